@@ -1,0 +1,54 @@
+import tseslint from 'typescript-eslint';
+import astro from 'eslint-plugin-astro';
+import reactHooks from 'eslint-plugin-react-hooks';
+
+const coreIsPure = {
+  files: ['src/core/**/*.ts'],
+  ignores: ['src/core/**/*.test.ts'],
+  rules: {
+    // The core has no I/O, clock or chance: both are passed in.
+    'no-restricted-globals': [
+      'error',
+      'window',
+      'document',
+      'fetch',
+      'process',
+      'crypto',
+      'performance',
+      'localStorage',
+    ],
+    'no-restricted-properties': [
+      'error',
+      { object: 'Math', property: 'random', message: 'Pass chance in.' },
+      { object: 'Date', property: 'now', message: 'Pass the clock in.' },
+    ],
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: ['**/server/**', '**/parts/**', '**/screens/**', '**/schemas/**', 'react', 'pg', 'node:*'],
+      },
+    ],
+  },
+};
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', '.astro', '.data', '.test', 'test-results'] },
+  ...tseslint.configs.strict,
+  ...astro.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx', '**/*.astro'],
+    rules: {
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'error',
+      'no-console': 'error',
+      eqeqeq: 'error',
+    },
+  },
+  { files: ['scripts/**', 'bench/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['**/*.tsx'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  coreIsPure,
+);

@@ -1,0 +1,30 @@
+import { defineConfig, devices } from '@playwright/test';
+
+/** Run by ./test, which starts the app and says where it is. */
+export default defineConfig({
+  testDir: 'tests/e2e',
+  workers: 2,
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  outputDir: '.test/playwright',
+  reporter: [['list'], ['json', { outputFile: '.test/playwright.json' }]],
+  use: {
+    ...devices['Desktop Chrome'],
+    baseURL: process.env['VIVID_TEST_URL'] ?? 'http://127.0.0.1:4321',
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Berlin',
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

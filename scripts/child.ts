@@ -1,0 +1,55 @@
+import { fork, type ChildProcess } from 'node:child_process';
+
+/** A running server process. */
+export interface Served {
+  address: string;
+  process: ChildProcess;
+  /** Asks it to finish its requests and waits until it has gone. */
+  stop: () => Promise<void>;
+}
+
+interface ServeOptions {
+  url: string;
+  port: number;
+  host?: string;
+  env?: NodeJS.ProcessEnv;
+  onExit?: () => void;
+}
+
+/** Starts the built app in a process of its own and waits until it answers. */
+export async function startServer({
+  url,
+  port,
+  host = '127.0.0.1',
+  env = {},
+  onExit,
+}: ServeOptions): Promise<Served> {
+  const child = fork(new URL('./serve.mjs', import.meta.url), {
+    execArgv: process.env['PROF'] ? ['--cpu-prof', '--cpu-prof-dir=/tmp/prof'] : [],
+    // Ctrl-C goes to the terminal's whole group: detached, the server is stopped by us, in order.
+    detached: true,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: {
+      ...process.env,
+      ...env,
+      NODE_ENV: 'production',
+      DATABASE_URL: url,
+      PORT: String(port),
+      HOST: host,
+    },
+  });
+  const gone = new Promise<void>((done) => child.once('exit', () => done()));
+  await new Promise<void>((ready, fail) => {
+    child.once('message', () => ready());
+    child.once('exit', () => fail(new Error('The server did not start; its words are above.')));
+  });
+  if (onExit) child.once('exit', onExit);
+  return {
+    address: `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`,
+    process: child,
+    stop: async () => {
+      child.kill('SIGTERM');
+      await gone;
+    },
+  };
+}

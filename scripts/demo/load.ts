@@ -1,0 +1,73 @@
+import { addDays, formatISO } from 'date-fns';
+import { database, rows } from '../../src/server/database.ts';
+import { addJobs, changeJob, jobById } from '../../src/server/jobs.ts';
+import { writeEntries } from '../../src/server/ledger/write.ts';
+import { addMachine } from '../../src/server/machines.ts';
+import { addBobbinCase, addBobbinKind } from '../../src/server/bobbins.ts';
+import { addNeedleKind, changeNeedleKind } from '../../src/server/needle-kinds.ts';
+import { addOperator } from '../../src/server/operators.ts';
+import { addCone, addThread } from '../../src/server/threads.ts';
+import { demoHistory } from './history.ts';
+import {
+  bobbinCases,
+  bobbinKinds,
+  cones,
+  heron,
+  jobId,
+  jobs,
+  needleCounts,
+  needleKindId,
+  needleLabels,
+  operators,
+  teal,
+  threadByCode,
+  threads,
+} from './world.ts';
+
+/** Fills an empty database with the demo workshop. Returns false, and changes nothing, when there is a machine. */
+export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
+  const [any] = await rows(database(), 'SELECT 1 FROM machine LIMIT 1');
+  if (any) return false;
+  for (const operator of operators) await addOperator(operator);
+  for (const [index, label] of needleLabels.entries())
+    await addNeedleKind({ id: needleKindId(index), label });
+  for (const kind of bobbinKinds) await addBobbinKind(kind);
+  for (const one of bobbinCases) await addBobbinCase(one);
+  for (const thread of threads) await addThread(thread);
+  for (const cone of cones) await addCone(cone);
+  for (const { slug: _slug, ...machine } of [heron, teal]) {
+    void _slug;
+    await addMachine(machine);
+  }
+  await addJobs(
+    jobs.map(({ name, customer, cloth, pieces, dueIn, note, stops }, index) => ({
+      id: jobId(index),
+      name,
+      customer,
+      cloth,
+      pieces,
+      note,
+      due: formatISO(addDays(now, dueIn), { representation: 'date' }),
+      stops: stops.map(([code, stitches, element], stop) => ({
+        stop: stop + 1,
+        threadId: threadByCode(code).id,
+        stitches,
+        element,
+        position: null,
+      })),
+    })),
+  );
+  const entries = demoHistory(now.getTime());
+  for (let at = 0; at < entries.length; at += 400) {
+    await writeEntries(entries.slice(at, at + 400), { receivedAfterMs: 400 });
+  }
+  for (const [index, counted] of needleCounts.entries())
+    await changeNeedleKind(needleKindId(index), { counted, reorderAt: 10 });
+  for (const [index, { done }] of jobs.entries()) {
+    if (!done) continue;
+    const { id, tally: _tally, doneAt: _doneAt, ...job } = await jobById(jobId(index));
+    void [_tally, _doneAt];
+    await changeJob(id, { ...job, done: true });
+  }
+  return true;
+}

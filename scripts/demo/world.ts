@@ -1,0 +1,290 @@
+import { readNeedleLabel } from '../../src/core/needle/label.ts';
+import type { Fibre } from '../../src/core/ledger/entry.ts';
+import type { Job, Machine } from '../../src/schemas/workshop.ts';
+
+/** Tarnside Stitch Room, a small workshop by a mountain lake. All of it is made up. */
+const idOf = (group: number, index: number) =>
+  `00000000-0000-7${String(group).padStart(3, '0')}-8000-${String(index).padStart(12, '0')}`;
+
+export const operators = ['Ines R.', 'Tomas B.', 'Wen L.'].map((name, index) => ({
+  id: idOf(1, index + 1),
+  name,
+}));
+
+const byHours = { school: 'hours', hours: 8, metallicHours: 4, stitches: 400_000 } as const;
+/** Heron sews caps and canvas: the workshop changes its needles by stitches. */
+const byStitches = { ...byHours, school: 'stitches', stitches: 180_000 } as const;
+export const heron: Machine = {
+  id: idOf(2, 1),
+  slug: 'heron',
+  name: 'Heron',
+  heads: 1,
+  positions: 15,
+  numberingSide: 'right',
+  topSpeed: 850,
+  profile: { needleLife: byStitches },
+};
+export const teal: Machine = {
+  id: idOf(2, 2),
+  slug: 'teal',
+  name: 'Teal',
+  heads: 4,
+  positions: 12,
+  numberingSide: 'right',
+  topSpeed: 1000,
+  profile: { needleLife: byHours },
+};
+
+const article = (
+  code: string,
+  name: string,
+  colour: string,
+  weightNo: number,
+  fibre: Fibre,
+  index: number,
+) => ({
+  id: idOf(3, index),
+  code,
+  name,
+  colour,
+  weightNo,
+  tex: 1000 / weightNo,
+  fibre,
+});
+
+export const threads = [
+  article('WH40', 'Snowmelt white', '#f6f5f0', 40, 'polyester', 1),
+  article('BK40', 'Slate black', '#17181b', 40, 'polyester', 2),
+  article('SI40', 'Pebble grey', '#b9bdc4', 40, 'polyester', 3),
+  article('GO40', 'Brass gold', '#c99a2e', 40, 'polyester', 4),
+  article('BL40', 'Deep lake blue', '#12509a', 40, 'polyester', 5),
+  article('RE40', 'Rescue red', '#cf1130', 40, 'polyester', 6),
+  article('OR40', 'Kite orange', '#ee6410', 40, 'polyester', 7),
+  article('PU40', 'Gentian violet', '#5c2a8c', 40, 'rayon', 8),
+  article('TE40', 'Teal feather', '#1ba3a0', 40, 'polyester', 9),
+  article('GR40', 'Fern green', '#17743d', 40, 'polyester', 10),
+  article('WH60', 'Snowmelt white', '#f6f5f0', 60, 'polyester', 11),
+  article('BK60', 'Slate black', '#17181b', 60, 'polyester', 12),
+  article('GR60', 'Fern green', '#17743d', 60, 'polyester', 13),
+  article('MG40', 'Evening gold metallic', '#b8902f', 40, 'metallic', 14),
+  article('RO40', 'Orchid rose', '#d9577f', 40, 'rayon', 15),
+  article('NA40', 'Night navy', '#1a2447', 40, 'polyester', 16),
+];
+export const threadByCode = (code: string) => threads.find((one) => one.code === code)!;
+
+export const cones = threads.flatMap((thread, index) =>
+  [0, 1].map((twin) => ({
+    id: idOf(4, index * 2 + twin + 1),
+    threadId: thread.id,
+    batch: `L${26 + twin}-${String(140 + index * 7 + twin).padStart(4, '0')}`,
+    metres: thread.weightNo === 60 ? 1500 : 5000,
+  })),
+);
+
+export const needleLabels = [
+  '65/9 sharp',
+  '70/10 sharp',
+  '75/11 sharp',
+  '75/11 light ball',
+  '75/11 extra slim ball',
+  '75/11 universal',
+  '75/11 sharp low friction',
+  '80/12 sharp',
+  '80/12 sharp titanium',
+  '90/14 sharp',
+  '90/14 sharp large eye',
+  '100/16 sharp large eye',
+];
+export const needle = (label: string) => readNeedleLabel(`DBxK5 ${label}`).spec;
+
+/** What sits where, position by position from 1. */
+export const heronHead: [thread: string, needle: string][] = [
+  ['WH40', '75/11 universal'],
+  ['BK40', '80/12 sharp titanium'],
+  ['WH40', '80/12 sharp titanium'],
+  ['SI40', '80/12 sharp titanium'],
+  ['GO40', '80/12 sharp titanium'],
+  ['BK40', '80/12 sharp titanium'],
+  ['BK40', '75/11 sharp'],
+  ['BL40', '75/11 sharp'],
+  ['RE40', '75/11 sharp'],
+  ['BK60', '65/9 sharp'],
+  ['WH60', '65/9 sharp'],
+  ['GR60', '65/9 sharp'],
+  ['OR40', '75/11 light ball'],
+  ['PU40', '75/11 light ball'],
+  ['TE40', '75/11 light ball'],
+];
+export const tealHead: [thread: string, needle: string][] = [
+  ['WH40', '75/11 sharp'],
+  ['BK40', '75/11 sharp'],
+  ['NA40', '75/11 sharp'],
+  ['BL40', '75/11 sharp'],
+  ['RE40', '75/11 sharp'],
+  ['GR40', '80/12 sharp titanium'],
+  ['GO40', '80/12 sharp titanium'],
+  ['MG40', '90/14 sharp large eye'],
+  ['WH60', '65/9 sharp'],
+  ['BK60', '65/9 sharp'],
+  ['RO40', '75/11 light ball'],
+  ['TE40', '75/11 light ball'],
+];
+
+/** Needles on the shelf, in the order of `needleLabels`; what was fitted in the demo's history came before the count. */
+export const needleCounts = [7, 40, 85, 64, 22, 18, 12, 60, 34, 9, 11, 20];
+
+export const bobbinKinds = [
+  ['White 60 pre-wound', 'L', 'sideless', 60, '#f6f5f0'],
+  ['White 80 pre-wound', 'L', 'magnetic', 80, '#f6f5f0'],
+  ['Black 60 pre-wound', 'L', 'paper', 60, '#17181b'],
+].map(([name, size, sides, weightNo, colour], index) => ({
+  id: idOf(7, index + 1),
+  name: name as string,
+  size: size as 'L',
+  sides: sides as 'sideless' | 'magnetic' | 'paper',
+  weightNo: weightNo as number,
+  colour: colour as string,
+  fibre: 'polyester' as const,
+}));
+
+export const bobbinCases = ['A', 'B', 'C'].map((letter, index) => ({
+  id: idOf(8, index + 1),
+  name: `Case ${letter}`,
+  size: 'L' as const,
+  turns: 'clockwise' as const,
+  note: ['Heron, everyday', 'Heron, metallic and fine work', 'Spare'][index]!,
+}));
+
+type Element = Job['stops'][number]['element'];
+type Stop = [thread: string, stitches: number, element: Element];
+interface DemoJob {
+  name: string;
+  customer: string;
+  cloth: string;
+  pieces: number;
+  dueIn: number;
+  done: boolean;
+  note: string;
+  stops: Stop[];
+}
+
+const job = (
+  name: string,
+  customer: string,
+  cloth: string,
+  pieces: number,
+  dueIn: number,
+  stops: Stop[],
+  note = '',
+): DemoJob => ({
+  name,
+  customer,
+  cloth,
+  pieces,
+  dueIn,
+  done: dueIn < 0,
+  note,
+  stops,
+});
+
+/** `dueIn` counts days from the demo's today; past ones are done and fill the ledger's history. */
+export const jobs: DemoJob[] = [
+  job('Rescue pack flaps, first lot', 'Mountain rescue team', 'canvas', 48, -16, [
+    ['RE40', 4200, 'fill'],
+    ['WH40', 2600, 'satin'],
+    ['BK40', 1400, 'lettering'],
+  ]),
+  job('Curling club scarves', 'Curling club', 'knit, light', 36, -12, [
+    ['TE40', 3100, 'satin'],
+    ['PU40', 2200, 'satin'],
+    ['OR40', 900, 'run'],
+  ]),
+  job('Kite badges, trial', 'Kite festival', 'ripstop nylon', 24, -9, [
+    ['OR40', 2400, 'fill'],
+    ['WH60', 900, 'lettering'],
+    ['RE40', 1200, 'satin'],
+  ]),
+  job('Brass band caps, spring', 'Brass band', 'structured cap', 40, -5, [
+    ['GO40', 5200, 'satin'],
+    ['WH40', 1300, 'lettering'],
+    ['BK40', 900, 'run'],
+  ]),
+  job(
+    'Steamer softshells',
+    'Lake steamer line',
+    'softshell',
+    64,
+    1,
+    [
+      ['BL40', 6200, 'fill'],
+      ['SI40', 1800, 'satin'],
+      ['BK40', 2100, 'satin'],
+      ['WH60', 1150, 'lettering'],
+    ],
+    'Left chest, 75 mm wide. Water-soluble film on top.',
+  ),
+  job('Rescue pack flaps', 'Mountain rescue team', 'canvas', 40, 2, [
+    ['RE40', 4200, 'fill'],
+    ['WH40', 2600, 'satin'],
+    ['BK40', 1400, 'lettering'],
+  ]),
+  job(
+    'Kite badges',
+    'Kite festival',
+    'ripstop nylon',
+    120,
+    3,
+    [
+      ['OR40', 2400, 'fill'],
+      ['GR60', 700, 'lettering'],
+      ['RE40', 1200, 'satin'],
+      ['WH40', 800, 'satin'],
+    ],
+    'Sharp point only; test on the offcut first.',
+  ),
+  job(
+    'Bandsmen’s caps',
+    'Brass band',
+    'structured cap, raised foam',
+    32,
+    5,
+    [
+      ['GO40', 5200, 'foam'],
+      ['WH40', 1300, 'lettering'],
+      ['BK40', 900, 'run'],
+    ],
+    'Sews from the centre out.',
+  ),
+  job('Curling knits', 'Curling club', 'knit, heavy', 24, 6, [
+    ['TE40', 3900, 'fill'],
+    ['PU40', 2600, 'satin'],
+    ['OR40', 1100, 'run'],
+  ]),
+  job('Garden aprons', 'Botanic garden', 'canvas', 60, 8, [
+    ['GR40', 5100, 'fill'],
+    ['RO40', 2300, 'satin'],
+    ['WH40', 1700, 'lettering'],
+    ['BK60', 600, 'lettering'],
+  ]),
+  job(
+    'Regatta banner',
+    'Lake steamer line',
+    'satin',
+    1,
+    9,
+    [
+      ['NA40', 18200, 'fill'],
+      ['MG40', 7400, 'satin'],
+      ['WH40', 5200, 'lettering'],
+    ],
+    'Metallic: 500 stitches/min, net over the cone.',
+  ),
+  job('Crew softshells, winter', 'Lake steamer line', 'softshell', 80, 13, [
+    ['NA40', 6200, 'fill'],
+    ['WH40', 2400, 'satin'],
+    ['BL40', 1900, 'satin'],
+    ['WH60', 1150, 'lettering'],
+  ]),
+];
+export const jobId = (index: number) => idOf(5, index + 1);
+export const needleKindId = (index: number) => idOf(6, index + 1);

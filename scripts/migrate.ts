@@ -1,0 +1,48 @@
+import { fileURLToPath } from 'node:url';
+import pg from 'pg';
+import Postgrator from 'postgrator';
+
+const migrations = fileURLToPath(new URL('../db/migrations/*', import.meta.url));
+
+/** Runs the migrations that a database has not had yet. Returns their names. */
+export async function migrate(url: string): Promise<string[]> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    // Two starts at once: the second waits, then finds nothing to do.
+    await client.query('SELECT pg_advisory_lock(4321)');
+    const postgrator = new Postgrator({
+      migrationPattern: migrations,
+      driver: 'pg',
+      schemaTable: 'schema_version',
+      execQuery: (query: string) => client.query(query),
+    });
+    const done = await postgrator.migrate();
+    return done.map((migration) => migration.filename);
+  } finally {
+    await client.end();
+  }
+}
+
+/** Makes database `name` unless it is there. `adminUrl` is any database of the same server. */
+export async function makeDatabase(adminUrl: string, name: string): Promise<void> {
+  const client = new pg.Client({ connectionString: adminUrl });
+  await client.connect();
+  try {
+    const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
+    if (rowCount === 0) await client.query(`CREATE DATABASE ${client.escapeIdentifier(name)}`);
+  } finally {
+    await client.end();
+  }
+}
+
+/** Drops everything Vivid Eye keeps in this database. */
+export async function dropEverything(url: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    await client.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
+  } finally {
+    await client.end();
+  }
+}

@@ -1,0 +1,19 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    // Server tests start servers and databases of their own; two at a time is what two cores bear.
+    poolOptions: { forks: { maxForks: 2 } },
+    projects: [
+      { test: { name: 'core', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+        },
+      },
+    ],
+  },
+});
