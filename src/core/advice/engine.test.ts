@@ -1,0 +1,159 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { elementKinds } from '../jobs/read-rows.ts';
+import { fibres } from '../ledger/entry.ts';
+import { needleSizes } from '../units/needle-size.ts';
+import { advise } from './advise.ts';
+import { clothFromWords, fillIn } from './fill-in.ts';
+import { needleRules } from './needle-rules.ts';
+import {
+  backings,
+  cloths,
+  hoopSizes,
+  type Backing,
+  type Cloth,
+  type HoopSize,
+  type Question,
+} from './question.ts';
+import { defaultSchools, schoolTopics, type SchoolTopic, type Schools } from './schools.ts';
+import { sewingRules } from './sewing-rules.ts';
+import { votes } from './votes.ts';
+
+const keys = <K extends string>(table: Record<K, unknown>) => fc.constantFrom(...(Object.keys(table) as K[]));
+const schools = fc.record(
+  Object.fromEntries(
+    (Object.keys(schoolTopics) as SchoolTopic[]).map((topic) => [
+      topic,
+      keys(schoolTopics[topic].choices as Record<string, string>),
+    ]),
+  ),
+) as unknown as fc.Arbitrary<Schools>;
+const anyQuestion: fc.Arbitrary<Question> = fc.record({
+  cloth: keys(cloths) as fc.Arbitrary<Cloth>,
+  layers: fc.integer({ min: 1, max: 6 }),
+  seams: fc.boolean(),
+  backings: fc.uniqueArray(keys(backings) as fc.Arbitrary<Backing>),
+  hoop: keys(hoopSizes) as fc.Arbitrary<HoopSize>,
+  element: fc.constantFrom(...elementKinds),
+  letterMm: fc.option(fc.double({ min: 1, max: 60, noNaN: true })),
+  strokeMm: fc.option(fc.double({ min: 0.1, max: 20, noNaN: true })),
+  thread: fc.option(
+    fc
+      .record({ weightNo: fc.integer({ min: 5, max: 120 }), fibre: fc.constantFrom(...fibres) })
+      .map((one) => ({ ...one, tex: 1000 / one.weightNo })),
+  ),
+  priority: fc.constantFrom('detail', 'solidity'),
+  schools,
+});
+
+describe('the rule engine, whatever is asked', () => {
+  test('always names a needle that is made, with a reason, best first', () => {
+    const sizes = needleSizes.map((one) => one.metric);
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const { needles } = advise(question);
+        expect(needles.length).toBeGreaterThan(0);
+        needles.forEach((needle, index) => {
+          expect(sizes).toContain(needle.spec.sizeMetric);
+          expect(needle.reasons.length).toBeGreaterThan(0);
+          if (index > 0) expect(needle.score).toBeLessThanOrEqual(needles[index - 1]!.score);
+        });
+      }),
+    );
+  });
+  test('always names a thread weight for the element', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        expect(advise(question).weights.length).toBeGreaterThan(0);
+      }),
+    ));
+  test('shows each conflict with the stronger rule first and at least two ways out', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        for (const { stronger, weaker, ways } of advise(question).conflicts) {
+          expect(stronger.strength).toBeGreaterThanOrEqual(weaker.strength);
+          expect(weaker.strength).toBeGreaterThanOrEqual(3);
+          expect(ways.length).toBeGreaterThanOrEqual(2);
+        }
+      }),
+    ));
+  test('a school speaks only where it was chosen, and is named', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const chosen = Object.entries(question.schools).map(
+          ([topic, choice]) => (schoolTopics[topic as SchoolTopic].choices as Record<string, string>)[choice],
+        );
+        for (const needle of advise(question).needles)
+          for (const reason of [...needle.reasons, ...needle.against])
+            if (reason.school !== null) expect(chosen).toContain(reason.school);
+      }),
+    ));
+  test('metallic is never let run above 700 stitches/min (common practice)', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const metallic = { weightNo: 40, tex: 25, fibre: 'metallic' } as const;
+        expect(advise({ ...question, thread: metallic }).speed!.limit).toBeLessThanOrEqual(700);
+      }),
+    ));
+});
+
+describe('the rules as data', () => {
+  const all = [...needleRules, ...sewingRules];
+  test('have names of their own, a full sentence as reason, and want something', () => {
+    expect(new Set(all.map((rule) => rule.id)).size).toBe(all.length);
+    for (const rule of all) {
+      expect(rule.because, rule.id).toMatch(/^[A-Z0-9].{15,}\.$/);
+      expect(Object.keys(rule.wants).length, rule.id).toBeGreaterThan(0);
+    }
+  });
+  test('name only schools that exist, and every answer of a needle school has a rule', () => {
+    for (const { school, id } of all)
+      if (school) expect(Object.keys(schoolTopics[school.topic].choices), id).toContain(school.choice);
+    for (const topic of ['point', 'size40', 'size60', 'metallicSize'] as const)
+      for (const choice of Object.keys(schoolTopics[topic].choices))
+        expect(
+          needleRules.some((rule) => rule.school?.topic === topic && rule.school.choice === choice),
+        ).toBe(true);
+  });
+  test('several rules of taste do not outvote one without which the work fails', () => {
+    const rule = (id: string, strength: 1 | 5, size: 75 | 90) =>
+      ({ id, strength, when: {}, wants: { size: [size] }, because: '', basis: 'practice' }) as const;
+    const many = ['a', 'b', 'c', 'd', 'e'].map((id) => rule(id, 1, 75));
+    expect(votes([...many, rule('z', 5, 90)], (one) => one.wants.size)[0]!.value).toBe(90);
+  });
+});
+
+describe('a question as it may be asked', () => {
+  test('what is left out is filled in the usual way', () => {
+    expect(fillIn({ cloth: 'felt', element: 'run' })).toMatchObject({
+      layers: 1,
+      seams: false,
+      hoop: 'medium',
+      thread: null,
+      schools: defaultSchools,
+    });
+    expect(
+      fillIn({ cloth: 'felt', element: 'run', thread: { weightNo: 40, fibre: 'silk' } }).thread!.tex,
+    ).toBe(25);
+  });
+  test('the job’s answer wins over the workshop’s, that over the usual one', () => {
+    const { schools: found } = fillIn(
+      { cloth: 'felt', element: 'run', schools: { size60: '65' } },
+      { size60: '70-75', point: 'sharp-first' },
+    );
+    expect(found).toMatchObject({ size60: '65', point: 'sharp-first', size40: '75' });
+  });
+  test.each([
+    ['ripstop nylon', 'nylon'],
+    ['structured cap, raised foam', 'cap'],
+    ['knit, heavy', 'knit-heavy'],
+    ['knit, light', 'knit-light'],
+    ['canvas', 'canvas'],
+    ['softshell', 'softshell'],
+    ['satin', 'woven-dense'],
+    ['light cotton', 'woven-light'],
+    ['Jeans jacket', 'canvas'],
+    ['chain mail', null],
+    ['', null],
+  ])('the cloth “%s” of a job is %s', (words, cloth) => expect(clothFromWords(words)).toBe(cloth));
+});

@@ -1,0 +1,31 @@
+import type { Rule } from './rule.ts';
+
+/** A value that rules asked for, with the rules that did. `weight` adds up their strengths, squared. */
+export interface Vote<Value> {
+  value: Value;
+  weight: number;
+  rules: Rule[];
+}
+
+/** A rule's later choices count for less than its first. */
+const laterChoice = 0.55;
+
+/**
+ * What the rules ask for, weightiest first. Strengths are squared, so that several of taste do not outvote one
+ * without which the work fails.
+ */
+export function votes<Value>(
+  rules: readonly Rule[],
+  wanted: (rule: Rule) => readonly Value[] | undefined,
+): Vote<Value>[] {
+  const found = new Map<Value, Vote<Value>>();
+  for (const rule of rules) {
+    wanted(rule)?.forEach((value, index) => {
+      const vote = found.get(value) ?? { value, weight: 0, rules: [] };
+      vote.weight += rule.strength ** 2 * laterChoice ** index;
+      vote.rules.push(rule);
+      found.set(value, vote);
+    });
+  }
+  return [...found.values()].sort((a, b) => b.weight - a.weight);
+}

@@ -1,0 +1,51 @@
+import { differenceCiede2000, formatHex } from 'culori';
+
+/** An sRGB colour, 0–255 each. */
+export type Rgb = readonly [number, number, number];
+
+const ciede2000 = differenceCiede2000();
+
+const culoriOf = ([r, g, b]: Rgb) => ({ mode: 'rgb' as const, r: r / 255, g: g / 255, b: b / 255 });
+
+/**
+ * How different two colours look: CIEDE2000. Below about 1 the eye sees none.
+ * Source: Sharma, Wu, Dalal, "The CIEDE2000 color-difference formula" (2005), through the library culori.
+ */
+export function colourDifference(one: Rgb, other: Rgb): number {
+  return ciede2000(culoriOf(one), culoriOf(other));
+}
+
+export function hexOf(rgb: Rgb): string {
+  return formatHex(culoriOf(rgb));
+}
+
+/** Reads "#rrggbb". */
+export function rgbOf(hex: string): Rgb {
+  const value = parseInt(hex.slice(1), 16);
+  return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
+}
+
+export const distance = (one: Rgb, r: number, g: number, b: number) =>
+  Math.hypot(one[0] - r, one[1] - g, one[2] - b);
+
+/** Distance of a colour from the straight line of mixtures between two others, in RGB, where pictures are mixed. */
+export function distanceFromMixture(colour: Rgb, one: Rgb, other: Rgb): number {
+  const line = [other[0] - one[0], other[1] - one[1], other[2] - one[2]];
+  const from = [colour[0] - one[0], colour[1] - one[1], colour[2] - one[2]];
+  const length = line[0]! ** 2 + line[1]! ** 2 + line[2]! ** 2;
+  const along = length === 0 ? 0 : (from[0]! * line[0]! + from[1]! * line[1]! + from[2]! * line[2]!) / length;
+  const share = Math.min(1, Math.max(0, along));
+  return Math.hypot(...from.map((value, index) => value - share * line[index]!));
+}
+
+/** The articles whose colour comes nearest, nearest first, with the difference (CIEDE2000). */
+export function nearestThreads<T extends { colour: string }>(
+  colour: Rgb,
+  threads: readonly T[],
+  count = 3,
+): { thread: T; difference: number }[] {
+  return threads
+    .map((thread) => ({ thread, difference: colourDifference(colour, rgbOf(thread.colour)) }))
+    .sort((a, b) => a.difference - b.difference)
+    .slice(0, count);
+}

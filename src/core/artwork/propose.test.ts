@@ -1,0 +1,95 @@
+import { describe, expect, test } from 'vitest';
+import { fillIn } from '../advice/fill-in.ts';
+import { mainKind, proposeStops } from './propose.ts';
+import type { Region } from './read.ts';
+
+const thread = (
+  id: string,
+  colour: string,
+  weightNo: number,
+  fibre: 'polyester' | 'metallic' = 'polyester',
+) => ({
+  id,
+  colour,
+  weightNo,
+  tex: 1000 / weightNo,
+  fibre,
+});
+const shop = [
+  thread('blue40', '#12509a', 40),
+  thread('navy40', '#1a2447', 40),
+  thread('blue60', '#15529c', 60),
+  thread('gold', '#c99a2e', 40, 'metallic'),
+];
+const region = (id: number, change: Partial<Region>): Region => ({
+  id,
+  tone: 1,
+  kind: 'fill',
+  areaMm2: 400,
+  leftMm: 0,
+  topMm: 0,
+  widthMm: 40,
+  heightMm: 10,
+  strokeMm: 10,
+  widestMm: 10,
+  letters: null,
+  stitches: 250,
+  lengthMm: 4,
+  ...change,
+});
+const letters = (heightMm: number) => ({ heightMm, smallestMm: heightMm, tiltDegrees: 0, count: 6 });
+const tones = [
+  { colour: '#ffffff', share: 0, isGround: true },
+  { colour: '#12509a', share: 0.7, isGround: false },
+  { colour: '#c99a2e', share: 0.3, isGround: false },
+];
+const {
+  element: _e,
+  letterMm: _l,
+  strokeMm: _s,
+  thread: _t,
+  ...base
+} = fillIn({ cloth: 'softshell', element: 'fill' });
+void [_e, _l, _s, _t];
+const propose = (regions: Region[], kinds?: ReadonlyMap<number, 'run' | 'fill'>) =>
+  proposeStops({ tones, regions }, base, shop, kinds);
+
+describe('from a reading to colour stops', () => {
+  const fill = region(1, {});
+  const small = region(2, { kind: 'lettering', letters: letters(4), strokeMm: 0.5, stitches: 120 });
+  const tall = region(3, { kind: 'lettering', letters: letters(12), strokeMm: 1.5, stitches: 300 });
+
+  test('one logo often needs both weights: small letters in 60 wt, the fill of the same colour in 40 wt', () => {
+    const stops = propose([fill, small]);
+    expect(stops.map((stop) => [stop.weightNo, stop.needle.spec.sizeMetric])).toEqual([
+      [40, 75],
+      [60, 65],
+    ]);
+  });
+  test('what agrees in colour, weight and needle is sewn in one stop', () => {
+    const [stop, ...rest] = propose([fill, tall]);
+    expect(rest).toEqual([]);
+    expect(stop!.elements.map((element) => element.kind)).toEqual(['fill', 'lettering']);
+    expect(stop!.stitches).toBe(550);
+    expect(mainKind(stop!)).toBe('lettering');
+  });
+  test('the nearest thread of its weight comes first, and metallic is never taken for gold', () => {
+    const [stop] = propose([small]);
+    expect(stop!.threads[0]!.thread.id).toBe('blue60');
+    expect(propose([region(4, { tone: 2 })])[0]!.threads.map((one) => one.thread.id)).not.toContain('gold');
+  });
+  test('fills lie under columns, lettering comes last', () => {
+    const stops = propose([small, region(5, { tone: 2, kind: 'satin', strokeMm: 3 }), fill]);
+    expect(stops.map((stop) => stop.elements[0]!.kind)).toEqual(['fill', 'satin', 'lettering']);
+  });
+  test('a kind put right by hand counts, with its own stitches', () => {
+    const [stop] = propose([small], new Map([[2, 'run']]));
+    expect(stop!.elements[0]).toMatchObject({ kind: 'run', letterMm: null });
+    expect(stop!.stitches).not.toBe(120);
+  });
+  test('every stitch of the regions is in a stop', () => {
+    const all = [fill, small, tall, region(6, { tone: 2, stitches: 33 })];
+    const total = propose(all).reduce((sum, stop) => sum + stop.stitches, 0);
+    expect(total).toBe(all.reduce((sum, one) => sum + one.stitches, 0));
+  });
+});

@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import { checkSvg, svgAspect } from './svg.ts';
+
+const svg = (inside: string, attributes = '') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`;
+
+describe('an SVG that only draws is taken', () => {
+  test.each([
+    svg('<rect width="3" height="3" fill="#123456"/>'),
+    svg('<defs><linearGradient id="g"/></defs><rect fill="url(#g)"/>'),
+    svg('<use href="#a"/><g id="a"/>'),
+    svg('<image href="data:image/png;base64,AAAA"/>'),
+    '<?xml version="1.0"?>' + svg('<path d="M0 0h9"/>', 'xmlns:xlink="http://www.w3.org/1999/xlink"'),
+    svg('<text>on top = good</text>'),
+  ])('%s', (text) => expect(() => checkSvg(text)).not.toThrow());
+});
+
+describe('an SVG that could do more is refused, with what to do', () => {
+  test.each([
+    ['SvgHasScript', svg('<script>alert(1)</script>')],
+    ['SvgHasScript', svg('<svg:script xmlns:svg="http://www.w3.org/2000/svg"/>')],
+    ['SvgHasScript', svg('<rect onclick="x()"/>')],
+    ['SvgHasScript', svg('<a href="javascript:x()"/>')],
+    ['SvgHasScript', svg('<foreignObject/>')],
+    ['SvgRefersOutside', svg('<image href="logo.png"/>')],
+    ['SvgRefersOutside', svg('<image xlink:href="https://example.org/x.png"/>')],
+    ['SvgRefersOutside', svg('<use href="file:///etc/hosts#x"/>')],
+    ['SvgRefersOutside', svg('<style>@import "x.css";</style>')],
+    ['SvgRefersOutside', svg('<rect fill="url(http://example.org/a#b)"/>')],
+    ['SvgRefersOutside', '<!DOCTYPE svg [<!ENTITY x "y">]>' + svg('')],
+    ['SvgRefersOutside', svg('<image href="data:image/svg+xml;base64,AAAA"/>')],
+    ['SvgNotOne', '<html></html>'],
+    ['SvgNotOne', ''],
+  ])('%s: %s', (name, text) =>
+    expect(() => checkSvg(text)).toThrow(
+      expect.objectContaining({
+        name,
+        message: expect.stringMatching(/drop it again|Save it again/) as string,
+      }),
+    ),
+  );
+});
+
+test('its shape is known from its view box, or from its size', () => {
+  expect(svgAspect(svg('', 'viewBox="0 0 200 50"'))).toBe(4);
+  expect(svgAspect(svg('', 'viewBox="-3,-3, 20,40" width="9" height="9"'))).toBe(0.5);
+  expect(svgAspect(svg('', 'width="30mm" height="20mm"'))).toBe(1.5);
+  expect(svgAspect(svg(''))).toBeNull();
+});

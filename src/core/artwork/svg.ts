@@ -1,0 +1,35 @@
+import { Refusal } from '../refusal.ts';
+
+/**
+ * Refuses an SVG that could do more than be drawn: scripts, handlers, foreign pages, and whatever is fetched from
+ * elsewhere. Nothing of it is run or fetched in any case; what it would have shown would be missing.
+ * Throws Refusal `SvgNotOne`, `SvgHasScript`, `SvgRefersOutside`.
+ */
+export function checkSvg(text: string): void {
+  if (!/<svg[\s>]/i.test(text))
+    throw new Refusal('SvgNotOne', 'This file is no SVG drawing. Save it again as plain SVG, PNG or JPEG.');
+  if (/<\s*(?:\w+:)?(script|foreignObject|iframe|object|embed)\b|\son\w+\s*=|javascript:/i.test(text)) {
+    throw new Refusal(
+      'SvgHasScript',
+      'This SVG holds a script or a page. It was not run. Save the drawing as plain SVG, or as a PNG, and drop it again.',
+    );
+  }
+  const outside =
+    /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);)[^"']+|url\(\s*["']?(?!#)[^)]*\)|@import|<!ENTITY|<\?xml-stylesheet/i;
+  if (outside.test(text)) {
+    throw new Refusal(
+      'SvgRefersOutside',
+      'This SVG refers to files or fonts outside itself, which are not fetched. Embed its pictures, turn its letters into outlines, and drop it again.',
+    );
+  }
+}
+
+/** Width over height of the drawing, from its viewBox or its size; null when it states neither. */
+export function svgAspect(text: string): number | null {
+  const tag = /<svg\b[^>]*>/i.exec(text)?.[0] ?? '';
+  const box = /viewBox\s*=\s*["']\s*[-\d.eE]+[\s,]+[-\d.eE]+[\s,]+([\d.eE]+)[\s,]+([\d.eE]+)/i.exec(tag);
+  const side = (name: string) =>
+    Number(new RegExp(`\\b${name}\\s*=\\s*["']\\s*([\\d.]+)`, 'i').exec(tag)?.[1]);
+  const [width, height] = box ? [Number(box[1]), Number(box[2])] : [side('width'), side('height')];
+  return width > 0 && height > 0 ? width / height : null;
+}

@@ -1,0 +1,53 @@
+import { sewable } from './classify.ts';
+import type { Reading } from './read.ts';
+
+export interface Warning {
+  kind: 'blurred' | 'coarse' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
+  says: string;
+  /** The region it is about, or null: the whole picture. */
+  region: number | null;
+}
+
+const mm = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
+
+/** What the operator should know before believing the reading. `scale`: working px per px of the picture. */
+export function warningsOf(reading: Omit<Reading, 'warnings'>, scale: number): Warning[] {
+  const found: Warning[] = [];
+  const say = (kind: Warning['kind'], says: string, region: number | null = null) =>
+    found.push({ kind, says, region });
+  const pxPerMm = reading.pxPerMm / scale;
+  const thinnest = Math.min(...reading.regions.map((region) => region.strokeMm));
+  if (reading.rimPx > 5 && reading.rimPx / pxPerMm > 0.35 * thinnest)
+    say(
+      'blurred',
+      'The picture is blurred: sizes of small parts are unsure. Ask the customer for a clear one.',
+    );
+  else if (pxPerMm < 4)
+    say(
+      'coarse',
+      `The picture has only ${pxPerMm.toFixed(1)} pixels per mm. Ask for a larger one if it has small letters.`,
+    );
+  if (reading.widthMm > sewable.shirtFrontMm)
+    say('large', `${mm(reading.widthMm)} wide: a shirt’s front takes about 75 mm, bags and packs 100 mm.`);
+  const sewn = reading.tones.filter((tone) => tone.share > 0).length;
+  if (sewn > 12)
+    say('colours', `${sewn} thread colours: is this a photograph? A logo rarely needs more than 12.`);
+  for (const { id, kind, letters, strokeMm, widestMm } of reading.regions) {
+    if (letters && letters.smallestMm < sewable.leastLetterMm) {
+      say(
+        'letters',
+        `Letters of ${mm(letters.smallestMm)} are too small for any thread. Make them ${mm(sewable.leastLetterMm)} or more, or leave them out.`,
+        id,
+      );
+    }
+    if (kind === 'satin' && strokeMm < sewable.leastColumnMm)
+      say('thin', `A column of ${mm(strokeMm)} is too thin for satin. Sew it as a run, or widen it.`, id);
+    if (kind === 'satin' && widestMm > sewable.columnUpToMm)
+      say(
+        'wide',
+        `A column up to ${mm(widestMm)} wide will snag as satin. Sew it as a fill, or split it.`,
+        id,
+      );
+  }
+  return found;
+}

@@ -1,0 +1,89 @@
+import type { Quantity } from '../quantity.ts';
+import { threadDiameter, type ThreadBody } from '../thread/diameter.ts';
+import { bobbinLength, type BobbinClass } from './capacity.ts';
+
+/** Where a case is set to begin with, grams by the case gauge. Practitioners disagree. */
+export const caseSchools = {
+  '25-30': { name: '25 to 30 g', from: 25, to: 30, basis: 'practice' },
+  '18-25': { name: '18 to 25 g', from: 18, to: 25, basis: 'memory' },
+} as const;
+export type CaseSchool = keyof typeof caseSchools;
+
+export type PairVerdict = 'good' | 'usable' | 'poor';
+export interface Pairing {
+  /** Bobbin thread's diameter over the top thread's. */
+  ratio: Quantity;
+  verdict: PairVerdict;
+  /** What is good or wrong, in the operator's words, weightiest first. */
+  says: string[];
+  /** Thickness of the two threads lying over each other, mm: what makes a dense design stiff. */
+  bulkMm: number;
+  lengthOnBobbin: Quantity;
+  /** Case gauge to begin with, g; measure again at every change of bobbin thread. */
+  startGrams: { from: number; to: number; school: string };
+}
+
+interface Pair {
+  top: ThreadBody;
+  bobbin: ThreadBody;
+  size: BobbinClass;
+  school: CaseSchool;
+  /** Both threads of one kind on purpose: lace, or the underside shows. */
+  same?: boolean;
+}
+
+/**
+ * How a bobbin thread goes with a top thread. Practice: the bobbin thread is finer than the top (60 wt, better
+ * 80 wt under 40 wt); as thick or thicker it adds bulk and shows on top as specks. Common practice, no published
+ * source. Throws as threadDiameter.
+ */
+export function pairThreads({ top, bobbin, size, school, same = false }: Pair): Pairing {
+  const over = threadDiameter(top);
+  const under = threadDiameter(bobbin);
+  const ratio = under.value / over.value;
+  const says: string[] = [];
+  let verdict: PairVerdict = 'good';
+  if (ratio > 0.92 && !same) {
+    verdict = 'poor';
+    says.push(
+      'The bobbin thread is as thick as the top thread: it adds bulk and comes up as specks. Take 60 wt, better 80 wt, under 40 wt.',
+    );
+  } else if (ratio > 0.75) {
+    if (!same) says.push('Finer than the top thread, as it should be. 80 wt would hide better still.');
+    else
+      says.push(
+        'Both sides alike: right for lace or where the underside shows. Measure the case anew for it.',
+      );
+    if (ratio > 0.85 && !same) verdict = 'usable';
+  } else if (ratio > 0.5) says.push('Well hidden: clearly finer than the top thread.');
+  else {
+    verdict = 'usable';
+    says.push(
+      'Very fine for this top thread: it may break in dense columns. Slow down or take one size thicker.',
+    );
+  }
+  if (bobbin.fibre === 'cotton') {
+    verdict = verdict === 'poor' ? 'poor' : 'usable';
+    says.push('Cotton sheds lint into the case. Lint-free polyester is the usual choice.');
+  }
+  if (bobbin.fibre === 'metallic') {
+    verdict = 'poor';
+    says.push('Metallic thread does not belong in the bobbin case.');
+  }
+  const { name, from, to } = caseSchools[school];
+  return {
+    ratio: {
+      value: ratio,
+      unit: 'share',
+      // Packing and flattening are common to both threads and fall out.
+      spread: 0.06,
+      basis: 'memory',
+      because: `${under.value.toFixed(2)} mm below, ${over.value.toFixed(2)} mm on top.`,
+    },
+    verdict,
+    says,
+    bulkMm: over.value + under.value,
+    lengthOnBobbin: bobbinLength(size, bobbin.tex),
+    startGrams: { from, to, school: name },
+  };
+}

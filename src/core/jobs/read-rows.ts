@@ -1,0 +1,176 @@
+/** What the stores know a thread by. */
+interface KnownThread {
+  id: string;
+  code: string;
+  name: string;
+  weightNo: number;
+}
+
+export const elementKinds = ['fill', 'satin', 'lettering', 'run', 'foam'] as const;
+export type ElementKind = (typeof elementKinds)[number];
+
+export interface ReadStop {
+  stop: number;
+  threadId: string;
+  stitches: number;
+  element: ElementKind;
+  position: number | null;
+}
+export interface ReadJob {
+  name: string;
+  customer: string;
+  cloth: string;
+  pieces: number;
+  due: string | null;
+  note: string;
+  stops: ReadStop[];
+}
+
+/** One line of the file with what is wrong with it (empty: nothing). `line` counts from 1, the heading included. */
+export interface ReadLine {
+  line: number;
+  cells: Record<string, string>;
+  faults: string[];
+}
+
+export interface ReadJobs {
+  lines: ReadLine[];
+  /** Jobs all of whose lines are good. */
+  jobs: ReadJob[];
+  /** Names of jobs left out because one of their lines is bad. */
+  leftOut: string[];
+  /** Headings of the file that mean nothing here. */
+  unknownHeadings: string[];
+}
+
+/** Headings of a jobs file. One line per colour stop; lines of one job share its name. */
+export const jobHeadings = [
+  'job',
+  'customer',
+  'cloth',
+  'pieces',
+  'due',
+  'stop',
+  'thread',
+  'stitches',
+  'element',
+  'position',
+  'note',
+] as const;
+type Heading = (typeof jobHeadings)[number];
+const needed: readonly Heading[] = ['job', 'pieces', 'stop', 'thread', 'stitches'];
+
+/**
+ * Reads the rows of a jobs file (heading → cell, as a CSV reader gives them) into jobs.
+ *
+ * `thread` is a code of the stores, or a colour name with its weight ("Snowmelt white 60"). `element` may be left
+ * out: fill. `due` is YYYY-MM-DD. Every bad line is kept with every reason; nothing of its job is imported.
+ */
+export function readJobRows(
+  rows: readonly Record<string, string>[],
+  threads: readonly KnownThread[],
+): ReadJobs {
+  const headings = Object.keys(rows[0] ?? {}).map((heading) => heading.trim().toLowerCase());
+  const missing = rows.length > 0 ? needed.filter((heading) => !headings.includes(heading)) : [];
+  const lines: ReadLine[] = [];
+  const byJob = new Map<string, { lines: ReadLine[]; stops: ReadStop[] }>();
+  rows.forEach((row, index) => {
+    const cells = Object.fromEntries(
+      Object.entries(row).map(([key, value]) => [key.trim().toLowerCase(), (value ?? '').trim()]),
+    );
+    const line: ReadLine = {
+      line: index + 2,
+      cells,
+      faults: missing.map((heading) => `The column “${heading}” is missing.`),
+    };
+    lines.push(line);
+    if (missing.length > 0) return;
+    const stop = readStop(line, threads);
+    const name = cells['job'] ?? '';
+    if (!name) line.faults.push('The job has no name.');
+    else if (name.length > 120) line.faults.push('The job’s name is longer than 120 characters.');
+    const group = byJob.get(name) ?? { lines: [], stops: [] };
+    if (group.stops.some((one) => one.stop === stop.stop))
+      line.faults.push(`Stop ${stop.stop} stands twice in this job.`);
+    group.lines.push(line);
+    group.stops.push(stop);
+    byJob.set(name, group);
+  });
+
+  const jobs: ReadJob[] = [];
+  const leftOut: string[] = [];
+  for (const [name, group] of byJob) {
+    const job = readJob(name, group.lines);
+    if (group.lines.every((line) => line.faults.length === 0)) {
+      jobs.push({ ...job, stops: group.stops.sort((a, b) => a.stop - b.stop) });
+    } else leftOut.push(name || '(no name)');
+  }
+  return {
+    lines,
+    jobs,
+    leftOut,
+    unknownHeadings: headings.filter((heading) => !(jobHeadings as readonly string[]).includes(heading)),
+  };
+}
+
+function readJob(name: string, lines: readonly ReadLine[]): Omit<ReadJob, 'stops'> {
+  const first = (heading: Heading) => lines.map((line) => line.cells[heading] ?? '').find(Boolean) ?? '';
+  const pieces = readWhole(lines[0]!, 'pieces', first('pieces'), 1, 100_000);
+  const due = first('due');
+  if (due && !isDay(due)) lines[0]!.faults.push(`“${due}” is no day: write it like 2026-12-01.`);
+  return {
+    name,
+    customer: first('customer').slice(0, 120),
+    cloth: first('cloth').slice(0, 120),
+    pieces,
+    due: due || null,
+    note: first('note').slice(0, 2000),
+  };
+}
+
+function readStop(line: ReadLine, threads: readonly KnownThread[]): ReadStop {
+  const cell = (heading: Heading) => line.cells[heading] ?? '';
+  const stop = readWhole(line, 'stop', cell('stop'), 1, 99);
+  const stitches = readWhole(line, 'stitches', cell('stitches'), 1, 1_000_000);
+  const position = cell('position') ? readWhole(line, 'position', cell('position'), 1, 24) : null;
+  const element = (cell('element').toLowerCase() || 'fill') as ElementKind;
+  if (!elementKinds.includes(element))
+    line.faults.push(`“${cell('element')}” is no element. Write one of ${elementKinds.join(', ')}.`);
+  const thread = findThread(cell('thread'), threads);
+  if (!thread) {
+    line.faults.push(
+      cell('thread')
+        ? `No single thread “${cell('thread')}” is in the stores. Write its code, or add it under Workshop first.`
+        : 'The thread is missing: write its code.',
+    );
+  }
+  return { stop, threadId: thread?.id ?? '', stitches, element, position };
+}
+
+/** A whole number in range; thousands marks are allowed. Otherwise the fault is noted and 0 given. */
+function readWhole(line: ReadLine, heading: Heading, text: string, least: number, most: number): number {
+  const value = /^\d{1,3}([ ,'’]\d{3})+$|^\d+$/.test(text) ? Number(text.replace(/[ ,'’]/g, '')) : NaN;
+  if (value >= least && value <= most) return value;
+  line.faults.push(
+    `“${heading}” must be a whole number from ${least} to ${most}${text ? `, not “${text}”` : ''}.`,
+  );
+  return 0;
+}
+
+function findThread(text: string, threads: readonly KnownThread[]): KnownThread | undefined {
+  const wanted = text.toLowerCase();
+  const byCode = threads.find((thread) => thread.code.toLowerCase() === wanted);
+  if (byCode) return byCode;
+  const byName = threads.filter((thread) =>
+    [thread.name, `${thread.name} ${thread.weightNo}`, `${thread.name} ${thread.weightNo} wt`].some(
+      (name) => name.toLowerCase() === wanted,
+    ),
+  );
+  return byName.length === 1 ? byName[0] : undefined;
+}
+
+function isDay(text: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
+  const day = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
+}

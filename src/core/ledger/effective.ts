@@ -1,0 +1,65 @@
+import { Refusal } from '../refusal.ts';
+import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './entry.ts';
+
+/**
+ * An entry as it counts, given every correction that hangs on it (corrections of those corrections too).
+ *
+ * Corrections apply in ledger order, later ones over earlier ones. A correction that was itself taken back
+ * (a correction with `void` naming it) does not count. Throws Refusal `CorrectionOfCorrection` when `entry`
+ * is a correction: those have no standing of their own.
+ */
+export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'correction'>[]): EffectiveEntry {
+  if (entry.kind === 'correction') {
+    throw new Refusal(
+      'CorrectionOfCorrection',
+      'A correction can only be taken back; correct the entry itself.',
+    );
+  }
+  const live = liveCorrections(entry.id, corrections);
+  const result = { ...entry, data: { ...entry.data }, void: false, corrections: live.length };
+  for (const { data } of live) {
+    if (data.void !== undefined) result.void = data.void;
+    if (data.head !== undefined) result.head = data.head;
+    if (data.position !== undefined) result.position = data.position;
+    if (data.jobId !== undefined) result.jobId = data.jobId;
+    if (data.at !== undefined) result.at = data.at;
+    if (data.data !== undefined) Object.assign(result.data, data.data);
+  }
+  return result as EffectiveEntry;
+}
+
+/** Corrections naming `id` that were not themselves taken back, in ledger order. */
+function liveCorrections(id: string, all: readonly EntryOf<'correction'>[]): EntryOf<'correction'>[] {
+  return all
+    .filter((one) => one.corrects === id)
+    .filter(
+      (one) =>
+        liveCorrections(one.id, all).findLast((next) => next.data.void !== undefined)?.data.void !== true,
+    )
+    .sort(inLedgerOrder);
+}
+
+/** Every entry of a ledger as it counts, in ledger order, taken-back ones included (marked `void`). */
+export function effectiveEntries(ledger: readonly Entry[]): EffectiveEntry[] {
+  const corrections = ledger.filter((entry): entry is EntryOf<'correction'> => entry.kind === 'correction');
+  const root = rootFinder(corrections);
+  const hanging = new Map<string, EntryOf<'correction'>[]>();
+  for (const one of corrections) {
+    const target = root(one);
+    hanging.set(target, [...(hanging.get(target) ?? []), one]);
+  }
+  return ledger
+    .filter((entry) => entry.kind !== 'correction')
+    .map((entry) => effectiveEntry(entry, hanging.get(entry.id) ?? []))
+    .sort(inLedgerOrder);
+}
+
+/** Which non-correction entry a correction hangs on in the end. */
+function rootFinder(corrections: readonly EntryOf<'correction'>[]): (one: EntryOf<'correction'>) => string {
+  const byId = new Map(corrections.map((one) => [one.id, one]));
+  return (one) => {
+    let target = one.corrects!;
+    for (let next = byId.get(target); next; next = byId.get(target)) target = next.corrects!;
+    return target;
+  };
+}

@@ -1,0 +1,111 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { quickExamples, readQuickLine, type QuickContext } from './quick-line.ts';
+
+const heron: QuickContext = {
+  heads: 1,
+  positions: 15,
+  head: 1,
+  threads: [
+    { id: 't-red', code: 'RE40', name: 'Rescue red', fibre: 'polyester' },
+    { id: 't-gold', code: 'MG40', name: 'Evening gold metallic', fibre: 'metallic' },
+  ],
+  threadOn: (_head, position) => (position === 3 ? 't-red' : null),
+};
+const draft = (text: string, context = heron) => {
+  const understood = readQuickLine(text, context);
+  return understood.does === 'log' ? understood.draft : understood.does;
+};
+
+describe('the quick line', () => {
+  test('7b is a break at 7, its kind said later', () =>
+    expect(draft('7b')).toEqual({ kind: 'break', head: 1, position: 7, data: { fault: null } }));
+  test.each([
+    ['7b shred', 'shred'],
+    ['7b sh', 'shred'],
+    ['7 B Snap', 'snap'],
+    ['7b bo', 'bobbin_out'],
+    ['7b needle', 'needle_broke'],
+    ['7b f', null],
+  ])('%s', (text, fault) => {
+    if (fault === null) expect(() => draft(text)).toThrow(/could be several/);
+    else expect(draft(text)).toMatchObject({ kind: 'break', position: 7, data: { fault } });
+  });
+  test('12n 75/11 ball fits a needle, worn unless said otherwise', () => {
+    expect(draft('12n 75/11 ball')).toMatchObject({
+      kind: 'needle_fitted',
+      position: 12,
+      data: { needle: { sizeMetric: 75, point: 'light-ball' }, reason: 'worn' },
+    });
+    expect(draft('12n 75/11 ball broke')).toMatchObject({ data: { reason: 'broke' } });
+  });
+  test('3c mounts a new cone of what sits there; 5c MG40 another', () => {
+    expect(draft('3c')).toMatchObject({ kind: 'cone_mounted', position: 3, data: { threadId: 't-red' } });
+    expect(draft('5c mg40')).toMatchObject({ position: 5, data: { threadId: 't-gold', fibre: 'metallic' } });
+    expect(() => draft('5c')).toThrow(/Name the thread/);
+  });
+  test('p, s and u act on the machine; g 27 is a gauge reading', () => {
+    expect([draft('p'), draft('s'), draft('u')]).toEqual(['piece', 'sewing-again', 'undo']);
+    expect(draft('g 27')).toMatchObject({ kind: 'case_measured', data: { grams: 27 } });
+    expect(draft('g27,5 g')).toMatchObject({ data: { grams: 27.5 } });
+  });
+  test('3.7b is head 3, position 7 on a machine of several heads', () => {
+    expect(draft('3.7b', { ...heron, heads: 4, positions: 12 })).toMatchObject({ head: 3, position: 7 });
+    expect(() => draft('5.7b', { ...heron, heads: 4 })).toThrow(/no head 5/);
+  });
+  test('a scanned label may carry the slash', () =>
+    expect(draft('/7b')).toMatchObject({ kind: 'break', position: 7 }));
+  test.each([
+    ['16b', /no position 16/],
+    ['0b', /no position 0/],
+    ['b', /Which position/],
+    ['7p', /just p|Cannot read/],
+    ['hello', /Cannot read/],
+    ['', /7b/],
+    ['g', /grams/],
+    ['g 900', /grams/],
+    ['note', /after the word/],
+  ])('“%s” is refused with help', (text, words) => {
+    expect(() => draft(text)).toThrow(words);
+  });
+  test('every example in its own help is understood', () => {
+    for (const { example } of quickExamples) expect(() => draft(example)).not.toThrow();
+  });
+  test('whatever is typed is understood or refused in words', () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        try {
+          readQuickLine(text, heron);
+        } catch (error) {
+          expect((error as Error).message.length).toBeGreaterThan(10);
+          expect((error as Error).name).toMatch(/^(QuickLine|Needle)/);
+        }
+      }),
+    );
+  });
+});
+
+describe('a scanned label of one cone', () => {
+  const shelf: QuickContext = {
+    ...heron,
+    cones: [
+      { id: 'c-9', threadId: 't-red', batch: 'L9' },
+      { id: 'c-8', threadId: 't-gold', batch: 'L9' },
+    ],
+  };
+  test('3c RE40 L9 mounts that cone, and says its batch', () => {
+    const understood = readQuickLine('3c re40 l9', shelf);
+    expect(understood).toMatchObject({
+      says: 'New cone on position 3: Rescue red (RE40), batch L9',
+      draft: { data: { threadId: 't-red', coneId: 'c-9' } },
+    });
+  });
+  test('one batch number of two threads: the code says which', () =>
+    expect(draft('3c MG40 L9', shelf)).toMatchObject({ data: { coneId: 'c-8', fibre: 'metallic' } }));
+  test('a batch that is not on the shelf is refused with what to do', () =>
+    expect(() => draft('3c RE40 L7', shelf)).toThrow(
+      /No cone of RE40 has the batch “L7”.*leave the batch out/,
+    ));
+  test('without a batch no cone is claimed', () =>
+    expect(draft('3c RE40', shelf)).toMatchObject({ data: { coneId: null } }));
+});

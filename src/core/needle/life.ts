@@ -1,0 +1,51 @@
+/**
+ * How long a needle is kept. Practitioners disagree, so each way is a school and the machine's profile names
+ * one. Common practice, no published source.
+ */
+export interface NeedleAge {
+  stitches: number;
+  /** Sewing time in ms, metallic time included. */
+  sewingMs: number;
+  /** The part of it sewn with metallic thread, ms. */
+  metallicMs: number;
+}
+
+export interface NeedleLife {
+  school: 'hours' | 'stitches' | 'until-trouble';
+  /** Hours of sewing (school `hours`). */
+  hours: number;
+  /** Hours with metallic thread (school `hours`). */
+  metallicHours: number;
+  /** Stitches (school `stitches`). */
+  stitches: number;
+}
+
+export const needleLifeSchools = {
+  hours: { name: 'by hours sewn', worn: byHours },
+  stitches: { name: 'by stitches', worn: (age, life) => age.stitches / life.stitches },
+  'until-trouble': { name: 'until it gives trouble', worn: () => null },
+} satisfies Record<
+  NeedleLife['school'],
+  { name: string; worn: (age: NeedleAge, life: NeedleLife) => number | null }
+>;
+
+export const defaultNeedleLife: NeedleLife = {
+  school: 'hours',
+  hours: 8,
+  metallicHours: 4,
+  stitches: 400_000,
+};
+
+/**
+ * Share of its life a needle has used: 0 new, 1 due, above 1 overdue; null where the school sets no limit.
+ * Valid: ages ≥ 0, limits > 0.
+ */
+export function needleWorn(age: NeedleAge, life: NeedleLife): number | null {
+  return needleLifeSchools[life.school].worn(age, life);
+}
+
+/** Metallic wears faster, so its time counts against its own, shorter limit; the two shares add up. */
+function byHours(age: NeedleAge, life: NeedleLife): number {
+  const hours = (ms: number) => ms / 3_600_000;
+  return hours(age.sewingMs - age.metallicMs) / life.hours + hours(age.metallicMs) / life.metallicHours;
+}

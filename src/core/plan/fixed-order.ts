@@ -1,0 +1,314 @@
+import { Refusal } from '../refusal.ts';
+import { serveChains, type Chains } from './chain.ts';
+import { forbidden, modelOf, type Model } from './model.ts';
+import { isUsable } from './problem.ts';
+import { Relaxation } from './relaxation.ts';
+import { greedyPlan } from './greedy.ts';
+import { crossOver } from './cross-over.ts';
+
+export interface FixedResult extends Chains {
+  /** No plan for this order can cost less. */
+  bound: number;
+  proven: boolean;
+  /** Assignments solved on the way. */
+  work: number;
+}
+
+export interface SearchLimits {
+  /** Assignments solved at most. */
+  work?: number;
+  /** Asked now and then: false stops with the best so far. */
+  goOn?: () => boolean;
+  /** Enough: stop when the bound shows that this cannot be reached. */
+  cutoff?: number;
+}
+
+const epsilon = 1e-6;
+const rootSteps = 260;
+const nodeSteps = 24;
+const balancePasses = 3;
+
+/**
+ * The best plan for jobs in the given order. With one acceptable needle a request and no locks the assignment is
+ * already it. Otherwise: multipliers until the bound meets a plan, then branch and bound on the option of one
+ * request after another. `proven` is true when no plan can be better; else the answer lies within `minutes - bound`.
+ * Throws PlanDoesNotFit when no plan exists.
+ */
+export function planFixedOrder(model: Model, limits: SearchLimits = {}): FixedResult {
+  return new FixedOrder(model, limits).run();
+}
+
+export class FixedOrder {
+  readonly relaxation: Relaxation;
+  private best: Chains | null = null;
+  private begun = false;
+  work = 0;
+  private stopped = false;
+
+  constructor(
+    private readonly model: Model,
+    private readonly limits: SearchLimits,
+  ) {
+    this.relaxation = new Relaxation(model);
+  }
+
+  /** Begins with multipliers found before, for an order like this one. */
+  begin(prices: Float64Array): void {
+    this.relaxation.price.set(prices);
+    this.relaxation.touch(this.model.nodes.map((_, request) => request));
+    this.begun = true;
+  }
+
+  run(): FixedResult {
+    const first = this.relaxation.bound();
+    this.work++;
+    if (first >= forbidden) throw doesNotFit(this.model);
+    const { cutoff = Infinity } = this.limits;
+    // Where nobody can cheat (one needle each, no locks) the assignment is the plan.
+    const served = serveChains(this.model, this.relaxation.chains());
+    if (served && served.minutes <= first + epsilon)
+      return { ...served, bound: served.minutes, proven: true, work: this.work };
+    if (first < cutoff - epsilon && !this.begun) this.beginWithPlans();
+    const root = this.improve(rootSteps, this.begun ? first : this.lift(this.startUnbound(first)));
+    if (!this.isClosed(root.bound)) this.branch(root);
+    if (!this.best && Number.isFinite(cutoff))
+      return {
+        chains: [],
+        option: new Int32Array(0),
+        minutes: Infinity,
+        bound: cutoff,
+        proven: false,
+        work: this.work,
+      };
+    if (!this.best) this.noteGreedy();
+    const best = this.best;
+    if (!best) throw doesNotFit(this.model);
+    const { minutes } = best;
+    // Given up at the cutoff: all that is known is that nothing better than it was there.
+    const least = this.stopped ? root.bound : Math.min(minutes, cutoff);
+    const bound = roundUp(Math.min(least, minutes), this.model.grain, minutes);
+    return { ...best, bound, proven: bound > minutes - this.model.grain + epsilon, work: this.work };
+  }
+
+  /** Two plans to begin with: job by job the cheapest, and what the first assignment makes of it. */
+  private beginWithPlans(): void {
+    this.noteGreedy();
+    this.note(this.settle(true));
+  }
+
+  private noteGreedy(): void {
+    const greedy = greedyPlan(this.model);
+    if (greedy) this.note(crossOver(this.model, greedy.chains) ?? greedy);
+  }
+
+  /** Whether nothing below this bound can be better than the best plan known. */
+  private isClosed(bound: number): boolean {
+    if (this.limits.cutoff !== undefined && bound >= this.limits.cutoff - epsilon) return true;
+    return this.best !== null && bound > this.best.minutes - this.model.grain + epsilon;
+  }
+
+  private mayGoOn(): boolean {
+    if (this.stopped) return false;
+    if (this.work >= (this.limits.work ?? 6000)) this.stopped = true;
+    if (this.work % 16 === 0 && this.limits.goOn && !this.limits.goOn()) this.stopped = true;
+    return !this.stopped;
+  }
+
+  /**
+   * Locks, pins and wishes make the multipliers hard to find, so they are first found for the head without any: its
+   * best plan is a bound too, and an option is worth about the same in every lane.
+   */
+  private startUnbound(first: number): number {
+    const { relaxation, model } = this;
+    if (model.lanes === 1 || this.isClosed(first)) return first;
+    const { positions, jobs } = model.problem;
+    const unbound = modelOf({
+      ...model.problem,
+      positions: positions.map((one) => (isUsable(one) ? { ...one, use: 'free' } : one)),
+      jobs: jobs.map((job) => ({
+        ...job,
+        requests: job.requests.map((request) => ({ ...request, at: null })),
+      })),
+    });
+    const search = new FixedOrder(unbound, { ...this.limits, work: 400 });
+    search.run();
+    this.work += search.work;
+    const priceOf = (request: number, needle: string) => {
+      for (let option = unbound.start[request]!; option < unbound.start[request + 1]!; option++)
+        if (unbound.needles[unbound.needle[option]!] === needle) return search.relaxation.price[option]!;
+      return 0;
+    };
+    model.nodes.forEach((node, request) =>
+      node.options.forEach(({ needle }, option) => {
+        relaxation.price[model.start[request]! + option] = priceOf(request, model.needles[needle]!);
+      }),
+    );
+    return this.retouch(first);
+  }
+
+  /** Takes new multipliers when the bound is better with them; else none. */
+  private retouch(first: number): number {
+    const { relaxation, model } = this;
+    const all = model.nodes.map((_, request) => request);
+    relaxation.touch(all);
+    const now = relaxation.bound();
+    this.work++;
+    if (now >= first) return now;
+    relaxation.price.fill(0);
+    relaxation.touch(all);
+    return relaxation.bound();
+  }
+
+  /** A few balancing passes: quick, but they stop short of the best bound. */
+  private lift(first: number): number {
+    if (this.isClosed(first)) return first;
+    let now = first;
+    for (let pass = 0; pass < balancePasses; pass++) {
+      this.relaxation.balance(pass % 2 === 1);
+      now = this.relaxation.bound();
+      this.work++;
+      if (this.isClosed(now)) break;
+    }
+    return now;
+  }
+
+  private note(plan: Chains | null): void {
+    if (plan && (!this.best || plan.minutes < this.best.minutes - epsilon)) this.best = plan;
+  }
+
+  /**
+   * Subgradient steps towards a level a little above the best bound: an option that requests are entered with but
+   * not left with grows dearer, the other way round cheaper. A step that would turn back on the last one is bent
+   * (Camerini, Fratta and Maffioli 1975). Returns the best bound, and how often each request cheated.
+   */
+  private improve(steps: number, first: number): { bound: number; cheats: Float64Array } {
+    const { relaxation, model } = this;
+    const { grain } = model;
+    const cheats = new Float64Array(model.nodes.length);
+    const direction = new Float64Array(model.code.length);
+    let bound = first;
+    let now = first;
+    let reach = Math.max(4 * grain, 0.1 * Math.abs(first));
+    let idle = 0;
+    for (let step = 0; ; step++) {
+      if (now >= forbidden) return { bound: now, cheats };
+      if (now > bound + 0.05 * reach) idle = 0;
+      else if (++idle > 12) {
+        reach = Math.max(grain, reach * 0.6);
+        idle = 0;
+      }
+      bound = Math.max(bound, now);
+      if (this.isClosed(bound) || step >= steps || !this.mayGoOn()) return { bound, cheats };
+      const { entered, left } = relaxation.choices();
+      const wrong: number[] = [];
+      for (let request = 0; request < entered.length; request++)
+        if (entered[request] !== left[request]) wrong.push(request);
+      if (wrong.length === 0) {
+        this.note(serveChains(model, relaxation.chains()));
+        return { bound: Math.max(bound, now), cheats };
+      }
+      // The fewer cheat, the nearer the chains are to a plan.
+      const few = wrong.length < 12;
+      if (step % 4 === 0) this.note(this.settle(few || step % 12 === 0));
+      if (this.isClosed(bound)) return { bound, cheats };
+      for (const request of wrong) cheats[request]! += 1;
+      const turn = bend(direction, wrong, entered, left);
+      const level = Math.min(bound + reach, this.best?.minutes ?? Infinity);
+      const size = (level - now) / turn.length2;
+      const touched: number[] = [];
+      for (let request = 0; request < entered.length; request++) {
+        let moved = false;
+        for (let option = model.start[request]!; option < model.start[request + 1]!; option++)
+          if (direction[option] !== 0) {
+            relaxation.price[option]! += size * direction[option]!;
+            moved = true;
+          }
+        if (moved) touched.push(request);
+      }
+      relaxation.touch(touched);
+      now = relaxation.bound();
+      this.work++;
+    }
+  }
+
+  /** A plan from the assignment's chains, bettered when it is not far from the best. */
+  private settle(better: boolean): Chains | null {
+    const chains = this.relaxation.chains();
+    // Without an assignment (search closed too much) the chains are not whole.
+    if (chains.reduce((sum, chain) => sum + chain.length, 0) < this.model.nodes.length) return null;
+    const served = serveChains(this.model, chains);
+    const near = !served || !this.best || served.minutes < this.best.minutes * 1.1 + 4;
+    return better && near ? crossOver(this.model, chains) : served;
+  }
+
+  /** Either the request keeps the option that the best plan serves it with, or it has one of the others. */
+  private branch({ bound, cheats }: { bound: number; cheats: Float64Array }): void {
+    if (bound >= forbidden || this.isClosed(bound) || !this.mayGoOn()) return;
+    const { relaxation } = this;
+    let request = -1;
+    const openOf = (one: number) =>
+      relaxation.open.subarray(this.model.start[one], this.model.start[one + 1]);
+    for (let one = 0; one < cheats.length; one++) {
+      if (openCount(openOf(one)) < 2) continue;
+      if (request === -1 || cheats[one]! > cheats[request]!) request = one;
+    }
+    // Every option is fixed: the assignment is exact, and `improve` has noted it.
+    if (request === -1) return;
+    const open = openOf(request);
+    const before = open.slice();
+    const entered = relaxation.choices().entered[request]! - this.model.start[request]!;
+    const held = open[entered] ? entered : open.indexOf(1);
+    for (const keep of [true, false]) {
+      for (let option = 0; option < open.length; option++)
+        open[option] = before[option] && (option === held) === keep ? 1 : 0;
+      relaxation.touch([request]);
+      this.work++;
+      const now = relaxation.bound();
+      if (now < forbidden && !this.isClosed(now)) this.branch(this.improve(nodeSteps, now));
+      if (this.stopped) return;
+    }
+    open.set(before);
+    relaxation.touch([request]);
+  }
+}
+
+/** Adds this step's subgradient to the direction of the last, so bent that the two do not work against each other. */
+function bend(
+  direction: Float64Array,
+  wrong: readonly number[],
+  entered: Int32Array,
+  left: Int32Array,
+): { length2: number } {
+  let along = 0;
+  let length2 = 0;
+  for (const value of direction) length2 += value * value;
+  for (const request of wrong) along += direction[entered[request]!]! - direction[left[request]!]!;
+  const keep = along < 0 && length2 > 0 ? Math.min(2, (-1.5 * along) / length2) : 0;
+  for (let option = 0; option < direction.length; option++) direction[option]! *= keep;
+  for (const request of wrong) {
+    direction[entered[request]!]! += 1;
+    direction[left[request]!]! -= 1;
+  }
+  length2 = 0;
+  for (let option = 0; option < direction.length; option++) {
+    if (Math.abs(direction[option]!) < 0.1) direction[option] = 0;
+    length2 += direction[option]! * direction[option]!;
+  }
+  return { length2 };
+}
+
+const openCount = (open: Uint8Array) => open.reduce((sum, one) => sum + one, 0);
+
+/** A bound lifted to the next cost that a plan can have. */
+function roundUp(bound: number, grain: number, most: number): number {
+  return Math.min(most, Math.max(0, Math.ceil(bound / grain - 1e-6) * grain));
+}
+
+function doesNotFit(model: Model): Refusal {
+  const usable = model.places.length;
+  const most = model.jobs.reduce((one, job) => (job.requests.length > one.requests.length ? job : one));
+  return new Refusal(
+    'PlanDoesNotFit',
+    `The jobs do not fit on the head: ${most.name} needs ${most.requests.length} threads at once, and of the ${usable} usable positions some are pinned or locked with what it cannot use. Unlock a position, or take a wish back.`,
+  );
+}

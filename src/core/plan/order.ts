@@ -1,0 +1,357 @@
+import { between, modelOf, type Model } from './model.ts';
+import type { Chains } from './chain.ts';
+import { FixedOrder, type FixedResult, type SearchLimits } from './fixed-order.ts';
+import { costed, latenessCost, minutesLate, type Lateness } from './lateness.ts';
+import { nearestFirst, shuffled } from './local-order.ts';
+import { Prefix } from './prefix.ts';
+import type { PlanJob, PlanProblem } from './problem.ts';
+
+export interface OrderAsked extends SearchLimits {
+  /** The first so many jobs keep their place. */
+  frozen?: number;
+  lateness?: Lateness;
+  /** Orders tried by chance follow from it: the same seed, the same plan, unless the clock stopped the search. */
+  seed?: number;
+  /** Prefixes looked at by the exact search at most; beyond, local search takes over. */
+  nodes?: number;
+  /** Orders tried by the local search. */
+  tries?: number;
+  progress?: (share: number, best: number) => void;
+  /** The order as it stands, planned already. */
+  came?: Planned;
+}
+
+/** One order's plan, with the multipliers that its search ended with. */
+export interface Planned {
+  model: Model;
+  plan: FixedResult;
+  prices: Float64Array;
+}
+
+export interface OrderResult {
+  /** Indexes of the problem's jobs, in sewing order. */
+  order: number[];
+  model: Model;
+  plan: FixedResult;
+  /** Change minutes and the cost of lateness; and what no order can be below. */
+  cost: number;
+  bound: number;
+  proven: boolean;
+  /** Prefixes and orders looked at. */
+  looked: number;
+}
+
+const epsilon = 1e-6;
+/** Sets of multipliers looked at beside one another. */
+const bankSize = 2;
+
+/**
+ * The best order of the jobs, with its plan. Branch and bound over beginnings of orders where their number allows
+ * (a beginning's bound: see prefix.ts); a local search (insertion and exchange) first, and alone beyond. Stops with
+ * the best so far when `goOn` says false.
+ */
+export function planOrder(problem: PlanProblem, asked: OrderAsked = {}): OrderResult {
+  return new OrderSearch(problem, asked).run();
+}
+
+/** Minutes of changing before each job of a plan in its model's order. */
+export function changesBefore(model: Model, plan: Chains): number[] {
+  const before = model.jobs.map(() => 0);
+  plan.chains.forEach((chain, place) =>
+    chain.forEach((request, step) => {
+      const into = plan.option[request]!;
+      const cost =
+        step === 0
+          ? model.onto[place * model.code.length + into]!
+          : between(model, chain[step - 1]!, plan.option[chain[step - 1]!]!, request, into);
+      before[model.nodes[request]!.job]! += cost - model.penalty[into]!;
+    }),
+  );
+  return before;
+}
+
+class OrderSearch {
+  private readonly all: Model;
+  private readonly lateness: Lateness;
+  private readonly frozen: number[];
+  /** The same beginning under several multipliers: its bound is the best of theirs. */
+  private bank: Prefix[] = [];
+  private best!: { order: number[]; model: Model; plan: FixedResult; cost: number };
+  private prices: Float64Array | null = null;
+  private looked = 0;
+  private stopped = false;
+  private nodes = 0;
+  /** The least bound of what was left unsearched. */
+  private unsearched = Infinity;
+
+  constructor(
+    private readonly problem: PlanProblem,
+    private readonly asked: OrderAsked,
+  ) {
+    this.all = modelOf(problem);
+    this.lateness = asked.lateness ?? costed;
+    this.frozen = problem.jobs.slice(0, asked.frozen ?? 0).map((_, index) => index);
+  }
+
+  run(): OrderResult {
+    const indexes = this.problem.jobs.map((_, index) => index);
+    const { prices } = this.asked.came
+      ? this.take(indexes, this.asked.came)
+      : this.evaluate(indexes, this.asked.work);
+    this.bank = [new Prefix(this.all, prices)];
+    this.beginWith(this.frozen);
+    const free = indexes.slice(this.frozen.length);
+    // Often the jobs as they stand are already as good as any order can be.
+    if (!this.closes(this.boundOf(free))) this.local(free);
+    // The multipliers of the best order known make the sharpest bounds.
+    const again = this.evaluate(this.best.order, this.asked.work);
+    this.prices = again.prices;
+    this.bank = [new Prefix(this.all, again.prices)];
+    this.beginWith(this.frozen);
+    const root = this.boundOf(free);
+    this.nodes = 0;
+    this.branch(free, root);
+    const searched = this.stopped ? Math.min(this.unsearched, this.best.cost) : this.best.cost;
+    const bound = Math.max(root, Math.min(searched, this.best.cost));
+    const late = this.lateCost(this.best.order, this.best.model, this.best.plan);
+    const inTime = late < epsilon;
+    return {
+      ...this.best,
+      bound,
+      proven: !this.stopped && this.best.plan.proven && (inTime || this.sameLate()),
+      looked: this.looked,
+    };
+  }
+
+  /** Lateness might be less with dearer changes later: then the order is best, but not proven so. */
+  private sameLate(): boolean {
+    const jobs = this.best.order.map((index) => this.problem.jobs[index]!);
+    const none = latenessCost(
+      jobs,
+      jobs.map(() => 0),
+      this.lateness,
+    );
+    return Math.abs(none - this.lateCost(this.best.order, this.best.model, this.best.plan)) < epsilon;
+  }
+
+  /** Plans one order exactly (or well), and keeps it if it is the best. Returns its multipliers by the whole problem's options. */
+  private evaluate(
+    order: readonly number[],
+    work = 400,
+    prices0: Float64Array | null = null,
+  ): { cost: number; prices: Float64Array } {
+    this.looked++;
+    const model = modelOf({ ...this.problem, jobs: order.map((index) => this.problem.jobs[index]!) });
+    const late = order.some((index) => this.problem.jobs[index]!.due !== null);
+    const search = new FixedOrder(model, {
+      work,
+      ...(this.asked.goOn && { goOn: this.asked.goOn }),
+      // A plan that cannot be better than the best order's need not be worked out.
+      ...(this.best && !late && { cutoff: this.best.cost - this.all.grain + 2 * epsilon }),
+    });
+    if (prices0) search.begin(this.ordered(order, model, prices0));
+    return this.take(order, { model, plan: search.run(), prices: search.relaxation.price });
+  }
+
+  private take(
+    order: readonly number[],
+    { model, plan, prices }: Planned,
+  ): { cost: number; prices: Float64Array } {
+    const cost = plan.minutes + this.lateCost(order, model, plan);
+    if (!this.best || cost < this.best.cost - epsilon) this.best = { order: [...order], model, plan, cost };
+    return { cost, prices: this.unordered(order, model, prices) };
+  }
+
+  /** Multipliers of an order's model, by the whole problem's options. */
+  private unordered(order: readonly number[], model: Model, own: Float64Array): Float64Array {
+    const prices = new Float64Array(this.all.code.length);
+    this.eachRequest(order, model, (from, to, here) => prices.set(own.subarray(from, to), here));
+    return prices;
+  }
+
+  private ordered(order: readonly number[], model: Model, all: Float64Array): Float64Array {
+    const prices = new Float64Array(model.code.length);
+    this.eachRequest(order, model, (from, to, here) =>
+      prices.set(all.subarray(here, here + to - from), from),
+    );
+    return prices;
+  }
+
+  private eachRequest(
+    order: readonly number[],
+    model: Model,
+    take: (from: number, to: number, here: number) => void,
+  ): void {
+    order.forEach((index, at) => {
+      const count = model.firstOf[at + 1]! - model.firstOf[at]!;
+      for (let request = 0; request < count; request++) {
+        const from = model.start[model.firstOf[at]! + request]!;
+        const to = model.start[model.firstOf[at]! + request + 1]!;
+        take(from, to, this.all.start[this.all.firstOf[index]! + request]!);
+      }
+    });
+  }
+
+  private lateCost(order: readonly number[], model: Model, plan: Chains): number {
+    if (order.every((index) => this.problem.jobs[index]!.due === null)) return 0;
+    return latenessCost(model.jobs, changesBefore(model, plan), this.lateness);
+  }
+
+  /** No order that begins as the prefix does can cost less. */
+  private boundOf(left: readonly number[]): number {
+    return Math.max(...this.bank.map((one) => this.boundBy(one, left)));
+  }
+
+  private boundBy(prefix: Prefix, left: readonly number[]): number {
+    let late = 0;
+    let clock = 0;
+    for (const index of prefix.order) {
+      const job = this.problem.jobs[index]!;
+      clock += job.sewMinutes;
+      late += this.lateness.perMinute * minutesLate(job, clock);
+    }
+    // At the earliest each other job comes next.
+    for (const index of left) {
+      const job = this.problem.jobs[index]!;
+      late += this.lateness.perMinute * minutesLate(job, clock + job.sewMinutes);
+    }
+    return prefix.bound() + late;
+  }
+
+  private mayGoOn(): boolean {
+    if (this.stopped) return false;
+    if (++this.nodes > (this.asked.nodes ?? 400_000)) this.stopped = true;
+    if (this.nodes % 64 === 0) {
+      this.asked.progress?.(this.nodes / (this.asked.nodes ?? 400_000), this.best.cost);
+      if (this.asked.goOn && !this.asked.goOn()) this.stopped = true;
+    }
+    return !this.stopped;
+  }
+
+  private closes(bound: number): boolean {
+    return bound > this.best.cost - this.all.grain + epsilon;
+  }
+
+  /** `above`: a bound known for every order that begins so. */
+  private branch(left: readonly number[], above: number): void {
+    if (this.closes(above)) return;
+    if (left.length === 0) {
+      this.leaf([...this.bank[0]!.order]);
+      return;
+    }
+    const children: { job: number; bound: number }[] = [];
+    for (const job of left) {
+      if (!this.mayGoOn()) {
+        this.unsearched = Math.min(this.unsearched, above);
+        return;
+      }
+      const bound = Math.max(above, this.peek(job, left));
+      if (!this.closes(bound)) children.push({ job, bound });
+    }
+    children.sort((a, b) => a.bound - b.bound || a.job - b.job);
+    for (const { job, bound } of children) {
+      if (this.closes(bound)) return;
+      if (this.stopped) {
+        this.unsearched = Math.min(this.unsearched, bound);
+        return;
+      }
+      this.push(job);
+      this.branch(
+        left.filter((one) => one !== job),
+        bound,
+      );
+      this.pop();
+    }
+  }
+
+  /** A whole order that the bound could not rule out: planned, and its multipliers taken over where they rule it out. */
+  private leaf(order: number[]): void {
+    const { cost, prices } = this.evaluate(order, this.asked.work, this.prices);
+    this.prices = prices;
+    if (cost <= this.best.cost + epsilon && Number.isFinite(cost)) return;
+    const fresh = new Prefix(this.all, prices);
+    for (const job of order) fresh.push(job);
+    // The first stays, the newest replace one another.
+    if (this.bank.length < bankSize) this.bank.push(fresh);
+    else this.bank[1 + (this.looked % (bankSize - 1))] = fresh;
+  }
+
+  /** Bound of the beginning with one more job, no further than needed to see that it closes. */
+  private peek(job: number, left: readonly number[]): number {
+    const limit = this.best.cost - this.all.grain + epsilon;
+    const rest = left.filter((one) => one !== job);
+    let bound = -Infinity;
+    for (const one of this.bank) {
+      one.push(job, limit);
+      bound = Math.max(bound, this.boundBy(one, rest));
+      one.pop();
+      if (this.closes(bound)) break;
+    }
+    return bound;
+  }
+
+  private push(job: number): void {
+    for (const one of this.bank) one.push(job);
+  }
+
+  private pop(): void {
+    for (const one of this.bank) one.pop();
+  }
+
+  private beginWith(jobs: readonly number[]): void {
+    for (const job of jobs) this.push(job);
+  }
+
+  /** Bound of a whole order, as a quick measure of it. */
+  private quick(order: readonly number[]): number {
+    const done = this.bank[0]!.order;
+    let same = 0;
+    while (same < done.length && done[same] === order[same]) same++;
+    while (done.length > same) this.pop();
+    for (const job of order.slice(same)) this.push(job);
+    return this.boundOf([]);
+  }
+
+  /** Insertion and exchange on the quick measure, from the given order, the nearest-first one and a few by chance. */
+  private local(free: readonly number[]): void {
+    const jobs = this.problem.jobs as readonly PlanJob[];
+    const starts = [free, nearestFirst(jobs, free), ...shuffled(free, this.asked.seed ?? 1, 3)];
+    let tries = this.asked.tries ?? 600;
+    for (const start of starts) {
+      let order = [...this.frozen, ...start];
+      let cost = this.quick(order);
+      for (let better = true; better && tries > 0;) {
+        better = false;
+        for (const next of neighbours(order, this.frozen.length)) {
+          if (tries-- <= 0 || (tries % 16 === 0 && this.asked.goOn && !this.asked.goOn())) break;
+          const its = this.quick(next);
+          if (its >= cost - epsilon) continue;
+          order = next;
+          cost = its;
+          better = true;
+          break;
+        }
+      }
+      this.evaluate(order, this.asked.work);
+    }
+    this.quick(this.frozen);
+  }
+}
+
+/** Every order with one job put elsewhere, or two exchanged. */
+function* neighbours(order: readonly number[], from: number): Generator<number[]> {
+  for (let at = from; at < order.length; at++)
+    for (let to = from; to < order.length; to++) {
+      if (to === at) continue;
+      const next = [...order];
+      const [job] = next.splice(at, 1);
+      next.splice(to, 0, job!);
+      yield next;
+    }
+  for (let a = from; a < order.length; a++)
+    for (let b = a + 2; b < order.length; b++) {
+      const next = [...order];
+      [next[a], next[b]] = [next[b]!, next[a]!];
+      yield next;
+    }
+}

@@ -1,0 +1,38 @@
+import { expect, test } from 'vitest';
+import { caseDue } from './due.ts';
+import { stepsOf, type EventOfCase } from './life.ts';
+
+const white = 'white';
+const at = (day: number) => `2026-11-${String(day).padStart(2, '0')}T08:00:00.000Z`;
+const measured = (day: number, grams: number, bobbinKindId: string | null = white): EventOfCase => ({
+  kind: 'case_measured',
+  at: at(day),
+  data: { grams, caseId: 'A', bobbinKindId },
+});
+const turned = (day: number, turns: number): EventOfCase => ({
+  kind: 'screw_turned',
+  at: at(day),
+  data: { caseId: 'A', turns },
+});
+const dropped = (day: number): EventOfCase => ({ kind: 'case_dropped', at: at(day), data: { caseId: 'A' } });
+const asked = { now: at(20), everyDays: 7, bobbinKindId: white };
+
+// Measure at every change of bobbin thread, after a fall, and by the shop's interval: common practice.
+test('a case is due when it was never measured, fell, has another thread, or its time is over', () => {
+  expect(caseDue([], asked)).toEqual(['not measured yet']);
+  expect(caseDue([measured(18, 28)], asked)).toEqual([]);
+  expect(caseDue([measured(10, 28)], asked)).toEqual(['last measured 10 days ago']);
+  expect(caseDue([measured(18, 28), dropped(19)], asked)).toEqual(['dropped since it was measured']);
+  expect(caseDue([dropped(17), measured(18, 28)], asked)).toEqual([]);
+  expect(caseDue([measured(18, 28, 'black')], asked)).toEqual(['measured with another bobbin thread']);
+  expect(caseDue([measured(18, 28), turned(18, 0.1)], asked)).toEqual(['screw turned since it was measured']);
+});
+test('readings with another thread do not count for the screw, its turns do; a fall begins anew', () => {
+  const life = [measured(1, 40), turned(2, -0.1), measured(3, 70, 'black'), measured(4, 34)];
+  expect(stepsOf(life, white)).toEqual([
+    { is: 'reading', grams: 40 },
+    { is: 'turn', turns: -0.1 },
+    { is: 'reading', grams: 34 },
+  ]);
+  expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([{ is: 'reading', grams: 50 }]);
+});

@@ -1,0 +1,26 @@
+import type { EntryData } from '../ledger/entry.ts';
+import type { CaseStep } from './screw.ts';
+
+type CaseKind = 'case_measured' | 'screw_turned' | 'case_dropped' | 'block_read';
+/** One entry of a case's life, as far as it is about the case. */
+export type EventOfCase = {
+  [K in CaseKind]: { kind: K; at: string; data: EntryData[K] };
+}[CaseKind];
+
+/**
+ * A case's history with one bobbin thread, for its screw. A reading with another thread or of a fallen case begins anew:
+ * what came before says nothing of the grams now (the slope is another as well).
+ */
+export function stepsOf(life: readonly EventOfCase[], bobbinKindId: string | null): CaseStep[] {
+  let steps: CaseStep[] = [];
+  for (const one of life) {
+    if (one.kind === 'case_dropped') steps = [];
+    if (one.kind === 'case_measured') {
+      if ((one.data.bobbinKindId ?? null) === bobbinKindId)
+        steps.push({ is: 'reading', grams: one.data.grams });
+    }
+    // The screw turns the same spring whatever thread is in it.
+    if (one.kind === 'screw_turned') steps.push({ is: 'turn', turns: one.data.turns });
+  }
+  return steps;
+}

@@ -1,0 +1,256 @@
+import fc from 'fast-check';
+import FftReference from 'ml-fft';
+import { describe, expect, test } from 'vitest';
+import { turnsNeeded } from '../../../tests/support/cases.ts';
+import { madePull } from '../../../tests/support/pulls.ts';
+import { centinewtons, gramsOf } from '../units/force.ts';
+import { caseHealth } from './case-health.ts';
+import { below } from './normal.ts';
+import { fromDrop, fromPlate, learnFriction, toPlate, usualFriction } from './scale.ts';
+import { followCase, nextTurn, slopePrior, turnWords, type CaseStep } from './screw.ts';
+import { powerBetween, powerSpectrum } from './spectrum.ts';
+import { bandOf, zoneOf, zones } from './targets.ts';
+import { readTrace } from './trace.ts';
+import { traceVerdicts, type TraceVerdict } from './trace-verdicts.ts';
+import { copyUpper } from './thread-gauge.ts';
+
+const reading = (grams: number): CaseStep => ({ is: 'reading', grams });
+const turn = (turns: number): CaseStep => ({ is: 'turn', turns });
+
+describe('forces', () => {
+  test('a gram of pull is 0.980665 cN: standard gravity, CGPM 1901', () => {
+    expect(centinewtons(1)).toBe(0.980665);
+    expect(gramsOf(centinewtons(27.5))).toBeCloseTo(27.5, 12);
+  });
+});
+
+// Common practice, no published source.
+describe('what a case reading means', () => {
+  const band = bandOf('25-30');
+  test.each([
+    [12, 'far-loose'],
+    [15, 'far-loose'],
+    [20, 'loose'],
+    [25, 'right'],
+    [30, 'right'],
+    [35, 'tolerable'],
+    [38, 'tight'],
+    [40, 'far-tight'],
+    [60, 'far-tight'],
+  ])('%s g is %s', (grams, zone) => expect(zoneOf(grams, band)).toBe(zone));
+  test('10 to 15 g: bobbin shows below and comes up on top; 40 to 60 g: puckers, hardly any bobbin below', () => {
+    expect(zones[zoneOf(12, band)].says).toMatch(/bobbin shows below, and it comes up on top/);
+    expect(zones[zoneOf(50, band)].says).toMatch(/puckers, hardly any bobbin below/);
+  });
+  test('18 to 25 g is right in another school', () => {
+    expect(zoneOf(20, bandOf('18-25'))).toBe('right');
+    expect(zoneOf(28, bandOf('18-25'))).toBe('tolerable');
+  });
+});
+
+describe('through the needle plate', () => {
+  // Euler–Eytelwein: T2 = T1·e^(μθ); 35 g through the plate for 30 g at the case is practice.
+  test('35 g through the plate are 30 g at the case', () => {
+    expect(fromPlate(35).grams).toBeCloseTo(30, 10);
+    expect(toPlate(30)).toBeCloseTo(35, 10);
+  });
+  test('the capstan’s worked values: μ 0.3, half a turn of rope holds 2.57 times', () => {
+    // e^(0.3·π) = 2.566: the textbook table of the belt friction equation.
+    const quarter = toPlate(1, { mu: 0.3, spread: 0, pairs: 1 });
+    expect(quarter ** 2).toBeCloseTo(2.566, 3);
+  });
+  test('paired readings teach the machine’s own friction; one pair is half believed', () => {
+    const own = { mu: 0.2, spread: 0.01, pairs: 0 };
+    const pairs = [20, 25, 30, 40].map((grams) => ({ caseGrams: grams, plateGrams: toPlate(grams, own) }));
+    expect(learnFriction(pairs).mu).toBeCloseTo(0.2, 2);
+    const once = learnFriction(pairs.slice(0, 1)).mu;
+    expect(once).toBeGreaterThan(usualFriction.mu);
+    expect(once).toBeLessThan(0.2);
+    expect(learnFriction([])).toBe(usualFriction);
+  });
+  test('less through the plate than at the case cannot be', () =>
+    expect(() => learnFriction([{ caseGrams: 30, plateGrams: 28 }])).toThrow(/must read more/));
+});
+
+test('the drop test is an interval', () => {
+  expect(fromDrop(28, 'holds')).toEqual({ from: 28, to: Infinity });
+  expect(fromDrop(28, 'runs')).toEqual({ from: 0, to: 28 });
+  expect(fromDrop(30, 'crawls')).toEqual({ from: 27, to: 33 });
+});
+
+test('chances of the normal table (NIST/SEMATECH e-Handbook 1.3.6.7.1)', () => {
+  for (const [z, area] of [
+    [0, 0.5],
+    [0.5, 0.69146],
+    [1, 0.84134],
+    [1.96, 0.975],
+    [2.58, 0.99506],
+    [-1.64, 0.0505],
+  ] as const)
+    expect(below(z, 0, 1)).toBeCloseTo(area, 4);
+});
+
+describe('the screw', () => {
+  const band = bandOf('25-30');
+  test('50 g: left towards the band, a quarter turn at most at once', () => {
+    const advice = nextTurn(followCase([reading(50)])!, band);
+    expect(turnWords(advice.eighths)).toBe('1/4 left');
+    expect(advice.grams).toBeCloseTo(37.5, 6);
+    expect(advice.why).toMatch(/at once is too much: measure again/);
+  });
+  test('what practitioners saw is within what is believed at first', () => {
+    // Common practice: half a turn took 50 g to 22 g; an eighth back gave 30 g; on another thread 16 g to 29.5 g.
+    for (const [turns, grams] of [
+      [0.5, 28],
+      [0.125, 8],
+      [0.5, 13.5],
+    ] as const)
+      expect(Math.abs(grams / turns - slopePrior.mean)).toBeLessThan(2 * slopePrior.sd);
+    const learnt = followCase([reading(50), turn(-0.5), reading(22), turn(0.125), reading(30)])!;
+    expect(learnt.slope).toBeGreaterThan(50);
+    expect(learnt.slope).toBeLessThan(64);
+    // 30 g is the band's edge: a hair left at most.
+    expect(Math.abs(nextTurn(learnt, band).eighths)).toBeLessThanOrEqual(0.25);
+  });
+  test('one turn is the conjugate normal update', () => {
+    // By the formula: precision 1/25² + x²/(2σ²); both readings' noise counts.
+    const [x, y, noise] = [0.25, 16, 1.5];
+    const precision = 1 / 25 ** 2 + x ** 2 / (2 * noise ** 2);
+    const mean = (50 / 25 ** 2 + (x * y) / (2 * noise ** 2)) / precision;
+    const belief = followCase([reading(20), turn(x), reading(20 + y)], noise)!;
+    expect(belief.slope).toBeCloseTo(mean, 9);
+    expect(belief.slopeSd).toBeCloseTo(Math.sqrt(1 / precision), 9);
+  });
+  test('a reading twice is surer than once; turning back first takes up the play', () => {
+    const once = followCase([reading(20)])!;
+    const twice = followCase([reading(20), reading(22)])!;
+    expect(twice.grams).toBeCloseTo(21, 9);
+    expect(twice.gramsSd).toBeCloseTo(once.gramsSd / Math.SQRT2, 9);
+    const on = followCase([reading(20), turn(0.1), turn(0.1)])!;
+    const back = followCase([reading(20), turn(0.1), turn(-0.1)])!;
+    expect(on.grams).toBeCloseTo(20 + 0.2 * 50, 9);
+    expect(back.grams).toBeCloseTo(20 + 0.02 * 50, 9);
+  });
+  test('a case that answers little may be turned half a turn', () => {
+    const belief = followCase([reading(55), turn(-0.25), reading(50)])!;
+    expect(Math.abs(nextTurn(belief, band).eighths)).toBe(4);
+  });
+  test('on simulated cases the band is reached in three turns nineteen times in twenty, far oftener than by eighths', () => {
+    const seeds = Array.from({ length: 1500 }, (_, index) => index + 1);
+    const within = (by: 'advice' | 'eighths') =>
+      seeds.filter((seed) => turnsNeeded(seed, by) <= 3).length / seeds.length;
+    expect(within('advice')).toBeGreaterThanOrEqual(0.94);
+    expect(within('eighths')).toBeLessThan(0.6);
+  });
+  test('without a reading nothing is known', () => expect(followCase([turn(0.1)])).toBeNull());
+});
+
+describe('a case’s health', () => {
+  test('a screw that no longer answers', () => {
+    const { faults } = caseHealth([reading(40), turn(-0.25), reading(39), turn(-0.25), reading(40)]);
+    expect(faults.map((one) => one.name)).toEqual(['no-answer']);
+    expect(faults[0]!.says).toMatch(/spring is worn/);
+  });
+  test('a reading that slips back though nobody turned', () => {
+    const { faults } = caseHealth([reading(20), turn(0.125), reading(28), reading(27), reading(20.5)]);
+    expect(faults.map((one) => one.name)).toEqual(['slips-back']);
+  });
+  test('a sound case has neither; its turns are told with their answers', () => {
+    const { faults, logged } = caseHealth([
+      reading(40),
+      turn(-0.125),
+      reading(34),
+      reading(33.4),
+      turn(-0.125),
+      reading(27),
+    ]);
+    expect(faults).toEqual([]);
+    expect(logged).toEqual([
+      { turns: -0.125, before: 40, after: 34 },
+      { turns: -0.125, before: 33.4, after: 27 },
+    ]);
+  });
+});
+
+describe('the spectrum', () => {
+  test('as the reference library ml-fft has it', () => {
+    const signal = Array.from({ length: 64 }, (_, at) => Math.sin(at / 3) + 0.3 * Math.cos(at) + at / 50);
+    const average = signal.reduce((a, b) => a + b, 0) / 64;
+    const window = signal.map((_, at) => 0.5 - 0.5 * Math.cos((2 * Math.PI * (at + 0.5)) / 64));
+    const re = signal.map((value, at) => (value - average) * window[at]!);
+    const im = re.map(() => 0);
+    FftReference.FFT.init(64);
+    FftReference.FFT.fft(re, im);
+    const window2 = window.reduce((sum, one) => sum + one * one, 0);
+    const { power } = powerSpectrum(signal, 50);
+    power.forEach((one, bin) => {
+      const sides = bin === 0 || bin === 32 ? 1 : 2;
+      expect(one).toBeCloseTo((sides * (re[bin]! ** 2 + im[bin]! ** 2)) / (64 * window2), 9);
+    });
+  });
+  test('a swing of amplitude a has the variance a²/2, at its own frequency (Parseval)', () => {
+    const signal = Array.from({ length: 500 }, (_, at) => 3 * Math.sin((2 * Math.PI * 2 * at) / 50));
+    const spectrum = powerSpectrum(signal, 50);
+    expect(powerBetween(spectrum, 1.5, 2.5)).toBeCloseTo(4.5, 1);
+    expect(powerBetween(spectrum, 4, 25)).toBeLessThan(0.01);
+  });
+});
+
+describe('a pull at the gauge', () => {
+  test.each(Object.keys(traceVerdicts) as TraceVerdict[])('“%s” is told apart 95 times in 100', (fault) => {
+    const runs = Array.from({ length: 200 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
+    expect(runs.filter((one) => one === fault).length / runs.length).toBeGreaterThanOrEqual(0.95);
+  });
+  test('the beat is the bobbin’s: speed over circumference', () =>
+    expect(readTrace(madePull(3, 'out-of-round')).beat.hertz).toBeCloseTo(
+      madePull(3, 'out-of-round').speed / (Math.PI * madePull(3, 'out-of-round').woundDiameter),
+      12,
+    ));
+  test('out of round: another bobbin tells a bent case from a bent side', () =>
+    expect(traceVerdicts['out-of-round'].next).toMatch(/Change the bobbin.*the case is bent/));
+  test('the start is dropped: a slow pull-in does not lower the reading', () => {
+    const grams = Array.from({ length: 200 }, (_, at) => (at < 60 ? at / 2 : 30));
+    expect(readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 }).grams).toBe(30);
+  });
+  test.each([
+    ['too short', Array.from({ length: 40 }, () => 20), /too short to read/],
+    ['nothing pulls', Array.from({ length: 200 }, () => 0), /thread through the slit/],
+    ['a gauge that sends nonsense', [20, Number.NaN, 20], /cannot be/],
+    ['no sample at all', [], /too short/],
+  ])('%s: a sentence that says what to do', (_, grams, words) =>
+    expect(() => readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 })).toThrow(words),
+  );
+  test('any pull of numbers is read or refused, never worse', () =>
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: -5, max: 500, noNaN: true }), { maxLength: 300 }), (grams) => {
+        try {
+          const read = readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 });
+          expect(read.grams).toBeGreaterThanOrEqual(1);
+          expect(Object.keys(traceVerdicts)).toContain(read.verdict);
+        } catch (error) {
+          expect((error as Error).name).toMatch(/^Pull/);
+        }
+      }),
+    ));
+});
+
+describe('copying one position’s number at the thread gauge', () => {
+  test('all to 112 g like position 3', () => {
+    const { target, turns } = copyUpper(
+      [
+        { position: 1, grams: 96 },
+        { position: 2, grams: 114 },
+        { position: 3, grams: 112 },
+        { position: 4, grams: 130 },
+      ],
+      3,
+    );
+    expect(target).toBe(112);
+    expect(turns).toEqual([
+      { position: 1, way: 'tighten', off: -16 },
+      { position: 4, way: 'loosen', off: 18 },
+    ]);
+  });
+  test('a position without a reading cannot be copied', () =>
+    expect(() => copyUpper([], 3)).toThrow(/Gauge it first/));
+});

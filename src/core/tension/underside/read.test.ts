@@ -1,0 +1,72 @@
+import { describe, expect, test } from 'vitest';
+import { anyBlock, madeUnderside, type UndersideMade } from '../../../../tests/support/underside.ts';
+import { readUnderside } from './read.ts';
+
+describe('reading the underside from a photo', () => {
+  test('made-up photos: mean error of the share at most 0.02, 95 in 100 within 0.05, none misread by more than 0.1', async () => {
+    const errors: number[] = [];
+    let columns = 0;
+    for (let seed = 201; seed <= 218; seed++) {
+      const made = anyBlock(seed);
+      const { pixels } = await madeUnderside(made);
+      columns += made.columns.length;
+      try {
+        readUnderside(pixels, { count: made.columns.length, columnMm: made.columnMm }).forEach(
+          (one, index) => {
+            if (one.share !== null) errors.push(Math.abs(one.share - made.columns[index]!.share));
+            else expect(one.why).toMatch(/^Cannot read column/);
+          },
+        );
+      } catch (error) {
+        expect((error as Error).name).toBe('NoColumns');
+      }
+    }
+    errors.sort((a, b) => a - b);
+    expect(errors.length).toBeGreaterThan(0.65 * columns);
+    expect(errors.reduce((a, b) => a + b, 0) / errors.length).toBeLessThanOrEqual(0.02);
+    expect(errors[Math.floor(0.95 * errors.length)]).toBeLessThanOrEqual(0.05);
+    expect(errors.at(-1)).toBeLessThan(0.1);
+  }, 120_000);
+
+  const five = (shares: readonly number[], colour = '#12509a'): UndersideMade => ({
+    seed: 5,
+    columns: shares.map((share) => ({ colour, share })),
+    bobbin: '#f6f5f0',
+    tiltDegrees: 3,
+  });
+  test('widths in mm, from left to right in the picture; a stripe off centre', async () => {
+    const made = five([0.33, 0.5, 0.2]);
+    const { pixels } = await madeUnderside({
+      ...made,
+      columns: made.columns.map((one, index) => ({ ...one, off: index === 1 ? 0.1 : 0 })),
+    });
+    const read = readUnderside(pixels, { count: 3, columnMm: 10 });
+    expect(read[0]!.widths!.bobbin).toBeCloseTo(3.3, 0);
+    expect(read[1]!.widths!.left - read[1]!.widths!.right).toBeGreaterThan(1);
+    for (const { widths } of read) expect(widths!.left + widths!.bobbin + widths!.right).toBeCloseTo(10, 1);
+    // Outlines are in the picture's own px, so that they can be laid over it.
+    expect(read[0]!.outline[0]![0]).toBeLessThan(read[1]!.outline[0]![0]);
+    expect(read[0]!.stripe![1]![0] - read[0]!.stripe![0]![0]).toBeGreaterThan(15);
+  });
+  test('a thread too like the bobbin is refused, its neighbours are read', async () => {
+    const made = five([0.3, 0.3, 0.3, 0.3]);
+    const columns = made.columns.map((one, index) => (index === 2 ? { ...one, colour: '#1b1c20' } : one));
+    const { pixels } = await madeUnderside({ ...made, columns, bobbin: '#17181b' });
+    const read = readUnderside(pixels, { count: 4, columnMm: 10 });
+    expect(read.map((one) => one.share !== null)).toEqual([true, true, false, true]);
+    expect(read[2]!.why).toBe('Cannot read column 3: its thread is too like the bobbin’s.');
+  });
+  test('uneven along the column is told', async () => {
+    const { pixels } = await madeUnderside(five([0.4, 0.4]));
+    for (const one of readUnderside(pixels, { count: 2, columnMm: 10 }))
+      expect(one.unevenness).toBeLessThan(0.05);
+  });
+  test.each([
+    ['an empty picture', { count: 3, columnMm: 10 }, /No 3 columns can be found/],
+    ['no column asked for', { count: 0, columnMm: 10 }, /how many columns/],
+    ['a column of no width', { count: 3, columnMm: 0 }, /how wide/],
+  ])('%s: a sentence that says what to do', (_, asked, words) => {
+    const data = new Uint8ClampedArray(300 * 200 * 4).fill(240);
+    expect(() => readUnderside({ width: 300, height: 200, data }, asked)).toThrow(words);
+  });
+});

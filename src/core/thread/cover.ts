@@ -1,0 +1,50 @@
+import { spreadOf, type Quantity } from '../quantity.ts';
+import { Refusal } from '../refusal.ts';
+import { threadDiameter, type ThreadBody } from './diameter.ts';
+
+/** Sewn thread lies flat, this many diameters wide. From memory, fitted so that 40 wt closes at 0.40 mm. */
+export const flattening = 2.1;
+
+/** Usual distance between the lines of a 40 wt fill or satin, mm. Common practice, no published source. */
+export const usualSpacingMm = 0.4;
+
+/** Width that a thread covers when sewn, mm. Throws as {@link threadDiameter}. */
+export function sewnWidth(thread: ThreadBody): Quantity {
+  const diameter = threadDiameter(thread);
+  return {
+    ...diameter,
+    value: flattening * diameter.value,
+    spread: spreadOf({ spread: 0.08 }, diameter),
+    because: `It lies about ${flattening} diameters wide (${diameter.value.toFixed(3)} mm each).`,
+  };
+}
+
+export interface Cover {
+  /** Sewn width over spacing: 1 closes, below shows cloth. */
+  cover: Quantity;
+  /** Share of the cloth left open, 0–1. */
+  open: number;
+  /** The spacing at which this thread just closes, mm. */
+  closesAt: Quantity;
+}
+
+/**
+ * How well lines of `thread`, `spacingMm` apart, cover the cloth. Valid: spacing 0.1–5 mm.
+ * Throws Refusal `SpacingOutOfRange`.
+ */
+export function coverOf(thread: ThreadBody, spacingMm: number): Cover {
+  if (!(spacingMm >= 0.1 && spacingMm <= 5))
+    throw new Refusal('SpacingOutOfRange', 'Give a line spacing from 0.1 to 5 mm; 0.40 mm is usual.');
+  const width = sewnWidth(thread);
+  const cover = width.value / spacingMm;
+  return {
+    cover: {
+      ...width,
+      value: cover,
+      unit: 'share',
+      because: `${width.value.toFixed(2)} mm of thread every ${spacingMm.toFixed(2)} mm.`,
+    },
+    open: Math.max(0, 1 - cover),
+    closesAt: { ...width, because: `Lines as far apart as the sewn thread is wide.` },
+  };
+}
