@@ -1,0 +1,7 @@
+import { bobbinCase, bobbinCaseChange } from '../../../../schemas/stores.ts';
+import { changeBobbinCase } from '../../../../server/bobbins.ts';
+import { endpoint } from '../../../../server/http/endpoint.ts';
+
+export const PATCH = endpoint({ body: bobbinCaseChange, answer: bobbinCase }, ({ id, body }) =>
+  changeBobbinCase(id('id'), body),
+);

@@ -1,0 +1,11 @@
+import { bobbinCase, bobbinCaseNew } from '../../../schemas/stores.ts';
+import { listQuery, page } from '../../../schemas/workshop.ts';
+import { addBobbinCase, listBobbinCases } from '../../../server/bobbins.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+
+export const GET = endpoint({ query: listQuery, answer: page(bobbinCase) }, ({ query }) =>
+  listBobbinCases(query),
+);
+export const POST = endpoint({ body: bobbinCaseNew, answer: bobbinCase, status: 201 }, ({ body }) =>
+  addBobbinCase(body),
+);

@@ -1,0 +1,11 @@
+import { bobbinKind, bobbinKindNew } from '../../../schemas/stores.ts';
+import { listQuery, page } from '../../../schemas/workshop.ts';
+import { addBobbinKind, listBobbinKinds } from '../../../server/bobbins.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+
+export const GET = endpoint({ query: listQuery, answer: page(bobbinKind) }, ({ query }) =>
+  listBobbinKinds(query),
+);
+export const POST = endpoint({ body: bobbinKindNew, answer: bobbinKind, status: 201 }, ({ body }) =>
+  addBobbinKind(body),
+);

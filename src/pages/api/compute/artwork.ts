@@ -1,0 +1,8 @@
+import { artworkAnswer, artworkQuery } from '../../../schemas/advice.ts';
+import { readPictureFile } from '../../../server/artwork.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+
+/** The body is the picture itself, up to 30 MB: image/png, image/jpeg or image/svg+xml. */
+export const POST = endpoint({ query: artworkQuery, answer: artworkAnswer }, ({ query, context }) =>
+  readPictureFile(context.request, query),
+);

@@ -1,0 +1,9 @@
+import { readBlock } from '../../../core/tension/block.ts';
+import { blockAnswer, blockQuestion } from '../../../schemas/tension.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { workshop } from '../../../server/workshop.ts';
+
+export const POST = endpoint({ body: blockQuestion, answer: blockAnswer }, async ({ body }) => {
+  const { schools } = await workshop();
+  return readBlock(body.columns, body.share ?? schools.share, body.start ?? schools.start);
+});

@@ -1,0 +1,9 @@
+import { readTrace } from '../../../core/tension/trace.ts';
+import { traceVerdicts } from '../../../core/tension/trace-verdicts.ts';
+import { traceAnswer, traceQuestion } from '../../../schemas/tension.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+
+export const POST = endpoint({ body: traceQuestion, answer: traceAnswer }, async ({ body }) => {
+  const read = readTrace(body);
+  return { ...read, ...traceVerdicts[read.verdict] };
+});

@@ -1,0 +1,12 @@
+import { pairUp } from '../../../core/bobbin/pair-up.ts';
+import { readNeedleLabel } from '../../../core/needle/label.ts';
+import { pairingAnswer, pairingQuestion } from '../../../schemas/advice.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { taughtLetters, workshop } from '../../../server/workshop.ts';
+
+export const POST = endpoint({ body: pairingQuestion, answer: pairingAnswer }, async ({ body }) => {
+  const { spec } = readNeedleLabel(body.needle, await taughtLetters());
+  const thread = (one: typeof body.top) => ({ fibre: one.fibre, tex: one.tex ?? 1000 / one.weightNo });
+  const school = body.school ?? (await workshop()).schools.case;
+  return pairUp({ ...body, needle: spec, top: thread(body.top), bobbin: thread(body.bobbin), school });
+});

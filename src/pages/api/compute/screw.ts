@@ -1,0 +1,20 @@
+import { caseHealth } from '../../../core/tension/case-health.ts';
+import { followCase, nextTurn, turnWords } from '../../../core/tension/screw.ts';
+import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
+import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { invalid } from '../../../server/http/problem.ts';
+import { workshop } from '../../../server/workshop.ts';
+
+export const POST = endpoint({ body: screwQuestion, answer: screwAnswer }, async ({ body }) => {
+  const belief = followCase(body.steps);
+  if (!belief) throw invalid('A turn alone says nothing: measure the case at least once.');
+  const band = bandOf(body.school ?? (await workshop()).schools.case);
+  const advice = nextTurn(belief, band);
+  return {
+    belief,
+    zone: zoneOf(belief.grams, band),
+    advice: { ...advice, words: turnWords(advice.eighths) },
+    faults: caseHealth(body.steps).faults,
+  };
+});

@@ -1,0 +1,16 @@
+import { entriesStored } from '../../../schemas/entry.ts';
+import { ledgerPage as ledgerPageMessage, ledgerQuery } from '../../../schemas/event.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { ledgerPage } from '../../../server/ledger/read.ts';
+import { receiveEntries } from '../../../server/ledger/receive.ts';
+import { machineById } from '../../../server/machines.ts';
+
+export const GET = endpoint({ query: ledgerQuery, answer: ledgerPageMessage }, async ({ query }) => {
+  await machineById(query.machine);
+  return ledgerPage(query);
+});
+
+/** Under scripts/serve.mjs server/http/direct.ts answers this; here it is for `astro dev`. */
+export const POST = endpoint({ body: {}, answer: entriesStored, status: 201 }, ({ body }) =>
+  receiveEntries(body),
+);

@@ -1,0 +1,8 @@
+import { machine, machineChange } from '../../../../schemas/workshop.ts';
+import { endpoint } from '../../../../server/http/endpoint.ts';
+import { changeMachine, machineById } from '../../../../server/machines.ts';
+
+export const GET = endpoint({ answer: machine }, ({ id }) => machineById(id('id')));
+export const PATCH = endpoint({ body: machineChange, answer: machine }, ({ id, body }) =>
+  changeMachine(id('id'), body),
+);

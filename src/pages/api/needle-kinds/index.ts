@@ -1,0 +1,10 @@
+import { listQuery, needleKind, needleKindNew, page } from '../../../schemas/workshop.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { addNeedleKind, listNeedleKinds } from '../../../server/needle-kinds.ts';
+
+export const GET = endpoint({ query: listQuery, answer: page(needleKind) }, ({ query }) =>
+  listNeedleKinds(query),
+);
+export const POST = endpoint({ body: needleKindNew, answer: needleKind, status: 201 }, ({ body }) =>
+  addNeedleKind(body),
+);

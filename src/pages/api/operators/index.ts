@@ -1,0 +1,10 @@
+import { listQuery, operator, operatorNew, page } from '../../../schemas/workshop.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { addOperator, listOperators } from '../../../server/operators.ts';
+
+export const GET = endpoint({ query: listQuery, answer: page(operator) }, ({ query }) =>
+  listOperators(query),
+);
+export const POST = endpoint({ body: operatorNew, answer: operator, status: 201 }, ({ body }) =>
+  addOperator(body),
+);

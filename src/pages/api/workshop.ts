@@ -1,0 +1,8 @@
+import { workshop as message, workshopChange } from '../../schemas/stores.ts';
+import { endpoint } from '../../server/http/endpoint.ts';
+import { changeWorkshop, workshop } from '../../server/workshop.ts';
+
+export const GET = endpoint({ answer: message }, () => workshop());
+export const PATCH = endpoint({ body: workshopChange, answer: message }, ({ body }) =>
+  changeWorkshop(body as never),
+);

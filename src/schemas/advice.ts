@@ -1,0 +1,276 @@
+import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
+import { someSchools } from './schools.ts';
+import { elements } from './workshop.ts';
+import { fibre, needleSpec } from './entry.ts';
+import { count, instant, object, page, paging, text, uuid, uuidOrNull } from './parts.ts';
+
+const weightNo = { type: 'number', minimum: 1, maximum: 200 } as const satisfies JSONSchema;
+const tex = { type: 'number', minimum: 1, maximum: 1000 } as const satisfies JSONSchema;
+/** A thread as physics sees it. `tex` left out: 1000 / weightNo. */
+const body = object({ weightNo, tex, fibre }, ['tex']);
+
+const clothKey = {
+  enum: [
+    'knit-light',
+    'knit-heavy',
+    'woven-light',
+    'woven-dense',
+    'nylon',
+    'towel',
+    'twill',
+    'canvas',
+    'cap',
+    'softshell',
+    'leather',
+    'felt',
+  ],
+} as const satisfies JSONSchema;
+
+/** POST /api/compute/needle-advice. Left out: one layer, no seam, no backing, medium hoop, solidity, the workshop's schools. */
+export const adviceQuestion = object(
+  {
+    cloth: clothKey,
+    layers: { type: 'integer', minimum: 1, maximum: 6 },
+    seams: { type: 'boolean' },
+    backings: {
+      type: 'array',
+      items: { enum: ['cut-away', 'tear-away', 'soluble', 'sticky', 'film'] },
+      maxItems: 5,
+      uniqueItems: true,
+    },
+    hoop: { enum: ['small', 'medium', 'large'] },
+    element: { enum: elements },
+    letterMm: { type: ['number', 'null'], minimum: 0.5, maximum: 400 },
+    strokeMm: { type: ['number', 'null'], minimum: 0.05, maximum: 400 },
+    thread: { oneOf: [{ type: 'null' }, body] },
+    priority: { enum: ['detail', 'solidity'] },
+    schools: someSchools,
+  },
+  ['layers', 'seams', 'backings', 'hoop', 'letterMm', 'strokeMm', 'thread', 'priority', 'schools'],
+);
+export type AdviceQuestion = FromSchema<typeof adviceQuestion>;
+
+const basis = { enum: ['measured', 'published', 'practice', 'memory'] } as const;
+const quantity = object({
+  value: { type: 'number' },
+  unit: { enum: ['mm', 'm', 'share', 'stitches', 'g'] },
+  spread: { type: 'number' },
+  basis,
+  because: { type: 'string' },
+});
+const reason = object({
+  rule: { type: 'string' },
+  says: { type: 'string' },
+  strength: { type: 'integer' },
+  basis,
+  school: { type: ['string', 'null'] },
+});
+const reasons = { type: 'array', items: reason } as const;
+const eyeFit = object({
+  fill: quantity,
+  verdict: { enum: ['loose', 'comfortable', 'snug', 'tight'] },
+  outside: { type: 'number' },
+});
+const cover = {
+  cover: quantity,
+  open: { type: 'number' },
+  closesAt: quantity,
+  spacingMm: { type: 'number' },
+} as const;
+const anything = { type: 'object' } as const;
+
+export const overruling = object({
+  id: uuid,
+  jobId: uuidOrNull,
+  cloth: clothKey,
+  element: { enum: elements },
+  weightNo: { type: ['number', 'null'] },
+  advised: { type: 'string' },
+  needle: needleSpec,
+  why: { type: 'string' },
+  at: instant,
+});
+export type Overruling = FromSchema<typeof overruling>;
+export const overrulingNew = object(
+  {
+    id: uuid,
+    jobId: uuidOrNull,
+    cloth: clothKey,
+    element: { enum: elements },
+    weightNo: { type: ['number', 'null'], minimum: 1, maximum: 200 },
+    advised: text(0, 120),
+    label: text(1, 80),
+    why: text(0, 500),
+    operatorId: uuidOrNull,
+  },
+  ['jobId', 'weightNo', 'why', 'operatorId'],
+);
+export type OverrulingNew = FromSchema<typeof overrulingNew>;
+export const overrulingsQuery = object({ ...paging, cloth: clothKey, element: { enum: elements } }, [
+  'limit',
+  'after',
+  'cloth',
+  'element',
+]);
+export const overrulings = page(overruling);
+
+export const adviceAnswer = object({
+  needles: {
+    type: 'array',
+    items: object({
+      spec: needleSpec,
+      text: { type: 'string' },
+      score: { type: 'number' },
+      fit: { oneOf: [{ type: 'null' }, eyeFit] },
+      reasons,
+      against: reasons,
+    }),
+  },
+  sure: { enum: ['clear', 'likely', 'open'] },
+  weights: { type: 'array', items: object({ weightNo: { type: 'number' }, reasons }) },
+  speed: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        limit: { type: 'number' },
+        ifBreaks: { oneOf: [{ type: 'null' }, { type: 'array', items: { type: 'number' } }] },
+        reasons,
+      }),
+    ],
+  },
+  backingLayers: object({ layers: count, reasons }),
+  cautions: reasons,
+  conflicts: {
+    type: 'array',
+    items: object({
+      about: { enum: ['point', 'size', 'coating', 'weight'] },
+      stronger: anything,
+      weaker: anything,
+      says: { type: 'string' },
+      ways: {
+        type: 'array',
+        items: object({ kind: { enum: ['split', 'change', 'accept'] }, says: { type: 'string' } }),
+      },
+    }),
+  },
+  cover: { oneOf: [{ type: 'null' }, object(cover)] },
+  overruled: { oneOf: [{ type: 'null' }, overruling] },
+  safety: { type: 'string' },
+});
+
+/** POST /api/compute/pairing: a needle as on its pack, a top thread, a bobbin thread. */
+export const pairingQuestion = object(
+  {
+    needle: text(1, 80),
+    top: body,
+    bobbin: body,
+    size: { enum: ['L', 'M'] },
+    spacingMm: { type: 'number', minimum: 0.1, maximum: 5 },
+    school: { enum: ['25-30', '18-25'] },
+    same: { type: 'boolean' },
+  },
+  ['size', 'spacingMm', 'school', 'same'],
+);
+export const pairingAnswer = object({
+  needle: needleSpec,
+  fit: eyeFit,
+  cover: object(cover),
+  topDiameter: quantity,
+  bobbinDiameter: quantity,
+  pairing: object({
+    ratio: quantity,
+    verdict: { enum: ['good', 'usable', 'poor'] },
+    says: { type: 'array', items: { type: 'string' } },
+    bulkMm: { type: 'number' },
+    lengthOnBobbin: quantity,
+    startGrams: object({ from: { type: 'number' }, to: { type: 'number' }, school: { type: 'string' } }),
+  }),
+});
+
+const millimetres = { type: 'number', minimum: 0.1, maximum: 15 } as const;
+/** POST /api/compute/consumption. */
+export const consumptionQuestion = object(
+  {
+    stops: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 99,
+      items: object({
+        stop: { type: 'integer', minimum: 1, maximum: 99 },
+        kind: { enum: elements },
+        stitches: { type: 'integer', minimum: 1, maximum: 1_000_000 },
+        lengthMm: millimetres,
+        cone: text(1, 60),
+      }),
+    },
+    pieces: { type: 'integer', minimum: 1, maximum: 100_000 },
+    thicknessMm: { type: 'number', minimum: 0, maximum: 15 },
+    bobbinShare: { type: 'number', minimum: 0, maximum: 1 },
+    coneMetres: { type: 'object', additionalProperties: { type: 'number', minimum: 0, maximum: 1_000_000 } },
+    bobbinMetres: { type: 'number', minimum: 1, maximum: 5000 },
+    bobbinLeftMetres: { type: 'number', minimum: 0, maximum: 5000 },
+    bobbinFactor: { type: 'number', minimum: 0.3, maximum: 3 },
+  },
+  ['coneMetres', 'bobbinLeftMetres', 'bobbinFactor'],
+);
+const place = object({ piece: count, stop: count, stitch: count });
+export const consumptionAnswer = object({
+  stops: {
+    type: 'array',
+    items: object({ stop: count, topMetres: { type: 'number' }, bobbinMetres: { type: 'number' } }),
+  },
+  cones: { type: 'object', additionalProperties: { type: 'number' } },
+  bobbinMetres: { type: 'number' },
+  stitchesPerBobbin: { type: ['number', 'null'] },
+  bobbins: count,
+  conesRunOut: { type: 'object', additionalProperties: place },
+  bobbinRunOuts: { type: 'array', items: place },
+});
+
+/** POST /api/compute/artwork: the picture's bytes as the body; these in the address. */
+export const artworkQuery = object(
+  { widthMm: { type: 'number' }, ground: { type: 'string', maxLength: 10 } },
+  ['ground'],
+);
+const number = { type: 'number' } as const;
+export const artworkAnswer = object({
+  tones: {
+    type: 'array',
+    items: object({ colour: { type: 'string' }, share: number, isGround: { type: 'boolean' } }),
+  },
+  regions: {
+    type: 'array',
+    items: object({
+      id: count,
+      tone: count,
+      kind: { enum: elements },
+      areaMm2: number,
+      leftMm: number,
+      topMm: number,
+      widthMm: number,
+      heightMm: number,
+      strokeMm: number,
+      widestMm: number,
+      letters: {
+        oneOf: [
+          { type: 'null' },
+          object({ heightMm: number, smallestMm: number, tiltDegrees: number, count }),
+        ],
+      },
+      stitches: count,
+      lengthMm: number,
+    }),
+  },
+  widthMm: number,
+  heightMm: number,
+  pxPerMm: number,
+  rimPx: number,
+  warnings: {
+    type: 'array',
+    items: object({
+      kind: { type: 'string' },
+      says: { type: 'string' },
+      region: { type: ['integer', 'null'] },
+    }),
+  },
+});

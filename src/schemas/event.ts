@@ -1,0 +1,63 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { count, instant, instantOrNull, object, page, paging, uuid, uuidOrNull } from './parts.ts';
+
+const wholeOrNull = { type: ['integer', 'null'] } as const;
+
+/** An entry as it counts now (after corrections), as lists and the live feed give it. */
+export const event = object({
+  id: uuid,
+  machineId: uuid,
+  head: wholeOrNull,
+  position: wholeOrNull,
+  kind: { type: 'string' },
+  at: instant,
+  receivedAt: instant,
+  operatorId: uuidOrNull,
+  jobId: uuidOrNull,
+  data: { type: 'object' },
+  void: { type: 'boolean' },
+  corrections: count,
+  closedBy: uuidOrNull,
+  closedAt: instantOrNull,
+  lostMs: wholeOrNull,
+  seq: { type: 'integer' },
+});
+export type Event = FromSchema<typeof event>;
+
+/** GET /api/ledger. `from` and `to` are instants; the list runs from the newest to the oldest. */
+export const ledgerQuery = object(
+  {
+    machine: uuid,
+    position: { type: 'integer', minimum: 1, maximum: 24 },
+    head: { type: 'integer', minimum: 1, maximum: 56 },
+    kind: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$' },
+    fault: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$' },
+    job: uuid,
+    from: instant,
+    to: instant,
+    ...paging,
+  },
+  ['position', 'head', 'kind', 'fault', 'job', 'from', 'to', 'limit', 'after'],
+);
+export type LedgerQuery = FromSchema<typeof ledgerQuery>;
+export const ledgerPage = page(event);
+
+/** One raw line of the ledger, never changed, with both times. */
+export const ledgerLine = object({
+  id: uuid,
+  seq: { type: 'integer' },
+  machineId: uuid,
+  head: wholeOrNull,
+  position: wholeOrNull,
+  kind: { type: 'string' },
+  at: instant,
+  receivedAt: instant,
+  operatorId: uuidOrNull,
+  jobId: uuidOrNull,
+  corrects: uuidOrNull,
+  data: { type: 'object' },
+});
+export type LedgerLine = FromSchema<typeof ledgerLine>;
+
+/** GET /api/ledger/{id}: how it counts now, and every line that made it so. */
+export const entryHistory = object({ event, lines: { type: 'array', items: ledgerLine } });

@@ -1,0 +1,89 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { fibre } from './entry.ts';
+import { schools, someSchools } from './schools.ts';
+import { colour, count, instant, object, text, uuid } from './parts.ts';
+
+const word = {
+  type: 'object',
+  properties: {
+    point: { enum: ['sharp', 'light-ball', 'medium-ball', 'extra-slim-ball', 'universal'] },
+    coating: { enum: ['plain', 'titanium', 'low-friction'] },
+    eye: { enum: ['standard', 'large'] },
+    blade: { enum: ['standard', 'slim'] },
+  },
+  additionalProperties: false,
+  minProperties: 1,
+} as const;
+const letters = {
+  type: 'object',
+  propertyNames: { pattern: '^[A-Z]{1,12}( [A-Z]{1,12}){0,2}$' },
+  additionalProperties: word,
+  maxProperties: 200,
+} as const;
+
+/** GET, PATCH /api/workshop. */
+export const workshop = object({
+  schools,
+  letters,
+  sharpsEmptiedAt: { type: ['string', 'null'], format: 'date-time' },
+});
+export const workshopChange = object({ schools: someSchools, letters, sharpsEmptiedAt: instant }, [
+  'schools',
+  'letters',
+  'sharpsEmptiedAt',
+]);
+export type WorkshopMessage = FromSchema<typeof workshop>;
+
+/** PATCH /api/needle-kinds/{id}: `counted` is what lies there now. */
+export const needleKindChange = object(
+  {
+    counted: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+    reorderAt: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+  },
+  ['counted', 'reorderAt'],
+);
+
+const bobbinFields = {
+  name: text(1, 60),
+  size: { enum: ['L', 'M'] },
+  sides: { enum: ['paper', 'plastic', 'magnetic', 'sideless', 'metal'] },
+  weightNo: { type: 'number', minimum: 1, maximum: 200 },
+  fibre,
+  colour,
+} as const;
+/** `tex` left out: 1000 / weightNo; `metres` left out: what the size class holds of this weight. */
+export const bobbinKindNew = object(
+  {
+    id: uuid,
+    ...bobbinFields,
+    tex: { type: 'number', minimum: 1, maximum: 1000 },
+    metres: { type: 'integer', minimum: 1, maximum: 5000 },
+  },
+  ['tex', 'metres'],
+);
+export const bobbinKind = object({ id: uuid, ...bobbinFields, tex: { type: 'number' }, metres: count });
+export type BobbinKind = FromSchema<typeof bobbinKind>;
+export type BobbinKindNew = FromSchema<typeof bobbinKindNew>;
+
+export const bobbinCaseNew = object(
+  {
+    id: uuid,
+    name: text(1, 40),
+    size: { enum: ['L', 'M'] },
+    turns: { enum: ['clockwise', 'anticlockwise'] },
+    note: text(0, 500),
+  },
+  ['note'],
+);
+export const bobbinCase = object({
+  id: uuid,
+  name: text(1, 40),
+  size: { enum: ['L', 'M'] },
+  turns: { enum: ['clockwise', 'anticlockwise'] },
+  note: text(0, 500),
+  retired: { type: ['string', 'null'] },
+});
+/** PATCH /api/bobbin-cases/{id}: `retired` says why the case is out of use. */
+export const bobbinCaseChange = object({ note: text(0, 500), retired: text(1, 200) }, ['note', 'retired']);
+export type BobbinCase = FromSchema<typeof bobbinCase>;
+export type BobbinCaseNew = FromSchema<typeof bobbinCaseNew>;

@@ -1,0 +1,166 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { event } from './event.ts';
+import { count, object, text } from './parts.ts';
+
+export const caseLife = object({ items: { type: 'array', items: event } });
+
+const number = { type: 'number' } as const;
+const grams = { type: 'array', items: { type: 'number', minimum: -1000, maximum: 1000 } } as const;
+const rateHz = { type: 'number', minimum: 10, maximum: 1000 } as const;
+const speed = { type: 'number', exclusiveMinimum: 0, maximum: 1000 } as const;
+const woundDiameter = { type: 'number', exclusiveMinimum: 0, maximum: 60 } as const;
+
+/**
+ * POST /api/machines/{id}/gauge: part of a pull, as a gauge or its adapter sends it while the thread is drawn. Parts of
+ * one pull share `pull`, counted by `part` from 0; `done` with the last.
+ */
+export const gaugePart = object({
+  gauge: text(1, 40),
+  pull: text(1, 40),
+  part: { type: 'integer', minimum: 0, maximum: 10_000 },
+  rateHz,
+  grams: { ...grams, maxItems: 200 },
+  speed,
+  woundDiameter,
+  done: { type: 'boolean' },
+});
+export type GaugePart = FromSchema<typeof gaugePart>;
+export const gaugeTaken = object({ taken: count });
+
+/** POST /api/compute/gauge-trace. */
+export const traceQuestion = object({
+  grams: { ...grams, maxItems: 60_000 },
+  rateHz,
+  speed,
+  woundDiameter,
+});
+export const traceAnswer = object({
+  grams: number,
+  spread: number,
+  drift: number,
+  beat: object({ hertz: number, amplitude: number, share: number }),
+  dropped: count,
+  verdict: { enum: ['steady', 'out-of-round', 'stick-slip', 'tight-spots', 'drift'] },
+  says: { type: 'string' },
+  next: { type: 'string' },
+});
+
+/** POST /api/compute/screw: a case's history with one bobbin thread, oldest first. */
+export const screwQuestion = object(
+  {
+    steps: {
+      type: 'array',
+      minItems: 1,
+      maxItems: 500,
+      items: {
+        oneOf: [
+          object({
+            is: { const: 'reading' },
+            grams: { type: 'number', exclusiveMinimum: 0, maximum: 200 },
+          }),
+          object({ is: { const: 'turn' }, turns: { type: 'number', minimum: -4, maximum: 4 } }),
+        ],
+      },
+    },
+    school: { enum: ['25-30', '18-25'] },
+  },
+  ['school'],
+);
+export const screwAnswer = object({
+  belief: object({
+    grams: number,
+    gramsSd: number,
+    slope: number,
+    slopeSd: number,
+    bound: number,
+    turns: count,
+    last: number,
+  }),
+  zone: { enum: ['far-loose', 'loose', 'right', 'tolerable', 'tight', 'far-tight'] },
+  advice: object({
+    eighths: number,
+    grams: number,
+    spread: number,
+    chance: number,
+    why: { type: 'string' },
+    words: { type: 'string' },
+  }),
+  faults: {
+    type: 'array',
+    items: object({ name: { enum: ['no-answer', 'slips-back'] }, says: { type: 'string' } }),
+  },
+});
+
+const width = { type: 'number', minimum: 0, maximum: 60 } as const;
+/** POST /api/compute/block: widths in mm. */
+export const blockQuestion = object(
+  {
+    columns: {
+      type: 'array',
+      maxItems: 24,
+      items: object(
+        {
+          position: { type: 'integer', minimum: 1, maximum: 24 },
+          left: width,
+          bobbin: width,
+          right: width,
+          unevenness: { type: ['number', 'null'], minimum: 0, maximum: 1 },
+        },
+        ['unevenness'],
+      ),
+    },
+    share: { enum: ['third', 'forty-fifty', 'half'] },
+    start: { enum: ['bobbin-first', 'top-first'] },
+  },
+  ['share', 'start'],
+);
+const way = { enum: ['tighten', 'loosen'] } as const;
+export const blockAnswer = object({
+  columns: {
+    type: 'array',
+    items: object({
+      position: count,
+      share: number,
+      offset: number,
+      is: { enum: ['right', 'too-much', 'too-little'] },
+      offCentre: { type: 'boolean' },
+      uneven: { type: 'boolean' },
+    }),
+  },
+  share: number,
+  off: number,
+  common: number,
+  moves: {
+    type: 'array',
+    items: {
+      oneOf: [
+        object({ part: { const: 'case' }, way }),
+        object({ part: { const: 'knob' }, position: count, way }),
+      ],
+    },
+  },
+  says: { type: 'string' },
+  also: { type: 'array', items: { type: 'string' } },
+});
+
+/** POST /api/compute/underside?count=15&columnMm=10 */
+export const undersideQuery = object({
+  count: { type: 'integer', minimum: 1, maximum: 24 },
+  columnMm: { type: 'number', minimum: 1, maximum: 60 },
+});
+const numberOrNull = { type: ['number', 'null'] } as const;
+const corners = { type: 'array', items: { type: 'array', items: number, minItems: 2, maxItems: 2 } } as const;
+export const undersideAnswer = object({
+  columns: {
+    type: 'array',
+    items: object({
+      widths: { oneOf: [{ type: 'null' }, object({ left: number, bobbin: number, right: number })] },
+      share: numberOrNull,
+      unevenness: numberOrNull,
+      quality: number,
+      why: { type: ['string', 'null'] },
+      outline: corners,
+      stripe: { oneOf: [{ type: 'null' }, corners] },
+    }),
+  },
+});

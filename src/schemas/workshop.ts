@@ -1,0 +1,204 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { fibre, needleSpec } from './entry.ts';
+import { someSchools } from './schools.ts';
+import { event } from './event.ts';
+import {
+  colour,
+  count,
+  dayOrNull,
+  instant,
+  instantOrNull,
+  object,
+  page,
+  paging,
+  stitches,
+  text,
+  uuid,
+  uuidOrNull,
+} from './parts.ts';
+
+/** Needle life as the workshop keeps it; see core/needle/life.ts. */
+const needleLife = object({
+  school: { enum: ['hours', 'stitches', 'until-trouble'] },
+  hours: { type: 'number', minimum: 0.5, maximum: 1000 },
+  metallicHours: { type: 'number', minimum: 0.5, maximum: 1000 },
+  stitches: { type: 'integer', minimum: 1000, maximum: 100_000_000 },
+});
+
+const machineFields = {
+  name: text(1, 60),
+  heads: { type: 'integer', minimum: 1, maximum: 56 },
+  positions: { type: 'integer', minimum: 1, maximum: 24 },
+  numberingSide: { enum: ['left', 'right'] },
+  topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
+  profile: object({ needleLife }),
+} as const;
+
+export const machineNew = object({ id: uuid, ...machineFields }, ['profile']);
+export const machineChange = object(
+  { name: machineFields.name, topSpeed: machineFields.topSpeed, profile: machineFields.profile },
+  ['name', 'topSpeed', 'profile'],
+);
+export const machine = object({ id: uuid, slug: { type: 'string' }, ...machineFields });
+export type Machine = FromSchema<typeof machine>;
+export type MachineNew = FromSchema<typeof machineNew>;
+export type MachineChange = FromSchema<typeof machineChange>;
+
+export const operatorNew = object({ id: uuid, name: text(1, 60) });
+export const operator = object({ id: uuid, name: text(1, 60), active: { type: 'boolean' } });
+export type Operator = FromSchema<typeof operator>;
+
+export const needleKindNew = object({ id: uuid, label: text(1, 80) });
+/** `onHand`: counted, less those fitted since; null while never counted. */
+export const needleKind = object({
+  id: uuid,
+  spec: needleSpec,
+  text: { type: 'string' },
+  onHand: { type: ['integer', 'null'] },
+  reorderAt: count,
+});
+export type NeedleKind = FromSchema<typeof needleKind>;
+
+const threadFields = {
+  code: text(1, 24),
+  name: text(1, 60),
+  colour,
+  weightNo: { type: 'number', minimum: 1, maximum: 200 },
+  fibre,
+} as const;
+export const threadNew = object(
+  { id: uuid, ...threadFields, tex: { type: 'number', minimum: 1, maximum: 1000 } },
+  ['tex'],
+);
+export const thread = object({ id: uuid, ...threadFields, tex: { type: 'number' } });
+export type Thread = FromSchema<typeof thread>;
+export type ThreadNew = FromSchema<typeof threadNew>;
+
+export const coneNew = object({
+  id: uuid,
+  threadId: uuid,
+  batch: text(0, 40),
+  metres: { type: 'integer', minimum: 1, maximum: 100_000 },
+});
+/** `leftMetres`: when new, less what the ledger's stitches took of it (about: see core/stitches/usual.ts). */
+export const cone = object({ ...coneNew.properties, leftMetres: { type: 'number' } });
+export type Cone = FromSchema<typeof cone>;
+
+export const elements = ['fill', 'satin', 'lettering', 'run', 'foam'] as const;
+const jobStop = object({
+  stop: { type: 'integer', minimum: 1, maximum: 99 },
+  threadId: uuid,
+  stitches,
+  element: { enum: elements },
+  position: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
+});
+export type JobStop = FromSchema<typeof jobStop>;
+
+const jobFields = {
+  name: text(1, 120),
+  customer: text(0, 120),
+  cloth: text(0, 120),
+  pieces: { type: 'integer', minimum: 1, maximum: 100_000 },
+  due: dayOrNull,
+  note: text(0, 2000),
+  stops: { type: 'array', items: jobStop, minItems: 1, maxItems: 99 },
+} as const;
+/** Answers for this job only; null: the workshop's. */
+const jobSchools = { oneOf: [{ type: 'null' }, someSchools] } as const;
+export const jobNew = object({ id: uuid, ...jobFields, schools: jobSchools }, ['schools']);
+/** PUT: the whole job; `version` is the one that was read, so that two editors do not overwrite each other. */
+export const jobChange = object(
+  {
+    ...jobFields,
+    schools: jobSchools,
+    version: { type: 'integer', minimum: 1 },
+    done: { type: 'boolean' },
+  },
+  ['schools'],
+);
+export const jobsNew = object({ jobs: { type: 'array', items: jobNew, minItems: 1, maxItems: 200 } });
+export const jobTally = object({
+  pieces: count,
+  stitches: count,
+  breaks: count,
+  lostMs: { type: 'integer' },
+});
+export const job = object({
+  id: uuid,
+  ...jobFields,
+  schools: jobSchools,
+  version: { type: 'integer' },
+  doneAt: instantOrNull,
+  tally: jobTally,
+});
+export const jobIds = object({ ids: { type: 'array', items: uuid } });
+export type Job = FromSchema<typeof job>;
+export type JobNew = FromSchema<typeof jobNew>;
+export type JobChange = FromSchema<typeof jobChange>;
+
+export const listQuery = object({ ...paging }, ['limit', 'after']);
+export const jobQuery = object({ ...paging, show: { enum: ['waiting', 'done', 'all'] } }, [
+  'limit',
+  'after',
+  'show',
+]);
+export const conesQuery = object({ ...paging, thread: uuid }, ['limit', 'after', 'thread']);
+export type ListQuery = FromSchema<typeof listQuery>;
+
+const seat = object({
+  head: { type: 'integer' },
+  position: { type: 'integer' },
+  needle: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        entryId: uuid,
+        spec: needleSpec,
+        fittedAt: instant,
+        reason: { enum: ['worn', 'broke', 'burr', 'wrong_size', 'job_needs', 'other'] },
+        age: object({ stitches: count, sewingMs: count, metallicMs: count }),
+      }),
+    ],
+  },
+  cone: {
+    oneOf: [
+      { type: 'null' },
+      object({
+        entryId: uuid,
+        coneId: uuidOrNull,
+        threadId: uuid,
+        fibre,
+        mountedAt: instant,
+        stitches: count,
+      }),
+    ],
+  },
+});
+
+/** GET /api/machines/{id}/head: what sits where now, the job on it, and what is still open. */
+export const headNow = object({
+  seq: { type: 'integer' },
+  seats: { type: 'array', items: seat },
+  job: { oneOf: [{ type: 'null' }, object({ id: uuid, startedAt: instant })] },
+  openStop: { oneOf: [{ type: 'null' }, event] },
+  held: { type: 'array', items: event },
+});
+export type HeadNowMessage = FromSchema<typeof headNow>;
+
+/** GET /api/machines/{id}/positions/{position}: the position's story on one head. */
+export const story = object({
+  needles: { type: 'array', items: event },
+  breaks: { type: 'array', items: event },
+  others: { type: 'array', items: event },
+  breaksSinceNeedle: count,
+  /** By a break's id: what the bobbin case had read last when it happened. */
+  caseThen: {
+    type: 'object',
+    additionalProperties: object({ grams: { type: 'number' }, at: instant }),
+  },
+});
+export type Story = FromSchema<typeof story>;
+export const storyQuery = object({ head: { type: 'integer', minimum: 1, maximum: 56 } }, ['head']);
+
+export const health = object({ ok: { const: true }, seq: { type: 'integer' } });
+export { page };

@@ -1,0 +1,31 @@
+import type { Event } from '../schemas/event.ts';
+import { database, rows } from './database.ts';
+import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
+
+/** Entries of a case's life told at most: the newest. */
+const mostOfCase = 200;
+
+/** The life of a case, oldest first: readings, turns, falls, blocks; on whichever machine. Index event_of_case. */
+export async function caseLife(caseId: string): Promise<Event[]> {
+  const found = await rows<EventRow>(
+    database(),
+    `SELECT ${eventColumns} FROM event
+     WHERE data->>'caseId' = $1 AND kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void
+     ORDER BY at DESC, id DESC LIMIT ${mostOfCase}`,
+    [caseId],
+  );
+  return found.map(eventFrom).reverse();
+}
+
+/** The newest block and the newest upper reading of each position of a machine. Index event_page_kind. */
+export async function lastOnMachine(machineId: string): Promise<{ block: Event | null; uppers: Event[] }> {
+  const of = (kind: string, limit: number) =>
+    rows<EventRow>(
+      database(),
+      `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = $2 AND NOT void
+       ORDER BY at DESC, id DESC LIMIT ${limit}`,
+      [machineId, kind],
+    );
+  const [blocks, uppers] = await Promise.all([of('block_read', 1), of('upper_gauged', 100)]);
+  return { block: blocks[0] ? eventFrom(blocks[0]) : null, uppers: uppers.map(eventFrom) };
+}

@@ -1,0 +1,118 @@
+import { createHash } from 'node:crypto';
+import type { Writable } from 'node:stream';
+import pg from 'pg';
+
+// bigint counts (stitches, ms, seq) stay far below 2^53; numeric holds only thread counts; dates stay text.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
+pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
+pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (text) => new Date(text).toISOString());
+
+export type Sql = Pick<pg.ClientBase, 'query'>;
+
+let pool: pg.Pool | undefined;
+
+/** The process's pool of connections to DATABASE_URL. */
+export function database(): pg.Pool {
+  if (!pool) {
+    const connectionString = process.env['DATABASE_URL'];
+    if (!connectionString) throw new Error('DATABASE_URL is not set; ./start sets it.');
+    pool = new pg.Pool({
+      connectionString,
+      max: 10,
+      connectionTimeoutMillis: 5000,
+      pipeline: true,
+    } as pg.PoolConfig);
+    // A connection that dies while idle (database restarted) is replaced at its next use.
+    pool.on('error', () => undefined);
+  }
+  return pool;
+}
+
+const statementNames = new Map<string, string>();
+
+/** A name for a query's text: each connection then plans it once, which costs more than running most of them. */
+function statementName(text: string): string {
+  let name = statementNames.get(text);
+  if (!name) statementNames.set(text, (name = createHash('sha1').update(text).digest('base64url')));
+  return name;
+}
+
+const held = new WeakSet<Writable>();
+
+/**
+ * Holds back what a transaction's connection sends until the code that runs now has sent all it can: several
+ * queries then cost one write to the socket, and that costs more than most of the queries.
+ */
+function holdWrites(sql: Sql): void {
+  const stream = (sql as { connection?: { stream?: Writable } }).connection?.stream;
+  if (!stream || held.has(stream)) return;
+  held.add(stream);
+  stream.cork();
+  setImmediate(() => {
+    held.delete(stream);
+    stream.uncork();
+  });
+}
+
+/** Rows of one query, as a prepared statement. */
+export async function rows<Row extends pg.QueryResultRow>(
+  sql: Sql,
+  text: string,
+  values: readonly unknown[] = [],
+): Promise<Row[]> {
+  holdWrites(sql);
+  return (await sql.query<Row>({ name: statementName(text), text, values: [...values] })).rows;
+}
+
+/** Queries sent and not yet waited for, by connection. */
+const underWay = new WeakMap<Sql, Promise<unknown>[]>();
+
+/**
+ * Sends a query of a transaction without waiting for its answer: the next may follow on its heels (the
+ * connections are pipelined), and the transaction's end waits for all of them. If it fails, all is undone. Its rows need not be awaited.
+ */
+export function sendOff<Row extends pg.QueryResultRow>(
+  sql: Sql,
+  text: string,
+  values: readonly unknown[] = [],
+): Promise<Row[]> {
+  const sent = rows<Row>(sql, text, values);
+  // It is waited for at the end; until then its failure must not count as unhandled.
+  sent.catch(() => undefined);
+  underWay.get(sql)!.push(sent);
+  return sent;
+}
+
+/** Runs `work` in one transaction: all of it is kept, or none. */
+export async function inTransaction<T>(work: (sql: pg.PoolClient) => Promise<T>): Promise<T> {
+  const client = await database().connect();
+  const sent: Promise<unknown>[] = [];
+  underWay.set(client, sent);
+  let broken: Error | undefined;
+  // The pool listens only to idle connections. One that breaks while it is ours must not end the process: its
+  // queries fail, and it is thrown away below.
+  const onBroken = (error: Error) => void (broken = error);
+  client.on('error', onBroken);
+  try {
+    sendOff(client, 'BEGIN');
+    const result = await work(client);
+    // After a failed query PostgreSQL turns this COMMIT into a ROLLBACK, and the failure is thrown below.
+    sendOff(client, 'COMMIT');
+    await Promise.all(sent);
+    return result;
+  } catch (error) {
+    // A connection that cannot even roll back is thrown away.
+    await client.query('ROLLBACK').catch((failure: Error) => (broken = failure));
+    throw error;
+  } finally {
+    client.off('error', onBroken);
+    client.release(broken);
+  }
+}
+
+/** Closes every connection, for scripts that end. */
+export async function closeDatabase(): Promise<void> {
+  await pool?.end();
+  pool = undefined;
+}

@@ -1,0 +1,26 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { runPlan } from '../core/plan/run.ts';
+import { shareOut } from '../core/plan/share-out.ts';
+import { Refusal } from '../core/refusal.ts';
+import type { PlanResult, PlanTask } from './head-plan.ts';
+
+/** A thread that works out one plan, answers, and ends. Built as an entry of its own (astro.config.ts). */
+const withinMs = 10_000;
+
+function work(task: PlanTask): PlanResult<unknown> {
+  const began = performance.now();
+  const goOn = () => performance.now() - began < withinMs;
+  try {
+    return {
+      outcome:
+        task.does === 'plan'
+          ? runPlan(task.asked, { goOn })
+          : shareOut(task.problem, { ...task.asked, goOn }),
+    };
+  } catch (error) {
+    if (error instanceof Refusal) return { refused: error.message, name: error.name };
+    throw error;
+  }
+}
+
+parentPort?.postMessage(work(workerData as PlanTask));

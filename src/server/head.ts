@@ -1,0 +1,69 @@
+import type { Event } from '../schemas/event.ts';
+import type { HeadNowMessage, Story } from '../schemas/workshop.ts';
+import { database, rows } from './database.ts';
+import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
+import { openNow } from './ledger/read.ts';
+import { readHead } from './ledger/seats.ts';
+
+/** The heads of a machine as they are now. `seq` is read first: whatever changes later comes by the live feed. */
+export async function headNow(machineId: string): Promise<HeadNowMessage> {
+  const open = await openNow(database(), machineId);
+  const { now } = await readHead(database(), machineId);
+  return { ...open, seats: now.seats, job: now.job };
+}
+
+/** What one position of one head has been through: its last needles, breaks and other entries. */
+export async function positionStory(machineId: string, head: number, position: number): Promise<Story> {
+  const latest = (kinds: string[], limit: number) =>
+    rows<EventRow>(
+      database(),
+      `SELECT ${eventColumns} FROM event
+       WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind = ANY($4) AND NOT void
+       ORDER BY at DESC, id DESC LIMIT $5`,
+      [machineId, head, position, kinds, limit],
+    ).then((found) => found.map(eventFrom));
+  const [needles, breaks, others] = await Promise.all([
+    latest(['needle_fitted'], 6),
+    latest(['break'], 8),
+    latest(['cone_mounted', 'note', 'stop', 'upper_gauged'], 6),
+  ]);
+  return {
+    needles,
+    breaks,
+    others,
+    breaksSinceNeedle: await breaksSince(machineId, head, position, needles[0]),
+    caseThen: await caseThen(machineId, breaks),
+  };
+}
+
+/** The bobbin tension at the time of each break: the machine's last reading before it. Index event_page_kind. */
+async function caseThen(machineId: string, breaks: readonly Event[]): Promise<Story['caseThen']> {
+  if (breaks.length === 0) return {};
+  const found = await rows<{ id: string; grams: number; at: string }>(
+    database(),
+    `SELECT broke.id, (reading.data->>'grams')::float8 AS grams, reading.at
+     FROM unnest($2::uuid[], $3::timestamptz[]) AS broke (id, at)
+       CROSS JOIN LATERAL (
+         SELECT data, at FROM event
+         WHERE machine_id = $1 AND kind = 'case_measured' AND at <= broke.at AND NOT void
+         ORDER BY at DESC, id DESC LIMIT 1) AS reading`,
+    [machineId, breaks.map((one) => one.id), breaks.map((one) => one.at)],
+  );
+  return Object.fromEntries(found.map(({ id, grams, at }) => [id, { grams, at }]));
+}
+
+async function breaksSince(
+  machineId: string,
+  head: number,
+  position: number,
+  needle: Event | undefined,
+): Promise<number> {
+  if (!needle) return 0;
+  const [row] = await rows<{ count: number }>(
+    database(),
+    `SELECT count(*) AS count FROM event
+     WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind = 'break' AND NOT void AND at >= $4`,
+    [machineId, head, position, needle.at],
+  );
+  return row?.count ?? 0;
+}

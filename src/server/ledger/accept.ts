@@ -1,0 +1,234 @@
+import { effectiveEntry } from '../../core/ledger/effective.ts';
+import type { Entry, EntryOf } from '../../core/ledger/entry.ts';
+import { benchKinds, entryKinds } from '../../core/ledger/kinds.ts';
+import { entry as entrySchema } from '../../schemas/entry.ts';
+import { rows, type Sql } from '../database.ts';
+import { checker } from '../http/check.ts';
+import { invalid, ProblemError } from '../http/problem.ts';
+import { entryFrom, lineColumns, type LineRow } from './line.ts';
+
+const checkEntry = checker(entrySchema as never);
+
+/** Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. */
+export function normalEntry(sent: unknown): Entry {
+  const entry = sent as Entry;
+  // Field by field: this runs for every touch, and spreading cost as much as checking the schema.
+  entry.head ??= null;
+  entry.position ??= null;
+  entry.operatorId ??= null;
+  entry.jobId ??= null;
+  (entry as { corrects: string | null }).corrects ??= null;
+  entry.at = normalInstant(entry.at);
+  if (entry.kind === 'correction' && entry.data.at)
+    entry.data = { ...entry.data, at: normalInstant(entry.data.at) };
+  return entry;
+}
+
+/** As browsers write it: nothing to rewrite. Its format was checked by the schema. */
+const writtenOneWay = /^20\d\d-\d\d-\d\dT\d\d:\d\d:[0-5]\d\.\d{3}Z$/;
+
+function normalInstant(at: string): string {
+  if (writtenOneWay.test(at)) return at;
+  const time = new Date(at);
+  const year = time.getUTCFullYear();
+  if (!(year >= 2000 && year < 2100)) {
+    throw invalid(
+      `The time “${at}” is not between the years 2000 and 2099. Set this device's clock and try again.`,
+    );
+  }
+  return time.toISOString();
+}
+
+interface Bounds {
+  heads: number;
+  positions: number;
+}
+
+/** Machines, operators, jobs, threads and cones are never deleted, so what was once seen to exist stays known. */
+const known = {
+  machine: new Map<string, Bounds>(),
+  operator: new Set<string>(),
+  job: new Set<string>(),
+  thread: new Set<string>(),
+  cone: new Set<string>(),
+  'bobbin case': new Set<string>(),
+  bobbin: new Set<string>(),
+};
+
+/**
+ * Checks what a schema cannot: that everything an entry names exists, and that the machine has such a head and
+ * position. Throws a 422 problem for the first fault; nothing has been written then. What an entry corrects or
+ * ends is checked by {@link checkNamedEntries}.
+ */
+export async function acceptEntries(sql: Sql, entries: readonly Entry[]): Promise<void> {
+  await learn(sql, entries);
+  entries.forEach(checkPlace);
+}
+
+/** The ledger's lines that the entries correct, end or refer to, as far as they are not among `entries`. */
+export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<LineRow[]> {
+  const sent = new Set(entries.map((entry) => entry.id));
+  const absent = entries.map(namedBy).filter((id): id is string => id !== null && !sent.has(id));
+  if (absent.length === 0) return [];
+  return rows<LineRow>(sql, `SELECT ${lineColumns} FROM ledger WHERE id = ANY($1)`, [absent]);
+}
+
+/** Checks that a correction or an ending fits the entry it names. Throws a 422 problem for the first that does not. */
+export function checkNamedEntries(entries: readonly Entry[], named: readonly LineRow[]): void {
+  const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
+  for (const row of named) lines.set(row.id, entryFrom(row));
+  for (const entry of entries) if (namedBy(entry) !== null) checkNamed(entry, lines);
+}
+
+/** The entry that this one corrects, ends or refers to. */
+function namedBy(entry: Entry): string | null {
+  if (entry.kind === 'correction') return entry.corrects;
+  if ('closes' in entry.data) return entry.data.closes;
+  return entry.kind === 'piece_held' ? entry.data.breakId : null;
+}
+
+function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
+  const target = lines.get(namedBy(entry)!);
+  if (!target || target.machineId !== entry.machineId) {
+    throw invalid(
+      'This entry names another that is not in this machine’s ledger. Reload the page and try again.',
+    );
+  }
+  if (entry.kind === 'correction') return checkCorrection(entry, target);
+  const kinds = entry.kind === 'piece_held' ? (['break'] as const) : (entryKinds[entry.kind].closes ?? []);
+  if (!(kinds as readonly string[]).includes(target.kind)) {
+    throw invalid(`“${entryKinds[entry.kind].name}” cannot follow “${entryKinds[target.kind].name}”.`);
+  }
+}
+
+/** The corrected entry must itself be a good entry. A correction can only be taken back. */
+function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
+  if (target.kind === 'correction') {
+    const onlyVoid = Object.keys(entry.data).every((key) => key === 'void' || key === 'why');
+    if (!onlyVoid) throw invalid('A correction can only be taken back; correct the entry itself.');
+    return;
+  }
+  if (entry.data.data && ('closes' in entry.data.data || 'breakId' in entry.data.data)) {
+    throw invalid('Which stop an entry ends cannot be corrected. Take it back and log it anew.');
+  }
+  const { void: _void, corrections: _corrections, ...corrected } = effectiveEntry(target, [entry]);
+  void [_void, _corrections];
+  try {
+    checkEntry(corrected, 'body');
+    checkPlace(corrected);
+  } catch (error) {
+    if (error instanceof ProblemError)
+      throw invalid(`After this correction the entry would not hold. ${error.message}`);
+    throw error;
+  }
+}
+
+function checkPlace(entry: Entry): void {
+  const kind = entryKinds[entry.kind];
+  const { heads, positions } = known.machine.get(entry.machineId)!;
+  const { head, position } = entry;
+  if (kind.where === 'seat' && (head === null || position === null)) {
+    throw invalid(`“${kind.name}” needs a head and a position.`);
+  }
+  if (kind.where === 'machine' && (head !== null || position !== null)) {
+    throw invalid(`“${kind.name}” is about the whole machine: leave head and position out.`);
+  }
+  if (kind.needsJob && entry.jobId === null)
+    throw invalid(`“${kind.name}” needs a job. Put a job on the machine first.`);
+  const usedHeads = entry.kind === 'piece_finished' ? entry.data.heads : [head ?? 1];
+  const usedPositions =
+    entry.kind === 'piece_finished' ? entry.data.stops.map((stop) => stop.position) : [position ?? 1];
+  const badHead = usedHeads.find((one) => one > heads);
+  const badPosition = usedPositions.find((one) => one > positions);
+  if (badHead !== undefined)
+    throw invalid(`This machine has no head ${badHead}: it has ${heads === 1 ? 'one' : `1 to ${heads}`}.`);
+  if (badPosition !== undefined)
+    throw invalid(`There is no position ${badPosition}: this machine has 1 to ${positions}.`);
+}
+
+/** Looks up, once, everything the entries name; throws for what does not exist. */
+async function learn(sql: Sql, entries: readonly Entry[]): Promise<void> {
+  const named = (pick: (entry: Entry) => string | null) => [
+    ...new Set(entries.map(pick).filter((id): id is string => id !== null)),
+  ];
+  const machines = named((entry) => entry.machineId).filter((id) => !known.machine.has(id));
+  if (machines.length > 0) {
+    for (const row of await rows<Bounds & { id: string }>(
+      sql,
+      'SELECT id, heads, positions FROM machine WHERE id = ANY($1)',
+      [machines],
+    )) {
+      known.machine.set(row.id, row);
+    }
+  }
+  if (machines.some((id) => !known.machine.has(id)))
+    throw invalid('There is no such machine. Pick it from the list at the top.');
+  await learnOne(
+    sql,
+    'operator',
+    'SELECT id FROM operator WHERE id = ANY($1)',
+    named((entry) => entry.operatorId),
+  );
+  const jobs = named((entry) => (entry.kind === 'correction' ? (entry.data.jobId ?? null) : entry.jobId));
+  await learnOne(sql, 'job', 'SELECT id FROM job WHERE id = ANY($1)', [
+    ...jobs,
+    ...named((entry) => entry.jobId),
+  ]);
+  await learnOne(
+    sql,
+    'thread',
+    'SELECT id FROM thread WHERE id = ANY($1)',
+    named((entry) => coneData(entry)?.threadId ?? null),
+  );
+  await learnOne(
+    sql,
+    'cone',
+    'SELECT id FROM cone WHERE id = ANY($1)',
+    named((entry) => coneData(entry)?.coneId ?? null),
+  );
+  const bench = entries.flatMap((entry) => benchData(entry) ?? []);
+  if (bench.length === 0) return;
+  const distinct = (ids: (string | null | undefined)[]) => [
+    ...new Set(ids.filter((id) => id !== null && id !== undefined)),
+  ];
+  await learnOne(
+    sql,
+    'bobbin case',
+    'SELECT id FROM bobbin_case WHERE id = ANY($1)',
+    distinct(bench.map((one) => one.caseId)),
+  );
+  await learnOne(
+    sql,
+    'bobbin',
+    'SELECT id FROM bobbin_kind WHERE id = ANY($1)',
+    distinct(bench.map((one) => one.bobbinKindId)),
+  );
+}
+
+/** The case and bobbin named by an entry of the bench, or by a correction of one. */
+function benchData(entry: Entry): { caseId?: string | null; bobbinKindId?: string | null } | null {
+  if ((benchKinds as readonly string[]).includes(entry.kind))
+    return entry.data as { caseId?: string | null; bobbinKindId?: string | null };
+  return entry.kind === 'correction' ? (entry.data.data ?? null) : null;
+}
+
+/** The cone named by an entry or by a correction of one. */
+function coneData(entry: Entry): { threadId?: string; coneId?: string | null } | null {
+  if (entry.kind === 'cone_mounted') return entry.data;
+  return entry.kind === 'correction' ? (entry.data.data ?? null) : null;
+}
+
+async function learnOne(
+  sql: Sql,
+  noun: Exclude<keyof typeof known, 'machine'>,
+  query: string,
+  ids: string[],
+): Promise<void> {
+  const asked = ids.filter((id) => typeof id === 'string' && !known[noun].has(id));
+  if (asked.length === 0) return;
+  if (asked.some((id) => !/^[0-9a-f-]{36}$/i.test(id)))
+    throw invalid(`There is no such ${noun}. Reload the page and pick it again.`);
+  for (const row of await rows<{ id: string }>(sql, query, [asked])) known[noun].add(row.id);
+  if (asked.some((id) => !known[noun].has(id.toLowerCase())))
+    throw invalid(`There is no such ${noun}. Reload the page and pick it again.`);
+}

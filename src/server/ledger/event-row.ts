@@ -1,0 +1,97 @@
+import type { EffectiveEntry, EntryKind } from '../../core/ledger/entry.ts';
+import type { Event } from '../../schemas/event.ts';
+
+/** A row of the `event` table, as PostgreSQL gives it. */
+export interface EventRow {
+  id: string;
+  machine_id: string;
+  head: number | null;
+  position: number | null;
+  kind: EntryKind;
+  fault: string | null;
+  at: string;
+  received_at: string;
+  operator_id: string | null;
+  job_id: string | null;
+  data: Record<string, unknown>;
+  void: boolean;
+  corrections: number;
+  closes: string | null;
+  closed_by: string | null;
+  closed_at: string | null;
+  lost_ms: number | null;
+  changed_seq: number;
+}
+
+export const eventColumns =
+  'id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void, corrections, ' +
+  'closes, closed_by, closed_at, lost_ms, changed_seq';
+
+/** The row a core entry is kept in. Fields of the ending (closed_…, lost_ms) are kept from `before`. */
+export function rowFrom(
+  entry: EffectiveEntry,
+  meta: { receivedAt: string; seq: number },
+  before?: EventRow,
+): EventRow {
+  const data = entry.data as unknown as Record<string, unknown>;
+  return {
+    id: entry.id,
+    machine_id: entry.machineId,
+    head: entry.head,
+    position: entry.position,
+    kind: entry.kind,
+    fault: entry.kind === 'break' ? entry.data.fault : null,
+    at: entry.at,
+    received_at: meta.receivedAt,
+    operator_id: entry.operatorId,
+    job_id: entry.jobId,
+    data,
+    void: entry.void,
+    corrections: entry.corrections,
+    closes: typeof data['closes'] === 'string' ? data['closes'] : null,
+    closed_by: before?.closed_by ?? null,
+    closed_at: before?.closed_at ?? null,
+    lost_ms: before?.lost_ms ?? null,
+    changed_seq: Math.max(meta.seq, before?.changed_seq ?? 0),
+  };
+}
+
+/** The core's view of a row. */
+export function effectiveFrom(row: EventRow): EffectiveEntry {
+  return {
+    id: row.id,
+    machineId: row.machine_id,
+    head: row.head,
+    position: row.position,
+    kind: row.kind,
+    at: row.at,
+    operatorId: row.operator_id,
+    jobId: row.job_id,
+    corrects: null,
+    data: row.data,
+    void: row.void,
+    corrections: row.corrections,
+  } as unknown as EffectiveEntry;
+}
+
+/** The message a row is sent as. */
+export function eventFrom(row: EventRow): Event {
+  return {
+    id: row.id,
+    machineId: row.machine_id,
+    head: row.head,
+    position: row.position,
+    kind: row.kind,
+    at: row.at,
+    receivedAt: row.received_at,
+    operatorId: row.operator_id,
+    jobId: row.job_id,
+    data: row.data,
+    void: row.void,
+    corrections: row.corrections,
+    closedBy: row.closed_by,
+    closedAt: row.closed_at,
+    lostMs: row.lost_ms,
+    seq: row.changed_seq,
+  };
+}

@@ -1,0 +1,111 @@
+import { defaultNeedleLife } from '../core/needle/life.ts';
+import type { ListQuery, Machine, MachineChange, MachineNew } from '../schemas/workshop.ts';
+import { database, rows } from './database.ts';
+import { conflict, notFound } from './http/problem.ts';
+import { keysOf, pageOf } from './paging.ts';
+
+interface MachineRow {
+  id: string;
+  slug: string;
+  name: string;
+  heads: number;
+  positions: number;
+  numbering_side: 'left' | 'right';
+  top_speed: number;
+  profile: Partial<Machine['profile']>;
+}
+
+const columns = 'id, slug, name, heads, positions, numbering_side, top_speed, profile';
+
+function machineFrom(row: MachineRow): Machine {
+  const { numbering_side: numberingSide, top_speed: topSpeed, profile, ...rest } = row;
+  return {
+    ...rest,
+    numberingSide,
+    topSpeed,
+    profile: { needleLife: profile.needleLife ?? defaultNeedleLife },
+  };
+}
+
+export async function listMachines({ limit = 50, after }: ListQuery = {}): Promise<{
+  items: Machine[];
+  next: string | null;
+}> {
+  const keys = keysOf(after, 2);
+  const found = await rows<MachineRow & { created: string }>(
+    database(),
+    `SELECT ${columns}, created_at AS created FROM machine
+     WHERE $1::timestamptz IS NULL OR (created_at, slug) > ($1, $2) ORDER BY created_at, slug LIMIT $3`,
+    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+  );
+  return pageOf(
+    found,
+    limit,
+    ({ created: _created, ...row }) => (void _created, machineFrom(row)),
+    (row) => [row.created, row.slug],
+  );
+}
+
+export async function machineById(id: string): Promise<Machine> {
+  const [row] = await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE id = $1`, [id]);
+  if (!row) throw notFound('machine');
+  return machineFrom(row);
+}
+
+export async function machineBySlug(slug: string): Promise<Machine | null> {
+  const [row] = await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE slug = $1`, [slug]);
+  return row ? machineFrom(row) : null;
+}
+
+/** Names that are pages, so no machine's address may be one. */
+const takenSlugs = ['api', 'workshop', 'assets', '_astro'];
+
+export async function addMachine(machine: MachineNew): Promise<Machine> {
+  const slug = slugOf(machine.name);
+  const [row] = await rows<MachineRow>(
+    database(),
+    `INSERT INTO machine (id, slug, name, heads, positions, numbering_side, top_speed, profile)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT DO NOTHING RETURNING ${columns}`,
+    [
+      machine.id,
+      slug,
+      machine.name,
+      machine.heads,
+      machine.positions,
+      machine.numberingSide,
+      machine.topSpeed,
+      machine.profile ?? {},
+    ],
+  );
+  if (row) return machineFrom(row);
+  const same = (
+    await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE id = $1`, [machine.id])
+  )[0];
+  if (same) return machineFrom(same);
+  throw conflict(
+    `There is a machine called “${machine.name}” already, or one that sounds the same. Give this one another name.`,
+  );
+}
+
+/** Heads, positions and numbering stay: the ledger's entries were written for them. */
+export async function changeMachine(id: string, change: MachineChange): Promise<Machine> {
+  const [row] = await rows<MachineRow>(
+    database(),
+    `UPDATE machine SET name = COALESCE($2, name), top_speed = COALESCE($3, top_speed), profile = COALESCE($4, profile)
+     WHERE id = $1 RETURNING ${columns}`,
+    [id, change.name ?? null, change.topSpeed ?? null, change.profile ?? null],
+  );
+  if (!row) throw notFound('machine');
+  return machineFrom(row);
+}
+
+/** A name as it stands in an address: "Heron 2" → heron-2. */
+export function slugOf(name: string): string {
+  const plain = name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 40);
+  return !plain || takenSlugs.includes(plain) ? `machine-${plain || 'x'}`.slice(0, 40) : plain;
+}

@@ -1,0 +1,97 @@
+import { needleText, readNeedleLabel, type NeedleSpec } from '../core/needle/label.ts';
+import type { ListQuery, NeedleKind } from '../schemas/workshop.ts';
+import { database, rows } from './database.ts';
+import { notFound } from './http/problem.ts';
+import { keysOf, pageOf } from './paging.ts';
+import { taughtLetters } from './workshop.ts';
+
+interface NeedleKindRow extends Omit<NeedleSpec, 'sizeMetric'> {
+  id: string;
+  size_metric: NeedleSpec['sizeMetric'];
+  reorder_at: number;
+  on_hand: number | null;
+}
+const properties = 'system, size_metric, point, coating, eye, blade';
+
+/** Rows of needle kinds with what is left: what was counted, less what any machine was fitted with since. */
+const selectKinds = `
+  WITH fitted AS (
+    SELECT k.id, count(*) AS count FROM event e JOIN needle_kind k ON e.at > k.counted_at
+      AND e.data -> 'needle' = jsonb_build_object('system', k.system, 'sizeMetric', k.size_metric, 'point', k.point,
+        'coating', k.coating, 'eye', k.eye, 'blade', k.blade)
+    WHERE e.machine_id IN (SELECT id FROM machine) AND e.kind = 'needle_fitted' AND NOT e.void
+      AND e.at > (SELECT min(counted_at) FROM needle_kind)
+    GROUP BY k.id)
+  SELECT n.id, ${properties}, n.reorder_at, 
+    CASE WHEN n.counted IS NOT NULL THEN GREATEST(0, n.counted - COALESCE(f.count, 0)) END AS on_hand
+  FROM needle_kind n LEFT JOIN fitted f ON f.id = n.id`;
+
+function kindFrom({
+  id,
+  size_metric: sizeMetric,
+  reorder_at: reorderAt,
+  on_hand: onHand,
+  ...rest
+}: NeedleKindRow): NeedleKind {
+  const spec = { ...rest, sizeMetric };
+  return { id, spec, text: needleText(spec), onHand, reorderAt };
+}
+
+export async function listNeedleKinds({ limit = 50, after }: ListQuery = {}): Promise<{
+  items: NeedleKind[];
+  next: string | null;
+}> {
+  const keys = keysOf(after, 2);
+  const found = await rows<NeedleKindRow>(
+    database(),
+    `${selectKinds} WHERE $1::int IS NULL OR (n.size_metric, n.id::text) > ($1, $2)
+     ORDER BY n.size_metric, n.id::text LIMIT $3`,
+    [typeof keys?.[0] === 'number' ? keys[0] : null, keys?.[1] ?? null, limit + 1],
+  );
+  return pageOf(found, limit, kindFrom, (row) => [row.size_metric, row.id]);
+}
+
+/** Adds the kind of needle that `label` names, or gives the one there is. Throws Refusal for a label it cannot read. */
+export async function addNeedleKind({ id, label }: { id: string; label: string }): Promise<NeedleKind> {
+  const { spec } = readNeedleLabel(label, await taughtLetters());
+  const values = [spec.system, spec.sizeMetric, spec.point, spec.coating, spec.eye, spec.blade];
+  await rows(
+    database(),
+    `INSERT INTO needle_kind (id, ${properties}) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING`,
+    [id, ...values],
+  );
+  const [kept] = await rows<NeedleKindRow>(
+    database(),
+    `${selectKinds} WHERE (${properties}) = ($1, $2, $3, $4, $5, $6)`,
+    values,
+  );
+  return kindFrom(kept!);
+}
+
+/** What was counted on the shelf just now, and how few call for new ones. */
+export async function changeNeedleKind(
+  id: string,
+  { counted, reorderAt }: { counted?: number; reorderAt?: number },
+): Promise<NeedleKind> {
+  await rows(
+    database(),
+    `UPDATE needle_kind SET counted = COALESCE($2, counted), reorder_at = COALESCE($3, reorder_at),
+       counted_at = CASE WHEN $2::int IS NULL THEN counted_at ELSE now() END
+     WHERE id = $1`,
+    [id, counted ?? null, reorderAt ?? null],
+  );
+  const [row] = await rows<NeedleKindRow>(database(), `${selectKinds} WHERE n.id = $1`, [id]);
+  if (!row) throw notFound('needle');
+  return kindFrom(row);
+}
+
+/** Old needles put into the sharps container since `since`: one for each needle fitted where another sat, about. */
+export async function sharpsSince(since: string | null): Promise<number> {
+  const [row] = await rows<{ count: number }>(
+    database(),
+    `SELECT count(*) AS count FROM machine m JOIN event e ON e.machine_id = m.id AND e.kind = 'needle_fitted'
+       AND NOT e.void AND e.at > COALESCE($1::timestamptz, '-infinity')`,
+    [since],
+  );
+  return row?.count ?? 0;
+}
