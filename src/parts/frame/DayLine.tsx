@@ -1,0 +1,74 @@
+import { needleWorn } from '../../core/needle/life.ts';
+import { counted } from '../text.ts';
+import { useFrame } from './context.tsx';
+import type { ScreenName } from './frame-data.ts';
+
+/** Navigation in the order of the work; each says what waits there. */
+export function DayLine() {
+  const { data, view, job } = useFrame();
+  const life = data.machine.profile.needleLife;
+  const due = view.seats.filter(
+    (seat) => seat.needle && (needleWorn(seat.needle.age, life) ?? 0) >= 1,
+  ).length;
+  const low = data.needleKinds.filter((kind) => kind.onHand !== null && kind.onHand <= kind.reorderAt);
+  const bare = view.seats.filter((seat) => !seat.needle).length;
+  const breaks =
+    data.breaksToday.reduce((sum, one) => sum + one.count, 0) + newBreaks(data.events, view.events);
+  const items: { name: ScreenName; label: string; waits: string }[] = [
+    { name: 'jobs', label: 'Jobs', waits: `${data.waitingJobs} waiting` },
+    { name: 'pair', label: 'Pair', waits: 'needle, thread, bobbin' },
+    {
+      name: 'head',
+      label: 'Head',
+      waits: due ? `${counted(due, 'needle')} due` : bare ? `${bare} without needle` : 'needles good',
+    },
+    { name: 'bench', label: 'Bench', waits: benchText(view.events) },
+    { name: 'run', label: 'Run', waits: job?.name ?? 'no job yet' },
+    { name: 'ledger', label: 'Ledger', waits: `${counted(breaks, 'break')} today` },
+    {
+      name: 'stores',
+      label: 'Stores',
+      waits: low.length
+        ? `${low[0]!.text} low${low.length > 1 ? ` +${low.length - 1}` : ''}`
+        : 'well stocked',
+    },
+  ];
+  return (
+    <nav
+      aria-label="Day line"
+      className="no-print fixed inset-x-0 bottom-0 z-30 border-t bg-base-200 rule lg:static lg:w-[var(--left-column)] lg:shrink-0 lg:border-t-0 lg:border-e"
+    >
+      <ul className="flex lg:flex-col lg:pt-5">
+        {items.map(({ name, label, waits }) => (
+          <li key={name} className="min-w-0 flex-1 lg:flex-none">
+            <a
+              href={`/${data.machine.slug}/${name}`}
+              aria-current={name === data.screen ? 'page' : undefined}
+              className="block min-h-14 border-t-4 border-transparent px-2 py-1.5 text-center hover:bg-base-100 aria-[current]:bg-base-100 aria-[current]:[border-color:var(--color-base-content)] lg:border-s-4 lg:border-t-0 lg:px-4 lg:py-2 lg:text-start"
+            >
+              <span className="block leading-5 font-semibold">{label}</span>
+              <span className="figures quiet line-clamp-1 text-xs leading-4 lg:line-clamp-2">{waits}</span>
+            </a>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+/** The last reading of a bobbin case among the newest events. */
+function benchText(
+  events: readonly { kind: string; void: boolean; data: Record<string, unknown> }[],
+): string {
+  const last = events.find((event) => event.kind === 'case_measured' && !event.void);
+  return last ? `case read ${Number(last.data['grams'])} g` : 'case and block';
+}
+
+/** Breaks that came in after the page was made. */
+function newBreaks(
+  first: readonly { id: string }[],
+  now: readonly { id: string; kind: string; void: boolean }[],
+): number {
+  const newest = first[0]?.id ?? '';
+  return now.filter((event) => event.kind === 'break' && !event.void && event.id > newest).length;
+}

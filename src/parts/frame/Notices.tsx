@@ -1,0 +1,121 @@
+import { useStore } from '@nanostores/react';
+import { useState } from 'react';
+import { entrySays } from '../../core/ledger/kinds.ts';
+import { counted } from '../text.ts';
+import { useFrame } from './context.tsx';
+
+/** What must not be overlooked, on every screen: missing fragments, held pieces, entries not sent. */
+export function Notices() {
+  const { view, live, threadName } = useFrame();
+  const outgoing = useStore(live.outgoing);
+  const waiting = outgoing.filter((one) => one.state === 'waiting');
+  const refused = outgoing.filter((one) => one.state === 'refused');
+  const asksFragments = view.events.find(
+    (event) =>
+      event.kind === 'break' &&
+      !event.void &&
+      event.data['fault'] === 'needle_broke' &&
+      event.data['fragments'] === undefined,
+  );
+  return (
+    <>
+      {asksFragments && <FragmentsQuestion event={asksFragments} />}
+      {view.held.map((held) => (
+        <HeldPiece key={held.id} event={held} />
+      ))}
+      {waiting.length > 0 && (
+        <Notice mark="…">
+          <b>{counted(waiting.length, 'entry', 'entries')} waiting on this device.</b> {waiting[0]!.why} They
+          are sent again by themselves.
+        </Notice>
+      )}
+      {refused.map((one) => (
+        <Notice key={one.entry.id} mark="×">
+          <b>Not accepted:</b> {entrySays(one.entry, threadName)}
+          {one.entry.position ? ` at position ${one.entry.position}` : ''}. {one.why}
+          <button type="button" className="btn ms-3" onClick={() => live.discard(one.entry.id)}>
+            Discard it
+          </button>
+        </Notice>
+      ))}
+    </>
+  );
+}
+
+/** A strip told apart by its mark and its border, not by hue. */
+export function Notice({ mark, children }: { mark: string; children: React.ReactNode }) {
+  return (
+    <div
+      role="status"
+      className="flex items-start gap-3 border-b-2 bg-base-100 px-4 py-2.5 [border-color:var(--color-base-content)]"
+    >
+      <span
+        aria-hidden="true"
+        className="grid size-7 shrink-0 place-items-center rounded-full bg-base-content font-bold text-base-100"
+      >
+        {mark}
+      </span>
+      <div className="min-w-0 grow leading-7">{children}</div>
+    </div>
+  );
+}
+
+function FragmentsQuestion({
+  event,
+}: {
+  event: Parameters<ReturnType<typeof useFrame>['actions']['fragments']>[0];
+}) {
+  const { actions } = useFrame();
+  return (
+    <Notice mark="!">
+      <p>
+        <b>Needle broke at position {event.position}: were all fragments found?</b> Machine stopped, eye
+        protection on; power off or emergency stop as the machine’s manual says. Search hook, plate, cloth and
+        backing.
+      </p>
+      <p className="mt-1 flex flex-wrap gap-2">
+        <button type="button" className="btn" onClick={() => actions.fragments(event, true)}>
+          All fragments found
+        </button>
+        <button type="button" className="btn" onClick={() => actions.fragments(event, false)}>
+          Not all: hold the piece
+        </button>
+      </p>
+    </Notice>
+  );
+}
+
+function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['actions']['release']>[0] }) {
+  const { actions, threadName } = useFrame();
+  const [why, setWhy] = useState('');
+  return (
+    <Notice mark="!">
+      <form
+        className="flex flex-wrap items-center gap-x-4 gap-y-2"
+        onSubmit={(submit) => {
+          submit.preventDefault();
+          if (why.trim()) actions.release(event, why.trim());
+        }}
+      >
+        <b className="grow">
+          {capital(entrySays(event, threadName))}. Keep it away from the finished pieces.
+        </b>
+        <span className="flex grow gap-2 sm:grow-0">
+          <input
+            className="input"
+            aria-label="Why the piece is released"
+            placeholder="fragment found in the backing"
+            value={why}
+            maxLength={500}
+            onChange={(change) => setWhy(change.target.value)}
+          />
+          <button type="submit" className="btn" disabled={!why.trim()}>
+            Release
+          </button>
+        </span>
+      </form>
+    </Notice>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,0 +1,80 @@
+import { useFrame } from './context.tsx';
+import { QuickLine } from './QuickLine.tsx';
+import { ThemeButton } from './ThemeButton.tsx';
+
+/** Which machine, which head of it, the quick line, and who is at it. */
+export function TopLine() {
+  const { data, headNo, setHeadNo, operatorId, setOperatorId } = useFrame();
+  const { machine } = data;
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2 px-3 pt-2 pb-1 lg:px-5">
+      <MachineMenu />
+      <span className="figures quiet hidden text-sm xl:inline">
+        {machine.heads === 1 ? '1 head' : `${machine.heads} heads`} · {machine.positions} positions · up to{' '}
+        {machine.topSpeed} st/min
+      </span>
+      {machine.heads > 1 && (
+        <div role="group" aria-label="Head" className="flex items-center gap-1">
+          <span className="quiet text-sm">Head</span>
+          {Array.from({ length: machine.heads }, (_, index) => index + 1).map((one) => (
+            <button
+              key={one}
+              type="button"
+              aria-pressed={one === headNo}
+              className="btn min-w-11 px-2"
+              onClick={() => setHeadNo(one)}
+            >
+              {one}
+            </button>
+          ))}
+        </div>
+      )}
+      <QuickLine />
+      <div className="flex items-center gap-1">
+        <label className="sr-only" htmlFor="operator">
+          Who is at the machine
+        </label>
+        <select
+          id="operator"
+          className="select w-auto max-w-36 border-transparent bg-transparent"
+          value={operatorId ?? ''}
+          onChange={(change) => setOperatorId(change.target.value || null)}
+        >
+          <option value="">Who are you?</option>
+          {data.operators.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+        <ThemeButton />
+      </div>
+    </div>
+  );
+}
+
+function MachineMenu() {
+  const { data } = useFrame();
+  return (
+    <div className="flex items-center gap-2">
+      <label className="sr-only" htmlFor="machine">
+        Machine
+      </label>
+      <select
+        id="machine"
+        className="select w-auto border-transparent bg-transparent ps-1 text-lg font-bold"
+        value={data.machine.slug}
+        onChange={(change) =>
+          location.assign(change.target.value === '' ? '/workshop' : `/${change.target.value}/${data.screen}`)
+        }
+      >
+        {data.machines.map((one) => (
+          <option key={one.slug} value={one.slug}>
+            {one.name}
+          </option>
+        ))}
+        <option value="">Workshop …</option>
+      </select>
+    </div>
+  );
+}

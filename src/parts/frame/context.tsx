@@ -1,0 +1,102 @@
+import { useStore } from '@nanostores/react';
+import { createContext, use, useEffect, useMemo, useState, type ReactNode } from 'react';
+import type { Job, Thread } from '../../schemas/workshop.ts';
+import { machineActions, type MachineActions } from '../live/actions.ts';
+import { useAwake } from '../live/useAwake.ts';
+import { getJson, machineLive, type MachineLive } from '../live/machine-live.ts';
+import type { HeadView } from '../live/view.ts';
+import type { FrameData } from './frame-data.ts';
+
+interface FrameState {
+  data: FrameData;
+  live: MachineLive;
+  view: HeadView;
+  actions: MachineActions;
+  threads: ReadonlyMap<string, Thread>;
+  /** The name of a thread by its id, for sentences. */
+  threadName: (id: string) => string;
+  /** The job on the machine, as far as it is known here. */
+  job: Job | null;
+  /** Which head of several the operator looks at. */
+  headNo: number;
+  setHeadNo: (head: number) => void;
+  operatorId: string | null;
+  setOperatorId: (id: string | null) => void;
+  /** The last thing done or gone wrong, said under the quick line. */
+  said: string;
+  say: (text: string) => void;
+}
+
+const Context = createContext<FrameState | null>(null);
+
+/** The frame's state, for any part inside it. */
+export function useFrame(): FrameState {
+  const state = use(Context);
+  if (!state) throw new Error('useFrame outside FrameProvider');
+  return state;
+}
+
+export function FrameProvider({ data, children }: { data: FrameData; children: ReactNode }) {
+  const [operatorId, setOperatorId] = useState(data.operatorId);
+  const [headNo, setHeadNo] = useState(1);
+  const [said, say] = useState('');
+  const [operatorCell] = useState(() => ({ id: data.operatorId }));
+  const [live] = useState(() =>
+    machineLive({
+      machineId: data.machine.id,
+      head: data.head,
+      events: data.events,
+      operatorId: () => operatorCell.id,
+    }),
+  );
+  const view = useStore(live.view);
+  const job = useCurrentJob(data.job, view.job?.id ?? null);
+  const threads = useMemo(() => new Map(data.threads.map((thread) => [thread.id, thread])), [data.threads]);
+  useEffect(() => live.start(), [live]);
+  useAwake();
+  useEffect(() => {
+    const asked = Number(new URLSearchParams(location.search).get('head'));
+    if (asked >= 1 && asked <= data.machine.heads) setHeadNo(asked);
+  }, [data.machine.heads]);
+
+  const state: FrameState = {
+    data,
+    live,
+    view,
+    threads,
+    threadName: (id) => {
+      const thread = threads.get(id);
+      return thread ? `${thread.name} ${thread.weightNo} wt` : 'unknown thread';
+    },
+    job,
+    headNo,
+    setHeadNo,
+    operatorId,
+    setOperatorId: (id) => {
+      operatorCell.id = id;
+      setOperatorId(id);
+      document.cookie = `operator=${id ?? ''}; path=/; max-age=31536000; samesite=lax`;
+    },
+    said,
+    say,
+    actions: machineActions({ live, machine: data.machine, view, job, say }),
+  };
+  return <Context value={state}>{children}</Context>;
+}
+
+/** The job's details; fetched when another device puts another job on the machine. */
+function useCurrentJob(first: Job | null, id: string | null): Job | null {
+  const [job, setJob] = useState(first);
+  useEffect(() => {
+    if (id === null || id === job?.id) return;
+    let current = true;
+    getJson<Job>(`/api/jobs/${id}`).then(
+      (found) => current && setJob(found),
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
+  }, [id, job?.id]);
+  return job && job.id === id ? job : null;
+}

@@ -1,0 +1,32 @@
+import type { Schools } from '../../core/advice/schools.ts';
+import type { LabelMeaning } from '../../core/needle/letters.ts';
+import type { Event } from '../../schemas/event.ts';
+import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
+
+export const screens = ['jobs', 'pair', 'head', 'bench', 'run', 'ledger', 'stores'] as const;
+export type ScreenName = (typeof screens)[number];
+
+/** What every screen of a machine is drawn from at first. */
+export interface FrameData {
+  screen: ScreenName;
+  machine: Machine;
+  machines: Pick<Machine, 'slug' | 'name'>[];
+  operators: Operator[];
+  operatorId: string | null;
+  threads: Thread[];
+  /** Cones that have a batch, newest first: a label names one. */
+  cones: { id: string; threadId: string; batch: string }[];
+  needleKinds: NeedleKind[];
+  /** The workshop's answers where practitioners disagree, and the words on needle packs taught here. */
+  schools: Schools;
+  letters: Record<string, LabelMeaning>;
+  head: HeadNowMessage;
+  events: Event[];
+  /** The job on the machine now. */
+  job: Job | null;
+  waitingJobs: number;
+  breaksToday: { head: number; position: number; count: number }[];
+  /** The operator's time zone and the instant the page was made: server and page write the same times. */
+  zone: string;
+  now: string;
+}

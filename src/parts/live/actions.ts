@@ -1,0 +1,143 @@
+import { placeStops } from '../../core/plan/places.ts';
+import type { Fault } from '../../core/ledger/faults.ts';
+import type { NeedleReason } from '../../core/ledger/entry.ts';
+import type { NeedleSpec } from '../../core/needle/label.ts';
+import type { Event } from '../../schemas/event.ts';
+import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
+import type { MachineLive, Written } from './machine-live.ts';
+import type { HeadView } from './view.ts';
+
+interface Given {
+  live: MachineLive;
+  machine: Machine;
+  view: HeadView;
+  job: Job | null;
+  say: (text: string) => void;
+}
+
+interface Where {
+  head: number;
+  position: number;
+}
+
+export type MachineActions = ReturnType<typeof machineActions>;
+
+const speedKey = (machineId: string) => `vivid.speed.${machineId}`;
+
+/** The speed the operator set on this device for this machine, stitches/min. */
+export function keptSpeed(machine: Machine): number {
+  const kept =
+    typeof localStorage === 'undefined' ? NaN : Number(localStorage.getItem(speedKey(machine.id)) ?? NaN);
+  return kept >= 100 && kept <= 2000 ? kept : machine.topSpeed;
+}
+
+export function keepSpeed(machine: Machine, speed: number): void {
+  localStorage.setItem(speedKey(machine.id), String(speed));
+}
+
+/** What an operator does at a machine, each as the entries it writes. */
+export function machineActions({ live, machine, view, job, say }: Given) {
+  const inHead = (where: Where) =>
+    machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
+
+  return {
+    write: (...written: Written[]) => live.write(...written),
+
+    logBreak(where: Where, fault: Fault | null = null): void {
+      live.write({ kind: 'break', ...where, data: { fault } });
+      say(`Break logged at ${inHead(where)}.`);
+    },
+
+    /** The second touch: what kind of break it was. */
+    nameFault(stopped: Event, fault: Fault): void {
+      live.write({
+        kind: 'correction',
+        corrects: stopped.id,
+        head: stopped.head,
+        position: stopped.position,
+        data: { data: { fault } },
+      });
+    },
+
+    /** After a broken needle: were all fragments found? If not, the piece is held, on record. */
+    fragments(stopped: Event, found: boolean): void {
+      const where = { head: stopped.head, position: stopped.position };
+      const fragments = found ? 'all_found' : 'missing';
+      live.write({ kind: 'correction', corrects: stopped.id, ...where, data: { data: { fragments } } });
+      if (found) return;
+      live.write({
+        kind: 'piece_held',
+        ...where,
+        data: { breakId: stopped.id, why: `needle fragment missing, position ${stopped.position ?? '?'}` },
+      });
+      say('Piece on hold: a needle fragment is missing.');
+    },
+
+    release(held: Event, why: string): void {
+      live.write({ kind: 'piece_released', data: { closes: held.id, why } });
+      say('Piece released.');
+    },
+
+    stop(why: string): void {
+      live.write({ kind: 'stop', data: { why } });
+      say('Stop logged; the clock runs.');
+    },
+
+    sewingAgain(): void {
+      const stopped = view.openStop;
+      if (!stopped) return say('The machine is not stopped: nothing to end.');
+      live.write({
+        kind: 'sewing_again',
+        head: stopped.head,
+        position: stopped.position,
+        data: { closes: stopped.id },
+      });
+      say('Sewing again.');
+    },
+
+    /** One run of the design on every head: each stop's stitches go to the needles that sewed them. */
+    finishPiece(): void {
+      if (!job) return say('Put a job on the machine first, on Run.');
+      const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
+      const stops = job.stops.flatMap(({ stop, stitches }, index) => {
+        const position = places[index];
+        return position ? [{ stop, stitches, position }] : [];
+      });
+      const heads = Array.from({ length: machine.heads }, (_, index) => index + 1);
+      live.write({
+        kind: 'piece_finished',
+        jobId: job.id,
+        data: { heads, speed: keptSpeed(machine), stops },
+      });
+      const missing = job.stops.length - stops.length;
+      say(
+        missing
+          ? `Piece finished. ${missing} of ${job.stops.length} stops had no position: not counted.`
+          : 'Piece finished.',
+      );
+    },
+
+    startJob(next: Job): void {
+      live.write({ kind: 'job_started', jobId: next.id, data: {} });
+      say(`${next.name} is on the machine.`);
+    },
+
+    fitNeedle(where: Where, needle: NeedleSpec, reason: NeedleReason): void {
+      live.write({ kind: 'needle_fitted', ...where, data: { needle, reason } });
+      say(`New needle at ${inHead(where)}.`);
+    },
+
+    mountCone(where: Where, thread: Thread, coneId: string | null = null): void {
+      live.write({
+        kind: 'cone_mounted',
+        ...where,
+        data: { threadId: thread.id, coneId, fibre: thread.fibre },
+      });
+      say(`${thread.name} mounted on ${inHead(where)}.`);
+    },
+
+    undo(): void {
+      say(live.undo() ? 'Taken back.' : 'Nothing to take back.');
+    },
+  };
+}

@@ -1,0 +1,222 @@
+import { atom, type ReadableAtom } from 'nanostores';
+import { v7 as uuid7 } from 'uuid';
+import type { Entry, EntryData, EntryKind } from '../../core/ledger/entry.ts';
+import { foldingKinds } from '../../core/ledger/kinds.ts';
+import type { EffectiveEntry } from '../../core/ledger/entry.ts';
+import { applyEntry } from '../../core/ledger/head.ts';
+import { applyOpen } from '../../core/ledger/open.ts';
+import type { Event } from '../../schemas/event.ts';
+import type { GaugePart } from '../../schemas/tension.ts';
+import type { HeadNowMessage } from '../../schemas/workshop.ts';
+import { Outbox, type Outgoing } from './outbox.ts';
+import { openOf, viewOf, type HeadView } from './view.ts';
+
+/** What a screen may write: the rest (id, time, machine, operator) is filled in. */
+export interface Written<K extends EntryKind = EntryKind> {
+  kind: K;
+  data: EntryData[K];
+  head?: number | null;
+  position?: number | null;
+  jobId?: string | null;
+  corrects?: string | null;
+}
+
+/** One machine's state on this page: told by the server, kept fresh by the live feed, with own touches laid over. */
+export interface MachineLive {
+  view: ReadableAtom<HeadView>;
+  outgoing: ReadableAtom<readonly Outgoing[]>;
+  connected: ReadableAtom<boolean>;
+  /** Writes entries: shown at once, kept on the device, sent in order. Returns their ids. */
+  write: (...written: Written[]) => string[];
+  /** Takes back the last thing written on this page (or the newest event of the last 12 hours). */
+  undo: () => string | null;
+  discard: (id: string) => void;
+  /** Calls when a kept plan of the machine was changed by anyone, or may have been while the feed was down. */
+  onPlan: (listener: () => void) => () => void;
+  /** Calls with every part of a pull that a gauge sends to this machine. */
+  onPull: (listener: (part: GaugePart) => void) => () => void;
+  start: () => () => void;
+}
+
+interface Start {
+  machineId: string;
+  head: HeadNowMessage;
+  events: Event[];
+  operatorId: () => string | null;
+}
+
+/** Events kept on the page; older ones are on the Ledger screen. */
+const keptEvents = 200;
+const undoSpanMs = 12 * 3_600_000;
+
+export function machineLive({
+  machineId,
+  head: firstHead,
+  events: firstEvents,
+  operatorId,
+}: Start): MachineLive {
+  let head = firstHead;
+  let events = firstEvents;
+  const written: string[] = [];
+  const outgoing = atom<readonly Outgoing[]>([]);
+  const connected = atom(true);
+  const view = atom(viewOf(head, events, []));
+  const refresh = () =>
+    view.set(
+      viewOf(
+        head,
+        events,
+        outgoing.get().filter((one) => one.entry.machineId === machineId),
+      ),
+    );
+  const outbox = new Outbox({
+    changed: (list) => {
+      outgoing.set(list);
+      refresh();
+      // The live feed normally brings a stored entry back at once; if it is down, ask.
+      if (list.some((one) => one.state === 'stored')) soon(1500, reload);
+    },
+  });
+
+  const planListeners = new Set<() => void>();
+  const pullListeners = new Set<(part: GaugePart) => void>();
+  const hearing =
+    <Listener>(set: Set<Listener>) =>
+    (listener: Listener) => {
+      set.add(listener);
+      return () => void set.delete(listener);
+    };
+
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  let dueAt = Infinity;
+  /** Runs `work` within `ms`: an earlier appointment stands, so that a stream of news cannot put it off for ever. */
+  function soon(ms: number, work: () => Promise<void>): void {
+    const at = Date.now() + ms;
+    if (at >= dueAt) return;
+    clearTimeout(waiting);
+    dueAt = at;
+    waiting = setTimeout(() => {
+      dueAt = Infinity;
+      void work();
+    }, ms);
+  }
+
+  /** Asks for the whole state: after a correction, a late entry or a gap. */
+  async function reload(): Promise<void> {
+    try {
+      const [now, page] = await Promise.all([
+        getJson<HeadNowMessage>(`/api/machines/${machineId}/head`),
+        getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=50`),
+      ]);
+      if (now.seq < head.seq) return;
+      head = now;
+      events = merge(events, page.items);
+      outbox.settle(head.seq);
+      refresh();
+    } catch {
+      soon(3000, reload);
+    }
+  }
+
+  function told(event: Event): void {
+    if (event.seq <= head.seq) return;
+    const folds = (foldingKinds as string[]).includes(event.kind);
+    const isNew = !events.some((one) => one.id === event.id);
+    events = merge(events, [event]);
+    if (folds && event.corrections === 0 && isNew) {
+      const now = applyEntry(
+        { seats: head.seats, job: head.job } as never,
+        event as unknown as EffectiveEntry,
+      );
+      head = { ...head, seats: now.seats as HeadNowMessage['seats'], job: now.job };
+    }
+    if (event.corrections === 0 && isNew) {
+      // At once: a panel that vanished until the server was asked would put another button under the finger.
+      const open = applyOpen(openOf(head), event as unknown as EffectiveEntry);
+      head = { ...head, openStop: open.openStop as Event | null, held: open.held as unknown as Event[] };
+    }
+    // Late entries and anything corrected are asked for: the server has the whole history.
+    soon(40, reload);
+    refresh();
+  }
+
+  function start(): () => void {
+    outbox.start();
+    const feed = new EventSource(`/api/machines/${machineId}/live?since=${head.seq}`);
+    feed.addEventListener('entry', (message) =>
+      told(JSON.parse((message as MessageEvent<string>).data) as Event),
+    );
+    feed.addEventListener('pull', (message) => {
+      const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
+      pullListeners.forEach((listener) => listener(part));
+    });
+    feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
+    feed.addEventListener('open', () => {
+      if (!connected.get()) planListeners.forEach((listener) => listener());
+      connected.set(true);
+    });
+    feed.addEventListener('error', () => connected.set(false));
+    return () => feed.close();
+  }
+
+  function write(...list: Written[]): string[] {
+    const entries = list.map(
+      (one) =>
+        ({
+          id: uuid7(),
+          machineId,
+          at: new Date().toISOString(),
+          operatorId: operatorId(),
+          jobId: view.get().job?.id ?? null,
+          head: null,
+          position: null,
+          corrects: null,
+          ...one,
+        }) as unknown as Entry,
+    );
+    outbox.add(entries);
+    written.push(...entries.map((entry) => entry.id));
+    return entries.map((entry) => entry.id);
+  }
+
+  function undo(): string | null {
+    const own = written.pop();
+    const newest = view
+      .get()
+      .events.find((event) => !event.void && Date.now() - Date.parse(event.at) < undoSpanMs);
+    const target = own ?? newest?.id;
+    if (!target) return null;
+    write({ kind: 'correction', corrects: target, data: { void: true } });
+    // The taking back is not itself the next thing to take back.
+    written.pop();
+    return target;
+  }
+
+  return {
+    view,
+    outgoing,
+    connected,
+    write,
+    undo,
+    discard: (id) => outbox.discard(id),
+    onPlan: hearing(planListeners),
+    onPull: hearing(pullListeners),
+    start,
+  };
+}
+
+/** Newest first, each id once, the later version of it. */
+function merge(kept: readonly Event[], fresh: readonly Event[]): Event[] {
+  const byId = new Map(kept.map((event) => [event.id, event]));
+  for (const event of fresh) if ((byId.get(event.id)?.seq ?? 0) <= event.seq) byId.set(event.id, event);
+  return [...byId.values()]
+    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1))
+    .slice(0, keptEvents);
+}
+
+/** GETs JSON from our own endpoints; throws for anything but an answer. */
+export async function getJson<T>(path: string): Promise<T> {
+  const response = await fetch(path);
+  if (!response.ok) throw new Error(`${path} answered ${response.status}`);
+  return (await response.json()) as T;
+}

@@ -1,0 +1,163 @@
+import type { Entry } from '../../core/ledger/entry.ts';
+import type { EntriesStored } from '../../schemas/entry.ts';
+
+/**
+ * Entries on their way to the server. Each is kept on the device (one localStorage key an entry, so that two
+ * open pages do not overwrite each other) until the server has answered that it is stored; ids make sending
+ * twice harmless. Entries go out in the order they were made.
+ */
+export interface Outgoing {
+  entry: Entry;
+  state: 'sending' | 'waiting' | 'refused' | 'stored';
+  /** Why it waits or was refused, in a sentence. */
+  why: string | null;
+  /** The server's sequence number once stored. */
+  seq: number | null;
+}
+
+const prefix = 'vivid.out.';
+const retryMs = [1000, 2000, 5000, 10_000];
+/** A request that was never answered must not hold up those behind it; sending twice is harmless. */
+const answerWithinMs = 20_000;
+
+interface OutboxEvents {
+  changed: (outgoing: readonly Outgoing[]) => void;
+}
+
+export class Outbox {
+  private list: Outgoing[] = [];
+  private busy = false;
+  private failures = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+
+  constructor(private readonly events: OutboxEvents) {}
+
+  /** Takes up what an earlier page left unsent, and starts sending. */
+  start(): void {
+    for (const key of Object.keys(localStorage)
+      .filter((one) => one.startsWith(prefix))
+      .sort()) {
+      try {
+        this.list.push({
+          entry: JSON.parse(localStorage.getItem(key)!) as Entry,
+          state: 'waiting',
+          why: null,
+          seq: null,
+        });
+      } catch {
+        localStorage.removeItem(key);
+      }
+    }
+    this.tell();
+    window.addEventListener('online', () => this.sendSoon(0));
+    this.sendSoon(0);
+  }
+
+  add(entries: readonly Entry[]): void {
+    for (const entry of entries) {
+      try {
+        localStorage.setItem(prefix + entry.id, JSON.stringify(entry));
+      } catch {
+        // No room or no permission to keep it: it is still sent from memory.
+      }
+      this.list.push({ entry, state: 'sending', why: null, seq: null });
+    }
+    this.tell();
+    this.sendSoon(0);
+  }
+
+  /** Forgets stored entries whose effect has come back from the server. */
+  settle(uptoSeq: number): void {
+    const before = this.list.length;
+    this.list = this.list.filter((one) => one.state !== 'stored' || one.seq! > uptoSeq);
+    if (this.list.length !== before) this.tell();
+  }
+
+  /** Gives up a refused entry, on the operator's word. */
+  discard(id: string): void {
+    this.forget(id);
+    this.list = this.list.filter((one) => one.entry.id !== id);
+    this.tell();
+  }
+
+  private sendSoon(afterMs: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), afterMs);
+  }
+
+  private async send(): Promise<void> {
+    if (this.busy) return;
+    const batch = this.list.filter((one) => one.state === 'sending' || one.state === 'waiting').slice(0, 100);
+    if (batch.length === 0) return;
+    this.busy = true;
+    try {
+      const refusal = await this.post(batch);
+      // One bad entry fails its batch: then each goes by itself, and only the bad one is refused.
+      if (refusal && batch.length > 1) for (const one of batch) await this.postAlone(one);
+      else if (refusal) this.mark(batch, 'refused', refusal);
+      this.failures = 0;
+      this.sendSoon(0);
+    } catch (error) {
+      const why = error instanceof Error && error.message ? error.message : 'The server does not answer.';
+      this.mark(
+        batch.filter((one) => one.state !== 'stored' && one.state !== 'refused'),
+        'waiting',
+        why,
+      );
+      this.sendSoon(retryMs[Math.min(this.failures++, retryMs.length - 1)]!);
+    } finally {
+      this.busy = false;
+    }
+  }
+
+  private async postAlone(one: Outgoing): Promise<void> {
+    const refusal = await this.post([one]);
+    if (refusal) this.mark([one], 'refused', refusal);
+  }
+
+  /** Null when stored; the reason when refused for good; throws when it is worth another try. */
+  private async post(batch: readonly Outgoing[]): Promise<string | null> {
+    let response: Response;
+    try {
+      response = await fetch('/api/ledger', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ entries: batch.map((one) => one.entry) }),
+        signal: AbortSignal.timeout(answerWithinMs),
+      });
+    } catch {
+      throw new Error('No connection to the server. Entries are kept here and sent when it is back.');
+    }
+    if (response.ok) {
+      const { stored } = (await response.json()) as EntriesStored;
+      for (const [index, one] of batch.entries()) {
+        one.seq = stored[index]!.seq;
+        one.state = 'stored';
+        this.forget(one.entry.id);
+      }
+      this.tell();
+      return null;
+    }
+    const problem = (await response.json().catch(() => null)) as { detail?: string } | null;
+    const detail = problem?.detail ?? `The server answered ${response.status}.`;
+    if (response.status >= 500 || response.status === 429 || response.status === 408) throw new Error(detail);
+    return detail;
+  }
+
+  private mark(batch: readonly Outgoing[], state: Outgoing['state'], why: string): void {
+    for (const one of batch) Object.assign(one, { state, why });
+    this.tell();
+  }
+
+  private forget(id: string): void {
+    try {
+      localStorage.removeItem(prefix + id);
+    } catch {
+      // Nothing was kept then.
+    }
+  }
+
+  private tell(): void {
+    this.events.changed([...this.list]);
+  }
+}

@@ -1,0 +1,123 @@
+import { effectiveEntry } from '../../core/ledger/effective.ts';
+import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from '../../core/ledger/entry.ts';
+import { applyEntry, type HeadNow } from '../../core/ledger/head.ts';
+import { applyOpen, type OpenNow } from '../../core/ledger/open.ts';
+import type { Event } from '../../schemas/event.ts';
+import type { HeadNowMessage } from '../../schemas/workshop.ts';
+import type { Outgoing } from './outbox.ts';
+
+/** An event as shown: one from the server, or one still on its way there. */
+export type ShownEvent = Event & { pending?: Outgoing['state'] };
+
+/** The machine as shown: what the server has, with the entries on their way laid over it. */
+export interface HeadView {
+  seats: HeadNowMessage['seats'];
+  job: HeadNowMessage['job'];
+  openStop: ShownEvent | null;
+  held: ShownEvent[];
+  /** Newest first. */
+  events: ShownEvent[];
+}
+
+/** Lays the outgoing entries of this machine over what the server has told. */
+export function viewOf(
+  head: HeadNowMessage,
+  events: readonly Event[],
+  outgoing: readonly Outgoing[],
+): HeadView {
+  const view: HeadView = { ...head, openStop: head.openStop, held: head.held, events: [...events] };
+  const known = new Set(events.map((event) => event.id));
+  for (const { entry, state } of outgoing) {
+    // What the server has already told counts as told, even if its answer to us is still under way.
+    if (state === 'refused' || known.has(entry.id)) continue;
+    if (entry.kind === 'correction') layCorrection(view, entry, state);
+    else layEntry(view, entry, state);
+  }
+  view.events.sort((a, b) => inLedgerOrder(b, a));
+  return view;
+}
+
+function layEntry(
+  view: HeadView,
+  entry: Exclude<Entry, { kind: 'correction' }>,
+  state: Outgoing['state'],
+): void {
+  const effective = effectiveEntry(entry, []);
+  // The page is not told what lies on the shelf: a cone from there shows its count once the server has it.
+  const now = applyEntry({ seats: view.seats, job: view.job, shelf: {} } as HeadNow, effective);
+  view.seats = now.seats as HeadView['seats'];
+  view.job = now.job;
+  const shown: ShownEvent = { ...eventOf(effective), pending: state };
+  const open = applyOpen(openOf(view), effective);
+  view.openStop = open.openStop === null ? null : open.openStop.id === entry.id ? shown : view.openStop;
+  view.held =
+    entry.kind === 'piece_held'
+      ? [...view.held, shown]
+      : view.held.filter((one) => open.held.some((held) => held.id === one.id));
+  if (entry.kind === 'sewing_again') {
+    const lost = view.events.find((one) => one.id === entry.data.closes);
+    if (lost)
+      replace(view, {
+        ...lost,
+        closedBy: entry.id,
+        closedAt: entry.at,
+        lostMs: Math.max(0, Date.parse(entry.at) - Date.parse(lost.at)),
+      });
+  }
+  view.events.push(shown);
+}
+
+/**
+ * Shows a correction on the events at once. Seats of a taken-back needle, cone or piece follow when the server
+ * has folded the ledger again: the page does not have all of its history.
+ */
+function layCorrection(view: HeadView, entry: EntryOf<'correction'>, state: Outgoing['state']): void {
+  const target =
+    view.events.find((event) => event.id === entry.corrects) ??
+    [view.openStop].find((one) => one?.id === entry.corrects);
+  if (!target) return;
+  const corrected = effectiveEntry({ ...target, corrects: null } as unknown as Entry, [entry]);
+  const shown: ShownEvent = {
+    ...target,
+    ...eventFields(corrected),
+    void: entry.data.void ?? target.void,
+    corrections: target.corrections + 1,
+    pending: state,
+  };
+  replace(view, shown);
+  if (view.openStop?.id === target.id) view.openStop = shown.void ? null : shown;
+  if (shown.void) view.held = view.held.filter((one) => one.id !== shown.id);
+}
+
+function replace(view: HeadView, event: ShownEvent): void {
+  view.events = view.events.map((one) => (one.id === event.id ? event : one));
+}
+
+/** The core's shape of what is open. */
+export function openOf(open: { openStop: Event | null; held: Event[] }): OpenNow {
+  return open as unknown as OpenNow;
+}
+
+function eventFields(entry: EffectiveEntry) {
+  const { head, position, at, jobId, data } = entry;
+  return { head, position, at, jobId, data: data as unknown as Record<string, unknown> };
+}
+
+/** An entry not yet stored, in the shape the server will send it. */
+function eventOf(entry: EffectiveEntry): Event {
+  const { id, machineId, kind, operatorId } = entry;
+  return {
+    id,
+    machineId,
+    kind,
+    operatorId,
+    ...eventFields(entry),
+    receivedAt: entry.at,
+    void: entry.void,
+    corrections: 0,
+    closedBy: null,
+    closedAt: null,
+    lostMs: null,
+    seq: Number.MAX_SAFE_INTEGER,
+  };
+}

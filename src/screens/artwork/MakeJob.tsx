@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { v7 as uuid7 } from 'uuid';
+import type { ElementKind } from '../../core/jobs/read-rows.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { send } from '../../parts/live/send.ts';
+import { counted } from '../../parts/text.ts';
+
+interface MakeJobProps {
+  suggested: string;
+  cloth: string;
+  note: string;
+  /** In sewing order; `threadId` is empty where none was chosen yet. */
+  stops: readonly { threadId: string; stitches: number; element: ElementKind }[];
+}
+
+/** The stops become a job of the list, to be looked over and put on the machine. */
+export function MakeJob({ suggested, cloth, note, stops }: MakeJobProps) {
+  const { data } = useFrame();
+  const [name, setName] = useState('');
+  const [pieces, setPieces] = useState('24');
+  const [refusal, setRefusal] = useState('');
+  const missing = stops.filter((stop) => !stop.threadId).length;
+
+  async function make(): Promise<void> {
+    setRefusal('');
+    try {
+      const id = uuid7();
+      await send('POST', '/api/jobs', {
+        jobs: [
+          {
+            id,
+            name: name.trim() || suggested || 'New logo',
+            customer: '',
+            cloth,
+            pieces: Number(pieces),
+            due: null,
+            note,
+            stops: stops.map((stop, index) => ({ stop: index + 1, ...stop, position: null })),
+          },
+        ],
+      });
+      location.assign(`/${data.machine.slug}/jobs/${id}`);
+    } catch (error) {
+      setRefusal((error as Error).message);
+    }
+  }
+
+  return (
+    <form
+      aria-label="Make it a job"
+      className="mt-3 flex flex-wrap items-end gap-2"
+      onSubmit={(submit) => {
+        submit.preventDefault();
+        void make();
+      }}
+    >
+      <label className="grow text-sm font-semibold">
+        Name of the job
+        <input
+          className="input w-full"
+          maxLength={120}
+          value={name}
+          placeholder={suggested}
+          onChange={(change) => setName(change.target.value)}
+        />
+      </label>
+      <label className="text-sm font-semibold">
+        Pieces
+        <input
+          className="input figures block w-24 text-end"
+          inputMode="numeric"
+          value={pieces}
+          onChange={(change) => setPieces(change.target.value)}
+        />
+      </label>
+      <button type="submit" className="btn btn-primary" disabled={missing > 0 || stops.length === 0}>
+        Make it a job
+      </button>
+      {missing > 0 && (
+        <p className="w-full text-sm">
+          {counted(missing, 'stop')} without a thread: choose one, or add it under Stores.
+        </p>
+      )}
+      {refusal && (
+        <p role="alert" className="w-full font-semibold">
+          × {refusal}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { advise } from '../../core/advice/advise.ts';
+import { fillIn } from '../../core/advice/fill-in.ts';
+import { cloths, type Cloth } from '../../core/advice/question.ts';
+import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { counted, whole } from '../../parts/text.ts';
+import { MakeJob } from './MakeJob.tsx';
+import { mmText } from './RegionPanel.tsx';
+import { Reasons } from './Reasons.tsx';
+
+interface MeasuredPanelProps {
+  design: MeasuredDesign;
+  cloth: Cloth;
+  fileName: string;
+}
+
+/** A stitch list's colour stops as measured: stitches, lengths, columns. Its threads are named by the operator. */
+export function MeasuredPanel({ design, cloth, fileName }: MeasuredPanelProps) {
+  const { data } = useFrame();
+  const [chosen, setChosen] = useState<Record<number, string>>({});
+  const adviceOf = (stop: MeasuredStop) => {
+    const thread = data.threads.find((one) => one.id === chosen[stop.stop]) ?? null;
+    return advise(
+      fillIn(
+        {
+          cloth,
+          element: stop.kind,
+          strokeMm: stop.leastColumnMm && Math.max(0.05, stop.leastColumnMm),
+          thread,
+        },
+        data.schools,
+      ),
+    );
+  };
+  return (
+    <section aria-label="Colour stops">
+      <h2>
+        {counted(design.stops.length, 'colour stop')}, {whole(design.stitches)} st, {mmText(design.widthMm)} ×{' '}
+        {mmText(design.heightMm)}
+      </h2>
+      <p className="quiet text-sm">
+        Measured from the stitch list, {counted(design.trims, 'trim')}. Name the thread of each stop.
+      </p>
+      {design.warnings.map((warning) => (
+        <p key={warning} className="text-sm">
+          <b aria-hidden="true">!</b> {warning}
+        </p>
+      ))}
+      <ol className="sheet mt-2">
+        {design.stops
+          .map((stop) => ({ stop, advice: adviceOf(stop) }))
+          .map(({ stop, advice }) => (
+            <li key={stop.stop} className="border-t p-3 rule first:border-t-0">
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+                <b className="figures w-5 text-end text-lg">{stop.stop}</b>
+                <select
+                  aria-label={`Thread of stop ${stop.stop}`}
+                  className="select w-64"
+                  value={chosen[stop.stop] ?? ''}
+                  onChange={(change) => setChosen({ ...chosen, [stop.stop]: change.target.value })}
+                >
+                  <option value="">which thread?</option>
+                  {data.threads.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name} {one.weightNo} wt
+                    </option>
+                  ))}
+                </select>
+                <span className="figures ms-auto">
+                  {stop.kind}, {whole(stop.stitches)} st, {(stop.pathMm / 1000).toFixed(1)} m on top
+                </span>
+              </div>
+              <p className="figures quiet ms-8 text-sm">
+                mean {mmText(stop.meanMm)}, longest {mmText(stop.longestMm)}
+                {stop.leastColumnMm !== null && `, columns from ${mmText(stop.leastColumnMm)}`}
+                {stop.spacingMm !== null && `, lines ${stop.spacingMm.toFixed(2)} mm apart`}
+              </p>
+              <details className="ms-8">
+                <summary className="cursor-pointer py-2 text-sm font-semibold">
+                  {advice.weights[0]?.weightNo ?? 40} wt, {advice.needles[0]!.text}
+                </summary>
+                <Reasons advice={advice} />
+              </details>
+            </li>
+          ))}
+      </ol>
+      <MakeJob
+        suggested={fileName.replace(/\.\w+$/, '')}
+        cloth={cloths[cloth].name}
+        note={`${Math.round(design.widthMm)} mm wide, measured from its stitch list.`}
+        stops={design.stops.map((stop) => ({
+          threadId: chosen[stop.stop] ?? '',
+          stitches: stop.stitches,
+          element: stop.kind,
+        }))}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,69 @@
+import { useEffect, useRef } from 'react';
+import type { Reading } from '../../core/artwork/read.ts';
+
+interface PictureViewProps {
+  url: string;
+  reading: Reading | null;
+  /** Regions shown clearly; the rest is laid back. Empty: all. */
+  shown: readonly number[];
+  onPick: (region: number | null) => void;
+}
+
+/** The picture; a touch picks the region under it. What is not picked is laid back. */
+export function PictureView({ url, reading, shown, onPick }: PictureViewProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (reading && canvas.current) veil(canvas.current, reading, shown);
+  }, [reading, shown]);
+  return (
+    <div className="relative mx-auto w-fit bg-white">
+      <img src={url} alt="The logo as it was dropped" className="block max-h-[26rem] max-w-full" />
+      {reading && (
+        <canvas
+          ref={canvas}
+          width={reading.map.width}
+          height={reading.map.height}
+          aria-hidden="true"
+          className="absolute inset-0 size-full cursor-pointer"
+          onClick={(click) => {
+            const box = click.currentTarget.getBoundingClientRect();
+            const x = ((click.clientX - box.left) / box.width) * reading.map.width;
+            const y = ((click.clientY - box.top) / box.height) * reading.map.height;
+            onPick(regionNear(reading, Math.floor(x), Math.floor(y)));
+          }}
+        />
+      )}
+    </div>
+  );
+}
+
+/** The region at a point, or the nearest within a finger's slip: thin lines are hard to hit. */
+function regionNear({ map }: Reading, x: number, y: number): number | null {
+  const slip = Math.round(map.width / 60);
+  for (let reach = 0; reach <= slip; reach++) {
+    for (let dy = -reach; dy <= reach; dy++) {
+      for (let dx = -reach; dx <= reach; dx++) {
+        if (Math.max(Math.abs(dx), Math.abs(dy)) !== reach) continue;
+        if (x + dx < 0 || y + dy < 0 || x + dx >= map.width || y + dy >= map.height) continue;
+        const found = map.of[(y + dy) * map.width + x + dx];
+        if (found) return found;
+      }
+    }
+  }
+  return null;
+}
+
+function veil(canvas: HTMLCanvasElement, { map }: Reading, shown: readonly number[]): void {
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  const image = context.createImageData(map.width, map.height);
+  if (shown.length > 0) {
+    const isShown = new Set(shown);
+    for (let pixel = 0; pixel < map.of.length; pixel++) {
+      if (isShown.has(map.of[pixel]!)) continue;
+      image.data[pixel * 4] = image.data[pixel * 4 + 1] = image.data[pixel * 4 + 2] = 245;
+      image.data[pixel * 4 + 3] = 205;
+    }
+  }
+  context.putImageData(image, 0, 0);
+}

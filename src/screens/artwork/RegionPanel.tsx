@@ -1,0 +1,73 @@
+import type { Reading, Region } from '../../core/artwork/read.ts';
+import { elementKinds, type ElementKind } from '../../core/jobs/read-rows.ts';
+import { whole } from '../../parts/text.ts';
+
+interface RegionPanelProps {
+  reading: Reading;
+  picked: Region | null;
+  kinds: ReadonlyMap<number, ElementKind>;
+  onPick: (regions: readonly number[]) => void;
+  onKind: (id: number, kind: ElementKind) => void;
+}
+
+export const mmText = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
+
+/** One region's measures, and its kind to be put right. Also reached without a pointer, one after the other. */
+export function RegionPanel({ reading, picked, kinds, onPick, onKind }: RegionPanelProps) {
+  const { regions } = reading;
+  const step = (by: number) => {
+    const at = picked ? regions.indexOf(picked) + by : by > 0 ? 0 : regions.length - 1;
+    const next = regions[(at + regions.length) % regions.length];
+    if (next) onPick([next.id]);
+  };
+  return (
+    <section aria-label="Region" className="sheet p-3">
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h2>
+          {picked
+            ? `Region ${regions.indexOf(picked) + 1} of ${regions.length}`
+            : 'Touch a part of the picture'}
+        </h2>
+        <span className="flex gap-1">
+          <button type="button" className="btn" onClick={() => step(-1)}>
+            Previous
+          </button>
+          <button type="button" className="btn" onClick={() => step(1)}>
+            Next
+          </button>
+          {picked && (
+            <button type="button" className="btn" onClick={() => onPick([])}>
+              All
+            </button>
+          )}
+        </span>
+      </div>
+      {picked && (
+        <>
+          <p className="figures mt-1">
+            {picked.letters
+              ? `${picked.letters.count} letters, ${mmText(picked.letters.heightMm)} high (smallest ${mmText(picked.letters.smallestMm)}), strokes ${mmText(picked.strokeMm)}`
+              : `${mmText(picked.widthMm)} × ${mmText(picked.heightMm)}, strokes ${mmText(picked.strokeMm)}, widest ${mmText(picked.widestMm)}`}
+            {Math.abs(picked.letters?.tiltDegrees ?? 0) > 1 &&
+              `, tilted ${Math.round(picked.letters!.tiltDegrees)}°`}
+            {` · about ${whole(picked.stitches)} st`}
+          </p>
+          <div className="mt-2 flex flex-wrap gap-1.5" role="radiogroup" aria-label="Sewn as">
+            {elementKinds.map((kind) => (
+              <button
+                key={kind}
+                type="button"
+                role="radio"
+                aria-checked={(kinds.get(picked.id) ?? picked.kind) === kind}
+                className="btn px-3"
+                onClick={() => onKind(picked.id, kind)}
+              >
+                {kind}
+              </button>
+            ))}
+          </div>
+        </>
+      )}
+    </section>
+  );
+}

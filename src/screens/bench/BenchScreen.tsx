@@ -1,0 +1,160 @@
+import { useMemo, useState } from 'react';
+import { railOrder } from '../../core/head/rail-order.ts';
+import type { BlockColumn } from '../../core/tension/block.ts';
+import { caseDue } from '../../core/tension/due.ts';
+import { bandOf } from '../../core/tension/targets.ts';
+import { SafetyLine } from '../../parts/SafetyLine.tsx';
+import { Frame } from '../../parts/frame/Frame.tsx';
+import { useFrame } from '../../parts/frame/context.tsx';
+import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { Event } from '../../schemas/event.ts';
+import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
+import { Block } from './Block.tsx';
+import { CaseList, CaseLog } from './CaseList.tsx';
+import { Gauging } from './Gauging.tsx';
+import { lastReading, lifeOf } from './lives.ts';
+import { Uppers } from './Uppers.tsx';
+
+interface BenchScreenProps {
+  data: FrameData;
+  cases: BobbinCase[];
+  bobbins: BobbinKind[];
+  /** Each case's life, by its id. */
+  lives: Record<string, Event[]>;
+  block: Event | null;
+  /** Readings of the upper tensions, newest first. */
+  uppers: Event[];
+}
+
+/** Which side is at fault, which way and how far to turn: the case at the gauge, the test block below. */
+export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
+  return (
+    <Frame data={data}>
+      <Bench {...rest} />
+    </Frame>
+  );
+}
+
+function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 'data'>) {
+  const { data, view, threads, live, say, headNo } = useFrame();
+  const { machine, schools } = data;
+  const everyDays = Number(schools.caseEvery);
+  const listed = useMemo(
+    () =>
+      cases
+        .filter((one) => !one.retired)
+        .map((one) => {
+          const life = lifeOf(one.id, lives[one.id] ?? [], view.events);
+          return { one, life, due: caseDue(life, { now: data.now, everyDays, bobbinKindId: null }) };
+        }),
+    [cases, lives, view.events, data.now, everyDays],
+  );
+  // The case that was last read on this machine, or else one that is due.
+  const lastHere = view.events.find((event) => event.kind === 'case_measured' && event.data['caseId']);
+  const [caseId, setCaseId] = useState<string | null>(
+    () =>
+      (
+        listed.find(({ one }) => one.id === lastHere?.data['caseId']) ??
+        listed.find((one) => one.due.length > 0) ??
+        listed[0]
+      )?.one.id ?? null,
+  );
+  const chosen = listed.find(({ one }) => one.id === caseId) ?? null;
+  const [kinds, setKinds] = useState<Record<string, string>>({});
+  const loaded = chosen && lastReading(chosen.life)?.data.bobbinKindId;
+  const bobbinKindId = (chosen && (kinds[chosen.one.id] ?? loaded)) || bobbins[0]?.id || null;
+  const order = railOrder(machine.positions, machine.numberingSide);
+  const newestBlock = view.events.find((event) => event.kind === 'block_read' && !event.void) ?? block;
+
+  if (cases.length === 0)
+    return (
+      <div className="p-4">
+        <h1>No bobbin case yet</h1>
+        <p>
+          Scratch a letter into each case and name it under{' '}
+          <a className="underline" href={`/${machine.slug}/stores#cases`}>
+            Stores
+          </a>
+          : each keeps its own tension, so each has its own record here.
+        </p>
+      </div>
+    );
+  return (
+    <>
+      <div className="grid gap-4 p-3 md:grid-cols-[14rem_1fr] lg:p-4">
+        <div>
+          <CaseList cases={listed} chosen={caseId} zone={data.zone} now={data.now} onChoose={setCaseId} />
+        </div>
+        {chosen && (
+          <section aria-label={`Gauge of ${chosen.one.name}`} className="min-w-0">
+            <Gauging
+              key={chosen.one.id}
+              name={chosen.one.name}
+              life={chosen.life}
+              band={bandOf(schools.case)}
+              bobbins={bobbins}
+              bobbinKindId={bobbinKindId}
+              onBobbin={(id) => setKinds({ ...kinds, [chosen.one.id]: id })}
+              onPull={live.onPull}
+              machineId={machine.id}
+              onReading={(reading) => {
+                live.write({
+                  kind: 'case_measured',
+                  data: { ...reading, caseId: chosen.one.id, bobbinKindId },
+                });
+                say(`${chosen.one.name} reads ${reading.grams.toFixed(1)} g: written into the ledger.`);
+              }}
+              onTurn={(turns) => {
+                live.write({ kind: 'screw_turned', data: { caseId: chosen.one.id, turns, bobbinKindId } });
+                say('Turn written into the ledger. Measure again.');
+              }}
+              onDropped={() => {
+                live.write({ kind: 'case_dropped', data: { caseId: chosen.one.id } });
+                say(`${chosen.one.name} was dropped: measure it, and look for a beat once a turn.`);
+              }}
+            />
+            <CaseLog life={chosen.life} band={bandOf(schools.case)} zone={data.zone} now={data.now} />
+            <SafetyLine className="mt-2" />
+          </section>
+        )}
+      </div>
+      <Block
+        order={order}
+        schools={schools}
+        before={(newestBlock?.data['columns'] as BlockColumn[] | undefined) ?? []}
+        colourAt={(position) => {
+          const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
+          return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
+        }}
+        bobbinColour={bobbins.find((one) => one.id === bobbinKindId)?.colour ?? '#f6f5f0'}
+        onKeep={(columns) => {
+          live.write({ kind: 'block_read', data: { columns, caseId } });
+          say('Test block written into the ledger.');
+        }}
+      />
+      <Uppers
+        order={order}
+        readings={newestOf(
+          [...view.events, ...uppers].filter(
+            (event) => event.kind === 'upper_gauged' && event.head === headNo,
+          ),
+        )}
+        onRead={(position, grams) => {
+          live.write({ kind: 'upper_gauged', head: headNo, position, data: { grams } });
+          say(`Position ${position} reads ${grams} g: written into the ledger.`);
+        }}
+      />
+    </>
+  );
+}
+
+/** The newest reading of each position that was not taken back. */
+function newestOf(events: readonly Event[]): { position: number; grams: number }[] {
+  const gone = new Set(events.filter((event) => event.void).map((event) => event.id));
+  const byPosition = new Map<number, Event>();
+  for (const event of events) {
+    const known = byPosition.get(event.position!);
+    if (!gone.has(event.id) && (!known || event.at > known.at)) byPosition.set(event.position!, event);
+  }
+  return [...byPosition].map(([position, event]) => ({ position, grams: event.data['grams'] as number }));
+}

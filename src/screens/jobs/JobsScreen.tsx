@@ -1,0 +1,185 @@
+import { Frame } from '../../parts/frame/Frame.tsx';
+import { useFrame } from '../../parts/frame/context.tsx';
+import type { FrameData } from '../../parts/frame/frame-data.ts';
+import { Swatch } from '../../parts/thread/Swatch.tsx';
+import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
+import type { Job } from '../../schemas/workshop.ts';
+import { leftMs } from './estimate.ts';
+
+interface JobsScreenProps {
+  data: FrameData;
+  jobs: Job[];
+  next: string | null;
+  show: 'waiting' | 'done' | 'all';
+}
+
+/** What is to be sewn, by due day: which colours, how far, how long it will still take. */
+export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
+  return (
+    <Frame data={data}>
+      <Jobs {...rest} />
+    </Frame>
+  );
+}
+
+function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
+  const { data } = useFrame();
+  const { machine } = data;
+  const left = jobs.reduce((sum, job) => sum + leftMs(job, machine), 0);
+  const base = `/${machine.slug}/jobs`;
+  return (
+    <div className="p-3 lg:p-5">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1>
+            {show === 'done'
+              ? 'Jobs done'
+              : `${whole(jobs.length)}${next ? '+' : ''} ${jobs.length === 1 ? 'job' : 'jobs'} waiting`}
+          </h1>
+          {show !== 'done' && jobs.length > 0 && (
+            <p className="quiet">
+              About {durationText(left)} of sewing on {machine.name}, changes and hooping not counted.
+            </p>
+          )}
+        </div>
+        <div className="flex flex-wrap gap-2">
+          <a className="btn" href={show === 'done' ? base : `${base}?show=done`}>
+            {show === 'done' ? 'Waiting jobs' : 'Done jobs'}
+          </a>
+          {data.machines.length > 1 && show !== 'done' && (
+            <a className="btn" href={`${base}/share`}>
+              Share out
+            </a>
+          )}
+          <a className="btn" href={`${base}/artwork`}>
+            Read a logo
+          </a>
+          <a className="btn" href={`${base}/import`}>
+            Import CSV
+          </a>
+          <a className="btn btn-primary" href={`${base}/new`}>
+            Add a job
+          </a>
+        </div>
+      </div>
+      {jobs.length === 0 ? (
+        <Empty show={show} base={base} />
+      ) : (
+        <div className="sheet mt-4 overflow-x-auto">
+          <table className="table">
+            <thead>
+              <tr>
+                <th>Job</th>
+                <th>Colour stops</th>
+                <th className="text-end">Pieces</th>
+                <th className="hidden text-end md:table-cell">A piece</th>
+                <th className="hidden text-end md:table-cell">Still to sew</th>
+                <th className="text-end">Due</th>
+                <th>
+                  <span className="sr-only">What to do</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {jobs.map((job) => (
+                <JobRow key={job.id} job={job} />
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {next && (
+        <p className="mt-3 text-center">
+          <a className="btn" href={`${base}?show=${show}&after=${next}`}>
+            Next jobs
+          </a>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function JobRow({ job }: { job: Job }) {
+  const { data, threads, view, actions } = useFrame();
+  const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+  const running = view.job?.id === job.id;
+  const today = dayKey(data.now, data.zone);
+  const late = job.due !== null && !job.doneAt && job.due < today;
+  return (
+    <tr>
+      <td className="min-w-44">
+        <a
+          className="font-bold underline-offset-2 hover:underline"
+          href={`/${data.machine.slug}/jobs/${job.id}`}
+        >
+          {job.name}
+        </a>
+        <span className="quiet block text-sm">{[job.customer, job.cloth].filter(Boolean).join(' · ')}</span>
+      </td>
+      <td>
+        <span className="flex flex-wrap gap-1">
+          {job.stops.map((stop) => {
+            const thread = threads.get(stop.threadId);
+            return thread && <Swatch key={stop.stop} thread={thread} />;
+          })}
+        </span>
+      </td>
+      <td className="figures text-end whitespace-nowrap">
+        <b className="text-base">{whole(job.tally.pieces)}</b> of {whole(job.pieces)}
+        <progress
+          className="mt-1 block h-1.5 w-full min-w-16"
+          aria-label={`Pieces of ${job.name}`}
+          max={job.pieces}
+          value={Math.min(job.pieces, job.tally.pieces)}
+        />
+      </td>
+      <td className="figures hidden text-end whitespace-nowrap md:table-cell">{whole(perPiece)} st</td>
+      <td className="figures hidden text-end whitespace-nowrap md:table-cell">
+        {job.doneAt ? '–' : durationText(leftMs(job, data.machine))}
+      </td>
+      <td className="figures text-end whitespace-nowrap">
+        {job.due ? dueText(job.due) : '–'}
+        {late && <b className="block text-sm">overdue</b>}
+      </td>
+      <td className="text-end">
+        {running ? (
+          <a className="btn btn-primary whitespace-nowrap" href={`/${data.machine.slug}/run`}>
+            On the machine
+          </a>
+        ) : (
+          !job.doneAt && (
+            <button type="button" className="btn whitespace-nowrap" onClick={() => actions.startJob(job)}>
+              Put on
+            </button>
+          )
+        )}
+      </td>
+    </tr>
+  );
+}
+
+function Empty({ show, base }: { show: string; base: string }) {
+  return (
+    <div className="sheet mt-4 p-6">
+      {show === 'done' ? (
+        <p>No job is finished yet. A job is marked done on its own page.</p>
+      ) : (
+        <>
+          <p className="font-semibold">No job is waiting.</p>
+          <p className="mt-2 max-w-prose">
+            A job is a design with its colour stops in sewing order: which thread, how many stitches, and what
+            is sewn (fill, satin, lettering, run, foam).{' '}
+            <a className="underline" href={`${base}/new`}>
+              Add one by hand
+            </a>
+            , or{' '}
+            <a className="underline" href={`${base}/import`}>
+              import a CSV file
+            </a>
+            .
+          </p>
+        </>
+      )}
+    </div>
+  );
+}

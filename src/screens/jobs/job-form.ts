@@ -1,0 +1,82 @@
+import { schoolTopics, type Schools, type SchoolTopic } from '../../core/advice/schools.ts';
+import type { Job } from '../../schemas/workshop.ts';
+import type { ElementKind } from '../../core/jobs/read-rows.ts';
+
+/** The job as its form holds it: text as typed. */
+export interface JobForm {
+  name: string;
+  customer: string;
+  cloth: string;
+  pieces: string;
+  due: string;
+  note: string;
+  /** Answers for this job only; '' is the workshop's. */
+  schools: Record<SchoolTopic, string>;
+  stops: { threadId: string; stitches: string; element: ElementKind; position: string }[];
+}
+
+export const blankStop = (threadId: string): JobForm['stops'][number] => ({
+  threadId,
+  stitches: '',
+  element: 'fill',
+  position: '',
+});
+
+export function formOf(job: Job | null, threadId: string): JobForm {
+  if (!job)
+    return {
+      name: '',
+      customer: '',
+      cloth: '',
+      pieces: '',
+      due: '',
+      note: '',
+      schools: schoolsOf(null),
+      stops: [blankStop(threadId)],
+    };
+  const { name, customer, cloth, pieces, due, note, stops } = job;
+  return {
+    name,
+    customer,
+    cloth,
+    pieces: String(pieces),
+    due: due ?? '',
+    note,
+    schools: schoolsOf(job.schools),
+    stops: stops.map((stop) => ({
+      threadId: stop.threadId,
+      stitches: String(stop.stitches),
+      element: stop.element,
+      position: stop.position === null ? '' : String(stop.position),
+    })),
+  };
+}
+
+const topics = Object.keys(schoolTopics) as SchoolTopic[];
+const schoolsOf = (kept: Job['schools']) =>
+  Object.fromEntries(topics.map((topic) => [topic, kept?.[topic] ?? ''])) as JobForm['schools'];
+
+/** The answers that differ from the workshop's, or null when none does. */
+export function chosenSchools(schools: JobForm['schools']): Partial<Schools> | null {
+  const chosen = topics.filter((topic) => schools[topic]).map((topic) => [topic, schools[topic]]);
+  return chosen.length > 0 ? (Object.fromEntries(chosen) as Partial<Schools>) : null;
+}
+
+const number = (text: string) => Number(text.replace(/[ ,]/g, ''));
+
+/** The message for the server. Stops are numbered in their order. */
+export function messageOf(form: JobForm) {
+  return {
+    ...form,
+    pieces: number(form.pieces),
+    due: form.due || null,
+    schools: chosenSchools(form.schools),
+    stops: form.stops.map((stop, index) => ({
+      stop: index + 1,
+      threadId: stop.threadId,
+      stitches: number(stop.stitches),
+      element: stop.element,
+      position: stop.position ? number(stop.position) : null,
+    })),
+  };
+}

@@ -1,0 +1,156 @@
+import { useEffect, useState } from 'react';
+import { faultKeys, faults } from '../../core/ledger/faults.ts';
+import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
+import type { EntryData, EntryKind } from '../../core/ledger/entry.ts';
+import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { getJson } from '../../parts/live/machine-live.ts';
+import type { ShownEvent } from '../../parts/live/view.ts';
+import { dayText, timeText } from '../../parts/text.ts';
+import type { LedgerLine } from '../../schemas/event.ts';
+
+/** One entry opened: who wrote it and when, every correction, and the way to correct it. */
+export function EntryDetails({ event }: { event: ShownEvent }) {
+  return (
+    <div className="grid gap-x-8 gap-y-3 py-1 md:grid-cols-2">
+      <History event={event} />
+      <Correct key={event.seq} event={event} />
+    </div>
+  );
+}
+
+function History({ event }: { event: ShownEvent }) {
+  const { data, threadName } = useFrame();
+  const [lines, setLines] = useState<LedgerLine[] | null>(null);
+  useEffect(() => {
+    let current = true;
+    getJson<{ lines: LedgerLine[] }>(`/api/ledger/${event.id}`).then(
+      (found) => current && setLines(found.lines),
+      () => undefined,
+    );
+    return () => {
+      current = false;
+    };
+  }, [event.id, event.seq]);
+  if (!lines) return <p className="quiet">{event.pending ? 'Not stored yet.' : 'Reading its history …'}</p>;
+  const who = (id: string | null) => data.operators.find((one) => one.id === id)?.name ?? 'nobody named';
+  const moment = (at: string) => `${dayText(at, data.zone, data.now)} ${timeText(at, data.zone)}`;
+  return (
+    <ol aria-label="History of this entry">
+      {lines.map((line) => (
+        <li key={line.id} className="text-sm">
+          <b>{moment(line.at)}</b>, {who(line.operatorId)}: {lineSays(line, threadName)}
+          <span className="quiet block">
+            reached the server {moment(line.receivedAt)}, line {line.seq}
+          </span>
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+/** A correction tells what it replaced; any other line tells itself. */
+function lineSays(line: LedgerLine, threadName: (id: string) => string): string {
+  if (line.kind !== 'correction')
+    return `${entryKinds[line.kind as EntryKind].name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
+  const { void: taken, data = {}, position, why } = line.data as EntryData['correction'];
+  const parts: string[] = [];
+  if (taken !== undefined) parts.push(taken ? 'taken back' : 'put back');
+  if (position !== undefined) parts.push(`position is ${position}`);
+  if ('fault' in data)
+    parts.push(`it was: ${faults[data['fault'] as keyof typeof faults]?.says ?? 'not said'}`);
+  if ('fragments' in data)
+    parts.push(data['fragments'] === 'missing' ? 'a fragment is missing' : 'all fragments found');
+  if ('needle' in data) parts.push(`needle is ${needleText(data['needle'] as NeedleSpec)}`);
+  return (parts.join(', ') || 'corrected') + (why ? ` (${why})` : '');
+}
+
+/** Says anew what was logged wrong. The first words stay in the history. */
+function Correct({ event }: { event: ShownEvent }) {
+  const { data, live, say } = useFrame();
+  const [position, setPosition] = useState(String(event.position ?? ''));
+  const [fault, setFault] = useState(String(event.data['fault'] ?? ''));
+  const [label, setLabel] = useState(
+    event.kind === 'needle_fitted' ? needleText(event.data['needle'] as NeedleSpec) : '',
+  );
+  const [refusal, setRefusal] = useState('');
+  const head = event.head ?? 1;
+
+  function correct(): void {
+    const changed: EntryData['correction'] = {};
+    if (position && Number(position) !== event.position)
+      Object.assign(changed, { head, position: Number(position) });
+    if (event.kind === 'break' && fault !== (event.data['fault'] ?? ''))
+      changed.data = { fault: fault || null };
+    try {
+      if (event.kind === 'needle_fitted' && label !== needleText(event.data['needle'] as NeedleSpec))
+        changed.data = { needle: readNeedleLabel(label).spec };
+    } catch (error) {
+      return setRefusal((error as Error).message);
+    }
+    if (Object.keys(changed).length === 0)
+      return setRefusal('Nothing is different yet. Change what was wrong, then correct.');
+    live.write({ kind: 'correction', corrects: event.id, data: changed });
+    say('Corrected.');
+  }
+
+  const takeBack = () => {
+    live.write({ kind: 'correction', corrects: event.id, data: { void: !event.void } });
+    say(event.void ? 'Put back.' : 'Taken back.');
+  };
+  const canMove = entryKinds[event.kind as EntryKind].where === 'seat';
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      {canMove && !event.void && (
+        <label className="flex flex-col text-sm">
+          Position
+          <select
+            className="select w-20"
+            value={position}
+            onChange={(change) => setPosition(change.target.value)}
+          >
+            {Array.from({ length: data.machine.positions }, (_, index) => (
+              <option key={index}>{index + 1}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      {event.kind === 'break' && !event.void && (
+        <label className="flex flex-col text-sm">
+          Kind
+          <select className="select w-40" value={fault} onChange={(change) => setFault(change.target.value)}>
+            <option value="">not said</option>
+            {faultKeys.map((key) => (
+              <option key={key} value={key}>
+                {faults[key].says}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {event.kind === 'needle_fitted' && !event.void && (
+        <label className="flex grow flex-col text-sm">
+          Needle
+          <input
+            className="input w-full"
+            value={label}
+            onChange={(change) => setLabel(change.target.value)}
+          />
+        </label>
+      )}
+      {canMove && !event.void && (
+        <button type="button" className="btn btn-primary" onClick={correct}>
+          Correct
+        </button>
+      )}
+      <button type="button" className="btn" onClick={takeBack}>
+        {event.void ? 'Put it back' : 'Take it back'}
+      </button>
+      {refusal && (
+        <p role="alert" className="w-full text-sm font-semibold">
+          × {refusal}
+        </p>
+      )}
+    </div>
+  );
+}

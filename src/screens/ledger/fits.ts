@@ -1,0 +1,15 @@
+import type { Event } from '../../schemas/event.ts';
+import { dayKey } from '../../parts/text.ts';
+import type { LedgerFilter } from './Filters.tsx';
+
+/** Whether an event belongs into the narrowed list, as the server decides it. */
+export function fits(event: Event, filter: LedgerFilter, zone: string): boolean {
+  const [kind, fault] = filter.kind.split(':');
+  return (
+    (!filter.position || String(event.position) === filter.position) &&
+    (!kind || event.kind === kind) &&
+    (!fault || event.data['fault'] === fault) &&
+    (!filter.job || event.jobId === filter.job) &&
+    (!filter.day || dayKey(event.at, zone) === filter.day)
+  );
+}

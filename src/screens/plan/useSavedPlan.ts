@@ -1,0 +1,120 @@
+import { useEffect, useRef, useState } from 'react';
+import { v7 as uuid7 } from 'uuid';
+import type { PlanSetup } from '../../core/plan/setup.ts';
+import { getJson } from '../../parts/live/machine-live.ts';
+import { send } from '../../parts/live/send.ts';
+import type { SavedPlan } from '../../schemas/plan.ts';
+
+export type SaveState = 'saved' | 'saving' | { clash: string } | { failed: string };
+
+const saveAfterMs = 700;
+
+/**
+ * The setup of the open plan, kept on the server a moment after each change. Another planner's change is taken over
+ * when nothing of ours is unsaved; when both changed it, nothing is overwritten: the operator chooses.
+ */
+export function useSavedPlan(
+  first: SavedPlan | null,
+  machineId: string,
+  start: PlanSetup,
+  operatorId: string | null,
+  onPlan: (listener: () => void) => () => void,
+) {
+  const [plan, setPlan] = useState<SavedPlan | null>(first);
+  const [setup, setSetup] = useState<PlanSetup>((first?.setup as PlanSetup | undefined) ?? start);
+  const [past, setPast] = useState<PlanSetup[]>([]);
+  const [state, setState] = useState<SaveState>('saved');
+  const dirty = useRef(false);
+  /** Our change is on its way: what others change meanwhile must not take its place unseen. */
+  const sending = useRef(false);
+
+  const change = (next: PlanSetup) => {
+    setPast([...past.slice(-49), setup]);
+    setSetup(next);
+    dirty.current = true;
+    setState('saving');
+  };
+  const undo = () => {
+    const before = past.at(-1);
+    if (!before) return;
+    setPast(past.slice(0, -1));
+    setSetup(before);
+    dirty.current = true;
+    setState('saving');
+  };
+
+  useEffect(() => {
+    if (!dirty.current || (typeof state === 'object' && 'clash' in state)) return;
+    const timer = setTimeout(() => {
+      dirty.current = false;
+      sending.current = true;
+      const keep = plan
+        ? send<SavedPlan>('PUT', `/api/plans/${plan.id}`, {
+            name: plan.name,
+            setup,
+            operatorId,
+            version: plan.version,
+          })
+        : send<SavedPlan>('POST', '/api/plans', { id: uuid7(), machineId, name: 'Today', setup, operatorId });
+      keep.then(
+        (kept) => {
+          sending.current = false;
+          setPlan(kept);
+          setState('saved');
+        },
+        (error: Error) => {
+          sending.current = false;
+          dirty.current = true;
+          setState(
+            /meanwhile|already/.test(error.message) ? { clash: error.message } : { failed: error.message },
+          );
+        },
+      );
+    }, saveAfterMs);
+    return () => clearTimeout(timer);
+  }, [setup, plan, machineId, operatorId, state]);
+
+  useEffect(() => {
+    if (!plan) return;
+    return onPlan(() => {
+      if (dirty.current || sending.current) return;
+      getJson<SavedPlan>(`/api/plans/${plan.id}`).then(
+        (theirs) => {
+          if (theirs.version <= plan.version || dirty.current || sending.current) return;
+          setPlan(theirs);
+          setSetup(theirs.setup as PlanSetup);
+        },
+        () => undefined,
+      );
+    });
+  }, [plan, onPlan]);
+
+  const takeTheirs = async () => {
+    if (!plan) return location.reload();
+    const theirs = await getJson<SavedPlan>(`/api/plans/${plan.id}`);
+    dirty.current = false;
+    setPlan(theirs);
+    setSetup(theirs.setup as PlanSetup);
+    setState('saved');
+  };
+  const keepAs = async (name: string): Promise<void> => {
+    const kept = await send<SavedPlan>('POST', '/api/plans', {
+      id: uuid7(),
+      machineId,
+      name,
+      setup,
+      operatorId,
+    });
+    dirty.current = false;
+    setPlan(kept);
+    setState('saved');
+  };
+  const open = (other: SavedPlan) => {
+    dirty.current = false;
+    setPlan(other);
+    setSetup(other.setup as PlanSetup);
+    setPast([]);
+    setState('saved');
+  };
+  return { plan, setup, change, undo, canUndo: past.length > 0, state, takeTheirs, keepAs, open };
+}

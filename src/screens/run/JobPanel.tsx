@@ -1,0 +1,188 @@
+import { useEffect, useState } from 'react';
+import { placeStops } from '../../core/plan/places.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { keepSpeed, keptSpeed } from '../../parts/live/actions.ts';
+import { Swatch } from '../../parts/thread/Swatch.tsx';
+import { whole } from '../../parts/text.ts';
+import type { Job } from '../../schemas/workshop.ts';
+
+/** The job on the machine: how far it is, its stops in order, and the big button for a finished piece. */
+export function JobPanel({ jobs }: { jobs: Job[] }) {
+  const { job } = useFrame();
+  const [choosing, setChoosing] = useState(false);
+  if (!job || choosing) return <ChooseJob jobs={jobs} onDone={() => setChoosing(false)} />;
+  return <RunningJob job={job} onChange={() => setChoosing(true)} />;
+}
+
+function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
+  const { data, view, actions } = useFrame();
+  const done = usePieces(job);
+  const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
+  const missing = places.filter((place) => place === null).length;
+  const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+  return (
+    <section aria-label="Job on the machine" className="sheet flex flex-col p-4">
+      <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
+        <div>
+          <h2 className="text-2xl">{job.name}</h2>
+          <p className="quiet">
+            {[job.customer, job.cloth].filter(Boolean).join(' · ')} · {whole(perPiece)} st a piece
+          </p>
+        </div>
+        <p className="text-end">
+          <span className="figures block text-4xl leading-9 font-bold">
+            {whole(done)} <span className="text-2xl font-semibold">of {whole(job.pieces)}</span>
+          </span>
+          <span className="quiet text-sm">pieces finished</span>
+        </p>
+      </div>
+      <Stops job={job} places={places} />
+      {missing > 0 && (
+        <p className="mt-2 border-s-4 ps-3 [border-color:var(--color-base-content)]">
+          <b>{missing === 1 ? 'One stop has' : `${missing} stops have`} no position:</b> its thread is on no
+          cone. Mount it on the Head screen, or set the position in the job; until then its stitches are not
+          counted.
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap items-stretch gap-2">
+        <button type="button" className="btn btn-primary h-20 grow text-xl" onClick={actions.finishPiece}>
+          {data.machine.heads > 1 ? `Pieces finished (${data.machine.heads})` : 'Piece finished'}
+          <kbd className="ms-2 rounded border px-2 py-0.5 text-sm font-normal opacity-90">space</kbd>
+        </button>
+        <button type="button" className="btn h-20" onClick={() => actions.stop('stopped, no break')}>
+          Stop, no break
+        </button>
+        <button type="button" className="btn h-20" onClick={actions.undo}>
+          Undo
+        </button>
+      </div>
+      <div className="mt-3 flex flex-wrap items-center justify-between gap-2">
+        <Speed />
+        <button type="button" className="btn btn-ghost underline" onClick={onChange}>
+          Another job …
+        </button>
+      </div>
+    </section>
+  );
+}
+
+/** Pieces finished: the server's tally when the page was made, and what came since. */
+function usePieces(job: Job): number {
+  const { data, view } = useFrame();
+  const count = (
+    events: readonly { kind: string; void: boolean; jobId: string | null; data: Record<string, unknown> }[],
+  ) =>
+    events
+      .filter((event) => event.kind === 'piece_finished' && !event.void && event.jobId === job.id)
+      .reduce((sum, event) => sum + (event.data['heads'] as number[]).length, 0);
+  const known = new Set(data.events.map((event) => event.id));
+  const base = data.job?.id === job.id ? data.job.tally.pieces : job.tally.pieces;
+  return (
+    base -
+    count(data.events) +
+    count(view.events.filter((event) => known.has(event.id) || event.at > data.now))
+  );
+}
+
+function Stops({ job, places }: { job: Job; places: (number | null)[] }) {
+  const { threads } = useFrame();
+  return (
+    <ol className="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-2" aria-label="Colour stops">
+      {job.stops.map((stop, index) => {
+        const thread = threads.get(stop.threadId);
+        return (
+          <li key={stop.stop} className="flex min-h-10 items-center gap-3">
+            <span className="figures quiet w-4 text-end">{stop.stop}</span>
+            {thread && <Swatch thread={thread} />}
+            <span className="min-w-0 grow leading-5">
+              <span className="block truncate font-semibold">{thread?.name ?? 'unknown thread'}</span>
+              <span className="figures quiet block text-sm">
+                {thread?.weightNo} wt · {stop.element} · {whole(stop.stitches)} st
+              </span>
+            </span>
+            <span className="figures w-16 text-end">
+              {places[index] === null ? (
+                <b>no position</b>
+              ) : (
+                <>
+                  pos. <b className="text-lg">{places[index]}</b>
+                </>
+              )}
+            </span>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function ChooseJob({ jobs, onDone }: { jobs: Job[]; onDone: () => void }) {
+  const { data, actions, job } = useFrame();
+  return (
+    <section aria-label="Choose a job" className="sheet p-4">
+      <div className="flex items-start justify-between gap-4">
+        <h2 className="text-2xl">Which job goes on the machine?</h2>
+        {job && (
+          <button type="button" className="btn btn-ghost" onClick={onDone}>
+            Keep {job.name}
+          </button>
+        )}
+      </div>
+      {jobs.length === 0 ? (
+        <p className="mt-2">
+          No job is waiting.{' '}
+          <a className="underline" href={`/${data.machine.slug}/jobs/new`}>
+            Add a job
+          </a>{' '}
+          with its colour stops, then it can be chosen here.
+        </p>
+      ) : (
+        <ul className="mt-3 grid gap-2 sm:grid-cols-2">
+          {jobs.map((one) => (
+            <li key={one.id}>
+              <button
+                type="button"
+                className="btn h-auto min-h-16 w-full flex-col items-start gap-0 py-2 text-start"
+                onClick={() => {
+                  actions.startJob(one);
+                  onDone();
+                }}
+              >
+                <span className="text-base">{one.name}</span>
+                <span className="quiet text-sm font-normal">
+                  {[one.cloth, `${whole(one.tally.pieces)} of ${whole(one.pieces)} pieces`]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+/** The speed the machine runs at, from which sewing hours are counted. */
+function Speed() {
+  const { data } = useFrame();
+  const [speed, setSpeed] = useState(data.machine.topSpeed);
+  useEffect(() => setSpeed(keptSpeed(data.machine)), [data.machine]);
+  const change = (by: number) => {
+    const next = Math.min(data.machine.topSpeed, Math.max(100, speed + by));
+    setSpeed(next);
+    keepSpeed(data.machine, next);
+  };
+  return (
+    <div role="group" aria-label="Speed" className="flex items-center gap-2">
+      <span className="quiet">Speed</span>
+      <button type="button" className="btn btn-square" aria-label="50 slower" onClick={() => change(-50)}>
+        −
+      </button>
+      <output className="figures min-w-24 text-center font-semibold">{whole(speed)} st/min</output>
+      <button type="button" className="btn btn-square" aria-label="50 faster" onClick={() => change(50)}>
+        +
+      </button>
+    </div>
+  );
+}

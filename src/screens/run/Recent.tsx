@@ -1,0 +1,55 @@
+import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
+import type { EntryKind } from '../../core/ledger/entry.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { lostText, momentText } from '../../parts/text.ts';
+
+/** The last things on record, newest first, so that a wrong touch is seen at once. */
+export function Recent() {
+  const { data, view, live, threadName, say } = useFrame();
+  return (
+    <section aria-label="Last entries" className="sheet p-3">
+      <h2 className="px-1">Last on record</h2>
+      <ol className="mt-1">
+        {view.events.slice(0, 9).map((event) => (
+          <li
+            key={event.id}
+            className={`flex items-start gap-2 border-t py-1.5 text-sm rule ${event.void ? 'quiet line-through' : ''}`}
+          >
+            <time className="figures quiet w-11 shrink-0 text-xs leading-5" dateTime={event.at}>
+              {momentText(event.at, data.zone, data.now)}
+            </time>
+            <span className="figures w-6 shrink-0 text-end text-base leading-5 font-bold">
+              {event.position ?? ''}
+            </span>
+            <span className="min-w-0 grow leading-5">
+              {entrySays(event, threadName)}
+              {event.lostMs !== null && event.kind !== 'piece_held' && (
+                <span className="quiet"> · {lostText(event.lostMs)} lost</span>
+              )}
+              {event.pending === 'waiting' && <b> · not sent yet</b>}
+              {event.pending === 'sending' && <span className="quiet"> · sending</span>}
+            </span>
+            {!event.void && (
+              <button
+                type="button"
+                className="quiet -my-1 min-h-8 min-w-11 shrink-0 rounded text-xs underline"
+                aria-label={`Take back: ${entryKinds[event.kind as EntryKind].name} ${event.position ?? ''}`}
+                onClick={() => {
+                  live.write({ kind: 'correction', corrects: event.id, data: { void: true } });
+                  say('Taken back.');
+                }}
+              >
+                undo
+              </button>
+            )}
+          </li>
+        ))}
+      </ol>
+      {view.events.length === 0 && (
+        <p className="quiet px-1 py-2 text-sm">
+          Nothing yet. Touch a position to log a break there; the space bar counts a piece.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,38 @@
+import { useState } from 'react';
+import type { ShareOutcome, ShareProblem } from '../../core/plan/share-out.ts';
+import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
+import { useOneWorker } from '../useOneWorker.ts';
+
+export type ShareState =
+  | { is: 'idle' }
+  | { is: 'searching'; share: number; best: number }
+  /** `of`: which question it answers. */
+  | { is: 'found'; outcome: ShareOutcome; ms: number; of: string }
+  | { is: 'refused'; why: string };
+
+const withinMs = 8000;
+
+/** Shares jobs out in a worker: with progress, given up by ending the worker. */
+export function useShareOut() {
+  const [state, setState] = useState<ShareState>({ is: 'idle' });
+  const { ask, end } = useOneWorker<HeadPlanAsked, HeadPlanSaid>(
+    () => new Worker(new URL('../../workers/head-plan.ts', import.meta.url), { type: 'module' }),
+  );
+  const search = (problem: ShareProblem, spanWeight: number, of: string) => {
+    setState({ is: 'searching', share: 0, best: Infinity });
+    ask({ asks: 'share', id: 0, problem, spanWeight, withinMs }, (said) => {
+      if (said.says === 'progress') {
+        setState({ is: 'searching', share: said.share, best: said.best });
+        return 'more';
+      }
+      if (said.says === 'shared') setState({ is: 'found', outcome: said.outcome, ms: said.ms, of });
+      if (said.says === 'refused') setState({ is: 'refused', why: said.why });
+      return 'last';
+    });
+  };
+  const cancel = () => {
+    end();
+    setState({ is: 'idle' });
+  };
+  return { state, search, cancel };
+}

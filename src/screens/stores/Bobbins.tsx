@@ -1,0 +1,102 @@
+import { v7 as uuid7 } from 'uuid';
+import { bobbinClasses, bobbinSides, type BobbinSides } from '../../core/bobbin/capacity.ts';
+import { countFrom, readThreadCount, threadWeightText } from '../../core/units/thread-count.ts';
+import { Swatch } from '../../parts/thread/Swatch.tsx';
+import { whole } from '../../parts/text.ts';
+import type { BobbinKind } from '../../schemas/stores.ts';
+import { bobbinHeadings, readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
+import { send } from '../../parts/live/send.ts';
+import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { CsvIn } from './CsvIn.tsx';
+import { CsvOut } from './CsvOut.tsx';
+
+/** Kinds of bobbin: thread, size class, sides, and what one holds. */
+export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
+  return (
+    <section id="bobbins" className="sheet mt-4 p-4">
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h2>Bobbins</h2>
+        <CsvOut
+          name="bobbins"
+          rows={bobbins.map(({ name, size, sides, tex, fibre, colour, metres }) => ({
+            name,
+            size,
+            sides,
+            weight: `${tex} tex`,
+            fibre,
+            colour,
+            metres,
+          }))}
+        />
+      </div>
+      {bobbins.length === 0 && (
+        <p className="quiet">None yet. Pre-wound ones give a steadier tension than shop-wound.</p>
+      )}
+      <ul>
+        {bobbins.map((one) => (
+          <li key={one.id} className="flex items-start gap-3 border-t py-2 rule">
+            <Swatch thread={one} className="size-8" />
+            <span>
+              <b>{one.name}</b>
+              <span className="figures quiet block text-sm">
+                {bobbinClasses[one.size].name} · {threadWeightText(one.weightNo, one.tex)} ·{' '}
+                {bobbinSides[one.sides].name} · about {whole(one.metres)} m
+              </span>
+              <span className="block text-sm">{bobbinSides[one.sides].care}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <AddForm
+        name="Add a bobbin"
+        path="/api/bobbin-kinds"
+        button="Add the bobbin"
+        message={(fields) => {
+          const { tex } = readThreadCount(fields['weight'] ?? '');
+          return {
+            id: uuid7(),
+            name: fields['name'],
+            size: fields['size'],
+            sides: fields['sides'],
+            colour: fields['colour'],
+            fibre: 'polyester',
+            weightNo: Math.round(countFrom('wt', tex) * 10) / 10,
+            tex,
+          };
+        }}
+      >
+        <AddField label="Name">
+          <input name="name" className="input w-44" maxLength={60} required />
+        </AddField>
+        <AddField label="Size class">
+          <select name="size" className="select w-24">
+            {Object.keys(bobbinClasses).map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </AddField>
+        <AddField label="Sides">
+          <select name="sides" className="select w-40">
+            {(Object.keys(bobbinSides) as BobbinSides[]).map((one) => (
+              <option key={one} value={one}>
+                {bobbinSides[one].name}
+              </option>
+            ))}
+          </select>
+        </AddField>
+        <AddField label="Thread">
+          <input name="weight" className="input w-28" defaultValue="60 wt" required />
+        </AddField>
+        <AddField label="Colour">
+          <input name="colour" type="color" className="input w-16 p-1" defaultValue="#f6f5f0" />
+        </AddField>
+      </AddForm>
+      <CsvIn what="Bobbins" headings={bobbinHeadings} read={readBobbinRows} add={addBobbins} />
+    </section>
+  );
+}
+
+async function addBobbins(lines: BobbinRow[]): Promise<void> {
+  for (const { metres, ...kind } of lines)
+    await send('POST', '/api/bobbin-kinds', { id: uuid7(), ...kind, ...(metres && { metres }) });
+}

@@ -1,0 +1,87 @@
+import { v7 as uuid7 } from 'uuid';
+import type { BobbinCase } from '../../schemas/stores.ts';
+import { caseHeadings, readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
+import { send } from '../../parts/live/send.ts';
+import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { CsvIn } from './CsvIn.tsx';
+import { CsvOut } from './CsvOut.tsx';
+
+/** The bobbin cases by name: each keeps its own tension, so each has its own record. */
+export function Cases({ cases }: { cases: BobbinCase[] }) {
+  return (
+    <section id="cases" className="sheet mt-4 p-4">
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h2>Bobbin cases</h2>
+        <CsvOut name="cases" rows={cases.map(({ id: _id, ...row }) => (void _id, row))} />
+      </div>
+      {cases.length === 0 && (
+        <p className="quiet">None yet. Scratch a letter into each case, and name it here.</p>
+      )}
+      <ul>
+        {cases.map((one) => (
+          <li key={one.id} className="border-t py-1 rule">
+            <details>
+              <summary className="min-h-11 cursor-pointer">
+                <b className={one.retired ? 'line-through' : ''}>{one.name}</b>{' '}
+                <span className="quiet text-sm">
+                  class {one.size}, the bobbin turns {one.turns}
+                  {one.note && ` · ${one.note}`}
+                  {one.retired && ` · out of use: ${one.retired}`}
+                </span>
+              </summary>
+              {!one.retired && (
+                <AddForm
+                  name={`Retire ${one.name}`}
+                  method="PATCH"
+                  path={`/api/bobbin-cases/${one.id}`}
+                  button="Take out of use"
+                  message={(fields) => ({ retired: fields['retired'] })}
+                >
+                  <AddField label="Why (a dropped case is bent and finished)">
+                    <input
+                      name="retired"
+                      className="input w-72"
+                      maxLength={200}
+                      placeholder="dropped"
+                      required
+                    />
+                  </AddField>
+                </AddForm>
+              )}
+            </details>
+          </li>
+        ))}
+      </ul>
+      <AddForm
+        name="Add a bobbin case"
+        path="/api/bobbin-cases"
+        button="Add the case"
+        message={(fields) => ({ id: uuid7(), ...fields })}
+      >
+        <AddField label="Name">
+          <input name="name" className="input w-32" maxLength={40} placeholder="Case D" required />
+        </AddField>
+        <AddField label="Size class">
+          <select name="size" className="select w-24">
+            <option>L</option>
+            <option>M</option>
+          </select>
+        </AddField>
+        <AddField label="Thread drawn, the bobbin turns">
+          <select name="turns" className="select w-44">
+            <option>clockwise</option>
+            <option>anticlockwise</option>
+          </select>
+        </AddField>
+        <AddField label="Note">
+          <input name="note" className="input w-52" maxLength={500} />
+        </AddField>
+      </AddForm>
+      <CsvIn what="Cases" headings={caseHeadings} read={readCaseRows} add={addCases} />
+    </section>
+  );
+}
+
+async function addCases(lines: CaseRow[]): Promise<void> {
+  for (const one of lines) await send('POST', '/api/bobbin-cases', { id: uuid7(), ...one });
+}

@@ -1,0 +1,86 @@
+import Papa from 'papaparse';
+import { useState } from 'react';
+import type { StoreLine } from '../../core/stores/csv-rows.ts';
+import { counted } from '../../parts/text.ts';
+
+interface CsvInProps<Item> {
+  /** What the file holds, for the sentence above the field: “Threads and cones”. */
+  what: string;
+  headings: readonly string[];
+  read: (rows: readonly Record<string, string>[]) => StoreLine<Item>[];
+  /** Adds the good lines; throws with a sentence that can be shown. */
+  add: (items: Item[]) => Promise<void>;
+}
+
+/** A list from a CSV file: shown first, with what is wrong in each bad line; then the good ones are added. */
+export function CsvIn<Item>({ what, headings, read, add }: CsvInProps<Item>) {
+  const [lines, setLines] = useState<StoreLine<Item>[]>([]);
+  const [said, setSaid] = useState('');
+  const good = lines.flatMap((line) => (line.item ? [line.item] : []));
+  const bad = lines.filter((line) => !line.item);
+
+  function take(text: string): void {
+    const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+      header: true,
+      skipEmptyLines: 'greedy',
+    });
+    const fits = (meta.fields ?? []).some((one) => headings.includes(one.trim().toLowerCase()));
+    setLines(fits ? read(data) : []);
+    setSaid(
+      data.length === 0
+        ? 'There is no line in this file.'
+        : fits
+          ? ''
+          : `This file has other columns. The first line must name them: ${headings.join(', ')}.`,
+    );
+  }
+
+  return (
+    <div className="mt-3 border-t pt-3 rule">
+      <label className="text-sm">
+        <span className="quiet block">
+          {what} from a CSV file: {headings.join(', ')}
+        </span>
+        <input
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          className="input h-auto py-2"
+          onChange={(change) => void change.target.files?.[0]?.text().then(take)}
+        />
+      </label>
+      {lines.length > 0 && (
+        <div role="status" className="mt-2">
+          <p>
+            <b>{counted(good.length, 'line')} ready</b>
+            {bad.length > 0 && `, ${counted(bad.length, 'bad line')}:`}
+          </p>
+          <ul>
+            {bad.slice(0, 20).map((line) => (
+              <li key={line.line}>
+                × line {line.line}: {line.faults.join(' ')}
+              </li>
+            ))}
+          </ul>
+          <button
+            type="button"
+            className="btn btn-primary mt-2"
+            disabled={good.length === 0}
+            onClick={() =>
+              add(good).then(
+                () => location.reload(),
+                (error: Error) => setSaid(error.message),
+              )
+            }
+          >
+            Add {counted(good.length, 'line')}
+          </button>
+        </div>
+      )}
+      {said && (
+        <p role="alert" className="font-semibold">
+          × {said}
+        </p>
+      )}
+    </div>
+  );
+}

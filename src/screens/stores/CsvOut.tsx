@@ -1,0 +1,19 @@
+import Papa from 'papaparse';
+
+/** Takes a list away as a CSV file. */
+export function CsvOut({ name, rows }: { name: string; rows: readonly Record<string, unknown>[] }) {
+  const save = () => {
+    // Cells that a spreadsheet would take for a formula are kept as text.
+    const text = Papa.unparse([...rows], { escapeFormulae: true });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
+    link.download = `${name}.csv`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <button type="button" className="btn" onClick={save} disabled={rows.length === 0}>
+      {name[0]!.toUpperCase() + name.slice(1)} as CSV
+    </button>
+  );
+}

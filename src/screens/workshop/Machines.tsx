@@ -1,0 +1,103 @@
+import { v7 as uuid7 } from 'uuid';
+import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
+import type { Machine } from '../../schemas/workshop.ts';
+import { AddField, AddForm, wholeField } from './AddForm.tsx';
+
+/** The machines, their size, and how each keeps its needles. */
+export function Machines({ machines }: { machines: Machine[] }) {
+  return (
+    <section id="machines" className="sheet mt-4 p-4">
+      <h2>Machines</h2>
+      {machines.map((machine) => (
+        <MachineLine key={machine.id} machine={machine} />
+      ))}
+      <AddForm
+        name="Add a machine"
+        path="/api/machines"
+        button="Add the machine"
+        message={(fields) => ({
+          id: uuid7(),
+          name: fields['name'],
+          heads: wholeField(fields, 'heads', 'Heads'),
+          positions: wholeField(fields, 'positions', 'Positions'),
+          numberingSide: fields['numberingSide'],
+          topSpeed: wholeField(fields, 'topSpeed', 'Top speed'),
+        })}
+      >
+        <AddField label="Name">
+          <input name="name" className="input w-44" maxLength={60} required />
+        </AddField>
+        <AddField label="Heads">
+          <input name="heads" className="input w-20" inputMode="numeric" defaultValue="1" />
+        </AddField>
+        <AddField label="Positions">
+          <input name="positions" className="input w-20" inputMode="numeric" defaultValue="15" />
+        </AddField>
+        <AddField label="Number 1, seen from the front">
+          <select name="numberingSide" className="select w-44">
+            <option value="right">right-most</option>
+            <option value="left">left-most</option>
+          </select>
+        </AddField>
+        <AddField label="Top speed, st/min">
+          <input name="topSpeed" className="input w-24" inputMode="numeric" defaultValue="850" />
+        </AddField>
+      </AddForm>
+    </section>
+  );
+}
+
+function MachineLine({ machine }: { machine: Machine }) {
+  const { needleLife: life } = machine.profile;
+  return (
+    <details className="border-t py-2 rule first-of-type:border-t-0">
+      <summary className="cursor-pointer">
+        <b>{machine.name}</b>{' '}
+        <span className="quiet">
+          {machine.heads === 1 ? '1 head' : `${machine.heads} heads`} · {machine.positions} positions, 1 on
+          the {machine.numberingSide} · up to {machine.topSpeed} st/min · needles kept{' '}
+          {needleLifeSchools[life.school].name}
+        </span>
+      </summary>
+      <AddForm
+        name={`Change ${machine.name}`}
+        method="PATCH"
+        path={`/api/machines/${machine.id}`}
+        button="Save"
+        message={(fields) => ({
+          topSpeed: wholeField(fields, 'topSpeed', 'Top speed'),
+          profile: {
+            needleLife: {
+              school: fields['school'] as NeedleLife['school'],
+              hours: Number(fields['hours']),
+              metallicHours: Number(fields['metallicHours']),
+              stitches: wholeField(fields, 'stitches', 'Stitches'),
+            },
+          },
+        })}
+      >
+        <AddField label="Top speed, st/min">
+          <input name="topSpeed" className="input w-24" defaultValue={machine.topSpeed} />
+        </AddField>
+        <AddField label="A needle is due">
+          <select name="school" className="select w-52" defaultValue={life.school}>
+            {Object.entries(needleLifeSchools).map(([key, { name }]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </AddField>
+        <AddField label="after hours">
+          <input name="hours" className="input w-20" defaultValue={life.hours} />
+        </AddField>
+        <AddField label="metallic hours">
+          <input name="metallicHours" className="input w-20" defaultValue={life.metallicHours} />
+        </AddField>
+        <AddField label="or stitches">
+          <input name="stitches" className="input w-28" defaultValue={life.stitches} />
+        </AddField>
+      </AddForm>
+    </details>
+  );
+}

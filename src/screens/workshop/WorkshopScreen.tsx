@@ -1,0 +1,47 @@
+import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
+import { useAwake } from '../../parts/live/useAwake.ts';
+import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
+import { Machines } from './Machines.tsx';
+import { People } from './People.tsx';
+import { Threads } from './Threads.tsx';
+import { NeedleKinds } from './NeedleKinds.tsx';
+
+interface WorkshopProps {
+  machines: Machine[];
+  operators: Operator[];
+  threads: Thread[];
+  cones: Cone[];
+  needleKinds: NeedleKind[];
+}
+
+/** What a workshop sets up once: its machines, people, threads and needles. */
+export default function WorkshopScreen({ machines, operators, threads, cones, needleKinds }: WorkshopProps) {
+  useAwake();
+  const first = machines[0];
+  return (
+    <div className="mx-auto max-w-5xl p-3 lg:p-6">
+      <header className="flex flex-wrap items-center justify-between gap-3">
+        <h1>Workshop</h1>
+        <div className="flex min-w-0 flex-wrap items-center gap-2">
+          {machines.map((machine) => (
+            <a key={machine.id} className="btn" href={`/${machine.slug}/run`}>
+              {machine.name}
+            </a>
+          ))}
+          <ThemeButton />
+        </div>
+      </header>
+      {!first && (
+        <p className="sheet mt-4 p-4">
+          <b>Start here.</b> Add your machine as it stands: how many heads, how many positions, and on which
+          side position 1 is. Then your threads, and a first job. After that everything happens on the
+          machine’s own pages.
+        </p>
+      )}
+      <Machines machines={machines} />
+      <Threads threads={threads} cones={cones} />
+      <NeedleKinds kinds={needleKinds} />
+      <People operators={operators} />
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+/**
+ * A stand-in for a tension gauge that streams: what a case in some condition would read while thread is drawn. Chance is
+ * passed in. Not a model of any gauge: its rates and swings are invented, so that the Bench can be tried without one.
+ */
+export const conditions = {
+  healthy: { name: 'healthy case', factor: 1 },
+  dropped: { name: 'dropped case', factor: 1 },
+  swollen: { name: 'swollen bobbin side', factor: 1.1 },
+  lint: { name: 'lint under the spring', factor: 0.9 },
+  dry: { name: 'dry thread', factor: 1.25 },
+  'wrong-thread': { name: 'wrong bobbin thread', factor: 2 },
+} as const;
+export type Condition = keyof typeof conditions;
+
+export interface SimulatedPull {
+  /** Grams of the healthy case. */
+  base: number;
+  condition: Condition;
+  rateHz: number;
+  seconds: number;
+  speed: number;
+  woundDiameter: number;
+}
+
+/** The samples of one pull. `chance`: uniform from 0 to 1. */
+export function simulatedPull(pull: SimulatedPull, chance: () => number): number[] {
+  const { base, condition, rateHz, seconds, speed, woundDiameter } = pull;
+  const level = base * conditions[condition].factor;
+  const hertz = speed / (Math.PI * woundDiameter);
+  const phase = 2 * Math.PI * chance();
+  const count = Math.round(rateHz * seconds);
+  let tooth = chance();
+  return Array.from({ length: count }, (_, at) => {
+    const time = at / rateHz;
+    const turn = Math.sin(2 * Math.PI * hertz * time + phase);
+    let grams = level;
+    // A bent case is smooth, then stiff once a turn; a swollen side drags twice.
+    if (condition === 'dropped') grams += level * 0.3 * Math.max(0, turn) ** 2 * 1.6;
+    if (condition === 'swollen')
+      grams += level * 0.16 * turn + level * 0.08 * Math.sin(4 * Math.PI * hertz * time);
+    if (condition === 'lint' || condition === 'dry') {
+      tooth += (condition === 'lint' ? 1.3 : 2.4) / rateHz;
+      if (tooth > 1) tooth = 0.15 * chance();
+      grams += level * (condition === 'lint' ? 0.45 : 0.3) * (tooth - 0.5);
+    }
+    const noise = (chance() + chance() + chance() - 1.5) * 0.025 * level;
+    const start = Math.min(1, time / 0.35);
+    return Math.round((grams + noise) * start * 10) / 10;
+  });
+}

@@ -1,0 +1,50 @@
+import { Refusal } from '../core/refusal.ts';
+import { shareOut, type ShareOutcome, type ShareProblem } from '../core/plan/share-out.ts';
+import { standingLayout, type StandingLayout } from '../core/plan/standing.ts';
+import { pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../core/plan/run.ts';
+
+export type HeadPlanAsked =
+  | { asks: 'plan'; id: number; asked: PlanAsked; withinMs: number }
+  | { asks: 'standing'; id: number; asked: PlanAsked }
+  | { asks: 'share'; id: number; problem: ShareProblem; spanWeight: number; withinMs: number }
+  | { asks: 'prices'; id: number; asked: PlanAsked; job: string; stops: readonly number[] };
+export type HeadPlanSaid =
+  | { says: 'progress'; id: number; share: number; best: number }
+  | { says: 'plan'; id: number; outcome: PlanOutcome; ms: number }
+  | { says: 'prices'; id: number; prices: { position: number; minutes: number | null }[] }
+  | { says: 'standing'; id: number; layout: StandingLayout }
+  | { says: 'shared'; id: number; outcome: ShareOutcome; ms: number }
+  | { says: 'refused'; id: number; why: string };
+const say = (said: HeadPlanSaid) => postMessage(said);
+
+/** Plans away from the page. The page ends the worker to cancel; a time limit ends the search with the best so far. */
+addEventListener('message', ({ data }: MessageEvent<HeadPlanAsked>) => {
+  const { id } = data;
+  const began = performance.now();
+  try {
+    if (data.asks === 'prices')
+      return say({ says: 'prices', id, prices: pricesElsewhere(data.asked.problem, data.job, data.stops) });
+    if (data.asks === 'standing') {
+      const goOn = () => performance.now() - began < 8000;
+      return say({ says: 'standing', id, layout: standingLayout(data.asked.problem, { goOn }) });
+    }
+    const spent = () => performance.now() - began;
+    const hooks = {
+      goOn: () => spent() < data.withinMs,
+      progress: (_: number, best: number) =>
+        say({ says: 'progress', id, best, share: Math.min(1, spent() / data.withinMs) }),
+    };
+    if (data.asks === 'share') {
+      const shared = shareOut(data.problem, { ...hooks, spanWeight: data.spanWeight });
+      return say({ says: 'shared', id, outcome: shared, ms: spent() });
+    }
+    const outcome = runPlan(data.asked, hooks);
+    say({ says: 'plan', id, outcome, ms: performance.now() - began });
+  } catch (error) {
+    const why =
+      error instanceof Refusal
+        ? error.message
+        : 'The plan could not be worked out. Take back the last change.';
+    say({ says: 'refused', id, why });
+  }
+});

@@ -1,0 +1,32 @@
+import { Refusal } from '../core/refusal.ts';
+import { readUnderside, type UndersideAsked, type UndersideColumn } from '../core/tension/underside/read.ts';
+import { decode } from './decode.ts';
+
+export interface UndersideFile {
+  file: File;
+  asked: UndersideAsked;
+}
+export type UndersideSaid =
+  | { says: 'read'; columns: UndersideColumn[]; width: number; height: number; ms: number }
+  | { says: 'refused'; why: string };
+const say = (said: UndersideSaid) => postMessage(said);
+
+/** Reads a photo of a test block's back away from the page. */
+addEventListener('message', async ({ data: { file, asked } }: MessageEvent<UndersideFile>) => {
+  const began = performance.now();
+  try {
+    const picture = await decode(file, asked.columnMm * asked.count);
+    const columns = readUnderside(picture, asked);
+    say({
+      says: 'read',
+      columns,
+      width: picture.width,
+      height: picture.height,
+      ms: performance.now() - began,
+    });
+  } catch (error) {
+    const why =
+      error instanceof Refusal ? error.message : 'This photo could not be read. Take it again, and larger.';
+    say({ says: 'refused', why });
+  }
+});
