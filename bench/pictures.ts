@@ -1,0 +1,117 @@
+import { chromium, type Page } from 'playwright-core';
+import { crewLogo, drawLogo } from '../tests/support/logo.ts';
+
+/**
+ * npm run pictures -- ADDRESS [name …]: the README's pictures, taken anew from a freshly started demo
+ * (./start --fresh --yes). Each view with the state it shows.
+ */
+const [base = 'http://127.0.0.1:4321', ...only] = process.argv.slice(2);
+
+interface Picture {
+  path: string;
+  size?: [width: number, height: number];
+  dark?: boolean;
+  before?: (page: Page) => Promise<unknown>;
+}
+const tablet: [number, number] = [820, 1180];
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first();
+
+const pictures: Record<string, Picture> = {
+  run: { path: '/heron/run' },
+  'run-tablet': { path: '/heron/run', size: tablet },
+  'run-phone-dark': { path: '/teal/run', size: [390, 844], dark: true },
+  head: { path: '/heron/head?position=9' },
+  jobs: { path: '/heron/jobs' },
+  'ledger-dark': { path: '/heron/ledger', dark: true },
+  pair: { path: '/heron/pair' },
+  'pair-dark': { path: '/heron/pair?cloth=cap&element=foam', dark: true },
+  stores: { path: '/heron/stores' },
+  workshop: { path: '/workshop' },
+  import: {
+    path: '/heron/jobs/import',
+    before: (page) =>
+      page.getByLabel('File').setInputFiles({
+        name: 'jobs.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(
+          'job;pieces;stop;thread;stitches;element;customer\nLake badges;24;1;BL40;3200;fill;Lake steamer line\nLake badges;24;2;WH40;900;satin;Lake steamer line\nBand sleeves;12;1;NONE;-5;fill;Brass band\n',
+        ),
+      }),
+  },
+  artwork: {
+    path: '/heron/jobs/artwork',
+    before: async (page) => {
+      const logo = await drawLogo(crewLogo);
+      await page.getByLabel('Finished width of the design').fill('90');
+      await page.getByLabel('Cloth').selectOption('softshell');
+      await page
+        .getByLabel('Picture of the logo')
+        .setInputFiles({ name: 'crew.png', mimeType: 'image/png', buffer: Buffer.from(logo.file) });
+      await page.getByText(/colour stops, about/).waitFor();
+    },
+  },
+  plan: { path: '/heron/head', before: (page) => page.waitForTimeout(2500) },
+  'plan-dark': {
+    path: '/heron/head',
+    dark: true,
+    before: async (page) => {
+      await button(page, /^Rescue red 40 wt on position/).click();
+      const panel = page.getByRole('region', { name: 'This seat' });
+      await panel.getByRole('button').first().waitFor();
+      await panel.scrollIntoViewIfNeeded();
+    },
+  },
+  share: {
+    path: '/heron/jobs/share',
+    before: async (page) => {
+      await button(page, /^Share out/).click();
+      await button(page, 'Put it into the plans').waitFor({ timeout: 30_000 });
+    },
+  },
+  bench: {
+    path: '/heron/bench',
+    before: async (page) => {
+      await page.getByRole('button', { name: /^Case B/ }).click();
+      await page.getByRole('button', { name: 'Pull', exact: true }).click();
+      await page.getByRole('button', { name: /^Log \d/ }).waitFor({ timeout: 15_000 });
+    },
+  },
+  'practise-dark': {
+    path: '/heron/bench/practise?fault=bent-case',
+    dark: true,
+    before: async (page) => {
+      await button(page, 'Set a fault').click();
+      await button(page, 'Pull at the gauge').click();
+    },
+  },
+  // Last: it leaves an open stop behind.
+  'run-stopped': {
+    path: '/heron/run',
+    before: (page) => button(page, /^Break at Position 9:/).click(),
+  },
+};
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu'],
+});
+for (const [name, { path, size = [1280, 800] as [number, number], dark = false, before }] of Object.entries(
+  pictures,
+)) {
+  if (only.length > 0 && !only.includes(name)) continue;
+  const context = await browser.newContext({
+    viewport: { width: size[0], height: size[1] },
+    colorScheme: dark ? 'dark' : 'light',
+  });
+  const page = await context.newPage();
+  await page.goto(base + path);
+  await page.waitForFunction(
+    () => !document.querySelector('astro-island') || document.documentElement.dataset['awake'],
+  );
+  await before?.(page);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  console.log(name);
+  await context.close();
+}
+await browser.close();

@@ -1,0 +1,167 @@
+import { expect, test, type Page } from '@playwright/test';
+import { crewLogo, drawLogo } from '../support/logo.ts';
+import { v7 as uuid7 } from 'uuid';
+import { open, post } from './support.ts';
+
+const logo = await drawLogo(crewLogo);
+const drop = (page: Page, name: string, mimeType: string, body: Buffer | string) =>
+  page.getByLabel('Picture of the logo').setInputFiles({ name, mimeType, buffer: Buffer.from(body) });
+
+test('a logo becomes a job: small letters in 60 wt on a fine needle, the rest in 40 wt, each with its thread', async ({
+  page,
+}) => {
+  await open(page, '/heron/jobs/artwork');
+  await page.getByLabel('Finished width of the design').fill('90');
+  await page.getByLabel('Cloth').selectOption('softshell');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  const stops = page.getByRole('region', { name: 'Colour stops' });
+  await expect(stops.getByRole('heading')).toContainText('3 colour stops');
+  await expect(page.getByText('3 colours, 90 ×')).toBeVisible();
+  const lettering = stops.getByRole('listitem').filter({ hasText: /lettering from 4\.[6-9] mm high/ });
+  await expect(lettering).toContainText('60 wt, 65/9');
+  await expect(lettering.getByRole('combobox')).toContainText('Slate black 60 wt');
+  await lettering.getByText('Why this needle?').click();
+  await expect(lettering).toContainText('Letters under 5 mm in 40 wt close up');
+  await expect(stops.getByRole('listitem').first()).toContainText('40 wt, 75/11');
+  await page.getByLabel('Name of the job').fill('Crew logo');
+  await page.getByRole('button', { name: 'Make it a job' }).click();
+  await expect(page.getByRole('heading', { name: 'Crew logo' })).toBeVisible();
+  await expect(page.getByLabel('Thread of stop 3')).toHaveValue(/.+/);
+  await expect(page.getByLabel('Element of stop 3')).toHaveValue('lettering');
+});
+
+test('a region’s kind is put right by hand, by key alone, and its stop follows', async ({ page }) => {
+  await open(page, '/heron/jobs/artwork');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  const stops = page.getByRole('region', { name: 'Colour stops' });
+  await expect(stops).toContainText('lettering from');
+  const region = page.getByRole('region', { name: 'Region' });
+  await region.getByRole('button', { name: 'Next' }).focus();
+  for (let tries = 0; tries < 12 && !(await region.textContent())?.includes('letters,'); tries++)
+    await page.keyboard.press('Enter');
+  await expect(region.getByRole('radio', { name: 'lettering' })).toHaveAttribute('aria-checked', 'true');
+  await region.getByRole('radio', { name: 'run' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(stops).not.toContainText('lettering from');
+});
+
+test('a touch on the picture picks the part under it', async ({ page }) => {
+  await open(page, '/heron/jobs/artwork');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  await expect(page.getByRole('region', { name: 'Colour stops' })).toBeVisible();
+  const picture = page.locator('section[aria-label="Picture"] canvas');
+  const box = (await picture.boundingBox())!;
+  // The base bar lies over the whole width, a little above the middle.
+  await picture.click({ position: { x: box.width / 2, y: box.height * 0.5 } });
+  await expect(page.getByRole('region', { name: 'Region' })).toContainText(/Region \d of/);
+  await expect(page.getByRole('radio', { name: 'fill' })).toHaveAttribute('aria-checked', 'true');
+});
+
+for (const [what, name, type, body, words] of [
+  [
+    'an SVG with a script',
+    'a.svg',
+    'image/svg+xml',
+    '<svg xmlns="http://www.w3.org/2000/svg"><script>document.title="run"</script></svg>',
+    'was not run',
+  ],
+  [
+    'an SVG that fetches',
+    'b.svg',
+    'image/svg+xml',
+    '<svg xmlns="http://www.w3.org/2000/svg"><image href="http://127.0.0.1:9/x.png"/></svg>',
+    'are not fetched',
+  ],
+  ['a damaged file', 'c.png', 'image/png', 'no picture at all', 'may be damaged'],
+  [
+    'a picture of one pixel',
+    'd.png',
+    'image/png',
+    Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    ),
+    'too small to read',
+  ],
+  ['a list with other columns', 'e.csv', 'text/csv', 'a,b\n1,2\n', 'columns x, y (mm) and command'],
+] as const) {
+  test(`${what} gets a clear message, and the page goes on`, async ({ page }) => {
+    await open(page, '/heron/jobs/artwork');
+    await drop(page, name, type, body);
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(page).not.toHaveTitle('run');
+    await drop(page, 'crew.png', 'image/png', logo.file);
+    await expect(page.getByRole('region', { name: 'Colour stops' })).toBeVisible();
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  });
+}
+
+test('a stitch list is measured', async ({ page }) => {
+  await open(page, '/heron/jobs/artwork');
+  const lines = Array.from({ length: 51 }, (_, index) => `${index % 2 ? 3 : 0},${index * 0.4},stitch`);
+  await drop(page, 'column.csv', 'text/csv', ['x,y,command', ...lines].join('\n'));
+  const stops = page.getByRole('region', { name: 'Colour stops' });
+  await expect(stops).toContainText('satin, 50 st');
+  await expect(stops).toContainText('columns from 3.0 mm, lines 0.40 mm apart');
+  await expect(page.getByRole('button', { name: 'Make it a job' })).toBeDisabled();
+  await page.getByLabel('Thread of stop 1').selectOption({ index: 1 });
+  await expect(page.getByRole('button', { name: 'Make it a job' })).toBeEnabled();
+});
+
+test('a needle taken against advice is offered for the same cloth and element, taken again, and put into the job’s note', async ({
+  page,
+  request,
+}) => {
+  await post(request, '/api/overrulings', {
+    id: uuid7(),
+    cloth: 'felt',
+    element: 'lettering',
+    advised: '65/9 sharp',
+    label: '70/10 sharp',
+    why: 'the felt is stiff',
+  });
+  await open(page, '/heron/jobs/artwork');
+  await page.getByLabel('Cloth').selectOption('felt');
+  await page.getByLabel('Finished width of the design').fill('90');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  const lettering = page
+    .getByRole('region', { name: 'Colour stops' })
+    .getByRole('listitem')
+    .filter({ hasText: 'lettering from' });
+  await expect(lettering).toContainText('Last time on this cloth you took 70/10 sharp: the felt is stiff.');
+  await lettering.getByRole('button', { name: 'Take it again' }).click();
+  await expect(lettering).toContainText('60 wt, 70/10 sharp');
+  await page.getByLabel('Name of the job').fill('Felt badge');
+  await page.getByRole('button', { name: 'Make it a job' }).click();
+  await expect(page.getByLabel('Note')).toHaveValue(/70\/10 sharp/);
+});
+
+test('a seam and a large hoop are asked on the picture’s page: stouter needle, two layers of backing', async ({
+  page,
+}) => {
+  await open(page, '/heron/jobs/artwork');
+  await page.getByLabel('Cloth').selectOption('woven-light');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  const first = page.getByRole('region', { name: 'Colour stops' }).getByRole('listitem').first();
+  await expect(first).toContainText('75/11');
+  await page.getByLabel('crosses a seam').check();
+  await expect(first).toContainText('80/12');
+  await page.getByRole('combobox', { name: 'Hoop', exact: true }).selectOption('large');
+  await first.getByText('Why this needle?').click();
+  await expect(first).toContainText('Backing: two layers'.replace('two', '2'));
+});
+
+test('a long stitch list is measured beside the page, which goes on answering; it can be given up', async ({
+  page,
+}) => {
+  await open(page, '/heron/jobs/artwork');
+  const lines = Array.from(
+    { length: 400_000 },
+    (_, index) => `${index % 2 ? 3 : 0},${(index % 900) * 0.4},stitch`,
+  );
+  await drop(page, 'long.csv', 'text/csv', ['x,y,command', ...lines].join('\n'));
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('Reading given up')).toBeVisible();
+  await drop(page, 'short.csv', 'text/csv', ['x,y,command', ...lines.slice(0, 51)].join('\n'));
+  await expect(page.getByRole('region', { name: 'Colour stops' })).toContainText('satin, 50 st');
+});

@@ -1,0 +1,271 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { v7 as uuid7 } from 'uuid';
+import { madeUnderside } from '../support/underside.ts';
+import { eventsOf, newMachine, open, post, type TestMachine } from './support.ts';
+
+/** A case of its own for a test, chosen on the Bench of a machine of its own. */
+async function openBench(page: Page, request: APIRequestContext) {
+  const machine = await newMachine(request);
+  const name = `Case ${machine.slug}`.slice(0, 40);
+  const caseId = uuid7();
+  await post(request, '/api/bobbin-cases', { id: caseId, name, size: 'L', turns: 'clockwise' });
+  await open(page, `/${machine.slug}/bench`);
+  await page.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name}: not measured yet`);
+  return { machine, name, caseId };
+}
+const measured = (request: APIRequestContext, machine: TestMachine) =>
+  eventsOf(request, machine, '&kind=case_measured');
+const pull = async (page: Page, condition: string) => {
+  await page.getByLabel('Simulated gauge').selectOption({ label: condition });
+  await page.getByRole('button', { name: 'Pull', exact: true }).click();
+};
+
+test('a typed reading of 50 g: the screw is turned a quarter left, logged, measured again, left alone', async ({
+  page,
+  request,
+}) => {
+  const { machine, name, caseId } = await openBench(page, request);
+  await page.getByLabel('Reading in grams').fill('50');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(
+    `${name}: far too tight: puckers, hardly any bobbin below`,
+  );
+  await expect(page.getByRole('img', { name: 'Case screw: 1/4 left' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Turned 1/4 left' })).toBeDisabled();
+  await page.getByRole('button', { name: /^Log 50\.0 g/ }).click();
+  await expect
+    .poll(async () => (await measured(request, machine))[0]?.data)
+    .toMatchObject({ grams: 50, caseId });
+  await page.getByRole('button', { name: 'Turned 1/4 left' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('after the turn: measure again');
+  await page.getByLabel('Reading in grams').fill('27,5');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name}: right`);
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('l');
+  await expect(page.getByRole('heading', { name: 'Leave the screw alone' })).toBeVisible();
+  await expect.poll(async () => (await measured(request, machine)).length).toBe(2);
+  await page.reload();
+  await page.getByRole('button', { name: new RegExp(`^${name}.*27\\.5 g`) }).click();
+  await page.getByText('Its life so far').click();
+  await expect(page.getByText('screw 1/4 left')).toBeVisible();
+});
+
+test('through the plate 35 g are 30 g at the case; a drop test that runs says tighten', async ({
+  page,
+  request,
+}) => {
+  await openBench(page, request);
+  await page.getByLabel('How it was read').selectOption({ label: 'through the needle plate' });
+  await page.getByLabel('Reading in grams').fill('35');
+  await expect(page.getByText(/^About 30\.0 g at the case/)).toBeVisible();
+  await page.getByLabel('How it was read').selectOption({ label: 'drop test, weight' });
+  await page.getByLabel('What the case does').selectOption({ label: 'it runs' });
+  await expect(page.getByText('Below 35.0 g: tighten, or try a lighter weight.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Log the reading/ })).toBeDisabled();
+  await page.getByLabel('Reading in grams').fill('-3');
+  await expect(page.getByText('A reading is a number of grams above 0')).toBeVisible();
+});
+
+test('a pull streams in from the gauge; a healthy case gets its reading, a dropped one no turn of the screw', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await openBench(page, request);
+  await pull(page, 'healthy case');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('pulling …');
+  await expect(page.getByText('steady', { exact: true })).toBeVisible({ timeout: 15_000 });
+  await page.getByRole('button', { name: /^Log 3\d\.\d g/ }).click();
+  await expect
+    .poll(async () => (await measured(request, machine))[0]?.data)
+    .toMatchObject({ verdict: 'steady', by: 'case-gauge' });
+  await pull(page, 'dropped case');
+  await expect(page.getByText(/out of round/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('do not turn the screw');
+  await expect(page.getByRole('img', { name: /^Case screw/ })).toHaveCount(0);
+});
+
+test('a gauge that stops in the middle, and two gauges at once, are told in a sentence', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await openBench(page, request);
+  const part = (gauge: string, number: number) =>
+    post(request, `/api/machines/${machine.id}/gauge`, {
+      gauge,
+      pull: `${gauge} 1`,
+      part: number,
+      rateHz: 50,
+      grams: Array.from({ length: 50 }, () => 28),
+      speed: 80,
+      woundDiameter: 16,
+      done: false,
+    });
+  await part('Bench gauge', 0);
+  await part('Other gauge', 0);
+  await expect(page.getByText(/Other gauge sends as well: only Bench gauge is read/)).toBeVisible();
+  await expect(page.getByText(/The gauge stopped in the middle of the pull/)).toBeVisible();
+  await expect(page.getByText(/too short to read/)).toBeVisible();
+});
+
+test('a test block is typed width by width; one position off is its knob, all off the case; it is kept', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await openBench(page, request);
+  const block = page.getByRole('region', { name: 'Test block' });
+  const field = block.getByRole('textbox');
+  await field.fill('3.4 3.2 3.4');
+  await field.press('Enter');
+  await expect(block).toContainText('The column is right.');
+  for (const width of ['1,5', '7', '1.5']) {
+    await field.fill(width);
+    await field.press('Enter');
+  }
+  await expect(block.getByRole('button', { name: /^Position 14:/ })).toHaveAccessibleName(
+    'Position 14: 1.5 mm top, 7 mm bobbin, 1.5 mm top, loosen',
+  );
+  await expect(block).toContainText('position 14 shows too much bobbin: loosen its knob a little', {
+    ignoreCase: true,
+  });
+  await field.fill('x');
+  await field.press('Enter');
+  await expect(block.getByRole('alert')).toContainText('Type a width in mm, 0 to 60');
+  await field.fill('1.5 7 1.5 1.5 7 1.5');
+  await field.press('Enter');
+  await expect(block).toContainText('3 of 4 show too much bobbin: tighten the case. Then position 15');
+  await block.getByRole('button', { name: 'Keep this block' }).click();
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=block_read'))[0]?.data['columns'])
+    .toHaveLength(4);
+  await page.reload();
+  await expect(block).toContainText('As last read.');
+});
+
+test('a dropped case asks to be measured', async ({ page, request }) => {
+  const { name } = await openBench(page, request);
+  await page.getByLabel('Reading in grams').fill('27');
+  await page.getByRole('button', { name: /^Log 27/ }).click();
+  await page.getByRole('button', { name: 'It was dropped' }).click();
+  await expect(page.getByRole('button', { name: new RegExp(`^${name}`) })).toContainText(
+    'dropped since it was measured',
+  );
+});
+
+test('practising: a swollen bobbin swings at the gauge; another bobbin makes it right, ten points and a lesson', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/bench/practise?fault=bad-bobbin`);
+  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page.getByRole('button', { name: 'It is right now' }).click();
+  await expect(page.getByText('Not right yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Pull at the gauge' }).click();
+  await expect(page.getByRole('img', { name: /^Pull of 5\.0 seconds/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Another bobbin' }).click();
+  await page.getByRole('button', { name: 'Sew the block' }).click();
+  await page.getByRole('button', { name: 'It is right now' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Right: 10 of 10 points');
+  await expect(page.getByRole('region', { name: 'Lesson' })).toContainText('The bobbin’s side was swollen');
+  expect(await measured(request, machine)).toEqual([]);
+});
+
+test('practising: turning the screw for a bent case costs points', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/bench/practise?fault=bent-case`);
+  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page
+    .getByRole('group', { name: 'Case screw' })
+    .getByRole('button', { name: '1/8 left', exact: true })
+    .click();
+  await page.getByRole('button', { name: 'Take the spare case' }).click();
+  await page.getByRole('button', { name: 'It is right now' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Right: 8 of 10 points');
+});
+
+test('a case’s life is drawn along time', async ({ page, request }) => {
+  await openBench(page, request);
+  for (const grams of ['40', '34']) {
+    await page.getByLabel('Reading in grams').fill(grams);
+    await page.getByRole('button', { name: new RegExp(`^Log ${grams}`) }).click();
+  }
+  await page.getByText('Its life so far').click();
+  await expect(page.getByRole('img', { name: '2 readings, 0 turns of the screw' })).toBeVisible();
+});
+
+test('a photo of the block’s back: columns found, one like the bobbin refused, the widths taken over', async ({
+  page,
+  request,
+}) => {
+  await openBench(page, request);
+  const block = page.getByRole('region', { name: 'Test block' });
+  await block.getByText('Read it from a photo').click();
+  const { jpeg } = await madeUnderside({
+    seed: 3,
+    columns: ['#cf1130', '#12509a', '#191a1e', '#1ba3a0'].map((colour) => ({ colour, share: 0.6 })),
+    bobbin: '#17181b',
+    tiltDegrees: -2,
+    shade: 0.2,
+    blurPx: 0.8,
+    quality: 70,
+  });
+  await block.getByRole('spinbutton', { name: 'Columns' }).fill('4');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  await expect(block.getByText('3 of 4 columns read')).toBeVisible();
+  await expect(block.getByText('Cannot read column 3: its thread is too like the bobbin’s.')).toBeVisible();
+  await block.getByRole('button', { name: 'Take these widths' }).click();
+  // From below: the left-most column of four belongs to the fourth position from the left, 12.
+  await expect(
+    block.getByRole('button', { name: /^Position 12: (1\.\d|2(\.\d)?) mm top, (5\.\d|6(\.\d)?) mm bobbin/ }),
+  ).toBeVisible();
+  await expect(block).toContainText('All 3 show too much bobbin: tighten the case');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'broken.jpg', mimeType: 'image/jpeg', buffer: jpeg.subarray(0, 90) });
+  await expect(block.getByText(/This picture cannot be read/)).toBeVisible();
+  await expect(block).toContainText('All 3 show too much bobbin');
+});
+
+test('one position’s upper tension is copied to the others; readings are kept', async ({ page, request }) => {
+  const { machine } = await openBench(page, request);
+  const uppers = page.getByRole('region', { name: 'Upper tensions' });
+  const field = uppers.getByRole('textbox');
+  for (const grams of ['112', '96', '130', 'x']) {
+    await field.fill(grams);
+    await field.press('Enter');
+  }
+  await expect(uppers.getByRole('alert')).toContainText('A reading is a number of grams');
+  await uppers.getByLabel('The good one is').selectOption({ label: 'position 15' });
+  await expect(uppers).toContainText('Set 2 knobs to 112 g like position 15; then sew one full test block');
+  await expect(uppers.getByRole('button', { name: 'Position 14: 96 g, tighten' })).toBeVisible();
+  await expect(uppers.getByRole('button', { name: 'Position 13: 130 g, loosen' })).toBeVisible();
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=upper_gauged')).length).toBe(3);
+  await page.reload();
+  await expect(uppers.getByRole('button', { name: 'Position 13: 130 g' })).toBeVisible();
+});
+
+test('a break remembers what the case had read', async ({ page, request }) => {
+  const { machine } = await openBench(page, request);
+  await page.getByLabel('Reading in grams').fill('41');
+  await page.getByRole('button', { name: /^Log 41/ }).click();
+  await expect.poll(async () => (await measured(request, machine)).length).toBe(1);
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        id: uuid7(),
+        machineId: machine.id,
+        at: new Date(Date.now() + 1000).toISOString(),
+        kind: 'break',
+        head: 1,
+        position: 7,
+        data: { fault: 'loops' },
+      },
+    ],
+  });
+  await open(page, `/${machine.slug}/head?position=7`);
+  await expect(page.getByRole('complementary', { name: 'Story of this position' })).toContainText(
+    'case at 41 g',
+  );
+});

@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { eventsOf, newMachine, open, position } from './support.ts';
+
+test('an entry logged at the wrong position is corrected; the history shows both', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/run`);
+  await position(page, 7).click();
+  await page.getByRole('button', { name: 'Snap', exact: true }).click();
+  await open(page, `/${machine.slug}/ledger?kind=break`);
+  await page.getByRole('button', { name: 'clean snap' }).click();
+  await page.getByRole('row').getByLabel('Position').selectOption('9');
+  await page.getByRole('row').getByLabel('Kind').selectOption('shred');
+  await page.getByRole('button', { name: 'Correct', exact: true }).click();
+  await expect(page.getByRole('button', { name: /shred · corrected/ })).toBeVisible();
+  const history = page.getByRole('list', { name: 'History of this entry' });
+  await expect(history).toContainText('Break at 7: break, kind not said');
+  await expect(history).toContainText('position is 9, it was: shred');
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=break'))[0])
+    .toMatchObject({ position: 9, corrections: 2 });
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(true);
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(false);
+});
+
+test('the ledger is narrowed by position, kind and job, and what is shown can be taken away', async ({
+  page,
+}) => {
+  await open(page, '/heron/ledger');
+  const total = await page.locator('tbody tr').count();
+  await page.getByRole('button', { name: 'Earlier entries' }).click();
+  await expect.poll(() => page.locator('tbody tr').count()).toBeGreaterThan(total);
+  await page.getByLabel('Kind', { exact: true }).selectOption('break:shred');
+  await expect(page).toHaveURL(/kind=break%3Ashred/);
+  await page.getByLabel('Position', { exact: true }).selectOption('9');
+  await expect(page).toHaveURL(/position=9/);
+  await expect(page.locator('tbody').getByText('shred').first()).toBeVisible();
+  const rows = await page.locator('tbody tr').count();
+  expect(rows).toBeGreaterThan(0);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'CSV', exact: true }).click(),
+  ]);
+  const lines = readFileSync(await download.path(), 'utf8')
+    .trim()
+    .split('\r\n');
+  expect(lines).toHaveLength(rows + 1);
+  expect(lines[1]).toMatch(/,1,9,Break,shred,/);
+});
+
+test('a day shows only that day, in the device’s own time', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  const note = (text: string, at: string, id: string) => ({
+    id,
+    machineId: machine.id,
+    kind: 'note',
+    at,
+    data: { text },
+  });
+  // 23:30 UTC on 5 November is half past midnight on the 6th in Berlin.
+  await request.post('/api/ledger', {
+    data: {
+      entries: [
+        note(
+          'before midnight',
+          '2026-11-05T22:30:00Z',
+          '019a50f0-0000-7000-8000-0000000000' + Math.floor(10 + Math.random() * 89),
+        ),
+        note(
+          'after midnight',
+          '2026-11-05T23:30:00Z',
+          '019a50f0-0001-7000-8000-' + Math.random().toString(16).slice(2, 14).padEnd(12, '0'),
+        ),
+      ],
+    },
+  });
+  await open(page, `/${machine.slug}/ledger`);
+  await open(page, `/${machine.slug}/ledger?day=2026-11-06`);
+  await expect(page.getByText('after midnight')).toBeVisible();
+  await expect(page.getByText('before midnight')).toHaveCount(0);
+});

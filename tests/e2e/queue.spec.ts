@@ -1,0 +1,67 @@
+import { expect, test } from '@playwright/test';
+import { eventsOf, newMachine, open, position } from './support.ts';
+
+test('entries made while the server is away are shown as waiting, survive a reload, and arrive once, in order', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/run`);
+  await page.route('**/api/ledger', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await position(page, 7).click();
+  await page.getByRole('button', { name: 'Snap', exact: true }).click();
+  await page.getByRole('button', { name: 'Sewing again' }).click();
+  await expect(page.getByText('3 entries waiting on this device.')).toBeVisible();
+  expect(await eventsOf(request, machine, '&kind=break')).toEqual([]);
+  await page.reload();
+  await expect(page.getByText('3 entries waiting on this device.')).toBeVisible();
+  await page.unroute('**/api/ledger');
+  await expect(page.getByText(/waiting on this device/)).toBeHidden({ timeout: 15_000 });
+  const events = await eventsOf(request, machine);
+  expect(events.filter((event) => event.kind === 'break')).toMatchObject([
+    { position: 7, data: { fault: 'snap' }, lostMs: expect.any(Number) },
+  ]);
+  expect(events.filter((event) => event.kind === 'sewing_again')).toHaveLength(1);
+});
+
+test('a server error is tried again by itself', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  let failures = 2;
+  await page.route('**/api/ledger', (route) =>
+    route.request().method() === 'POST' && failures-- > 0
+      ? route.fulfill({
+          status: 503,
+          contentType: 'application/problem+json',
+          body: JSON.stringify({ detail: 'The database does not answer just now.' }),
+        })
+      : route.continue(),
+  );
+  await open(page, `/${machine.slug}/run`);
+  await position(page, 7).click();
+  await expect(page.getByText(/The database does not answer just now/)).toBeVisible();
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=break')).length, { timeout: 15_000 })
+    .toBe(1);
+});
+
+test('an entry that the server refuses is shown with the reason, does not count, and can be discarded', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await page.route('**/api/ledger', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    const message = route.request().postDataJSON() as { entries: { position: number | null }[] };
+    for (const entry of message.entries) if (entry.position === 7) entry.position = 24;
+    await route.continue({ postData: JSON.stringify(message) });
+  });
+  await open(page, `/${machine.slug}/run`);
+  await position(page, 7).click();
+  await expect(page.getByText(/Not accepted:.*There is no position 24/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /Piece finished/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Discard it' }).click();
+  await expect(page.getByText(/Not accepted/)).toBeHidden();
+  expect(await eventsOf(request, machine, '&kind=break')).toEqual([]);
+});

@@ -1,0 +1,108 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { gzipSync } from 'node:zlib';
+import { open, position } from './support.ts';
+
+const screens = [
+  '/heron/run',
+  '/heron/head?position=9',
+  '/heron/jobs',
+  '/heron/jobs/new',
+  '/heron/jobs/import',
+  '/heron/jobs/artwork',
+  '/heron/pair',
+  '/heron/stores',
+  '/heron/jobs/00000000-0000-7005-8000-000000000007',
+  '/heron/ledger',
+  '/teal/run',
+  '/heron/head',
+  '/heron/jobs/share',
+  '/heron/bench',
+  '/heron/bench/practise',
+  '/teal/head',
+  '/workshop',
+  '/nothing/here',
+];
+// axe takes its time on a rail of fifteen positions, more so on a busy machine.
+test.describe.configure({ timeout: 240_000 });
+const sizes = { desk: [1280, 800], tablet: [820, 1180], phone: [390, 844] } as const;
+
+for (const path of screens) {
+  for (const colorScheme of ['light', 'dark'] as const) {
+    test(`${path} in ${colorScheme}: axe finds nothing, nothing is wider than the window, no error in the console`, async ({
+      browser,
+    }) => {
+      const context = await browser.newContext({ colorScheme });
+      const page = await context.newPage();
+      const problems: string[] = [];
+      page.on(
+        'console',
+        (message) =>
+          message.type() === 'error' && !/404/.test(message.text()) && problems.push(message.text()),
+      );
+      page.on('pageerror', (error) => problems.push(error.message));
+      for (const [name, [width, height]] of Object.entries(sizes)) {
+        await page.setViewportSize({ width, height });
+        await open(page, path);
+        // Dark changes colours, not structure: looked at once.
+        if (colorScheme === 'light' || name === 'desk') {
+          const { violations } = await new AxeBuilder({ page }).analyze();
+          expect(
+            violations.map((one) => `${one.id}: ${one.nodes[0]?.html}`),
+            name,
+          ).toEqual([]);
+        }
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          name,
+        ).toBeLessThanOrEqual(0);
+      }
+      expect(problems).toEqual([]);
+      await context.close();
+    });
+  }
+}
+
+test('an opened entry and the forms on Head pass axe too', async ({ page }) => {
+  await open(page, '/heron/ledger?kind=break');
+  await page.locator('tbody button').first().click();
+  await expect(page.getByRole('list', { name: 'History of this entry' })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await open(page, '/heron/head?position=9');
+  for (const name of ['Fit a needle', 'Mount a cone']) {
+    await page.getByRole('button', { name }).click();
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => one.nodes[0]?.html)).toEqual(
+      [],
+    );
+  }
+});
+
+test('on Run every position is at least 64 px each way, at any size', async ({ page }) => {
+  for (const [width, height] of Object.values(sizes)) {
+    await page.setViewportSize({ width, height });
+    await open(page, '/heron/run');
+    for (const number of [1, 8, 15]) {
+      const box = (await position(page, number).boundingBox())!;
+      expect(box.width).toBeGreaterThanOrEqual(64);
+      expect(box.height).toBeGreaterThanOrEqual(64);
+    }
+  }
+});
+
+test('Run needs less than 130 kB of JavaScript (gzip)', async ({ page }) => {
+  const sizes: Promise<number>[] = [];
+  page.on('response', (response) => {
+    if (/javascript/.test(response.headers()['content-type'] ?? ''))
+      sizes.push(response.body().then((body) => gzipSync(body).length));
+  });
+  await open(page, '/heron/run');
+  const bytes = (await Promise.all(sizes)).reduce((sum, one) => sum + one, 0);
+  expect(bytes).toBeGreaterThan(20_000);
+  expect(bytes).toBeLessThan(130_000);
+});
+
+test('every target that can be pressed is at least 24 px, and buttons 44 px', async ({ page }) => {
+  await open(page, '/heron/jobs');
+  for (const button of await page.locator('.btn:visible').all())
+    expect((await button.boundingBox())!.height).toBeGreaterThanOrEqual(44);
+});

@@ -1,0 +1,173 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { effectiveEntries } from '../../src/core/ledger/effective.ts';
+import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
+import { tallyOf } from '../../src/core/ledger/progress.ts';
+import { closeDatabase, database, rows } from '../../src/server/database.ts';
+import { headNow } from '../../src/server/head.ts';
+import { addJobs } from '../../src/server/jobs.ts';
+import { rebuild } from '../../src/server/ledger/rebuild.ts';
+import { writeEntries } from '../../src/server/ledger/write.ts';
+import { addMachine } from '../../src/server/machines.ts';
+import { addOperator } from '../../src/server/operators.ts';
+import { addCone, addThread } from '../../src/server/threads.ts';
+import { randomHistory } from '../support/random-history.ts';
+import { ids, newDatabase } from '../support/workshop.ts';
+
+const history = randomHistory(4000, 7);
+
+/** Every projection, row by row, in a fixed order. */
+async function projections() {
+  const tables = {
+    event: 'id',
+    seat: 'machine_id, head, position',
+    machine_now: 'machine_id',
+    job_tally: 'job_id',
+    head_checkpoint: 'machine_id, at, id',
+  };
+  const read = Object.entries(tables).map(
+    async ([table, order]) =>
+      [table, await rows(database(), `SELECT * FROM ${table} ORDER BY ${order}`)] as const,
+  );
+  return Object.fromEntries(await Promise.all(read));
+}
+
+beforeAll(async () => {
+  process.env['DATABASE_URL'] = await newDatabase();
+  const size = { positions: 15, numberingSide: 'right', topSpeed: 1000 } as const;
+  await addMachine({ id: ids.machine, name: 'Test one', heads: 1, ...size });
+  await addMachine({ id: ids.four, name: 'Test four', heads: 4, ...size, positions: 12 });
+  await addOperator({ id: ids.operator, name: 'Ines' });
+  await addThread({
+    id: ids.red,
+    code: 'RE40',
+    name: 'Red',
+    colour: '#cc1122',
+    weightNo: 40,
+    fibre: 'polyester',
+  });
+  await addThread({
+    id: ids.gold,
+    code: 'MG40',
+    name: 'Gold',
+    colour: '#ccaa22',
+    weightNo: 40,
+    fibre: 'metallic',
+  });
+  await addCone({ id: ids.cone, threadId: ids.red, batch: '', metres: 5000 });
+  await addJobs([
+    {
+      id: ids.job,
+      name: 'Caps',
+      customer: '',
+      cloth: '',
+      pieces: 10,
+      due: null,
+      note: '',
+      stops: [{ stop: 1, threadId: ids.red, stitches: 2000, element: 'fill', position: null }],
+    },
+  ]);
+  // Now one at a time, now many together: as touches and as a device that comes back.
+  for (let at = 0, size = 1; at < history.length; at += size, size = 1 + ((size * 7) % 40))
+    await writeEntries(history.slice(at, at + size));
+});
+afterAll(closeDatabase);
+
+describe('a long random history', () => {
+  test('is all in the ledger, once each', async () => {
+    const [row] = await rows<{ lines: number; ids: number }>(
+      database(),
+      'SELECT count(*) AS lines, count(DISTINCT id) AS ids FROM ledger',
+    );
+    expect(row).toEqual({ lines: history.length, ids: history.length });
+    expect(new Set(history.map((one) => one.kind)).size).toBeGreaterThanOrEqual(9);
+  });
+
+  test('folded as it came gives the heads that the core gives at once, from all of it', async () => {
+    const effective = effectiveEntries(history);
+    for (const [machineId, heads, positions] of [
+      [ids.machine, 1, 15],
+      [ids.four, 4, 12],
+    ] as const) {
+      const core = foldHead(
+        emptyHead(heads, positions),
+        effective.filter((one) => one.machineId === machineId),
+      );
+      const kept = await headNow(machineId);
+      const [{ shelf } = { shelf: null }] = await rows<{ shelf: Record<string, number> }>(
+        database(),
+        'SELECT shelf FROM machine_now WHERE machine_id = $1',
+        [machineId],
+      );
+      expect({ seats: kept.seats, job: kept.job, shelf }).toEqual(core);
+      expect(kept.seats.some((seat) => (seat.needle?.age.metallicMs ?? 0) > 0)).toBe(true);
+    }
+  });
+
+  test('tallies the job as the core does', async () => {
+    const closed = new Map(
+      (await rows<{ id: string; lost_ms: number | null }>(database(), 'SELECT id, lost_ms FROM event')).map(
+        (row) => [row.id, row.lost_ms],
+      ),
+    );
+    const sum = { pieces: 0, stitches: 0, breaks: 0, lost_ms: 0 };
+    for (const one of effectiveEntries(history).filter((entry) => entry.jobId === ids.job)) {
+      const { pieces, stitches, breaks, lostMs } = tallyOf(one, closed.get(one.id) ?? null);
+      sum.pieces += pieces;
+      sum.stitches += stitches;
+      sum.breaks += breaks;
+      sum.lost_ms += lostMs;
+    }
+    expect(
+      await rows(database(), 'SELECT pieces, stitches, breaks, lost_ms FROM job_tally WHERE job_id = $1', [
+        ids.job,
+      ]),
+    ).toEqual([sum]);
+    expect(sum.lost_ms).toBeGreaterThan(0);
+  });
+
+  test('time lost is from each stop to its first ending that was not taken back', async () => {
+    const effective = effectiveEntries(history);
+    const endings = effective.filter((one) => one.kind === 'sewing_again' && !one.void);
+    const kept = new Map(
+      (
+        await rows<{ id: string; lost_ms: number | null; closed_by: string | null }>(
+          database(),
+          'SELECT id, lost_ms, closed_by FROM event',
+        )
+      ).map((row) => [row.id, row]),
+    );
+    for (const stop of effective.filter((one) => one.kind === 'break' || one.kind === 'stop')) {
+      const first = endings.find((one) => (one.data as { closes: string }).closes === stop.id);
+      expect(kept.get(stop.id)?.closed_by ?? null).toBe(first?.id ?? null);
+      if (first)
+        expect(kept.get(stop.id)?.lost_ms).toBe(Math.max(0, Date.parse(first.at) - Date.parse(stop.at)));
+    }
+  });
+
+  test('rebuild changes nothing, exactly', async () => {
+    const before = await projections();
+    expect(before['event']!.length).toBeGreaterThan(3000);
+    expect(await rebuild()).toBe(history.length);
+    expect(await projections()).toEqual(before);
+  });
+
+  test('sent again, whole, it changes nothing', async () => {
+    const before = await projections();
+    const stored = await writeEntries(history.slice(0, 500));
+    expect(stored.every((one) => one.again)).toBe(true);
+    expect(await projections()).toEqual(before);
+  });
+
+  test('the ledger itself can be neither changed nor emptied', async () => {
+    await expect(database().query("UPDATE ledger SET kind = 'note'")).rejects.toThrow(/append-only/);
+    await expect(database().query('DELETE FROM ledger')).rejects.toThrow(/append-only/);
+  });
+
+  test('each month has a partition of its own', async () => {
+    const found = await rows<{ part: string; lines: number }>(
+      database(),
+      'SELECT tableoid::regclass::text AS part, count(*) AS lines FROM ledger GROUP BY 1 ORDER BY 1',
+    );
+    expect(found.map((row) => row.part)).toEqual(['ledger_2026_09', 'ledger_2026_10']);
+  });
+});

@@ -1,0 +1,66 @@
+import type { PlanProblem, PlanRequest, PositionUse } from '../../src/core/plan/problem.ts';
+import { defaultMinutes } from '../../src/core/plan/minutes.ts';
+import { chance } from '../../scripts/demo/chance.ts';
+
+export interface InstanceAsked {
+  seed: number;
+  jobs: number;
+  /** Distinct threads of a job, at most. */
+  perJob: number;
+  positions: number;
+  threads: number;
+  needles: number;
+  /** Acceptable needles of a request, at most. */
+  acceptable: number;
+  pins?: number;
+  locks?: number;
+  reserved?: number;
+  bare?: number;
+  heads?: number;
+}
+
+/** A made-up head and shift, the same for the same seed. Threads lie in three weight classes. */
+export function randomInstance(asked: InstanceAsked): PlanProblem {
+  const luck = chance(asked.seed);
+  const thread = (index: number) => `t${index}`;
+  const needle = (index: number) => `n${index}`;
+  const classes = Object.fromEntries(
+    Array.from({ length: asked.threads }, (_, index) => [
+      thread(index),
+      `w${index % 3 === 2 ? index % 2 : 0}`,
+    ]),
+  );
+  const uses: PositionUse[] = [
+    ...Array.from({ length: asked.pins ?? 0 }, () => 'pinned' as const),
+    ...Array.from({ length: asked.locks ?? 0 }, () => 'locked' as const),
+    ...Array.from({ length: asked.reserved ?? 0 }, () => 'reserved' as const),
+  ];
+  const any = (count: number) => Math.floor(luck.next() * count);
+  const positions = Array.from({ length: asked.positions }, (_, index) => ({
+    position: index + 1,
+    now: Array.from({ length: asked.heads ?? 1 }, () => ({
+      needle: needle(any(asked.needles)),
+      thread: index < (asked.bare ?? 0) ? null : thread(any(asked.threads)),
+    })),
+    use: uses[asked.positions - 1 - index] ?? ('free' as const),
+    sewn: any(200) * 1000,
+  }));
+  for (const one of positions) if (one.use === 'pinned') one.now.fill(one.now[0]!);
+  const jobs = Array.from({ length: asked.jobs }, (_, job) => {
+    const count = Math.max(1, asked.perJob - any(3));
+    const used = new Set<number>();
+    while (used.size < Math.min(count, asked.threads)) used.add(any(asked.threads));
+    const requests = [...used].map((index, stop): PlanRequest => {
+      // A thread has its usual needle; others do at a price.
+      const usual = index % asked.needles;
+      const many = 1 + any(asked.acceptable);
+      const needles = Array.from({ length: many }, (_, rank) => ({
+        needle: needle((usual + rank) % asked.needles),
+        penalty: rank === 0 ? 0 : 0.5 * (1 + any(6)),
+      }));
+      return { thread: thread(index), needles, stops: [stop + 1], stitches: 500 + any(6000) };
+    });
+    return { id: `j${job}`, name: `Job ${job + 1}`, requests, sewMinutes: 20 + any(200), due: null };
+  });
+  return { positions, jobs, classes, minutes: defaultMinutes };
+}
