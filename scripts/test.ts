@@ -46,6 +46,27 @@ function runner(
   count(name, good, bad === 0 && status !== 0 ? 1 : bad);
 }
 
+interface Stats {
+  expected: number;
+  flaky: number;
+  unexpected: number;
+}
+interface Suite {
+  title: string;
+  suites?: Suite[];
+  specs: { title: string; tests: { status: string }[] }[];
+}
+
+/** Browser tests that failed once and passed when tried again: counted as passed, and named. */
+function flakyIn(suites: readonly Suite[]): string[] {
+  return suites.flatMap((suite) => [
+    ...suite.specs
+      .filter((spec) => spec.tests.some((test) => test.status === 'flaky'))
+      .map((spec) => `${suite.title} › ${spec.title}`),
+    ...flakyIn(suite.suites ?? []),
+  ]);
+}
+
 mkdirSync('.test', { recursive: true });
 if (wants('lint')) {
   if (existsSync('.git'))
@@ -105,10 +126,10 @@ try {
       ['playwright', 'test', ...files],
       { VIVID_TEST_URL: server.address, VIVID_EMPTY_URL: empty.address },
       '.test/playwright.json',
-      ({ stats }: { stats: { expected: number; flaky: number; unexpected: number } }) => [
-        stats.expected,
-        stats.unexpected + stats.flaky,
-      ],
+      ({ stats, suites }: { stats: Stats; suites: Suite[] }) => {
+        for (const title of flakyIn(suites)) console.log(`needed a second try: ${title}`);
+        return [stats.expected + stats.flaky, stats.unexpected];
+      },
     );
   }
 } catch (error) {

@@ -228,6 +228,78 @@ test('a photo of the block’s back: columns found, one like the bobbin refused,
   await expect(block).toContainText('All 3 show too much bobbin');
 });
 
+test('edges are moved on the photo: with the keys, with the finger, on a refused column; the block says which', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await openBench(page, request);
+  const block = page.getByRole('region', { name: 'Test block' });
+  await block.getByText('Read it from a photo').click();
+  const { jpeg } = await madeUnderside({
+    seed: 5,
+    columns: ['#cf1130', '#12509a', '#191a1e'].map((colour) => ({ colour, share: 0.4 })),
+    bobbin: '#17181b',
+  });
+  await block.getByRole('spinbutton', { name: 'Columns' }).fill('3');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  await block.getByLabel('Edges of').selectOption({ label: 'column 1, position 13' });
+  const edge = block.getByRole('slider', { name: 'Column 1, stripe’s left edge' });
+  const before = Number(await edge.getAttribute('aria-valuenow'));
+  await edge.focus();
+  for (let press = 0; press < 10; press++) await page.keyboard.press('ArrowLeft');
+  expect(Number(await edge.getAttribute('aria-valuenow'))).toBeCloseTo(before - 1, 1);
+  await expect(block.getByText('corrected by hand')).toBeVisible();
+  const handle = (await edge.locator('circle').boundingBox())!;
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(handle.x + handle.width / 2 + 40, handle.y + handle.height / 2);
+  await page.mouse.up();
+  expect(Number(await edge.getAttribute('aria-valuenow'))).toBeGreaterThan(before - 0.9);
+  await block.getByRole('button', { name: 'As it was read' }).click();
+  expect(Number(await edge.getAttribute('aria-valuenow'))).toBe(before);
+  // The black column under the black bobbin could not be read: set by hand it counts.
+  await block.getByLabel('Edges of').selectOption({ label: 'column 3, position 15' });
+  await block.getByRole('button', { name: 'Set its edges by hand' }).click();
+  await block.getByRole('button', { name: 'Take these widths' }).click();
+  await expect(block.getByRole('button', { name: /^Position 15: .*corrected by hand/ })).toBeVisible();
+  await block.getByRole('button', { name: 'Keep this block' }).click();
+  await expect
+    .poll(async () => {
+      const [kept] = await eventsOf(request, machine, '&kind=block_read');
+      const columns = (kept?.data['columns'] ?? []) as { position: number; corrected?: boolean }[];
+      return columns.filter((one) => one.corrected).map((one) => one.position);
+    })
+    .toEqual([15]);
+});
+
+test('a reading through the plate, paired with the case gauge, teaches this machine’s rub', async ({
+  page,
+  request,
+}) => {
+  await openBench(page, request);
+  const grams = page.getByLabel('Reading in grams');
+  await grams.fill('30');
+  await page.getByRole('button', { name: /^Log 30/ }).click();
+  await page.getByLabel('How it was read').selectOption('plate');
+  await grams.fill('40');
+  await expect(page.getByText('Read the same case at the gauge too')).toBeVisible();
+  await page.getByRole('button', { name: /^Log 34/ }).click();
+  await page.getByLabel('How it was read').selectOption('plate');
+  await grams.fill('40');
+  await expect(page.getByText('known from 1 reading taken both ways')).toBeVisible();
+});
+
+test('practising with the simulated camera: the photo is read as the block was sewn', async ({ page }) => {
+  await open(page, '/heron/bench/practise?fault=case-tight');
+  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page.getByRole('button', { name: 'Photograph its back' }).click();
+  const photo = page.getByRole('group', { name: 'Columns found on the photo' });
+  await expect(photo).toBeVisible();
+  await expect(page.getByRole('img', { name: 'The photo' })).toBeVisible();
+});
+
 test('one position’s upper tension is copied to the others; readings are kept', async ({ page, request }) => {
   const { machine } = await openBench(page, request);
   const uppers = page.getByRole('region', { name: 'Upper tensions' });

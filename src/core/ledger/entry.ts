@@ -59,6 +59,8 @@ export interface EntryData {
     caseId?: string | null;
     bobbinKindId?: string | null;
     by?: 'case-gauge' | 'plate' | 'drop';
+    /** What the gauge through the needle plate itself showed, when it was read there. */
+    plateGrams?: number;
     spread?: number;
     verdict?: TraceVerdict;
   };
@@ -67,7 +69,15 @@ export interface EntryData {
   case_dropped: { caseId: string };
   /** The underside of a test block, widths in mm. */
   block_read: {
-    columns: { position: number; left: number; bobbin: number; right: number }[];
+    /** `corrected`: edges moved by hand on the photo. */
+    columns: {
+      position: number;
+      left: number;
+      bobbin: number;
+      right: number;
+      unevenness?: number | null;
+      corrected?: boolean;
+    }[];
     caseId?: string | null;
   };
   /** A position's upper tension at the thread gauge, grams. */

@@ -10,6 +10,8 @@ export interface BlockColumn {
   right: number;
   /** How much the bobbin's share varies along the column (standard deviation of shares), when it was measured. */
   unevenness?: number | null;
+  /** Its edges were moved by hand on the photo. */
+  corrected?: boolean;
 }
 
 /** How much of the width the bobbin should show. Practitioners disagree; common practice, no published source. */

@@ -2,6 +2,8 @@ import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { BlockColumn } from '../../core/tension/block.ts';
 import { caseDue } from '../../core/tension/due.ts';
+import { platePairs } from '../../core/tension/plate-pairs.ts';
+import { learnFriction } from '../../core/tension/scale.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -63,6 +65,22 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
   const [kinds, setKinds] = useState<Record<string, string>>({});
   const loaded = chosen && lastReading(chosen.life)?.data.bobbinKindId;
   const bobbinKindId = (chosen && (kinds[chosen.one.id] ?? loaded)) || bobbins[0]?.id || null;
+  // Readings of every case taken both ways on this machine: the plate is the machine's.
+  const friction = useMemo(
+    () =>
+      learnFriction(
+        cases.flatMap((one) =>
+          platePairs(
+            lifeOf(
+              one.id,
+              (lives[one.id] ?? []).filter((event) => event.machineId === machine.id),
+              view.events,
+            ),
+          ),
+        ),
+      ),
+    [cases, lives, machine.id, view.events],
+  );
   const order = railOrder(machine.positions, machine.numberingSide);
   const newestBlock = view.events.find((event) => event.kind === 'block_read' && !event.void) ?? block;
 
@@ -97,6 +115,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
               onBobbin={(id) => setKinds({ ...kinds, [chosen.one.id]: id })}
               onPull={live.onPull}
               machineId={machine.id}
+              friction={friction}
               onReading={(reading) => {
                 live.write({
                   kind: 'case_measured',

@@ -44,7 +44,10 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
     for (const value of numbers) {
       if (!next) break;
       const { position, part }: Place = next;
-      all = { ...all, [position]: { ...all[position], [part]: value } };
+      // A width typed anew is no longer the photo's.
+      const { unevenness: _u, corrected: _c, ...own } = all[position] ?? {};
+      void [_u, _c];
+      all = { ...all, [position]: { ...own, [part]: value } };
       next = nextPlace(next, order);
     }
     setWidths(all);
@@ -94,6 +97,7 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
                     : ''}
                 </span>
                 <b className="figures min-h-4 text-xs leading-4">{markOf(position, verdict)}</b>
+                {column?.corrected && <span className="text-xs leading-4">by hand</span>}
               </button>
             );
           })}
@@ -101,6 +105,8 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
       </div>
       <Photo
         order={order}
+        colourAt={colourAt}
+        bobbinColour={bobbinColour}
         onUse={(read) => {
           setWidths(Object.fromEntries(read.map(({ position, ...three }) => [position, three])));
           const open = order.find((position) => !read.some((one) => one.position === position));
@@ -205,5 +211,5 @@ function columnText(position: number, column: BlockColumn | undefined, verdict: 
   if (!column) return `Position ${position}: not read`;
   const { left, bobbin, right } = column;
   const mark = markOf(position, verdict);
-  return `Position ${position}: ${left} mm top, ${bobbin} mm bobbin, ${right} mm top${mark ? `, ${mark}` : ''}`;
+  return `Position ${position}: ${left} mm top, ${bobbin} mm bobbin, ${right} mm top${mark ? `, ${mark}` : ''}${column.corrected ? ', corrected by hand' : ''}`;
 }

@@ -3,6 +3,7 @@ import { caseHealth } from '../../core/tension/case-health.ts';
 import type { EventOfCase } from '../../core/tension/life.ts';
 import { stepsOf } from '../../core/tension/life.ts';
 import { followCase, nextTurn, turnWords } from '../../core/tension/screw.ts';
+import type { PlateFriction } from '../../core/tension/scale.ts';
 import { zoneOf, zones, type Band } from '../../core/tension/targets.ts';
 import { readTrace, type TraceReading } from '../../core/tension/trace.ts';
 import { traceVerdicts } from '../../core/tension/trace-verdicts.ts';
@@ -25,6 +26,7 @@ interface GaugingProps {
   onBobbin: (id: string) => void;
   onPull: (listener: (part: GaugePart) => void) => () => void;
   machineId: string;
+  friction: PlateFriction;
   onReading: (reading: EntryData['case_measured']) => void;
   onTurn: (turns: number) => void;
   onDropped: () => void;
@@ -42,7 +44,7 @@ export function Gauging(props: GaugingProps) {
   const read = useMemo(() => (pull && pull.is !== 'coming' ? readPull(pull) : null), [pull]);
   const trace = read && 'grams' in read ? read : null;
   const fresh: EntryData['case_measured'] | null = typed
-    ? { grams: typed.grams, by: typed.by }
+    ? { ...typed }
     : trace && { grams: trace.grams, by: 'case-gauge', spread: trace.spread, verdict: trace.verdict };
   const steps = stepsOf(life, bobbinKindId);
   const asIf = fresh ? [...steps, { is: 'reading' as const, grams: fresh.grams }] : steps;
@@ -184,6 +186,7 @@ export function Gauging(props: GaugingProps) {
           </button>
         </div>
         <Reading
+          friction={props.friction}
           key={fields}
           onRead={(reading, says) => {
             setTyped(reading);

@@ -1,52 +1,71 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { BlockColumn } from '../../core/tension/block.ts';
-import type { UndersideColumn } from '../../core/tension/underside/read.ts';
-import type { UndersideFile, UndersideSaid } from '../../workers/underside.ts';
+import { edgesOf, widthsOf, type Edges } from '../../core/tension/underside/edges.ts';
+import { photograph } from '../../simulators/block-camera.ts';
 import { counted } from '../../parts/text.ts';
-import { useOneWorker } from '../useOneWorker.ts';
+import { Overlay, widthsText } from './Overlay.tsx';
+import { pictureFile } from './simulated-photo.ts';
+import { usePhoto } from './usePhoto.ts';
 
 interface PhotoProps {
   /** Positions from left to right as the operator stands before the head. */
   order: readonly number[];
+  colourAt: (position: number) => string;
+  bobbinColour: string;
   onUse: (columns: BlockColumn[]) => void;
 }
 
-type State =
-  | { is: 'none' }
-  | { is: 'reading' }
-  | { is: 'read'; columns: UndersideColumn[]; width: number; height: number; ms: number; url: string }
-  | { is: 'refused'; why: string };
-
-const newWorker = () =>
-  new Worker(new URL('../../workers/underside.ts', import.meta.url), { type: 'module' });
-
-/** A photo of the block's back: its columns found and measured, laid over the photo, and taken over as widths. */
-export function Photo({ order, onUse }: PhotoProps) {
-  const [state, setState] = useState<State>({ is: 'none' });
+/** A photo of the block's back: its columns found and measured, laid over the photo, corrected, taken over as widths. */
+export function Photo({ order, colourAt, bobbinColour, onUse }: PhotoProps) {
+  const { state, read: readPhoto, clear } = usePhoto();
   const [file, setFile] = useState<File | null>(null);
   const [count, setCount] = useState(order.length);
   const [columnMm, setColumnMm] = useState(10);
   const [isMirrored, setIsMirrored] = useState(true);
-  const { ask, end } = useOneWorker<UndersideFile, UndersideSaid>(newWorker);
-  const url = state.is === 'read' ? state.url : null;
-  useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url]);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [moved, setMoved] = useState<Readonly<Record<number, Edges>>>({});
 
-  function read(photo: File, asked: UndersideFile['asked']): void {
+  function read(photo: File, asked: { count: number; columnMm: number }): void {
     setFile(photo);
-    setState({ is: 'reading' });
-    ask({ file: photo, asked }, (said) => {
-      setState(
-        said.says === 'read'
-          ? { is: 'read', ...said, url: URL.createObjectURL(photo) }
-          : { is: 'refused', why: said.why },
-      );
-      return 'last';
-    });
+    setChosen(null);
+    setMoved({});
+    readPhoto(photo, asked);
   }
   // From below the block lies the other way round: the left-most column belongs to the right-most position.
   const sewn = order.slice(0, count);
   const positions = isMirrored ? [...sewn].reverse() : sewn;
-  const good = state.is === 'read' ? state.columns.filter((one) => one.widths).length : 0;
+  const columns = state.is === 'read' ? state.columns : [];
+  const edges = columns.map((one, index) => moved[index] ?? (one.widths ? edgesOf(one) : null));
+  const good = edges.filter((one) => one !== null).length;
+
+  function blockColumn(own: Edges, index: number): BlockColumn {
+    const { left, bobbin, right } = widthsOf(own, columnMm);
+    return {
+      position: positions[index]!,
+      left: tenth(left),
+      bobbin: tenth(bobbin),
+      right: tenth(right),
+      unevenness: columns[index]!.unevenness,
+      ...(moved[index] && { corrected: true }),
+    };
+  }
+
+  async function simulate(): Promise<void> {
+    const common = 0.2 * (Math.random() - 0.5);
+    const sitting = {
+      columns: positions.map((position) => {
+        const share = Math.min(0.8, Math.max(0.05, 0.35 + common + 0.06 * (Math.random() - 0.5)));
+        const side = (columnMm * (1 - share)) / 2;
+        return { position, left: side, bobbin: columnMm * share, right: side, thread: colourAt(position) };
+      }),
+      bobbin: bobbinColour,
+      cloth: '#e4ddcb',
+      tilt: 8 * (Math.random() - 0.5),
+      shade: 0.3 * Math.random(),
+      blur: 2 * Math.random(),
+    };
+    read(await pictureFile(photograph(sitting, Math.random)), { count, columnMm });
+  }
 
   return (
     <details className="mx-3 mt-2">
@@ -108,13 +127,15 @@ export function Photo({ order, onUse }: PhotoProps) {
             Read again
           </button>
         )}
+        <button type="button" className="btn" onClick={() => void simulate()}>
+          Photo from the simulated camera
+        </button>
         {state.is === 'reading' && (
           <button
             type="button"
             className="btn"
             onClick={() => {
-              end();
-              setState({ is: 'none' });
+              clear();
             }}
           >
             Cancel
@@ -131,55 +152,73 @@ export function Photo({ order, onUse }: PhotoProps) {
                 {good} of {counted(state.columns.length, 'column')} read
               </b>{' '}
               in {(state.ms / 1000).toFixed(1)} s. Look whether the frames lie on the columns and the lines on
-              the stripes; what is wrong is typed anew.
+              the stripes. Touch a column to move its edges.
             </p>
-            <div className="relative w-full max-w-3xl">
-              <img src={state.url} alt="The photo" className="block w-full" />
-              <svg
-                viewBox={`0 0 ${state.width} ${state.height}`}
-                className="absolute inset-0 h-full w-full"
-                role="img"
-                aria-label="Columns found on the photo"
-              >
-                {state.columns.map((one, index) => (
-                  <g key={index} fill="none" strokeWidth={state.width / 400}>
-                    <path
-                      d={pathOf(one.outline)}
-                      stroke="#000"
-                      strokeDasharray={one.widths ? undefined : '8 8'}
-                    />
-                    <path d={pathOf(one.outline)} stroke="#fff" strokeWidth={state.width / 1000} />
-                    {one.stripe && <path d={pathOf(one.stripe)} stroke="#fff" />}
-                    {one.stripe && (
-                      <path d={pathOf(one.stripe)} stroke="#000" strokeWidth={state.width / 1000} />
-                    )}
-                  </g>
-                ))}
-              </svg>
+            <Overlay
+              url={state.url}
+              width={state.width}
+              height={state.height}
+              columns={columns}
+              edges={edges}
+              chosen={chosen}
+              columnMm={columnMm}
+              onChoose={setChosen}
+              onMove={(index, to) => setMoved({ ...moved, [index]: to })}
+            />
+            <div className="flex flex-wrap items-center gap-3">
+              <label className="text-sm font-semibold">
+                Edges of
+                <select
+                  className="select ms-2 w-48"
+                  value={chosen ?? ''}
+                  onChange={(change) =>
+                    setChosen(change.target.value === '' ? null : Number(change.target.value))
+                  }
+                >
+                  <option value="">no column</option>
+                  {columns.map((_, index) => (
+                    <option key={index} value={index}>
+                      column {index + 1}, position {positions[index]}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              {chosen !== null && edges[chosen] && (
+                <span className="figures">
+                  {widthsText(edges[chosen], columnMm)}
+                  {moved[chosen] && <b> · corrected by hand</b>}
+                </span>
+              )}
+              {chosen !== null && !edges[chosen] && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() => setMoved({ ...moved, [chosen]: edgesOf({ widths: null }) })}
+                >
+                  Set its edges by hand
+                </button>
+              )}
+              {chosen !== null && moved[chosen] && (
+                <button
+                  type="button"
+                  className="btn"
+                  onClick={() =>
+                    setMoved(
+                      Object.fromEntries(Object.entries(moved).filter(([index]) => Number(index) !== chosen)),
+                    )
+                  }
+                >
+                  As it was read
+                </button>
+              )}
             </div>
-            <ul>{state.columns.map((one, index) => one.why && <li key={index}>{one.why}</li>)}</ul>
+            <ul>{columns.map((one, index) => one.why && !moved[index] && <li key={index}>{one.why}</li>)}</ul>
             <p>
               <button
                 type="button"
                 className="btn btn-primary"
                 disabled={good === 0}
-                onClick={() =>
-                  onUse(
-                    state.columns.flatMap(({ widths, unevenness }, index) =>
-                      widths
-                        ? [
-                            {
-                              position: positions[index]!,
-                              left: tenth(widths.left),
-                              bobbin: tenth(widths.bobbin),
-                              right: tenth(widths.right),
-                              unevenness,
-                            },
-                          ]
-                        : [],
-                    ),
-                  )
-                }
+                onClick={() => onUse(edges.flatMap((own, index) => (own ? [blockColumn(own, index)] : [])))}
               >
                 Take these widths
               </button>
@@ -192,5 +231,3 @@ export function Photo({ order, onUse }: PhotoProps) {
 }
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
-const pathOf = (corners: readonly (readonly [number, number])[]) =>
-  `M${corners.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`;

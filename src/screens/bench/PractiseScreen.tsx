@@ -23,7 +23,12 @@ import { counted } from '../../parts/text.ts';
 import { Column } from './Column.tsx';
 import { Dial } from './Dial.tsx';
 import { ScrewHead } from './ScrewHead.tsx';
+import { Overlay } from './Overlay.tsx';
+import { pictureFile } from './simulated-photo.ts';
 import { Trace } from './Trace.tsx';
+import { usePhoto } from './usePhoto.ts';
+import { photograph } from '../../simulators/block-camera.ts';
+import { edgesOf } from '../../core/tension/underside/edges.ts';
 
 const pulled = { rateHz: 50, speed: 80, woundDiameter: 16, seconds: 5 };
 const swaps = [
@@ -53,12 +58,29 @@ function Practise({ lesson }: { lesson: LessonKey | null }) {
   const [last, setLast] = useState(0);
   const [says, setSays] = useState('');
   const [isDone, setIsDone] = useState(false);
+  const photo = usePhoto();
+  const colourAt = (position: number) => {
+    const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
+    return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
+  };
+
+  /** The simulated camera looks at the block's back, held as a hand holds it; the reader says what it sees. */
+  async function takePhoto(sewn: readonly BlockColumn[]): Promise<void> {
+    const columns = [...order].reverse().map((position) => ({
+      ...sewn.find((one) => one.position === position)!,
+      thread: colourAt(position),
+    }));
+    const held = { tilt: 6 * (Math.random() - 0.5), shade: 0.25 * Math.random(), blur: 1 };
+    const picture = photograph({ columns, bobbin: '#f6f5f0', cloth: '#8c8f86', ...held }, Math.random);
+    photo.read(await pictureFile(picture), { count: columns.length, columnMm: 10 });
+  }
 
   function begin(): void {
     const next = beginPractice(machine.positions, band, Math.random, lesson ?? undefined);
     setState(next);
     setGrams(null);
     setBlock(sewBlock(next, schools.share, band, Math.random));
+    photo.clear();
     setLast(0);
     setSays('A block has been sewn. Something is wrong: find it.');
     setIsDone(false);
@@ -95,6 +117,7 @@ function Practise({ lesson }: { lesson: LessonKey | null }) {
     // What was measured before says nothing of the machine now.
     setGrams(null);
     setBlock(null);
+    photo.clear();
     setSays(`${words} Pull at the gauge, or sew the block again.`);
   };
   const check = () => {
@@ -203,25 +226,33 @@ function Practise({ lesson }: { lesson: LessonKey | null }) {
             className="btn"
             disabled={isDone}
             onClick={() => {
+              photo.clear();
               setBlock(sewBlock(state, schools.share, band, Math.random));
               setSays('All columns off the same way, or one alone?');
             }}
           >
             Sew the block
           </button>
+          <button
+            type="button"
+            className="btn"
+            disabled={!block || photo.state.is === 'reading'}
+            onClick={() => void takePhoto(block!)}
+          >
+            {photo.state.is === 'reading' ? 'Reading the photo …' : 'Photograph its back'}
+          </button>
         </div>
         <div className="overflow-x-auto">
           <div className="weave-grid pt-2">
             {order.map((position) => {
               const column = block?.find((one) => one.position === position) ?? null;
-              const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
               const share = verdict?.columns.find((one) => one.position === position)?.share;
               return (
                 <div key={position} className="grid justify-items-center gap-1">
                   <Column
                     column={column}
                     typed={{}}
-                    thread={(cone && threads.get(cone.threadId)?.colour) ?? '#888888'}
+                    thread={colourAt(position)}
                     bobbin="#f6f5f0"
                     band={shareSchools[schools.share]}
                   />
@@ -250,6 +281,26 @@ function Practise({ lesson }: { lesson: LessonKey | null }) {
             })}
           </div>
         </div>
+        {photo.state.is === 'read' && (
+          <div className="grid gap-2 px-3 pt-3">
+            <p className="quiet text-sm">
+              Seen from below the left-most column is position {order.at(-1)}. The reader’s lines lie over the
+              simulated camera’s photo; the stripe is the bobbin thread.
+            </p>
+            <Overlay
+              url={photo.state.url}
+              width={photo.state.width}
+              height={photo.state.height}
+              columns={photo.state.columns}
+              edges={photo.state.columns.map((one) => (one.widths ? edgesOf(one) : null))}
+              chosen={null}
+              columnMm={10}
+              onChoose={() => undefined}
+            />
+            <ul>{photo.state.columns.map((one, index) => one.why && <li key={index}>{one.why}</li>)}</ul>
+          </div>
+        )}
+        {photo.state.is === 'refused' && <p className="px-3">× {photo.state.why}</p>}
         <p className="quiet px-3 pt-2 text-sm">+ tightens a position’s knob, − loosens it.</p>
       </section>
     </div>

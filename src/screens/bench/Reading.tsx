@@ -1,10 +1,25 @@
 import { useState } from 'react';
-import { fromDrop, fromPlate, dropOutcomes, type DropOutcome } from '../../core/tension/scale.ts';
+import {
+  fromDrop,
+  fromPlate,
+  dropOutcomes,
+  type DropOutcome,
+  type PlateFriction,
+} from '../../core/tension/scale.ts';
+import { counted } from '../../parts/text.ts';
 import { gramsText } from './Dial.tsx';
 
 export interface TypedReading {
   grams: number;
   by: 'case-gauge' | 'plate' | 'drop';
+  /** What the gauge itself showed through the plate. */
+  plateGrams?: number;
+}
+
+interface ReadingProps {
+  /** Of this machine's plate, as learnt so far. */
+  friction: PlateFriction;
+  onRead: (reading: TypedReading | null, says: string) => void;
 }
 
 const ways = {
@@ -14,7 +29,7 @@ const ways = {
 } as const;
 
 /** A reading without a streaming gauge: typed, in whichever way it was taken; brought to the case gauge's scale. */
-export function Reading({ onRead }: { onRead: (reading: TypedReading | null, says: string) => void }) {
+export function Reading({ friction, onRead }: ReadingProps) {
   const [by, setBy] = useState<TypedReading['by']>('case-gauge');
   const [text, setText] = useState('');
   const [outcome, setOutcome] = useState<DropOutcome>('crawls');
@@ -28,10 +43,10 @@ export function Reading({ onRead }: { onRead: (reading: TypedReading | null, say
       return onRead(null, 'A reading is a number of grams above 0, up to 200.');
     if (way === 'case-gauge') return onRead({ grams, by: way }, '');
     if (way === 'plate') {
-      const own = fromPlate(grams);
+      const own = fromPlate(grams, friction);
       return onRead(
-        { grams: own.grams, by: way },
-        `About ${gramsText(own.grams)} g at the case, give or take ${gramsText(own.spread)}: the thread rubs on the plate’s edge.`,
+        { grams: own.grams, by: way, plateGrams: grams },
+        `About ${gramsText(own.grams)} g at the case, give or take ${gramsText(own.spread)}: the thread rubs on the plate’s edge. ${friction.pairs > 0 ? `This machine’s rub is known from ${counted(friction.pairs, 'reading')} taken both ways.` : 'Read the same case at the gauge too, and this machine’s own rub is learnt.'}`,
       );
     }
     const { from, to } = fromDrop(grams, drop);

@@ -2,7 +2,10 @@ import type { BlockColumn } from '../../core/tension/block.ts';
 
 export const parts = ['left', 'bobbin', 'right'] as const;
 export type Part = (typeof parts)[number];
-export type Widths = Readonly<Record<number, Partial<Record<Part, number>>>>;
+/** Widths so far; of a column taken from a photo also what only a photo tells. */
+export type Widths = Readonly<
+  Record<number, Partial<Record<Part, number>> & Pick<BlockColumn, 'unevenness' | 'corrected'>>
+>;
 export interface Place {
   position: number;
   part: Part;
@@ -36,8 +39,8 @@ export function typedWidths(text: string): number[] | null {
 /** Columns of which all three widths are known and not all 0, in the order of the rail. */
 export function wholeColumns(widths: Widths, order: readonly number[]): BlockColumn[] {
   return order.flatMap((position) => {
-    const { left, bobbin, right } = widths[position] ?? {};
+    const { left, bobbin, right, ...photo } = widths[position] ?? {};
     if (left === undefined || bobbin === undefined || right === undefined) return [];
-    return left + bobbin + right > 0 ? [{ position, left, bobbin, right }] : [];
+    return left + bobbin + right > 0 ? [{ position, left, bobbin, right, ...photo }] : [];
   });
 }
