@@ -1,3 +1,4 @@
+import { defaultUpkeep } from '../../src/core/check/upkeep.ts';
 import { readNeedleLabel } from '../../src/core/needle/label.ts';
 import type { Fibre } from '../../src/core/ledger/entry.ts';
 import type { Job, Machine } from '../../src/schemas/workshop.ts';
@@ -22,7 +23,7 @@ export const heron: Machine = {
   positions: 15,
   numberingSide: 'right',
   topSpeed: 850,
-  profile: { needleLife: byStitches },
+  profile: { needleLife: byStitches, upkeep: defaultUpkeep },
 };
 export const teal: Machine = {
   id: idOf(2, 2),
@@ -32,7 +33,7 @@ export const teal: Machine = {
   positions: 12,
   numberingSide: 'right',
   topSpeed: 1000,
-  profile: { needleLife: byHours },
+  profile: { needleLife: byHours, upkeep: defaultUpkeep },
 };
 
 const article = (

@@ -33,6 +33,27 @@ const fault = {
 const grams = { type: 'number', exclusiveMinimum: 0, maximum: 200 } as const satisfies JSONSchema;
 const width = { type: 'number', minimum: 0, maximum: 60 } as const satisfies JSONSchema;
 
+/** What was sewn, on which heads: stitches by colour stop and position. */
+const sewnFields = {
+  heads: {
+    type: 'array',
+    items: { type: 'integer', minimum: 1, maximum: 56 },
+    minItems: 1,
+    maxItems: 56,
+    uniqueItems: true,
+  },
+  speed: { type: 'integer', minimum: 100, maximum: 2000 },
+  stops: {
+    type: 'array',
+    maxItems: 99,
+    items: object({
+      stop: { type: 'integer', minimum: 1, maximum: 99 },
+      position: { type: 'integer', minimum: 1, maximum: 24 },
+      stitches,
+    }),
+  },
+} as const;
+
 /** What each kind of entry carries in `data`. */
 export const entryData = {
   break: object(
@@ -41,36 +62,34 @@ export const entryData = {
       fragments: { enum: ['all_found', 'missing'] },
       stop: { type: 'integer', minimum: 1, maximum: 99 },
       stitch: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+      by: { const: 'feed' },
     },
-    ['fragments', 'stop', 'stitch'],
+    ['fragments', 'stop', 'stitch', 'by'],
   ),
-  stop: object({ why: text(1, 200) }),
+  stop: object({ why: text(1, 200), by: { const: 'feed' } }, ['by']),
   sewing_again: object({ closes: uuid }),
-  needle_fitted: object({
-    needle: needleSpec,
-    reason: { enum: ['worn', 'broke', 'burr', 'wrong_size', 'job_needs', 'other'] },
-  }),
+  needle_fitted: object(
+    {
+      needle: needleSpec,
+      reason: { enum: ['worn', 'broke', 'burr', 'wrong_size', 'job_needs', 'other'] },
+      over: uuidOrNull,
+    },
+    ['over'],
+  ),
   cone_mounted: object({ threadId: uuid, coneId: uuidOrNull, fibre }),
   job_started: object({}),
-  piece_finished: object({
-    heads: {
-      type: 'array',
-      items: { type: 'integer', minimum: 1, maximum: 56 },
-      minItems: 1,
-      maxItems: 56,
-      uniqueItems: true,
+  piece_finished: object({ ...sewnFields, by: { const: 'feed' } }, ['by']),
+  part_sewn: object({ ...sewnFields, outcome: { enum: ['paused', 'spoiled'] } }),
+  check_done: object(
+    {
+      item: { type: 'string', pattern: '^[a-z-]{1,30}(:\\d{1,2})?$' },
+      says: text(1, 300),
+      state: { enum: ['done', 'not_done'] },
+      why: text(1, 300),
     },
-    speed: { type: 'integer', minimum: 100, maximum: 2000 },
-    stops: {
-      type: 'array',
-      maxItems: 99,
-      items: object({
-        stop: { type: 'integer', minimum: 1, maximum: 99 },
-        position: { type: 'integer', minimum: 1, maximum: 24 },
-        stitches,
-      }),
-    },
-  }),
+    ['why'],
+  ),
+  shift: object({ is: { enum: ['begun', 'ended'] }, note: text(0, 2000) }, ['note']),
   piece_held: object({ breakId: uuid, why: text(1, 500) }),
   piece_released: object({ closes: uuid, why: text(1, 500) }),
   case_measured: object(

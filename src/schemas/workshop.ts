@@ -25,18 +25,25 @@ const needleLife = object({
   stitches: { type: 'integer', minimum: 1000, maximum: 100_000_000 },
 });
 
+/** How often the needle bars are oiled; see core/check/upkeep.ts. */
+const upkeep = object({
+  barsDays: { type: 'integer', minimum: 1, maximum: 60 },
+  barsHours: { type: 'number', minimum: 1, maximum: 1000 },
+});
+const someProfile = object({ needleLife, upkeep }, ['needleLife', 'upkeep']);
+
 const machineFields = {
   name: text(1, 60),
   heads: { type: 'integer', minimum: 1, maximum: 56 },
   positions: { type: 'integer', minimum: 1, maximum: 24 },
   numberingSide: { enum: ['left', 'right'] },
   topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
-  profile: object({ needleLife }),
+  profile: object({ needleLife, upkeep }),
 } as const;
 
-export const machineNew = object({ id: uuid, ...machineFields }, ['profile']);
+export const machineNew = object({ id: uuid, ...machineFields, profile: someProfile }, ['profile']);
 export const machineChange = object(
-  { name: machineFields.name, topSpeed: machineFields.topSpeed, profile: machineFields.profile },
+  { name: machineFields.name, topSpeed: machineFields.topSpeed, profile: someProfile },
   ['name', 'topSpeed', 'profile'],
 );
 export const machine = object({ id: uuid, slug: { type: 'string' }, ...machineFields });

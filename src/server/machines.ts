@@ -1,3 +1,4 @@
+import { defaultUpkeep } from '../core/check/upkeep.ts';
 import { defaultNeedleLife } from '../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
@@ -23,7 +24,10 @@ function machineFrom(row: MachineRow): Machine {
     ...rest,
     numberingSide,
     topSpeed,
-    profile: { needleLife: profile.needleLife ?? defaultNeedleLife },
+    profile: {
+      needleLife: profile.needleLife ?? defaultNeedleLife,
+      upkeep: profile.upkeep ?? defaultUpkeep,
+    },
   };
 }
 
@@ -91,7 +95,7 @@ export async function addMachine(machine: MachineNew): Promise<Machine> {
 export async function changeMachine(id: string, change: MachineChange): Promise<Machine> {
   const [row] = await rows<MachineRow>(
     database(),
-    `UPDATE machine SET name = COALESCE($2, name), top_speed = COALESCE($3, top_speed), profile = COALESCE($4, profile)
+    `UPDATE machine SET name = COALESCE($2, name), top_speed = COALESCE($3, top_speed), profile = profile || COALESCE($4, '{}'::jsonb)
      WHERE id = $1 RETURNING ${columns}`,
     [id, change.name ?? null, change.topSpeed ?? null, change.profile ?? null],
   );

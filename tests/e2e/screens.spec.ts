@@ -19,6 +19,8 @@ const screens = [
   '/heron/jobs/share',
   '/heron/bench',
   '/heron/bench/practise',
+  '/heron/check',
+  '/teal/check',
   '/teal/head',
   '/workshop',
   '/nothing/here',

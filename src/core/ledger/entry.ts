@@ -36,12 +36,20 @@ export type Fibre = (typeof fibres)[number];
 /** What each kind of entry carries. */
 export interface EntryData {
   /** `fault` is null between the first touch and the second. `fragments` only with a broken needle. */
-  break: { fault: Fault | null; fragments?: 'all_found' | 'missing'; stop?: number; stitch?: number };
+  break: {
+    fault: Fault | null;
+    fragments?: 'all_found' | 'missing';
+    stop?: number;
+    stitch?: number;
+    /** Written by the machine's feed. */
+    by?: 'feed';
+  };
   /** The machine stopped for no fault: the clock of minutes lost runs all the same. */
-  stop: { why: string };
+  stop: { why: string; by?: 'feed' };
   /** Ends the stop or break `closes`. */
   sewing_again: { closes: string };
-  needle_fitted: { needle: NeedleSpec; reason: NeedleReason };
+  /** `over`: the needle that the writer saw in the seat (its entry; null: none). Two over the same one are a clash. */
+  needle_fitted: { needle: NeedleSpec; reason: NeedleReason; over?: string | null };
   cone_mounted: { threadId: string; coneId: string | null; fibre: Fibre };
   job_started: Record<string, never>;
   /** One run of the design: every head of `heads` sewed one piece. `speed` in stitches/min. */
@@ -49,6 +57,7 @@ export interface EntryData {
     heads: number[];
     speed: number;
     stops: { stop: number; position: number; stitches: number }[];
+    by?: 'feed';
   };
   piece_held: { breakId: string; why: string };
   /** Ends the hold `closes`. */
@@ -82,6 +91,17 @@ export interface EntryData {
   };
   /** A position's upper tension at the thread gauge, grams. */
   upper_gauged: { grams: number };
+  /** An item of the Check list said done, or not done and why. `says`: its words on that day. */
+  check_done: { item: string; says: string; state: 'done' | 'not_done'; why?: string };
+  /** Stitches sewn that made no piece: it was stopped in the middle, or spoiled and is sewn again. As in piece_finished. */
+  part_sewn: {
+    heads: number[];
+    speed: number;
+    stops: { stop: number; position: number; stitches: number }[];
+    outcome: 'paused' | 'spoiled';
+  };
+  /** A shift begins or ends; `note` is for who comes next. */
+  shift: { is: 'begun' | 'ended'; note?: string };
   note: { text: string };
   /** Replaces what it names in the corrected entry; `void` takes the whole entry back (or puts it back). */
   correction: {

@@ -46,7 +46,10 @@ export function foldConeMounted(now: HeadNow, entry: EntryOf<'cone_mounted'>): H
  * Time is stitches over the machine's speed, rounded to whole ms per stop, so that ages are whole numbers and
  * any order of adding gives the same sum. Time counts as metallic when a metallic cone sat over the needle.
  */
-export function foldPieceFinished(now: HeadNow, entry: EntryOf<'piece_finished'>): HeadNow {
+export function foldPieceFinished(
+  now: HeadNow,
+  entry: EntryOf<'piece_finished'> | EntryOf<'part_sewn'>,
+): HeadNow {
   const { heads, speed, stops } = entry.data;
   return withSeats(now, (seat) => {
     if (!heads.includes(seat.head)) return seat;

@@ -65,7 +65,7 @@ export function applyEntry(head: HeadNow, entry: EffectiveEntry): HeadNow {
  * not depend on the order of pieces. A seat without needle or cone is not judged (a cone may have left it).
  */
 export function commutes(now: HeadNow, entry: EffectiveEntry): boolean {
-  if (entry.kind !== 'piece_finished') return false;
+  if (entry.kind !== 'piece_finished' && entry.kind !== 'part_sewn') return false;
   const { heads, stops } = entry.data;
   return stops.every(({ position }) =>
     heads.every((headNo) => {

@@ -63,6 +63,29 @@ export const entryKinds: { [K in EntryKind]: KindOfEntry<K> } = {
     },
     fold: foldPieceFinished,
   },
+  part_sewn: {
+    name: 'Part of a piece',
+    where: 'machine',
+    needsJob: true,
+    says: ({ data }) => {
+      const stitches = data.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+      return `${data.outcome === 'paused' ? 'stopped in the middle' : 'piece spoiled, sewn again'}, ${stitches.toLocaleString('en-GB')} st`;
+    },
+    fold: foldPieceFinished,
+  },
+  check_done: {
+    name: 'Check',
+    where: 'either',
+    says: ({ data }) =>
+      data.state === 'done'
+        ? `checked: ${data.says}`
+        : `not checked: ${data.says}${data.why ? ` (${data.why})` : ''}`,
+  },
+  shift: {
+    name: 'Shift',
+    where: 'machine',
+    says: ({ data }) => `shift ${data.is}${data.note ? `: ${data.note}` : ''}`,
+  },
   piece_held: {
     name: 'Piece held',
     where: 'either',

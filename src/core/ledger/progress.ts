@@ -22,6 +22,10 @@ export function tallyOf(entry: EffectiveEntry, lostMs: number | null): JobTally 
     const each = entry.data.stops.reduce((sum, stop) => sum + stop.stitches, 0);
     return { ...nothing, pieces: entry.data.heads.length, stitches: each * entry.data.heads.length };
   }
+  if (entry.kind === 'part_sewn') {
+    const each = entry.data.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+    return { ...nothing, stitches: each * entry.data.heads.length };
+  }
   if (!timeLosingKinds.includes(entry.kind)) return nothing;
   return { ...nothing, breaks: entry.kind === 'break' ? 1 : 0, lostMs: lostMs ?? 0 };
 }

@@ -1,5 +1,5 @@
 import { needleWorn } from '../../core/needle/life.ts';
-import { counted } from '../text.ts';
+import { counted, dayKey } from '../text.ts';
 import { useFrame } from './context.tsx';
 import type { ScreenName } from './frame-data.ts';
 
@@ -23,6 +23,7 @@ export function DayLine() {
       waits: due ? `${counted(due, 'needle')} due` : bare ? `${bare} without needle` : 'needles good',
     },
     { name: 'bench', label: 'Bench', waits: benchText(view.events) },
+    { name: 'check', label: 'Check', waits: checkText(view.events, data) },
     { name: 'run', label: 'Run', waits: job?.name ?? 'no job yet' },
     { name: 'ledger', label: 'Ledger', waits: `${counted(breaks, 'break')} today` },
     {
@@ -62,6 +63,18 @@ function benchText(
 ): string {
   const last = events.find((event) => event.kind === 'case_measured' && !event.void);
   return last ? `case read ${Number(last.data['grams'])} g` : 'case and block';
+}
+
+/** How many items were ticked today. */
+function checkText(
+  events: readonly { kind: string; void: boolean; at: string }[],
+  { zone, now }: { zone: string; now: string },
+): string {
+  const today = dayKey(now, zone);
+  const done = events.filter(
+    (event) => event.kind === 'check_done' && !event.void && dayKey(event.at, zone) === today,
+  ).length;
+  return done > 0 ? `${done} checked today` : 'before sewing';
 }
 
 /** Breaks that came in after the page was made. */

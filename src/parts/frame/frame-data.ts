@@ -3,7 +3,7 @@ import type { LabelMeaning } from '../../core/needle/letters.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
 
-export const screens = ['jobs', 'pair', 'head', 'bench', 'run', 'ledger', 'stores'] as const;
+export const screens = ['jobs', 'pair', 'head', 'bench', 'check', 'run', 'ledger', 'stores'] as const;
 export type ScreenName = (typeof screens)[number];
 
 /** What every screen of a machine is drawn from at first. */

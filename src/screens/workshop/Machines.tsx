@@ -48,7 +48,7 @@ export function Machines({ machines }: { machines: Machine[] }) {
 }
 
 function MachineLine({ machine }: { machine: Machine }) {
-  const { needleLife: life } = machine.profile;
+  const { needleLife: life, upkeep } = machine.profile;
   return (
     <details className="border-t py-2 rule first-of-type:border-t-0">
       <summary className="cursor-pointer">
@@ -73,6 +73,10 @@ function MachineLine({ machine }: { machine: Machine }) {
               metallicHours: Number(fields['metallicHours']),
               stitches: wholeField(fields, 'stitches', 'Stitches'),
             },
+            upkeep: {
+              barsDays: wholeField(fields, 'barsDays', 'Days'),
+              barsHours: Number(fields['barsHours']),
+            },
           },
         })}
       >
@@ -96,6 +100,12 @@ function MachineLine({ machine }: { machine: Machine }) {
         </AddField>
         <AddField label="or stitches">
           <input name="stitches" className="input w-28" defaultValue={life.stitches} />
+        </AddField>
+        <AddField label="Needle bars oiled every, days">
+          <input name="barsDays" className="input w-20" defaultValue={upkeep.barsDays} />
+        </AddField>
+        <AddField label="or hours sewn">
+          <input name="barsHours" className="input w-20" defaultValue={upkeep.barsHours} />
         </AddField>
       </AddForm>
     </details>

@@ -135,9 +135,9 @@ function checkPlace(entry: Entry): void {
   }
   if (kind.needsJob && entry.jobId === null)
     throw invalid(`“${kind.name}” needs a job. Put a job on the machine first.`);
-  const usedHeads = entry.kind === 'piece_finished' ? entry.data.heads : [head ?? 1];
-  const usedPositions =
-    entry.kind === 'piece_finished' ? entry.data.stops.map((stop) => stop.position) : [position ?? 1];
+  const sewn = entry.kind === 'piece_finished' || entry.kind === 'part_sewn' ? entry.data : null;
+  const usedHeads = sewn ? sewn.heads : [head ?? 1];
+  const usedPositions = sewn ? sewn.stops.map((stop) => stop.position) : [position ?? 1];
   const badHead = usedHeads.find((one) => one > heads);
   const badPosition = usedPositions.find((one) => one > positions);
   if (badHead !== undefined)

@@ -1,0 +1,16 @@
+import type { CheckMark } from './item.ts';
+
+/** What the ledger tells the Check list beyond the head. Instants are ISO 8601. */
+export interface CheckFacts {
+  dayStart: string;
+  /** "head:position" of every seat that sewed yesterday or today. */
+  sewedLately: string[];
+  /** When the needle bars were last oiled, and the time sewn since, ms. */
+  oil: { barsAt: string | null; sewnMsSinceBars: number };
+  /** When a bobbin case was last measured at this machine, and why it should be again. */
+  caseAt: string | null;
+  caseDue: string[];
+  breaksRose: string | null;
+  /** Marks of today and of the job that is on the machine; `id`: the entry. */
+  marks: (CheckMark & { id: string })[];
+}

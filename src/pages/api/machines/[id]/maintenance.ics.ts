@@ -1,0 +1,11 @@
+import { endpoint } from '../../../../server/http/endpoint.ts';
+import { maintenanceCalendar } from '../../../../server/maintenance.ts';
+
+/** GET: the machine's maintenance as iCalendar, to be subscribed to. */
+export const GET = endpoint(
+  { answer: { type: 'string' } },
+  async ({ id }) =>
+    new Response(await maintenanceCalendar(id('id')), {
+      headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'no-store' },
+    }),
+);

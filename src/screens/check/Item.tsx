@@ -1,0 +1,98 @@
+import { useState } from 'react';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { timeText } from '../../parts/text.ts';
+import type { Listed } from './CheckScreen.tsx';
+
+export interface CheckActs {
+  done: (listed: Listed, why?: string) => void;
+  open: (listed: Listed) => void;
+}
+
+/** The tick itself: an empty box, a tick, or a stroke for not done. */
+export function Tick({ mark }: { mark: Listed['mark'] }) {
+  return (
+    <span
+      aria-hidden="true"
+      className={`grid size-9 shrink-0 place-items-center rounded border-2 text-2xl leading-none font-bold [border-color:var(--color-base-content)] ${mark?.state === 'done' ? 'bg-base-content text-base-100' : ''}`}
+    >
+      {mark ? (mark.state === 'done' ? '✓' : '–') : ''}
+    </span>
+  );
+}
+
+const words = ['no time', 'nothing to do it with', 'not for this job', 'see technician'];
+
+/** One item: a wide touch ticks it; “not done” asks for a word. */
+export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
+  const { data } = useFrame();
+  const { item, mark } = listed;
+  const [isAsking, setIsAsking] = useState(false);
+  const [word, setWord] = useState('');
+  const refuse = (why: string) => {
+    act.done(listed, why);
+    setIsAsking(false);
+    setWord('');
+  };
+  return (
+    <li className="break-inside-avoid border-t rule first:border-t-0">
+      <div className="flex items-stretch">
+        <button
+          type="button"
+          aria-pressed={mark?.state === 'done'}
+          aria-label={`${item.says}: ${mark ? (mark.state === 'done' ? 'done' : 'not done') : 'open'}`}
+          className="flex min-h-16 min-w-0 grow touch-manipulation items-start gap-3 px-3 py-2.5 text-start hover:bg-base-200"
+          onClick={() => (mark ? act.open(listed) : act.done(listed))}
+        >
+          <Tick mark={mark} />
+          <span className="min-w-0">
+            <b className="block leading-6">{item.says}</b>
+            <span className="quiet block text-sm leading-5">{item.why}</span>
+            {item.how && !mark && <span className="block text-sm leading-5">{item.how}</span>}
+            {mark && (
+              <span className="block text-sm leading-5">
+                {mark.state === 'done' ? 'Done' : `Not done: ${mark.why}`}, {timeText(mark.at, data.zone)}
+              </span>
+            )}
+          </span>
+        </button>
+        {!mark && (
+          <button
+            type="button"
+            className="no-print quiet min-h-16 min-w-16 px-3 text-sm whitespace-nowrap underline"
+            aria-expanded={isAsking}
+            aria-label={`Not done: ${item.says}`}
+            onClick={() => setIsAsking(!isAsking)}
+          >
+            not done
+          </button>
+        )}
+      </div>
+      {isAsking && !mark && (
+        <form
+          className="flex flex-wrap gap-2 px-3 pb-3"
+          onSubmit={(submit) => {
+            submit.preventDefault();
+            if (word.trim()) refuse(word.trim());
+          }}
+        >
+          {words.map((one) => (
+            <button key={one} type="button" className="btn" onClick={() => refuse(one)}>
+              {one}
+            </button>
+          ))}
+          <input
+            className="input min-w-40 grow"
+            aria-label="Why it is not done"
+            placeholder="or another word"
+            maxLength={300}
+            value={word}
+            onChange={(change) => setWord(change.target.value)}
+          />
+          <button type="submit" className="btn" disabled={!word.trim()}>
+            Not done
+          </button>
+        </form>
+      )}
+    </li>
+  );
+}
