@@ -63,10 +63,11 @@ export const entryData = {
       stop: { type: 'integer', minimum: 1, maximum: 99 },
       stitch: { type: 'integer', minimum: 0, maximum: 1_000_000 },
       by: { const: 'feed' },
+      feedId: uuid,
     },
-    ['fragments', 'stop', 'stitch', 'by'],
+    ['fragments', 'stop', 'stitch', 'by', 'feedId'],
   ),
-  stop: object({ why: text(1, 200), by: { const: 'feed' } }, ['by']),
+  stop: object({ why: text(1, 200), by: { const: 'feed' }, feedId: uuid }, ['by', 'feedId']),
   sewing_again: object({ closes: uuid }),
   needle_fitted: object(
     {
@@ -76,7 +77,7 @@ export const entryData = {
     },
     ['over'],
   ),
-  cone_mounted: object({ threadId: uuid, coneId: uuidOrNull, fibre }),
+  cone_mounted: object({ threadId: uuid, coneId: uuidOrNull, fibre, over: uuidOrNull }, ['over']),
   job_started: object({}),
   piece_finished: object({ ...sewnFields, by: { const: 'feed' } }, ['by']),
   part_sewn: object({ ...sewnFields, outcome: { enum: ['paused', 'spoiled'] } }),

@@ -3,6 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import type { FrameData, ScreenName } from '../parts/frame/frame-data.ts';
 import { database, rows } from './database.ts';
+import { feedNow } from './feed/take.ts';
 import { headNow } from './head.ts';
 import { jobById } from './jobs.ts';
 import { everyItem } from './ledger/export.ts';
@@ -49,6 +50,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     events,
     waitingJobs,
     breaksToday,
+    feed,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -60,6 +62,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     ledgerPage({ machine: machine.id, limit: 30 }),
     countWaitingJobs(),
     breaksSince(machine.id, dayStart(now, zone)),
+    feedNow(machine.id),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
   const operatorId = astro.cookies.get('operator')?.value ?? null;
@@ -76,6 +79,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     letters,
     head,
     events: events.items,
+    feed,
     job: head.job ? await jobById(head.job.id) : null,
     waitingJobs,
     breaksToday,

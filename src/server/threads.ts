@@ -73,10 +73,10 @@ export async function listCones({
 }
 
 /** The newest cones that bear a batch: what a scanned label can name. */
-export async function batches(): Promise<{ id: string; threadId: string; batch: string }[]> {
+export async function batches(): Promise<{ id: string; threadId: string; batch: string; metres: number }[]> {
   return rows(
     database(),
-    `SELECT id, thread_id AS "threadId", batch FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500`,
+    `SELECT id, thread_id AS "threadId", batch, metres FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500`,
   );
 }
 

@@ -87,9 +87,9 @@ test('space finishes a piece: each stop’s stitches go to the needle that sewed
   const machine = await newMachine(request);
   await open(page, `/${machine.slug}/run`);
   await page.keyboard.press('Space');
-  await expect(page.getByText('1 of 5')).toBeVisible();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /Piece finished/ }).click();
-  await expect(page.getByText('2 of 5')).toBeVisible();
+  await expect(page.getByText('2 of 5', { exact: true })).toBeVisible();
   await expect
     .poll(async () =>
       (await headOf(request, machine)).seats
@@ -102,12 +102,12 @@ test('space finishes a piece: each stop’s stitches go to the needle that sewed
       [9, 0],
     ]);
   await page.reload();
-  await expect(page.getByText('2 of 5')).toBeVisible();
+  await expect(page.getByText('2 of 5', { exact: true })).toBeVisible();
   await page
     .getByRole('region', { name: 'Job on the machine' })
     .getByRole('button', { name: 'Undo' })
     .click();
-  await expect(page.getByText('1 of 5')).toBeVisible();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
   await expect
     .poll(
       async () =>
@@ -190,7 +190,7 @@ test('on four heads the break is logged at the head that is chosen, and a round 
   await expect(page.getByRole('heading', { name: 'Break at head 3, position 7' })).toBeVisible();
   await page.getByRole('button', { name: 'Sewing again' }).click();
   await page.getByRole('button', { name: /Pieces finished \(4\)/ }).click();
-  await expect(page.getByText('4 of 5')).toBeVisible();
+  await expect(page.getByText('4 of 5', { exact: true })).toBeVisible();
   await expect
     .poll(async () => (await eventsOf(request, machine, '&kind=break'))[0])
     .toMatchObject({ head: 3, position: 7 });

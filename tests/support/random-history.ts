@@ -67,27 +67,30 @@ function make(
     );
   }
   if (roll < 0.62) return entry('job_started', {}, rest);
-  if (roll < 0.64) return entry('note', { text: 'a note' }, rest);
+  if (roll < 0.63) return entry('note', { text: 'a note' }, rest);
+  if (roll < 0.64) return entry('shift', { is: luck.next() < 0.5 ? 'begun' : 'ended' }, rest);
+  if (roll < 0.66) return entry('check_done', { item: 'oil-hook', says: 'Oil', state: 'done' }, rest);
   if (roll > 0.85 && list.length > 10) return correct(luck, rest, luck.pick(list.slice(-60)), four);
   const stops = Array.from({ length: 1 + Math.floor(luck.next() * 4) }, (_, index) => ({
     stop: index + 1,
     position: 1 + Math.floor(luck.next() * 12),
     stitches: 1 + Math.floor(luck.next() * 7000),
   }));
-  return entry(
-    'piece_finished',
-    {
-      heads: four
-        ? [1, 2, 3, 4]
-            .filter(() => luck.next() < 0.9)
-            .concat(1)
-            .filter((v, i, a) => a.indexOf(v) === i)
-        : [1],
-      speed: 700 + Math.floor(luck.next() * 300),
-      stops,
-    },
-    { ...rest, jobId: ids.job },
-  );
+  const isPart = luck.next() < 0.15;
+  const sewn = {
+    heads: four
+      ? [1, 2, 3, 4]
+          .filter(() => luck.next() < 0.9)
+          .concat(1)
+          .filter((v, i, a) => a.indexOf(v) === i)
+      : [1],
+    speed: 700 + Math.floor(luck.next() * 300),
+    stops,
+  };
+  const about = { ...rest, jobId: ids.job };
+  return isPart
+    ? entry('part_sewn', { ...sewn, outcome: luck.pick(['paused', 'spoiled'] as const) }, about)
+    : entry('piece_finished', sewn, about);
 }
 
 function correct(

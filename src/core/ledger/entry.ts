@@ -43,14 +43,16 @@ export interface EntryData {
     stitch?: number;
     /** Written by the machine's feed. */
     by?: 'feed';
+    /** The feed's entry about this same stop, taken back for this one. */
+    feedId?: string;
   };
   /** The machine stopped for no fault: the clock of minutes lost runs all the same. */
-  stop: { why: string; by?: 'feed' };
+  stop: { why: string; by?: 'feed'; feedId?: string };
   /** Ends the stop or break `closes`. */
   sewing_again: { closes: string };
   /** `over`: the needle that the writer saw in the seat (its entry; null: none). Two over the same one are a clash. */
   needle_fitted: { needle: NeedleSpec; reason: NeedleReason; over?: string | null };
-  cone_mounted: { threadId: string; coneId: string | null; fibre: Fibre };
+  cone_mounted: { threadId: string; coneId: string | null; fibre: Fibre; over?: string | null };
   job_started: Record<string, never>;
   /** One run of the design: every head of `heads` sewed one piece. `speed` in stitches/min. */
   piece_finished: {

@@ -80,6 +80,7 @@ function FragmentsQuestion({
         <button type="button" className="btn" onClick={() => actions.fragments(event, false)}>
           Not all: hold the piece
         </button>
+        <RecordLink breakId={event.id} />
       </p>
     </Notice>
   );
@@ -112,9 +113,20 @@ function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['a
           <button type="submit" className="btn" disabled={!why.trim()}>
             Release
           </button>
+          <RecordLink breakId={String(event.data['breakId'])} />
         </span>
       </form>
     </Notice>
+  );
+}
+
+/** To the printable record of a broken needle. */
+function RecordLink({ breakId }: { breakId: string }) {
+  const { data } = useFrame();
+  return (
+    <a className="btn btn-ghost underline" href={`/${data.machine.slug}/needle-record/${breakId}`}>
+      Record
+    </a>
   );
 }
 

@@ -46,6 +46,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
       machineId: data.machine.id,
       head: data.head,
       events: data.events,
+      feed: data.feed,
       operatorId: () => operatorCell.id,
     }),
   );

@@ -1,3 +1,4 @@
+import type { FeedNow } from '../../core/feed/event.ts';
 import type { Schools } from '../../core/advice/schools.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
 import type { Event } from '../../schemas/event.ts';
@@ -15,13 +16,15 @@ export interface FrameData {
   operatorId: string | null;
   threads: Thread[];
   /** Cones that have a batch, newest first: a label names one. */
-  cones: { id: string; threadId: string; batch: string }[];
+  cones: { id: string; threadId: string; batch: string; metres: number }[];
   needleKinds: NeedleKind[];
   /** The workshop's answers where practitioners disagree, and the words on needle packs taught here. */
   schools: Schools;
   letters: Record<string, LabelMeaning>;
   head: HeadNowMessage;
   events: Event[];
+  /** The machine as its own feed told it last; null: it has none. */
+  feed: FeedNow | null;
   /** The job on the machine now. */
   job: Job | null;
   waitingJobs: number;

@@ -1,4 +1,6 @@
 import { placeStops } from '../../core/plan/places.ts';
+import type { FeedNow } from '../../core/feed/event.ts';
+import { restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/ledger/faults.ts';
 import type { NeedleReason } from '../../core/ledger/entry.ts';
 import type { NeedleSpec } from '../../core/needle/label.ts';
@@ -35,10 +37,34 @@ export function keepSpeed(machine: Machine, speed: number): void {
   localStorage.setItem(speedKey(machine.id), String(speed));
 }
 
+const headsKey = (machineId: string) => `vivid.heads-out.${machineId}`;
+
+/** The heads that sew, as the operator set them on this device: one may stand out while the others go on. */
+export function keptHeads(machine: Machine): number[] {
+  const out = typeof localStorage === 'undefined' ? null : localStorage.getItem(headsKey(machine.id));
+  const outNow = new Set((out ?? '').split(',').map(Number));
+  const all = Array.from({ length: machine.heads }, (_, index) => index + 1);
+  const sewing = all.filter((head) => !outNow.has(head));
+  return sewing.length > 0 ? sewing : all;
+}
+
+export function keepHeads(machine: Machine, sewing: readonly number[]): void {
+  const all = Array.from({ length: machine.heads }, (_, index) => index + 1);
+  localStorage.setItem(headsKey(machine.id), all.filter((head) => !sewing.includes(head)).join(','));
+}
+
+/** A feed that spoke within the last two minutes counts by itself. */
+const feedSilentMs = 120_000;
+export const feedIsLive = (feed: FeedNow | null, now = Date.now()) =>
+  typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
+
 /** What an operator does at a machine, each as the entries it writes. */
 export function machineActions({ live, machine, view, job, say }: Given) {
   const inHead = (where: Where) =>
     machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
+
+  const seatAt = ({ head, position }: Where) =>
+    view.seats.find((seat) => seat.head === head && seat.position === position);
 
   return {
     write: (...written: Written[]) => live.write(...written),
@@ -95,25 +121,46 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       say('Sewing again.');
     },
 
-    /** One run of the design on every head: each stop's stitches go to the needles that sewed them. */
+    /**
+     * One run of the design on the heads that sew: each stop's stitches go to the needles that sewed them. Of a piece
+     * that was stopped in the middle only the rest counts.
+     */
     finishPiece(): void {
       if (!job) return say('Put a job on the machine first, on Run.');
+      if (feedIsLive(live.feed.get()))
+        return say('The machine tells its pieces by itself: nothing to count by hand.');
       const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
-      const stops = job.stops.flatMap(({ stop, stitches }, index) => {
+      const design = job.stops.flatMap(({ stop, stitches }, index) => {
         const position = places[index];
         return position ? [{ stop, stitches, position }] : [];
       });
-      const heads = Array.from({ length: machine.heads }, (_, index) => index + 1);
+      const stops = restOfPiece(design, view.events, job.id);
+      const heads = keptHeads(machine);
       live.write({
         kind: 'piece_finished',
         jobId: job.id,
         data: { heads, speed: keptSpeed(machine), stops },
       });
-      const missing = job.stops.length - stops.length;
+      const missing = job.stops.length - design.length;
       say(
         missing
           ? `Piece finished. ${missing} of ${job.stops.length} stops had no position: not counted.`
           : 'Piece finished.',
+      );
+    },
+
+    /** The piece stops in the middle, to be gone on with, or is spoiled and sewn again: what was sewn is counted. */
+    partSewn(stops: PlacedStop[], outcome: 'paused' | 'spoiled'): void {
+      if (!job || stops.length === 0) return say('Nothing was sewn yet: nothing to count.');
+      live.write({
+        kind: 'part_sewn',
+        jobId: job.id,
+        data: { heads: keptHeads(machine), speed: keptSpeed(machine), stops, outcome },
+      });
+      say(
+        outcome === 'paused'
+          ? 'Stopped in the middle; the rest is counted when it is finished.'
+          : 'Spoiled: its stitches count, no piece.',
       );
     },
 
@@ -123,7 +170,11 @@ export function machineActions({ live, machine, view, job, say }: Given) {
     },
 
     fitNeedle(where: Where, needle: NeedleSpec, reason: NeedleReason): void {
-      live.write({ kind: 'needle_fitted', ...where, data: { needle, reason } });
+      live.write({
+        kind: 'needle_fitted',
+        ...where,
+        data: { needle, reason, over: seatAt(where)?.needle?.entryId ?? null },
+      });
       say(`New needle at ${inHead(where)}.`);
     },
 
@@ -131,7 +182,12 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       live.write({
         kind: 'cone_mounted',
         ...where,
-        data: { threadId: thread.id, coneId, fibre: thread.fibre },
+        data: {
+          threadId: thread.id,
+          coneId,
+          fibre: thread.fibre,
+          over: seatAt(where)?.cone?.entryId ?? null,
+        },
       });
       say(`${thread.name} mounted on ${inHead(where)}.`);
     },

@@ -5,6 +5,7 @@ import { foldingKinds } from '../../core/ledger/kinds.ts';
 import type { EffectiveEntry } from '../../core/ledger/entry.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen } from '../../core/ledger/open.ts';
+import type { FeedNow } from '../../core/feed/event.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { GaugePart } from '../../schemas/tension.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
@@ -35,6 +36,8 @@ export interface MachineLive {
   onPlan: (listener: () => void) => () => void;
   /** Calls with every part of a pull that a gauge sends to this machine. */
   onPull: (listener: (part: GaugePart) => void) => () => void;
+  /** The machine as its own feed told it last; null: it has none. */
+  feed: ReadableAtom<FeedNow | null>;
   start: () => () => void;
 }
 
@@ -42,6 +45,7 @@ interface Start {
   machineId: string;
   head: HeadNowMessage;
   events: Event[];
+  feed: FeedNow | null;
   operatorId: () => string | null;
 }
 
@@ -53,6 +57,7 @@ export function machineLive({
   machineId,
   head: firstHead,
   events: firstEvents,
+  feed: firstFeed,
   operatorId,
 }: Start): MachineLive {
   let head = firstHead;
@@ -60,6 +65,7 @@ export function machineLive({
   const written: string[] = [];
   const outgoing = atom<readonly Outgoing[]>([]);
   const connected = atom(true);
+  const feedCell = atom(firstFeed);
   const view = atom(viewOf(head, events, []));
   const refresh = () =>
     view.set(
@@ -150,6 +156,9 @@ export function machineLive({
       const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
       pullListeners.forEach((listener) => listener(part));
     });
+    feed.addEventListener('feed', (message) =>
+      feedCell.set(JSON.parse((message as MessageEvent<string>).data) as FeedNow),
+    );
     feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
     feed.addEventListener('open', () => {
       if (!connected.get()) planListeners.forEach((listener) => listener());
@@ -196,6 +205,7 @@ export function machineLive({
     view,
     outgoing,
     connected,
+    feed: feedCell,
     write,
     undo,
     discard: (id) => outbox.discard(id),

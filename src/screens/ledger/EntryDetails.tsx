@@ -143,6 +143,11 @@ function Correct({ event }: { event: ShownEvent }) {
           Correct
         </button>
       )}
+      {event.kind === 'break' && event.data['fault'] === 'needle_broke' && (
+        <a className="btn" href={`/${data.machine.slug}/needle-record/${event.id}`}>
+          Needle record
+        </a>
+      )}
       <button type="button" className="btn" onClick={takeBack}>
         {event.void ? 'Put it back' : 'Take it back'}
       </button>

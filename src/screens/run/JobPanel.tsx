@@ -1,7 +1,12 @@
 import { useEffect, useState } from 'react';
 import { placeStops } from '../../core/plan/places.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keepSpeed, keptSpeed } from '../../parts/live/actions.ts';
+import { keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
+import { restOfPiece } from '../../core/run/rest-of-piece.ts';
+import { FeedLine } from './FeedLine.tsx';
+import { Heads } from './Heads.tsx';
+import { Middle } from './Middle.tsx';
+import { usePieces, useRun } from './useRun.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -17,6 +22,14 @@ export function JobPanel({ jobs }: { jobs: Job[] }) {
 function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
   const { data, view, actions } = useFrame();
   const done = usePieces(job);
+  const { design, feed } = useRun();
+  const [isMiddle, setIsMiddle] = useState(false);
+  const [sewing, setSewing] = useState(() =>
+    Array.from({ length: data.machine.heads }, (_, index) => index + 1),
+  );
+  useEffect(() => setSewing(keptHeads(data.machine)), [data.machine]);
+  const left = restOfPiece(design, view.events, job.id).reduce((sum, stop) => sum + stop.stitches, 0);
+  const wholePiece = design.reduce((sum, stop) => sum + stop.stitches, 0);
   const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
   const missing = places.filter((place) => place === null).length;
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
@@ -36,7 +49,8 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
           <span className="quiet text-sm">pieces finished</span>
         </p>
       </div>
-      <Stops job={job} places={places} />
+      <FeedLine />
+      <Stops job={job} places={places} now={feed?.stop ?? null} />
       {missing > 0 && (
         <p className="mt-2 border-s-4 ps-3 [border-color:var(--color-base-content)]">
           <b>{missing === 1 ? 'One stop has' : `${missing} stops have`} no position:</b> its thread is on no
@@ -46,7 +60,11 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
       )}
       <div className="mt-4 flex flex-wrap items-stretch gap-2">
         <button type="button" className="btn btn-primary h-20 grow text-xl" onClick={actions.finishPiece}>
-          {data.machine.heads > 1 ? `Pieces finished (${data.machine.heads})` : 'Piece finished'}
+          {left < wholePiece
+            ? `Rest finished, ${whole(left)} st`
+            : data.machine.heads > 1
+              ? `Pieces finished (${sewing.length})`
+              : 'Piece finished'}
           <kbd className="ms-2 rounded border px-2 py-0.5 text-sm font-normal opacity-90">space</kbd>
         </button>
         <button type="button" className="btn h-20" onClick={() => actions.stop('stopped, no break')}>
@@ -58,40 +76,34 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
       </div>
       <div className="mt-3 flex flex-wrap items-center justify-between gap-2">
         <Speed />
+        {data.machine.heads > 1 && <Heads sewing={sewing} onChange={setSewing} />}
+        <button type="button" className="btn" aria-expanded={isMiddle} onClick={() => setIsMiddle(!isMiddle)}>
+          In the middle …
+        </button>
+        <a className="btn" href={`/${data.machine.slug}/shift`}>
+          Shift …
+        </a>
         <button type="button" className="btn btn-ghost underline" onClick={onChange}>
           Another job …
         </button>
       </div>
+      {isMiddle && <Middle job={job} onDone={() => setIsMiddle(false)} />}
     </section>
   );
 }
 
-/** Pieces finished: the server's tally when the page was made, and what came since. */
-function usePieces(job: Job): number {
-  const { data, view } = useFrame();
-  const count = (
-    events: readonly { kind: string; void: boolean; jobId: string | null; data: Record<string, unknown> }[],
-  ) =>
-    events
-      .filter((event) => event.kind === 'piece_finished' && !event.void && event.jobId === job.id)
-      .reduce((sum, event) => sum + (event.data['heads'] as number[]).length, 0);
-  const known = new Set(data.events.map((event) => event.id));
-  const base = data.job?.id === job.id ? data.job.tally.pieces : job.tally.pieces;
-  return (
-    base -
-    count(data.events) +
-    count(view.events.filter((event) => known.has(event.id) || event.at > data.now))
-  );
-}
-
-function Stops({ job, places }: { job: Job; places: (number | null)[] }) {
+function Stops({ job, places, now }: { job: Job; places: (number | null)[]; now: number | null }) {
   const { threads } = useFrame();
   return (
     <ol className="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-2" aria-label="Colour stops">
       {job.stops.map((stop, index) => {
         const thread = threads.get(stop.threadId);
         return (
-          <li key={stop.stop} className="flex min-h-10 items-center gap-3">
+          <li
+            key={stop.stop}
+            aria-current={now === stop.stop ? 'step' : undefined}
+            className="flex min-h-10 items-center gap-3 aria-[current]:bg-base-200"
+          >
             <span className="figures quiet w-4 text-end">{stop.stop}</span>
             {thread && <Swatch thread={thread} />}
             <span className="min-w-0 grow leading-5">

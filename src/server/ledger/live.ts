@@ -1,5 +1,6 @@
 import pg from 'pg';
 import type { Event } from '../../schemas/event.ts';
+import type { FeedNow } from '../../core/feed/event.ts';
 import type { GaugePart } from '../../schemas/tension.ts';
 import { database, rows } from '../database.ts';
 import { log } from '../log.ts';
@@ -34,7 +35,10 @@ export function announce(machineId: string): void {
  * of one NOTIFY is below 8000 bytes: what is told is small.
  */
 const newsChannel = 'vivid_eye_news';
-export type News = { name: 'plan'; data: Record<string, never> } | { name: 'pull'; data: GaugePart };
+export type News =
+  | { name: 'plan'; data: Record<string, never> }
+  | { name: 'pull'; data: GaugePart }
+  | { name: 'feed'; data: FeedNow };
 type NewsListener = (news: News) => void;
 const newsListeners = new Map<string, Set<NewsListener>>();
 

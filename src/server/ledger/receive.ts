@@ -1,5 +1,7 @@
 import type { Entry } from '../../core/ledger/entry.ts';
 import { entries, entriesStored, type EntriesStored } from '../../schemas/entry.ts';
+import { matchLately } from '../feed/match.ts';
+import { log } from '../log.ts';
 import { checker } from '../http/check.ts';
 import { normalEntry } from './accept.ts';
 import { storeEntries } from './queue.ts';
@@ -7,10 +9,23 @@ import { storeEntries } from './queue.ts';
 const checkBody = checker(entries as never);
 const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(entriesStored) : undefined;
 
+/** Stops that the machine's feed told too become one with it; the answer does not wait for that. */
+function matchSoon(sent: readonly Entry[], stored: EntriesStored['stored']): void {
+  const again = new Set(stored.filter((one) => one.again).map((one) => one.id));
+  const stops = sent.filter((one) => (one.kind === 'break' || one.kind === 'stop') && !again.has(one.id));
+  for (const machineId of new Set(stops.map((one) => one.machineId))) {
+    matchLately(
+      machineId,
+      stops.filter((one) => one.machineId === machineId),
+    ).catch((error: unknown) => log().warn({ err: error }, 'stops not matched with the feed'));
+  }
+}
+
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
 export async function receiveEntries(message: unknown): Promise<EntriesStored> {
   const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
   const answer = { stored: await storeEntries(sent.map(normalEntry)) };
+  matchSoon(sent, answer.stored);
   checkAnswer?.(answer, 'answer');
   return answer;
 }

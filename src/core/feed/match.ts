@@ -1,0 +1,39 @@
+/** A stop as told by one side. */
+export interface ToldStop {
+  id: string;
+  at: string;
+  kind: 'break' | 'stop';
+  head: number | null;
+  by: 'feed' | 'hand';
+}
+
+/** An operator's touch and the machine's own line about one stop lie this far apart at most, ms: from memory. */
+export const matchWithinMs = 90_000;
+
+/**
+ * Which told stops are one and the same: each pair of a feed's and a hand's that lie within {@link matchWithinMs} on the
+ * same head (or one of them without a head), the nearest in time first, each used once. What the machine calls a break
+ * is not matched with a stop that an operator said was none.
+ */
+export function matchStops(stops: readonly ToldStop[]): { feed: ToldStop; hand: ToldStop }[] {
+  const fits = (feed: ToldStop, hand: ToldStop) =>
+    (hand.head === null || feed.head === null || hand.head === feed.head) &&
+    (feed.kind === 'stop' || hand.kind === 'break');
+  const pairs = stops
+    .filter((one) => one.by === 'feed')
+    .flatMap((feed) =>
+      stops
+        .filter((one) => one.by === 'hand' && fits(feed, one))
+        .map((hand) => ({ feed, hand, apart: Math.abs(Date.parse(feed.at) - Date.parse(hand.at)) })),
+    )
+    .filter((pair) => pair.apart <= matchWithinMs)
+    .sort((a, b) => a.apart - b.apart || inOrder(a.feed.id, b.feed.id) || inOrder(a.hand.id, b.hand.id));
+  const used = new Set<string>();
+  return pairs.flatMap(({ feed, hand }) => {
+    if (used.has(feed.id) || used.has(hand.id)) return [];
+    used.add(feed.id).add(hand.id);
+    return [{ feed, hand }];
+  });
+}
+
+const inOrder = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

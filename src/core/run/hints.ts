@@ -1,0 +1,167 @@
+import type { Seat } from '../ledger/head.ts';
+import { needleWorn, type NeedleLife } from '../needle/life.ts';
+import type { PlacedStop } from './rest-of-piece.ts';
+import { isKind, stitchesAt, stitchesOn, type Told } from './told.ts';
+
+/** Something to act on now. `urgency` orders them: 1 later, 3 at once. */
+export interface Hint {
+  key: string;
+  says: string;
+  head: number | null;
+  position: number | null;
+  urgency: 1 | 2 | 3;
+}
+
+export interface HintInput {
+  heads: number;
+  /** Newest first, as far back as they are known here. */
+  events: readonly Told[];
+  seats: readonly Seat[];
+  needleLife: NeedleLife;
+  /** Stitches per minute. */
+  speed: number;
+  /** The piece on the machine, whole, by its stops; empty: no job. */
+  design: readonly PlacedStop[];
+  /** Stitches of it that are sewn, by position; what the feed told, else none. */
+  sewn: ReadonlyMap<number, number>;
+  /** Pieces finished of the job, and asked for. */
+  pieces: { done: number; of: number };
+  /** Metres left on a cone when it had sewn nothing more, by its id, and top thread per stitch, mm. */
+  coneMetres: ReadonlyMap<string, number>;
+  topMm: number;
+  /** Stitches that a full bobbin lasts by the model. */
+  stitchesPerBobbin: number;
+}
+
+/** Three breaks within so many stitches are no chance: common practice, no published source; the figure from memory. */
+const clusterBreaks = 3;
+const clusterStitches = 5000;
+/** Warned of so many pieces and minutes ahead. */
+const aheadPieces = 3;
+const aheadMinutes = 10;
+
+/** What the ledger says should be looked at now, the most urgent first. */
+export function actNow(input: HintInput): Hint[] {
+  return [...clusters(input), ...needles(input), ...bobbins(input), ...cones(input)].sort(
+    (a, b) => b.urgency - a.urgency,
+  );
+}
+
+const several = (input: HintInput, head: number) => (input.heads > 1 ? `head ${head}, ` : '');
+const whole = (value: number) => Math.round(value).toLocaleString('en-GB');
+
+/** Stitches of a seat since an instant, with what the feed has told of this piece. */
+function since({ events, sewn }: HintInput, at: string, head: number, position: number): number {
+  const finished = events
+    .filter((event) => Date.parse(event.at) > Date.parse(at))
+    .reduce((sum, event) => sum + stitchesAt(event, head, position), 0);
+  return finished + (sewn.get(position) ?? 0);
+}
+
+function clusters(input: HintInput): Hint[] {
+  return input.seats.flatMap(({ head, position, needle }): Hint[] => {
+    const breaks = input.events.filter(
+      (event) => isKind(event, 'break') && event.head === head && event.position === position,
+    );
+    const third = breaks[clusterBreaks - 1];
+    if (!third) return [];
+    const stitches = since(input, third.at, head, position);
+    if (stitches > clusterStitches) return [];
+    // A needle fitted since the last of them is the answer: let it show.
+    if (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0]!.at)) return [];
+    return [
+      {
+        key: `cluster:${head}:${position}`,
+        says: `${breaks.length > clusterBreaks ? 'Again a' : 'Third'} break on ${several(input, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches: look here before sewing on.`,
+        ...{ head, position, urgency: 3 },
+      },
+    ];
+  });
+}
+
+function needles(input: HintInput): Hint[] {
+  const { seats, design, needleLife, speed, sewn } = input;
+  return seats.flatMap(({ head, position, needle, cone }): Hint[] => {
+    const each = design
+      .filter((stop) => stop.position === position)
+      .reduce((sum, stop) => sum + stop.stitches, 0);
+    if (!needle || each === 0) return [];
+    const wornAfter = (stitches: number) => {
+      const ms = (stitches * 60_000) / speed;
+      const { age } = needle;
+      return needleWorn(
+        {
+          stitches: age.stitches + stitches,
+          sewingMs: age.sewingMs + ms,
+          metallicMs: age.metallicMs + (cone?.fibre === 'metallic' ? ms : 0),
+        },
+        needleLife,
+      );
+    };
+    const now = wornAfter(sewn.get(position) ?? 0);
+    if (now === null) return [];
+    const where = `${several(input, head)}position ${position}`;
+    const hint = (says: string, urgency: 1 | 2): Hint[] => [
+      { key: `needle:${head}:${position}`, says, head, position, urgency },
+    ];
+    if (now >= 1) return hint(`The needle at ${where} is past its life: change it before the next piece.`, 2);
+    const within = Array.from({ length: aheadPieces }, (_, index) => index + 1).find(
+      (pieces) => wornAfter(pieces * each)! >= 1,
+    );
+    if (within === undefined) return [];
+    return within === 1
+      ? hint(`The needle at ${where} reaches its life within this piece.`, 2)
+      : hint(`The needle at ${where} reaches its life in ${within} pieces.`, 1);
+  });
+}
+
+function bobbins(input: HintInput): Hint[] {
+  const { heads, events, design, speed, stitchesPerBobbin } = input;
+  if (design.length === 0) return [];
+  const between = (from: string, to: string | null, head: number) =>
+    events
+      .filter((event) => event.at > from && (to === null || event.at <= to))
+      .reduce((sum, event) => sum + stitchesOn(event, head), 0);
+  const piece = [...input.sewn.values()].reduce((sum, one) => sum + one, 0);
+  return Array.from({ length: heads }, (_, index) => index + 1).flatMap((head): Hint[] => {
+    const outs = events.filter(
+      (event) => isKind(event, 'break') && event.data.fault === 'bobbin_out' && (event.head ?? 1) === head,
+    );
+    if (!outs[0]) return [];
+    // What the last full one really lasted on this head goes before the model.
+    const measured = outs[1] ? between(outs[1].at, outs[0].at, head) : 0;
+    const lasts =
+      measured > 0.3 * stitchesPerBobbin && measured < 3 * stitchesPerBobbin ? measured : stitchesPerBobbin;
+    const minutes = (lasts - between(outs[0].at, null, head) - piece) / speed;
+    if (minutes > aheadMinutes || minutes < -aheadMinutes) return [];
+    const when = minutes < 1 ? 'any moment' : `in about ${Math.round(minutes)} minutes`;
+    return [
+      {
+        key: `bobbin:${head}`,
+        says: `The bobbin${heads > 1 ? ` of head ${head}` : ''} runs out ${when}: ${measured ? 'the last one lasted' : 'a full one lasts about'} ${whole(lasts)} stitches.`,
+        ...{ head, position: null, urgency: minutes < 2 ? 3 : 2 },
+      },
+    ];
+  });
+}
+
+function cones(input: HintInput): Hint[] {
+  const { seats, design, coneMetres, topMm, pieces, sewn } = input;
+  return seats.flatMap(({ head, position, cone }): Hint[] => {
+    const metres = cone?.coneId ? coneMetres.get(cone.coneId) : undefined;
+    const each = design
+      .filter((stop) => stop.position === position)
+      .reduce((sum, stop) => sum + stop.stitches, 0);
+    if (metres === undefined || each === 0) return [];
+    const left = (metres * 1000) / topMm - cone!.stitches - (sewn.get(position) ?? 0);
+    const more = Math.floor(Math.max(0, left) / each);
+    if (more > aheadPieces || pieces.done + more * input.heads >= pieces.of) return [];
+    return [
+      {
+        key: `cone:${head}:${position}`,
+        says: `The cone on ${several(input, head)}position ${position} ends in piece ${pieces.done + more * input.heads + 1}: have the next one ready.`,
+        ...{ head, position, urgency: more === 0 ? 2 : 1 },
+      },
+    ];
+  });
+}

@@ -1,0 +1,96 @@
+import type { Fault } from '../ledger/faults.ts';
+import { isKind, sewnIn, type Told } from './told.ts';
+
+export interface JobOfShift {
+  jobId: string | null;
+  pieces: number;
+  stitches: number;
+  breaks: number;
+  lostMs: number;
+}
+export interface SeatOfShift {
+  head: number;
+  position: number;
+  stitches: number;
+  breaks: number;
+  needles: number;
+  cones: number;
+  lostMs: number;
+}
+/** Time lost by what stopped the machine; `fault` null: a break whose kind was not said; 'stop': no break at all. */
+export interface LossOfShift {
+  what: Fault | null | 'stop';
+  count: number;
+  lostMs: number;
+}
+export interface Shift {
+  jobs: JobOfShift[];
+  seats: SeatOfShift[];
+  losses: LossOfShift[];
+  pieces: number;
+  stitches: number;
+  breaks: number;
+  lostMs: number;
+}
+
+/**
+ * What a shift came to, by job, by position and by what stopped it. Seats without anything are left out; lists run from
+ * the most time lost. `events` in any order; taken-back ones do not count.
+ */
+export function shiftOf(events: readonly Told[]): Shift {
+  const jobs = new Map<string | null, JobOfShift>();
+  const seats = new Map<string, SeatOfShift>();
+  const losses = new Map<string, LossOfShift>();
+  const job = (jobId: string | null) =>
+    kept(jobs, jobId, () => ({ jobId, pieces: 0, stitches: 0, breaks: 0, lostMs: 0 }));
+  const seat = (head: number, position: number) =>
+    kept(seats, `${head}:${position}`, () => ({
+      ...{ head, position, stitches: 0, breaks: 0, needles: 0, cones: 0, lostMs: 0 },
+    }));
+  for (const event of events) {
+    const sewn = sewnIn(event);
+    if (sewn) {
+      const of = job(event.jobId);
+      const each = sewn.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+      of.stitches += each * sewn.heads.length;
+      if (event.kind === 'piece_finished') of.pieces += sewn.heads.length;
+      for (const head of sewn.heads)
+        for (const stop of sewn.stops) seat(head, stop.position).stitches += stop.stitches;
+    }
+    const isBreak = isKind(event, 'break');
+    if (isBreak || isKind(event, 'stop')) {
+      const what = isBreak ? (event.data as { fault: Fault | null }).fault : 'stop';
+      const of = kept(losses, String(what), () => ({ what, count: 0, lostMs: 0 }));
+      of.count++;
+      of.lostMs += event.lostMs ?? 0;
+      job(event.jobId).lostMs += event.lostMs ?? 0;
+    }
+    if (isBreak) {
+      job(event.jobId).breaks++;
+      const at = seat(event.head!, event.position!);
+      at.breaks++;
+      at.lostMs += event.lostMs ?? 0;
+    }
+    if (isKind(event, 'needle_fitted')) seat(event.head!, event.position!).needles++;
+    if (isKind(event, 'cone_mounted')) seat(event.head!, event.position!).cones++;
+  }
+  const all = [...jobs.values()];
+  const sum = (of: (one: JobOfShift) => number) => all.reduce((total, one) => total + of(one), 0);
+  return {
+    jobs: all.sort((a, b) => b.stitches - a.stitches),
+    seats: [...seats.values()].sort(
+      (a, b) => b.lostMs - a.lostMs || b.breaks - a.breaks || b.stitches - a.stitches,
+    ),
+    losses: [...losses.values()].sort((a, b) => b.lostMs - a.lostMs),
+    pieces: sum((one) => one.pieces),
+    stitches: sum((one) => one.stitches),
+    breaks: sum((one) => one.breaks),
+    lostMs: sum((one) => one.lostMs),
+  };
+}
+
+function kept<Key, Value>(map: Map<Key, Value>, key: Key, make: () => Value): Value {
+  let value = map.get(key);
+  if (value === undefined) map.set(key, (value = make()));
+  return value;
+}

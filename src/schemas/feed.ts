@@ -1,0 +1,81 @@
+import type { FromSchema } from 'json-schema-to-ts';
+import { instant, instantOrNull, object, uuid7 } from './parts.ts';
+
+const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
+const position = { type: 'integer', minimum: 1, maximum: 24 } as const;
+const head = { type: 'integer', minimum: 1, maximum: 56 } as const;
+const stitches = { type: 'integer', minimum: 0, maximum: 10_000_000 } as const;
+const common = { id: uuid7, at: instant } as const;
+
+/** One line of POST /api/machines/{id}/feed; see core/feed/event.ts. */
+export const feedEvent = {
+  type: 'object',
+  required: ['event'],
+  discriminator: { propertyName: 'event' },
+  oneOf: [
+    object({ ...common, event: { const: 'start' }, stop, position }, ['stop', 'position']),
+    object({ ...common, event: { const: 'stop' }, why: { type: 'string', minLength: 1, maxLength: 200 } }, [
+      'why',
+    ]),
+    object({ ...common, event: { const: 'stitches' }, stitches }),
+    object({ ...common, event: { const: 'colour' }, stop, position }),
+    object(
+      {
+        ...common,
+        event: { const: 'break' },
+        head,
+        position,
+        fault: {
+          enum: [
+            'snap',
+            'shred',
+            'false_stop',
+            'bobbin_out',
+            'bobbin_break',
+            'needle_broke',
+            'loops',
+            'nest',
+            'skipped',
+          ],
+        },
+        stitch: stitches,
+      },
+      ['head', 'position', 'fault', 'stitch'],
+    ),
+    object({ ...common, event: { const: 'speed' }, speed: { type: 'number', minimum: 0, maximum: 3000 } }),
+    object(
+      {
+        ...common,
+        event: { const: 'piece' },
+        heads: { type: 'array', items: head, minItems: 1, maxItems: 56, uniqueItems: true },
+      },
+      ['heads'],
+    ),
+  ],
+} as const;
+
+const wholeOrNull = { type: ['integer', 'null'] } as const;
+export const feedNow = object({
+  running: { type: 'boolean' },
+  speed: { type: ['number', 'null'] },
+  stop: wholeOrNull,
+  position: wholeOrNull,
+  stitches: { type: 'integer' },
+  counts: {
+    type: 'array',
+    items: object({ stop, position, stitches: { type: 'integer' } }),
+  },
+  at: instantOrNull,
+});
+export type FeedNowMessage = FromSchema<typeof feedNow>;
+
+/** The answer to a feed: lines taken, lines that had come before, and those refused with why. */
+export const feedTaken = object({
+  taken: { type: 'integer' },
+  again: { type: 'integer' },
+  refused: {
+    type: 'array',
+    items: object({ line: { type: 'integer' }, why: { type: 'string' } }),
+  },
+});
+export type FeedTaken = FromSchema<typeof feedTaken>;

@@ -1,0 +1,75 @@
+import { useState } from 'react';
+import { clothFromWords } from '../../core/advice/fill-in.ts';
+import { backings, cloths } from '../../core/advice/question.ts';
+import { bobbinLength } from '../../core/bobbin/capacity.ts';
+import { actNow } from '../../core/run/hints.ts';
+import { perStitch } from '../../core/stitches/consumption.ts';
+import { usualBobbinShare, usualLengthMm, usualTopMm } from '../../core/stitches/usual.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { keptSpeed } from '../../parts/live/actions.ts';
+import type { Job } from '../../schemas/workshop.ts';
+import { usePieces, useRun } from './useRun.ts';
+
+/** What the ledger says should be looked at now. Its place is always there, so that nothing moves under a finger. */
+export function ActNow({ job }: { job: Job }) {
+  const { data, view } = useFrame();
+  const { machine } = data;
+  const { design, feed, sewn } = useRun();
+  const done = usePieces(job);
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  const hints = actNow({
+    heads: machine.heads,
+    events: view.events,
+    seats: view.seats as never,
+    needleLife: machine.profile.needleLife,
+    speed: feed?.speed || (typeof window === 'undefined' ? machine.topSpeed : keptSpeed(machine)),
+    design,
+    sewn,
+    pieces: { done, of: job.pieces },
+    coneMetres: new Map(data.cones.map((cone) => [cone.id, cone.metres])),
+    topMm: usualTopMm,
+    stitchesPerBobbin: stitchesPerBobbin(job),
+  }).filter((hint) => !seen.includes(`${hint.key} ${hint.says}`));
+  return (
+    <section aria-label="Act now" className="sheet h-44 overflow-y-auto p-3">
+      <h2 className="px-1">{hints.length > 0 ? 'Act now' : 'Nothing to act on'}</h2>
+      <ul aria-live="polite">
+        {hints.map((hint) => (
+          <li key={hint.key} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
+            <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
+              {'!'.repeat(hint.urgency)}
+            </span>
+            <span className={`min-w-0 grow leading-5 ${hint.urgency === 3 ? 'font-bold' : ''}`}>
+              {hint.says}
+            </span>
+            <button
+              type="button"
+              className="quiet -my-1 min-h-11 min-w-11 text-xs underline"
+              aria-label={`Seen: ${hint.says}`}
+              onClick={() => setSeen([...seen, `${hint.key} ${hint.says}`])}
+            >
+              seen
+            </button>
+          </li>
+        ))}
+      </ul>
+      {hints.length === 0 && (
+        <p className="quiet px-1 text-sm">
+          Breaks that gather on one position, needles, bobbins and cones near their end are told here.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Stitches that a class L bobbin of 60 wt lasts on this job, by the consumption model. */
+function stitchesPerBobbin(job: Job): number {
+  const cloth = clothFromWords(job.cloth);
+  const thicknessMm = (cloth ? cloths[cloth].thicknessMm : 0.7) + backings['cut-away'].thicknessMm;
+  const all = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+  const mm = job.stops.reduce((sum, { element, stitches }) => {
+    const one = perStitch(element, usualLengthMm[element], { thicknessMm, bobbinShare: usualBobbinShare });
+    return sum + one.bobbinMm * stitches;
+  }, 0);
+  return (bobbinLength('L', 1000 / 60).value * 1000) / (mm / all);
+}

@@ -1,0 +1,49 @@
+import { useStore } from '@nanostores/react';
+import { placeStops } from '../../core/plan/places.ts';
+import type { PlacedStop } from '../../core/run/rest-of-piece.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { feedIsLive } from '../../parts/live/actions.ts';
+import { useNow } from '../../parts/live/useNow.ts';
+import type { FeedNow } from '../../core/feed/event.ts';
+import type { Job } from '../../schemas/workshop.ts';
+
+/** The design on the machine with its positions, and what its feed has told of the piece that is being sewn. */
+export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: ReadonlyMap<number, number> } {
+  const { data, live, view, job } = useFrame();
+  const told = useStore(live.feed);
+  const now = useNow(data.now);
+  const feed = feedIsLive(told, Date.parse(now)) ? told : null;
+  const sewn = new Map<number, number>();
+  for (const { position, stitches } of feed?.counts ?? [])
+    sewn.set(position, (sewn.get(position) ?? 0) + stitches);
+  return { design: job ? designOf(job, view.seats as never) : [], feed, sewn };
+}
+
+export function designOf(job: Job, seats: Parameters<typeof placeStops>[1]): PlacedStop[] {
+  const places = placeStops(
+    job.stops,
+    seats.filter((seat) => seat.head === 1),
+  );
+  return job.stops.flatMap(({ stop, stitches }, index) => {
+    const position = places[index];
+    return position ? [{ stop, stitches, position }] : [];
+  });
+}
+
+/** Pieces finished: the server's tally when the page was made, and what came since. */
+export function usePieces(job: Job): number {
+  const { data, view } = useFrame();
+  const count = (
+    events: readonly { kind: string; void: boolean; jobId: string | null; data: Record<string, unknown> }[],
+  ) =>
+    events
+      .filter((event) => event.kind === 'piece_finished' && !event.void && event.jobId === job.id)
+      .reduce((sum, event) => sum + (event.data['heads'] as number[]).length, 0);
+  const known = new Set(data.events.map((event) => event.id));
+  const base = data.job?.id === job.id ? data.job.tally.pieces : job.tally.pieces;
+  return (
+    base -
+    count(data.events) +
+    count(view.events.filter((event) => known.has(event.id) || event.at > data.now))
+  );
+}

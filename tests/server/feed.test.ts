@@ -1,0 +1,201 @@
+import { v7 as uuid7 } from 'uuid';
+import { beforeAll, describe, expect, test } from 'vitest';
+import type { FeedNews } from '../../src/core/feed/event.ts';
+import type { Event } from '../../src/schemas/event.ts';
+import type { FeedTaken } from '../../src/schemas/feed.ts';
+import { ask, furnish, ids, newServer } from '../support/workshop.ts';
+
+let base = '';
+let clock = Date.now() - 3_600_000;
+
+beforeAll(async () => {
+  base = (await newServer()).address;
+  await furnish(base);
+  for (const machineId of [ids.machine, ids.four]) {
+    await ask(base, 'POST', '/api/ledger', {
+      entries: [
+        {
+          id: uuid7(),
+          machineId,
+          at: new Date(clock).toISOString(),
+          kind: 'job_started',
+          jobId: ids.job,
+          data: {},
+        },
+      ],
+    });
+  }
+});
+
+const line = (news: FeedNews, secondsOn = 1) => {
+  clock += secondsOn * 1000;
+  return JSON.stringify({ id: uuid7(), at: new Date(clock).toISOString(), ...news });
+};
+
+async function tell(machine: string, body: BodyInit): Promise<{ status: number; answer: FeedTaken }> {
+  const response = await fetch(`${base}/api/machines/${machine}/feed`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/x-ndjson' },
+    body,
+    duplex: 'half',
+  } as RequestInit);
+  return { status: response.status, answer: (await response.json()) as FeedTaken };
+}
+
+async function events(machine: string, query = ''): Promise<Event[]> {
+  const { body } = await ask<{ items: Event[] }>(
+    base,
+    'GET',
+    `/api/ledger?machine=${machine}&limit=200${query}`,
+  );
+  return body.items;
+}
+
+describe('a machine’s feed', () => {
+  const piece = () => [
+    line({ event: 'speed', speed: 820 }),
+    line({ event: 'colour', stop: 1, position: 3 }),
+    line({ event: 'start' }),
+    line({ event: 'stitches', stitches: 900 }),
+    line({ event: 'break', head: 2, fault: 'shred' }),
+    line({ event: 'start' }, 40),
+    line({ event: 'stitches', stitches: 2000 }),
+    line({ event: 'piece' }),
+  ];
+
+  test('a piece, a break and its end go into the ledger; sent again, nothing doubles', async () => {
+    const sent = piece().join('\n');
+    expect((await tell(ids.four, sent)).answer).toEqual({ taken: 8, again: 0, refused: [] });
+    expect((await tell(ids.four, sent)).answer).toEqual({ taken: 0, again: 8, refused: [] });
+    const found = await events(ids.four);
+    expect(found.map((event) => event.kind)).toEqual([
+      'piece_finished',
+      'sewing_again',
+      'break',
+      'job_started',
+    ]);
+    expect(found[0]).toMatchObject({
+      jobId: ids.job,
+      data: {
+        heads: [1, 2, 3, 4],
+        speed: 820,
+        stops: [{ stop: 1, position: 3, stitches: 2000 }],
+        by: 'feed',
+      },
+    });
+    expect(found[2]).toMatchObject({
+      head: 2,
+      position: 3,
+      lostMs: 40_000,
+      data: { fault: 'shred', stop: 1, stitch: 900 },
+    });
+  });
+
+  test('as a stream: lines are taken as they come, cut anywhere', async () => {
+    const before = (await events(ids.four)).length;
+    const bytes = new TextEncoder().encode(`${piece().join('\n')}\n`);
+    const body = new ReadableStream<Uint8Array>({
+      async start(controller) {
+        for (let at = 0; at < bytes.length; at += 97) {
+          controller.enqueue(bytes.slice(at, at + 97));
+          await new Promise((next) => setTimeout(next, 5));
+        }
+        controller.close();
+      },
+    });
+    expect((await tell(ids.four, body)).answer).toMatchObject({ taken: 8, refused: [] });
+    expect((await events(ids.four)).length).toBe(before + 3);
+  });
+
+  test('a line that cannot be read is refused by its number and in words; the others count', async () => {
+    const { answer } = await tell(
+      ids.machine,
+      [
+        line({ event: 'colour', stop: 1, position: 3 }),
+        'no json',
+        line({ event: 'colour', stop: 1, position: 24 }),
+        '{"event":"dance"}',
+        line({ event: 'start' }),
+      ].join('\n'),
+    );
+    expect(answer.taken).toBe(2);
+    expect(answer.refused.map((one) => one.line)).toEqual([2, 3, 4]);
+    expect(answer.refused[1]!.why).toContain('no position 24');
+    const wrongType = await ask(base, 'POST', `/api/machines/${ids.machine}/feed`, {});
+    expect(wrongType.status).toBe(415);
+  });
+
+  test('an operator’s touch about the same stop: one break remains, with the touch’s kind and the machine’s stitch', async () => {
+    const at = () => new Date(clock).toISOString();
+    await tell(
+      ids.machine,
+      [line({ event: 'stitches', stitches: 700 }), line({ event: 'break', head: 1, position: 3 })].join('\n'),
+    );
+    clock += 12_000;
+    const id = uuid7();
+    const touch = {
+      id,
+      machineId: ids.machine,
+      at: at(),
+      kind: 'break',
+      head: 1,
+      position: 4,
+      data: { fault: 'snap' },
+    };
+    await ask(base, 'POST', '/api/ledger', { entries: [touch] });
+    await expect
+      .poll(async () =>
+        (await events(ids.machine, '&kind=break')).filter((event) => !event.void).map((event) => event.id),
+      )
+      .toEqual([id]);
+    await tell(ids.machine, line({ event: 'start' }, 30));
+    const [kept] = (await events(ids.machine, '&kind=break')).filter((event) => !event.void);
+    expect(kept).toMatchObject({
+      position: 4,
+      data: { fault: 'snap', stop: 1, stitch: 700 },
+      lostMs: 42_000,
+    });
+    // Nothing is gone: the machine's own line stands in the ledger, taken back with the reason.
+    const gone = (await events(ids.machine, '&kind=break')).find((event) => event.void)!;
+    const { body } = await ask<{ lines: { data: { why?: string } }[] }>(
+      base,
+      'GET',
+      `/api/ledger/${gone.id}`,
+    );
+    expect(body.lines.at(-1)!.data.why).toBe('the same stop as logged by hand');
+  });
+
+  test('a touch that arrives after the machine went on keeps the minutes that were lost', async () => {
+    await tell(
+      ids.machine,
+      [line({ event: 'break', head: 1, position: 3 }, 200), line({ event: 'start' }, 60)].join('\n'),
+    );
+    const id = uuid7();
+    const touched = new Date(clock - 55_000).toISOString();
+    await ask(base, 'POST', '/api/ledger', {
+      entries: [
+        {
+          id,
+          machineId: ids.machine,
+          at: touched,
+          kind: 'break',
+          head: 1,
+          position: 3,
+          data: { fault: 'shred' },
+        },
+      ],
+    });
+    await expect
+      .poll(async () => (await events(ids.machine)).find((event) => event.id === id)?.lostMs)
+      .toBe(60_000);
+  });
+
+  test('many at once: two senders and a repeat; every piece once', async () => {
+    const before = (await events(ids.four, '&kind=piece_finished')).length;
+    const batches = Array.from({ length: 12 }, () =>
+      [line({ event: 'stitches', stitches: 500 }), line({ event: 'piece' })].join('\n'),
+    );
+    await Promise.all([...batches, ...batches].map((body) => tell(ids.four, body)));
+    expect((await events(ids.four, '&kind=piece_finished')).length).toBe(before + 12);
+  });
+});
