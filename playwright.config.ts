@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Berlin',
     locale: 'en-GB',
+    // A service worker would answer in place of the routes that tests lay; tests/e2e/offline.spec.ts allows it.
+    serviceWorkers: 'block',
     // A colour on its way from one state to the next is no colour of the design: axe must not measure it.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {

@@ -42,7 +42,7 @@ const bareValues = (entry: Entry) => [
 rmSync(home, { recursive: true, force: true });
 const cluster = await startCluster(home);
 try {
-  buildIfChanged();
+  await buildIfChanged();
   for (const name of ['bare', 'vivid', 'big']) {
     await makeDatabase(cluster.url, name);
     await migrate(databaseUrl(cluster, name));

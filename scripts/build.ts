@@ -2,12 +2,20 @@ import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { buildOffline } from './offline.ts';
 
-const sources = ['src', 'public', 'astro.config.ts', 'tsconfig.json', 'package-lock.json'];
+const sources = [
+  'src',
+  'public',
+  'scripts/offline.ts',
+  'astro.config.ts',
+  'tsconfig.json',
+  'package-lock.json',
+];
 const stamp = 'dist/.stamp';
 
 /** Builds when a source changed since the last build. Returns whether it built. */
-export function buildIfChanged(): boolean {
+export async function buildIfChanged(): Promise<boolean> {
   const now = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return false;
   console.log('Building (half a minute; only when sources changed) …');
@@ -19,6 +27,7 @@ export function buildIfChanged(): boolean {
   } catch {
     throw new Error('The build failed; its words are above.');
   }
+  await buildOffline();
   mkdirSync('dist', { recursive: true });
   writeFileSync(stamp, now);
   return true;

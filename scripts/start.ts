@@ -57,7 +57,7 @@ async function main(): Promise<void> {
   writeFileSync(pidFile, `${process.pid}\n`);
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void end(0));
 
-  buildIfChanged();
+  await buildIfChanged();
   let url = process.env['DATABASE_URL'];
   if (!url) {
     cluster = await startCluster(home);

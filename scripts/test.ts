@@ -79,7 +79,7 @@ if (wants('lint')) {
 const cluster = await startCluster('.test', { throwaway: true });
 const served: Served[] = [];
 try {
-  buildIfChanged();
+  await buildIfChanged();
   const admin = cluster.url;
   const run = `${process.pid}`;
   const template = `template_${run}`;

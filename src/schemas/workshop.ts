@@ -189,6 +189,8 @@ export const headNow = object({
   job: { oneOf: [{ type: 'null' }, object({ id: uuid, startedAt: instant })] },
   openStop: { oneOf: [{ type: 'null' }, event] },
   held: { type: 'array', items: event },
+  /** Needles or cones of which two say that they took the place of the same one: two or more entries each. */
+  clashes: { type: 'array', items: { type: 'array', items: event } },
 });
 export type HeadNowMessage = FromSchema<typeof headNow>;
 
@@ -207,5 +209,6 @@ export const story = object({
 export type Story = FromSchema<typeof story>;
 export const storyQuery = object({ head: { type: 'integer', minimum: 1, maximum: 56 } }, ['head']);
 
-export const health = object({ ok: { const: true }, seq: { type: 'integer' } });
+/** `now`: the server's clock, by which devices set what they write. */
+export const health = object({ ok: { const: true }, seq: { type: 'integer' }, now: instant });
 export { page };

@@ -8,8 +8,33 @@ import { readHead } from './ledger/seats.ts';
 /** The heads of a machine as they are now. `seq` is read first: whatever changes later comes by the live feed. */
 export async function headNow(machineId: string): Promise<HeadNowMessage> {
   const open = await openNow(database(), machineId);
-  const { now } = await readHead(database(), machineId);
-  return { ...open, seats: now.seats, job: now.job };
+  const [{ now }, clashes] = await Promise.all([readHead(database(), machineId), clashesOf(machineId)]);
+  return { ...open, seats: now.seats, job: now.job, clashes };
+}
+
+/** A clash is asked about for this long; later nobody knows any more. */
+const clashDays = 14;
+
+/**
+ * Entries of two devices that both say they took the place of the same needle or cone. Index event_page_kind. Each group
+ * oldest first.
+ */
+async function clashesOf(machineId: string): Promise<Event[][]> {
+  const found = await rows<EventRow>(
+    database(),
+    `SELECT ${eventColumns} FROM (
+       SELECT *, count(*) OVER (PARTITION BY head, position, kind, data->>'over') AS many FROM event
+       WHERE machine_id = $1 AND kind IN ('needle_fitted', 'cone_mounted') AND NOT void AND data ? 'over'
+         AND at > now() - $2 * interval '1 day') AS e
+     WHERE many > 1 ORDER BY at, id`,
+    [machineId, clashDays],
+  );
+  const groups = new Map<string, Event[]>();
+  for (const event of found.map(eventFrom)) {
+    const key = [event.head, event.position, event.kind, event.data['over']].join(' ');
+    groups.set(key, [...(groups.get(key) ?? []), event]);
+  }
+  return [...groups.values()];
 }
 
 /** What one position of one head has been through: its last needles, breaks and other entries. */

@@ -4,5 +4,5 @@ import { endpoint } from '../../server/http/endpoint.ts';
 
 export const GET = endpoint({ answer: health }, async () => {
   const [row] = await rows<{ seq: number }>(database(), 'SELECT last_value AS seq FROM ledger_seq');
-  return { ok: true, seq: row?.seq ?? 0 };
+  return { ok: true, seq: row?.seq ?? 0, now: new Date().toISOString() };
 });

@@ -2,6 +2,8 @@ import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import { entrySays } from '../../core/ledger/kinds.ts';
 import { counted } from '../text.ts';
+import { Notice } from './Notice.tsx';
+import { Clash } from './Clash.tsx';
 import { useFrame } from './context.tsx';
 
 /** What must not be overlooked, on every screen: missing fragments, held pieces, entries not sent. */
@@ -23,6 +25,9 @@ export function Notices() {
       {view.held.map((held) => (
         <HeldPiece key={held.id} event={held} />
       ))}
+      {view.clashes.map((events) => (
+        <Clash key={events[0]!.id} events={events} />
+      ))}
       {waiting.length > 0 && (
         <Notice mark="…">
           <b>{counted(waiting.length, 'entry', 'entries')} waiting on this device.</b> {waiting[0]!.why} They
@@ -39,24 +44,6 @@ export function Notices() {
         </Notice>
       ))}
     </>
-  );
-}
-
-/** A strip told apart by its mark and its border, not by hue. */
-export function Notice({ mark, children }: { mark: string; children: React.ReactNode }) {
-  return (
-    <div
-      role="status"
-      className="flex items-start gap-3 border-b-2 bg-base-100 px-4 py-2.5 [border-color:var(--color-base-content)]"
-    >
-      <span
-        aria-hidden="true"
-        className="grid size-7 shrink-0 place-items-center rounded-full bg-base-content font-bold text-base-100"
-      >
-        {mark}
-      </span>
-      <div className="min-w-0 grow leading-7">{children}</div>
-    </div>
   );
 }
 

@@ -3,6 +3,7 @@ import { createContext, use, useEffect, useMemo, useState, type ReactNode } from
 import type { Job, Thread } from '../../schemas/workshop.ts';
 import { machineActions, type MachineActions } from '../live/actions.ts';
 import { useAwake } from '../live/useAwake.ts';
+import { keepOffline } from '../live/keep-offline.ts';
 import { getJson, machineLive, type MachineLive } from '../live/machine-live.ts';
 import type { HeadView } from '../live/view.ts';
 import type { FrameData } from './frame-data.ts';
@@ -55,6 +56,10 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
   const threads = useMemo(() => new Map(data.threads.map((thread) => [thread.id, thread])), [data.threads]);
   useEffect(() => live.start(), [live]);
   useAwake();
+  useEffect(
+    () => keepOffline(data.machine.slug, data.machine.id, headNo, data.machine.positions),
+    [data.machine, headNo],
+  );
   useEffect(() => {
     const asked = Number(new URLSearchParams(location.search).get('head'));
     if (asked >= 1 && asked <= data.machine.heads) setHeadNo(asked);

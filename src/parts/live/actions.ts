@@ -6,6 +6,7 @@ import type { NeedleReason } from '../../core/ledger/entry.ts';
 import type { NeedleSpec } from '../../core/needle/label.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
+import { clockNow } from './clock.ts';
 import type { MachineLive, Written } from './machine-live.ts';
 import type { HeadView } from './view.ts';
 
@@ -55,16 +56,13 @@ export function keepHeads(machine: Machine, sewing: readonly number[]): void {
 
 /** A feed that spoke within the last two minutes counts by itself. */
 const feedSilentMs = 120_000;
-export const feedIsLive = (feed: FeedNow | null, now = Date.now()) =>
+export const feedIsLive = (feed: FeedNow | null, now = clockNow()) =>
   typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
 
 /** What an operator does at a machine, each as the entries it writes. */
 export function machineActions({ live, machine, view, job, say }: Given) {
   const inHead = (where: Where) =>
     machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
-
-  const seatAt = ({ head, position }: Where) =>
-    view.seats.find((seat) => seat.head === head && seat.position === position);
 
   return {
     write: (...written: Written[]) => live.write(...written),
@@ -173,7 +171,7 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       live.write({
         kind: 'needle_fitted',
         ...where,
-        data: { needle, reason, over: seatAt(where)?.needle?.entryId ?? null },
+        data: { needle, reason },
       });
       say(`New needle at ${inHead(where)}.`);
     },
@@ -186,7 +184,6 @@ export function machineActions({ live, machine, view, job, say }: Given) {
           threadId: thread.id,
           coneId,
           fibre: thread.fibre,
-          over: seatAt(where)?.cone?.entryId ?? null,
         },
       });
       say(`${thread.name} mounted on ${inHead(where)}.`);

@@ -9,6 +9,7 @@ import type { FeedNow } from '../../core/feed/event.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { GaugePart } from '../../schemas/tension.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
+import { clockNow } from './clock.ts';
 import { Outbox, type Outgoing } from './outbox.ts';
 import { openOf, viewOf, type HeadView } from './view.ts';
 
@@ -164,7 +165,11 @@ export function machineLive({
       if (!connected.get()) planListeners.forEach((listener) => listener());
       connected.set(true);
     });
-    feed.addEventListener('error', () => connected.set(false));
+    feed.addEventListener('error', () => {
+      // Without a network the newest state that this device has seen is nearer the truth than the page's own.
+      if (connected.get()) soon(0, reload);
+      connected.set(false);
+    });
     return () => feed.close();
   }
 
@@ -174,13 +179,14 @@ export function machineLive({
         ({
           id: uuid7(),
           machineId,
-          at: new Date().toISOString(),
+          at: new Date(clockNow()).toISOString(),
           operatorId: operatorId(),
           jobId: view.get().job?.id ?? null,
           head: null,
           position: null,
           corrects: null,
           ...one,
+          data: withOver(one, view.get()),
         }) as unknown as Entry,
     );
     outbox.add(entries);
@@ -192,7 +198,7 @@ export function machineLive({
     const own = written.pop();
     const newest = view
       .get()
-      .events.find((event) => !event.void && Date.now() - Date.parse(event.at) < undoSpanMs);
+      .events.find((event) => !event.void && clockNow() - Date.parse(event.at) < undoSpanMs);
     const target = own ?? newest?.id;
     if (!target) return null;
     write({ kind: 'correction', corrects: target, data: { void: true } });
@@ -213,6 +219,14 @@ export function machineLive({
     onPull: hearing(pullListeners),
     start,
   };
+}
+
+/** A needle or cone says which one it took the place of: two devices that say the same are a clash, and are shown. */
+function withOver({ kind, data, head, position }: Written, view: HeadView): Written['data'] {
+  if ((kind !== 'needle_fitted' && kind !== 'cone_mounted') || 'over' in data) return data;
+  const seat = view.seats.find((one) => one.head === head && one.position === position);
+  const before = kind === 'needle_fitted' ? seat?.needle : seat?.cone;
+  return { ...data, over: before?.entryId ?? null } as Written['data'];
 }
 
 /** Newest first, each id once, the later version of it. */

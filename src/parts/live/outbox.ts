@@ -1,9 +1,10 @@
 import type { Entry } from '../../core/ledger/entry.ts';
+import { clockIsKnown, clockOffset, learnClock } from './clock.ts';
+import { forgetEntries, keepEntries, keptEntries } from './outbox-store.ts';
 import type { EntriesStored } from '../../schemas/entry.ts';
 
 /**
- * Entries on their way to the server. Each is kept on the device (one localStorage key an entry, so that two
- * open pages do not overwrite each other) until the server has answered that it is stored; ids make sending
+ * Entries on their way to the server. Each is kept on the device until the server has answered that it is stored; ids make sending
  * twice harmless. Entries go out in the order they were made.
  */
 export interface Outgoing {
@@ -13,12 +14,15 @@ export interface Outgoing {
   why: string | null;
   /** The server's sequence number once stored. */
   seq: number | null;
+  /** What was added to the device's clock for its time, ms: put right when the server's time is learnt later. */
+  clock: number;
 }
 
-const prefix = 'vivid.out.';
 const retryMs = [1000, 2000, 5000, 10_000];
 /** A request that was never answered must not hold up those behind it; sending twice is harmless. */
 const answerWithinMs = 20_000;
+
+const noConnection = 'No connection to the server. Entries are kept here and sent when it is back.';
 
 interface OutboxEvents {
   changed: (outgoing: readonly Outgoing[]) => void;
@@ -34,34 +38,26 @@ export class Outbox {
 
   /** Takes up what an earlier page left unsent, and starts sending. */
   start(): void {
-    for (const key of Object.keys(localStorage)
-      .filter((one) => one.startsWith(prefix))
-      .sort()) {
-      try {
-        this.list.push({
-          entry: JSON.parse(localStorage.getItem(key)!) as Entry,
-          state: 'waiting',
-          why: null,
-          seq: null,
-        });
-      } catch {
-        localStorage.removeItem(key);
-      }
-    }
-    this.tell();
     window.addEventListener('online', () => this.sendSoon(0));
-    this.sendSoon(0);
+    keptEntries()
+      .catch(() => [])
+      .then((kept) => {
+        const known = new Set(this.list.map((one) => one.entry.id));
+        const left = kept
+          .filter((one) => !known.has(one.entry.id))
+          .map((one): Outgoing => ({ ...one, state: 'waiting', why: null, seq: null }));
+        this.list = [...left, ...this.list];
+        this.tell();
+        this.sendSoon(0);
+      })
+      .catch(() => undefined);
   }
 
   add(entries: readonly Entry[]): void {
-    for (const entry of entries) {
-      try {
-        localStorage.setItem(prefix + entry.id, JSON.stringify(entry));
-      } catch {
-        // No room or no permission to keep it: it is still sent from memory.
-      }
-      this.list.push({ entry, state: 'sending', why: null, seq: null });
-    }
+    const clock = clockOffset();
+    for (const entry of entries) this.list.push({ entry, clock, state: 'sending', why: null, seq: null });
+    // No room or no permission to keep them: they are still sent from memory.
+    keepEntries(entries.map((entry) => ({ entry, clock }))).catch(() => undefined);
     this.tell();
     this.sendSoon(0);
   }
@@ -75,7 +71,7 @@ export class Outbox {
 
   /** Gives up a refused entry, on the operator's word. */
   discard(id: string): void {
-    this.forget(id);
+    this.forget([id]);
     this.list = this.list.filter((one) => one.entry.id !== id);
     this.tell();
   }
@@ -91,6 +87,7 @@ export class Outbox {
     if (batch.length === 0) return;
     this.busy = true;
     try {
+      await this.setClock(batch);
       const refusal = await this.post(batch);
       // One bad entry fails its batch: then each goes by itself, and only the bad one is refused.
       if (refusal && batch.length > 1) for (const one of batch) await this.postAlone(one);
@@ -110,6 +107,21 @@ export class Outbox {
     }
   }
 
+  /** Entries written before the server's time was known get it now, each by as much as its own was off. */
+  private async setClock(batch: readonly Outgoing[]): Promise<void> {
+    try {
+      if (!clockIsKnown()) await learnClock();
+    } catch {
+      throw new Error(noConnection);
+    }
+    for (const one of batch) {
+      const by = clockOffset() - one.clock;
+      if (by === 0) continue;
+      one.entry = { ...one.entry, at: new Date(Date.parse(one.entry.at) + by).toISOString() };
+      one.clock += by;
+    }
+  }
+
   private async postAlone(one: Outgoing): Promise<void> {
     const refusal = await this.post([one]);
     if (refusal) this.mark([one], 'refused', refusal);
@@ -126,15 +138,15 @@ export class Outbox {
         signal: AbortSignal.timeout(answerWithinMs),
       });
     } catch {
-      throw new Error('No connection to the server. Entries are kept here and sent when it is back.');
+      throw new Error(noConnection);
     }
     if (response.ok) {
       const { stored } = (await response.json()) as EntriesStored;
       for (const [index, one] of batch.entries()) {
         one.seq = stored[index]!.seq;
         one.state = 'stored';
-        this.forget(one.entry.id);
       }
+      this.forget(batch.map((one) => one.entry.id));
       this.tell();
       return null;
     }
@@ -149,12 +161,8 @@ export class Outbox {
     this.tell();
   }
 
-  private forget(id: string): void {
-    try {
-      localStorage.removeItem(prefix + id);
-    } catch {
-      // Nothing was kept then.
-    }
+  private forget(ids: readonly string[]): void {
+    forgetEntries(ids).catch(() => undefined);
   }
 
   private tell(): void {

@@ -15,6 +15,8 @@ export interface HeadView {
   job: HeadNowMessage['job'];
   openStop: ShownEvent | null;
   held: ShownEvent[];
+  /** Entries of two devices about one seat, to be settled by a person. */
+  clashes: ShownEvent[][];
   /** Newest first. */
   events: ShownEvent[];
 }
@@ -34,7 +36,19 @@ export function viewOf(
     else layEntry(view, entry, state);
   }
   view.events.sort((a, b) => inLedgerOrder(b, a));
+  view.clashes = stillClashing(head.clashes, view.events);
   return view;
+}
+
+/** Clashes less what was settled by entries that are still on their way. */
+function stillClashing(clashes: readonly Event[][], events: readonly ShownEvent[]): ShownEvent[][] {
+  const byId = new Map(events.map((event) => [event.id, event]));
+  return clashes
+    .map((group) => {
+      const now = group.map((event) => byId.get(event.id) ?? event);
+      return now.filter((event, index) => !event.void && event.data['over'] === group[index]!.data['over']);
+    })
+    .filter((group) => group.length > 1);
 }
 
 function layEntry(

@@ -3,6 +3,7 @@ import { v7 as uuid7 } from 'uuid';
 import { SimulatedMachine } from '../../simulators/machine.ts';
 import { simulatedSetup } from '../../simulators/setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { clockNow } from '../../parts/live/clock.ts';
 import { keptSpeed } from '../../parts/live/actions.ts';
 
 const tickMs = 500;
@@ -37,7 +38,9 @@ export function Simulate() {
       const news = machine.advance((tickMs / 1000) * fast.current);
       if (news.length === 0) return;
       isBusy = true;
-      const lines = news.map((one) => JSON.stringify({ id: uuid7(), at: new Date().toISOString(), ...one }));
+      const lines = news.map((one) =>
+        JSON.stringify({ id: uuid7(), at: new Date(clockNow()).toISOString(), ...one }),
+      );
       fetch(`/api/machines/${data.machine.id}/feed`, {
         method: 'POST',
         headers: { 'content-type': 'application/x-ndjson' },
