@@ -1,6 +1,7 @@
 import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
+import { Everything } from './Everything.tsx';
 import { Machines } from './Machines.tsx';
 import { People } from './People.tsx';
 import { Threads } from './Threads.tsx';
@@ -42,6 +43,7 @@ export default function WorkshopScreen({ machines, operators, threads, cones, ne
       <Threads threads={threads} cones={cones} />
       <NeedleKinds kinds={needleKinds} />
       <People operators={operators} />
+      <Everything isEmpty={machines.length === 0 && threads.length === 0} />
     </div>
   );
 }

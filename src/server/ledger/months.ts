@@ -20,6 +20,14 @@ export function monthOfId(id: string): string {
   return `${made.toISOString().slice(0, 7)}-01`;
 }
 
+/** Months of `ids` that have a partition of their own; the others go to the default one. */
+export function monthsOf(ids: readonly string[], now: Date): Set<string> {
+  const last = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() + monthsAhead, 1))
+    .toISOString()
+    .slice(0, 10);
+  return new Set(ids.map(monthOfId).filter((month) => month >= `${firstYear}-01-01` && month <= last));
+}
+
 /**
  * Makes the ledger's partitions for the months of `ids` before they are written.
  * A month's partition must exist before its first row, or that row would sit in the default one for good.
@@ -27,13 +35,7 @@ export function monthOfId(id: string): string {
 export async function makeMonths(ids: readonly string[], now: Date): Promise<void> {
   const unseen = ids.filter((id) => !settled.has(id.slice(0, 8)));
   if (unseen.length === 0) return;
-  const last = new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() + monthsAhead, 1))
-    .toISOString()
-    .slice(0, 10);
-  const wanted = new Set(
-    unseen.map(monthOfId).filter((month) => month >= `${firstYear}-01-01` && month <= last),
-  );
-  for (const month of wanted) {
+  for (const month of monthsOf(unseen, now)) {
     if (made.has(month)) continue;
     // Not in the writer's transaction: if that is undone, the month must not be, since it is remembered here.
     await rows(database(), 'SELECT ledger_make_month($1::date)', [month]);

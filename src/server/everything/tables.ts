@@ -1,0 +1,25 @@
+/**
+ * Everything that is kept, in an order in which it can be put back: what is named comes before what names it. The
+ * projections are not among them: they are folded again from the ledger. `order` makes two exports of the same state equal.
+ */
+export const tables = {
+  workshop: 'only_one',
+  machine: 'created_at, id',
+  operator: 'id',
+  needle_kind: 'id',
+  thread: 'id',
+  cone: 'id',
+  bobbin_kind: 'id',
+  bobbin_case: 'id',
+  job: 'created_at, id',
+  job_stop: 'job_id, stop',
+  overruling: 'id',
+  head_plan: 'id',
+  feed_now: 'machine_id',
+  ledger: 'seq',
+} as const;
+export type TableName = keyof typeof tables;
+export const tableNames = Object.keys(tables) as TableName[];
+
+/** The first line of an export: what it is, and which shape its tables have. */
+export const header = { format: 'vivid-eye-everything', version: 1 } as const;
