@@ -22,6 +22,9 @@ const screens = [
   '/heron/check',
   '/teal/check',
   '/teal/head',
+  '/heron/shift',
+  '/heron/ledger?job=00000000-0000-7005-8000-000000000007',
+  '/heron/job-record/00000000-0000-7005-8000-000000000007',
   '/workshop',
   '/nothing/here',
 ];

@@ -5,6 +5,7 @@ import { defaultNeedleLife } from '../needle/life.ts';
 import { actNow, type HintInput } from './hints.ts';
 import { firstStitches, restOfPiece } from './rest-of-piece.ts';
 import { shiftOf } from './shift.ts';
+import { stripOf } from './strip.ts';
 import type { Told } from './told.ts';
 
 let made = 0;
@@ -184,5 +185,36 @@ describe('what a shift came to', () => {
       ['stop', 1],
       ['snap', 2],
     ]);
+  });
+});
+
+describe('a position on one strip of time', () => {
+  it('spans of needle and cone, breaks and readings; what sat there before is drawn from the beginning', () => {
+    const needle = (minute: number) =>
+      told('needle_fitted', minute, { needle: {} as never, reason: 'worn' }, { head: 1, position: 7 });
+    const strip = stripOf(
+      [
+        needle(-3 * 1440),
+        needle(-60),
+        snapped(-30, 7),
+        { ...snapped(-20, 7), void: true },
+        told('case_measured', -10, { grams: 27 }),
+      ],
+      at(0),
+      2,
+    );
+    expect(strip.to - strip.from).toBe(2 * 86_400_000);
+    expect(
+      strip.needles.map((span) => [
+        span.from === strip.from,
+        span.to === Date.parse(at(-60)) || span.to === strip.to,
+      ]),
+    ).toEqual([
+      [true, true],
+      [false, true],
+    ]);
+    expect(strip.breaks).toEqual([{ at: Date.parse(at(-30)), fault: 'snap', lostMs: null }]);
+    expect(strip.readings).toEqual([{ at: Date.parse(at(-10)), grams: 27 }]);
+    expect(stripOf([], at(0))).toMatchObject({ needles: [], cones: [], breaks: [], readings: [] });
   });
 });

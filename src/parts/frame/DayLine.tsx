@@ -45,9 +45,9 @@ export function DayLine() {
             <a
               href={`/${data.machine.slug}/${name}`}
               aria-current={name === data.screen ? 'page' : undefined}
-              className="block min-h-14 border-t-4 border-transparent px-2 py-1.5 text-center hover:bg-base-100 aria-[current]:bg-base-100 aria-[current]:[border-color:var(--color-base-content)] lg:border-s-4 lg:border-t-0 lg:px-4 lg:py-2 lg:text-start"
+              className="block min-h-14 border-t-4 border-transparent px-0.5 py-1.5 text-center sm:px-2 hover:bg-base-100 aria-[current]:bg-base-100 aria-[current]:[border-color:var(--color-base-content)] lg:border-s-4 lg:border-t-0 lg:px-4 lg:py-2 lg:text-start"
             >
-              <span className="block leading-5 font-semibold">{label}</span>
+              <span className="block text-[0.8rem] leading-5 font-semibold sm:text-base">{label}</span>
               <span className="figures quiet line-clamp-1 text-xs leading-4 lg:line-clamp-2">{waits}</span>
             </a>
           </li>

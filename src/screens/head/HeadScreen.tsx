@@ -7,6 +7,7 @@ import type { Cone, Story } from '../../schemas/workshop.ts';
 import { FitNeedle } from './FitNeedle.tsx';
 import { MountCone } from './MountCone.tsx';
 import { OnSeat } from './OnSeat.tsx';
+import { TimeStrip } from './TimeStrip.tsx';
 import { StoryList } from './StoryList.tsx';
 
 interface HeadScreenProps {
@@ -62,6 +63,7 @@ function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScree
         {doing === 'cone' && (
           <MountCone where={where} seat={seat} cones={cones} onDone={() => setDoing(null)} />
         )}
+        <TimeStrip head={headNo} position={position} />
         <SafetyLine />
       </div>
       <StoryList story={headNo === asked ? story : null} where={where} />

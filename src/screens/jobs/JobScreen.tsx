@@ -77,6 +77,11 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
             Back to the jobs
           </a>
           {job && (
+            <a className="btn" href={`/${data.machine.slug}/job-record/${job.id}`}>
+              Record
+            </a>
+          )}
+          {job && (
             <button
               type="button"
               className="btn"

@@ -12,6 +12,7 @@ import type { Event } from '../../schemas/event.ts';
 import { EntryDetails } from './EntryDetails.tsx';
 import { Filters, type LedgerFilter } from './Filters.tsx';
 import { fits } from './fits.ts';
+import { Summary } from './Summary.tsx';
 
 interface LedgerScreenProps {
   data: FrameData;
@@ -70,6 +71,7 @@ function Ledger({ events, next: firstNext, filter, query, jobs }: Omit<LedgerScr
         </div>
       </div>
       <Filters filter={filter} jobs={jobs} />
+      {(filter.day || filter.job) && <Summary key={query} query={query} jobId={filter.job || null} />}
       {shown.length === 0 ? (
         <p className="sheet mt-4 p-6">
           {Object.values(filter).some(Boolean)

@@ -1,0 +1,70 @@
+import type { EntryData } from '../ledger/entry.ts';
+import { isKind, type Told } from './told.ts';
+
+/** A stretch of time in which one needle or cone sat on a position. */
+export interface Span<K extends 'needle_fitted' | 'cone_mounted'> {
+  from: number;
+  to: number;
+  data: EntryData[K];
+}
+
+/** A position's life on one strip of time. Instants in ms. */
+export interface Strip {
+  from: number;
+  to: number;
+  needles: Span<'needle_fitted'>[];
+  cones: Span<'cone_mounted'>[];
+  breaks: { at: number; fault: EntryData['break']['fault']; lostMs: number | null }[];
+  /** Readings of the bobbin case at the machine, g. */
+  readings: { at: number; grams: number }[];
+}
+
+const dayMs = 86_400_000;
+
+/**
+ * A position's needle, cone, breaks and the case's readings between the first of them and `now`, at least a day and at
+ * most `mostDays` long. What sat there when the strip begins is drawn from its beginning. `events`: of one seat, and the
+ * machine's case readings, in any order.
+ */
+export function stripOf(events: readonly Told[], now: string, mostDays = 90): Strip {
+  const to = Date.parse(now);
+  const counting = events
+    .filter((event) => !event.void && Date.parse(event.at) <= to)
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
+  const own = counting.filter((event) => event.kind !== 'case_measured');
+  const first = own[0] ? Date.parse(own[0].at) : to;
+  const from = Math.min(Math.max(first, to - mostDays * dayMs), to - dayMs);
+  const spans = <K extends 'needle_fitted' | 'cone_mounted'>(kind: K): Span<K>[] => {
+    const set = counting.filter((event) => isKind(event, kind));
+    return set
+      .map((event, index) => ({
+        from: Math.max(from, Date.parse(event.at)),
+        to: set[index + 1] ? Date.parse(set[index + 1]!.at) : to,
+        data: event.data as unknown as EntryData[K],
+      }))
+      .filter((span) => span.to > from);
+  };
+  const within = counting.filter((event) => Date.parse(event.at) >= from);
+  return {
+    from,
+    to,
+    needles: spans('needle_fitted'),
+    cones: spans('cone_mounted'),
+    breaks: within.flatMap((event) =>
+      isKind(event, 'break')
+        ? [
+            {
+              at: Date.parse(event.at),
+              fault: (event.data as EntryData['break']).fault,
+              lostMs: event.lostMs,
+            },
+          ]
+        : [],
+    ),
+    readings: within.flatMap((event) =>
+      isKind(event, 'case_measured')
+        ? [{ at: Date.parse(event.at), grams: (event.data as EntryData['case_measured']).grams }]
+        : [],
+    ),
+  };
+}

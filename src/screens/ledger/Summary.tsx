@@ -1,0 +1,74 @@
+import { useEffect, useState } from 'react';
+import { faults } from '../../core/ledger/faults.ts';
+import { shiftOf, type Shift } from '../../core/run/shift.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { getJson } from '../../parts/live/machine-live.ts';
+import { counted, lostText, whole } from '../../parts/text.ts';
+import type { Event } from '../../schemas/event.ts';
+
+const mostPages = 25;
+
+/** What the chosen day or job came to: pieces, stitches, breaks and where the minutes went. */
+export function Summary({ query, jobId }: { query: string; jobId: string | null }) {
+  const { data } = useFrame();
+  const [sum, setSum] = useState<{ shift: Shift; isWhole: boolean } | null>(null);
+  useEffect(() => {
+    let current = true;
+    async function read(): Promise<void> {
+      const all: Event[] = [];
+      let after: string | null = null;
+      let pages = 0;
+      do {
+        const page: { items: Event[]; next: string | null } = await getJson(
+          `/api/ledger?${query}&limit=200${after ? `&after=${encodeURIComponent(after)}` : ''}`,
+        );
+        all.push(...page.items);
+        after = page.next;
+      } while (after && ++pages < mostPages && current);
+      if (current) setSum({ shift: shiftOf(all), isWhole: after === null });
+    }
+    read().catch(() => undefined);
+    return () => {
+      current = false;
+    };
+  }, [query]);
+  return (
+    <section aria-label="Summary" className="sheet mt-3 min-h-24 p-3">
+      {sum === null ? (
+        <p className="quiet">Adding up …</p>
+      ) : (
+        <>
+          <p className="figures text-lg">
+            <b>{counted(sum.shift.pieces, 'piece')}</b> · {whole(sum.shift.stitches)} st ·{' '}
+            <b>{counted(sum.shift.breaks, 'break')}</b> · <b>{lostText(sum.shift.lostMs)}</b> lost
+            {!sum.isWhole && <span className="quiet"> · of the newest {mostPages * 200} entries</span>}
+          </p>
+          <p className="figures quiet">
+            {sum.shift.losses
+              .slice(0, 6)
+              .map(
+                (one) =>
+                  `${one.what === null ? 'kind not said' : one.what === 'stop' ? 'no break' : faults[one.what].says} ${one.count} × ${lostText(one.lostMs)}`,
+              )
+              .join(' · ')}
+          </p>
+          <p className="figures quiet">
+            {sum.shift.seats
+              .filter((seat) => seat.breaks > 0)
+              .slice(0, 6)
+              .map(
+                (seat) =>
+                  `position ${data.machine.heads > 1 ? `${seat.head}.` : ''}${seat.position}: ${counted(seat.breaks, 'break')}`,
+              )
+              .join(' · ')}
+          </p>
+          {jobId && (
+            <a className="underline" href={`/${data.machine.slug}/job-record/${jobId}`}>
+              Record for the customer’s file
+            </a>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
