@@ -24,20 +24,11 @@ const pictures: Record<string, Picture> = {
   jobs: { path: '/heron/jobs' },
   'ledger-dark': { path: '/heron/ledger', dark: true },
   pair: { path: '/heron/pair' },
-  'pair-dark': { path: '/heron/pair?cloth=cap&element=foam', dark: true },
+  check: { path: '/heron/check' },
+  shift: { path: '/heron/shift' },
+  record: { path: '/heron/job-record/00000000-0000-7005-8000-000000000001' },
   stores: { path: '/heron/stores' },
   workshop: { path: '/workshop' },
-  import: {
-    path: '/heron/jobs/import',
-    before: (page) =>
-      page.getByLabel('File').setInputFiles({
-        name: 'jobs.csv',
-        mimeType: 'text/csv',
-        buffer: Buffer.from(
-          'job;pieces;stop;thread;stitches;element;customer\nLake badges;24;1;BL40;3200;fill;Lake steamer line\nLake badges;24;2;WH40;900;satin;Lake steamer line\nBand sleeves;12;1;NONE;-5;fill;Brass band\n',
-        ),
-      }),
-  },
   artwork: {
     path: '/heron/jobs/artwork',
     before: async (page) => {

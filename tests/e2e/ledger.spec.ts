@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { eventsOf, newMachine, open, position } from './support.ts';
+import { eventsOf, headOf, newMachine, open, position } from './support.ts';
 
 test('an entry logged at the wrong position is corrected; the history shows both', async ({
   page,
@@ -83,4 +83,23 @@ test('a day shows only that day, in the device’s own time', async ({ page, req
   await open(page, `/${machine.slug}/ledger?day=2026-11-06`);
   await expect(page.getByText('after midnight')).toBeVisible();
   await expect(page.getByText('before midnight')).toHaveCount(0);
+});
+
+test('a cone logged as another thread is corrected: the head and the history follow', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/ledger?kind=cone_mounted&position=7`);
+  await page.locator('tbody button').first().click();
+  const threads = page.getByRole('row').getByLabel('Thread');
+  const other = await threads.locator('option', { hasText: 'BK60' }).first().getAttribute('value');
+  await threads.selectOption(other);
+  await page.getByRole('button', { name: 'Correct', exact: true }).click();
+  await expect(page.getByRole('list', { name: 'History of this entry' })).toContainText('cone is');
+  await expect
+    .poll(
+      async () => (await headOf(request, machine)).seats.find((seat) => seat.position === 7)?.cone?.threadId,
+    )
+    .toBe(other);
 });

@@ -7,7 +7,7 @@ import { getJson } from '../../parts/live/machine-live.ts';
 import { counted, dayText, momentText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 
-const wide = 1000;
+const wide = 640;
 const rows = { needle: 20, cone: 62, breaks: 100, case: 140 } as const;
 
 /** Needle, cone, breaks and the case's tension of one position on one strip of time. */
@@ -54,7 +54,7 @@ function Drawn({ strip }: { strip: Strip }) {
     <div className="overflow-x-auto">
       <svg
         viewBox={`-64 0 ${wide + 84} 206`}
-        className="w-full min-w-[36rem]"
+        className="w-full min-w-[34rem]"
         role="img"
         aria-label={`${counted(strip.needles.length, 'needle')}, ${counted(strip.cones.length, 'cone')}, ${counted(strip.breaks.length, 'break')}, ${counted(strip.readings.length, 'reading')} of the case since ${moment(strip.from)}`}
       >

@@ -61,13 +61,17 @@ function lineSays(line: LedgerLine, threadName: (id: string) => string): string 
     parts.push(`it was: ${faults[data['fault'] as keyof typeof faults]?.says ?? 'not said'}`);
   if ('fragments' in data)
     parts.push(data['fragments'] === 'missing' ? 'a fragment is missing' : 'all fragments found');
+  if ('threadId' in data) parts.push(`cone is ${threadName(String(data['threadId']))}`);
+  if (data['over'] !== undefined) parts.push('came after the other one');
+  if ('feedId' in data) parts.push('the machine told the same stop');
   if ('needle' in data) parts.push(`needle is ${needleText(data['needle'] as NeedleSpec)}`);
   return (parts.join(', ') || 'corrected') + (why ? ` (${why})` : '');
 }
 
 /** Says anew what was logged wrong. The first words stay in the history. */
 function Correct({ event }: { event: ShownEvent }) {
-  const { data, live, say } = useFrame();
+  const { data, live, threads, say } = useFrame();
+  const [threadId, setThreadId] = useState(String(event.data['threadId'] ?? ''));
   const [position, setPosition] = useState(String(event.position ?? ''));
   const [fault, setFault] = useState(String(event.data['fault'] ?? ''));
   const [label, setLabel] = useState(
@@ -88,6 +92,10 @@ function Correct({ event }: { event: ShownEvent }) {
     } catch (error) {
       return setRefusal((error as Error).message);
     }
+    const thread = threads.get(threadId);
+    // Another article: which cone of it is not known then.
+    if (event.kind === 'cone_mounted' && thread && threadId !== event.data['threadId'])
+      changed.data = { threadId, fibre: thread.fibre, coneId: null };
     if (Object.keys(changed).length === 0)
       return setRefusal('Nothing is different yet. Change what was wrong, then correct.');
     live.write({ kind: 'correction', corrects: event.id, data: changed });
@@ -136,6 +144,22 @@ function Correct({ event }: { event: ShownEvent }) {
             value={label}
             onChange={(change) => setLabel(change.target.value)}
           />
+        </label>
+      )}
+      {event.kind === 'cone_mounted' && !event.void && (
+        <label className="flex grow flex-col text-sm">
+          Thread
+          <select
+            className="select w-full"
+            value={threadId}
+            onChange={(change) => setThreadId(change.target.value)}
+          >
+            {data.threads.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.code} {one.name}
+              </option>
+            ))}
+          </select>
         </label>
       )}
       {canMove && !event.void && (

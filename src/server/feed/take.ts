@@ -12,7 +12,7 @@ import { matchLately } from './match.ts';
 import { tellFeed } from './tell.ts';
 
 /** Lines whose ids are kept, to know one that is sent again; no batch is longer. */
-const remembered = 500;
+const remembered = 200;
 
 interface Kept {
   now: FeedNow;

@@ -1,0 +1,243 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { cpus } from 'node:os';
+import pg from 'pg';
+import { v7 as uuid7 } from 'uuid';
+import { buildIfChanged } from '../scripts/build.ts';
+import { startServer } from '../scripts/child.ts';
+import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
+import { chance } from '../scripts/demo/chance.ts';
+import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { SimulatedMachine, type SimulatedStop } from '../src/simulators/machine.ts';
+import { call, quantile } from './measure.ts';
+
+/**
+ * npm run bench:feed [-- MINUTES MACHINES]: simulated machines of 12 heads feed at a hundred times the real pace, while
+ * somebody logs by hand and somebody watches another machine's page. What the machines told is counted against the ledger.
+ */
+const minutes = Number(process.argv[2] ?? 5);
+const count = Number(process.argv[3] ?? 40);
+const heads = 12;
+const pace = 100;
+const tickMs = 500;
+const home = '.test/bench-feed';
+const positions = [3, 5, 7, 9];
+
+rmSync(home, { recursive: true, force: true });
+const cluster = await startCluster(home);
+try {
+  await buildIfChanged();
+  await makeDatabase(cluster.url, 'feed');
+  const url = databaseUrl(cluster, 'feed');
+  await migrate(url);
+  const server = await startServer({ url, port: await freePort() });
+  await run(server.address, url, server.process.pid!);
+  await server.stop();
+} finally {
+  await cluster.stop();
+  rmSync(cluster.place, { recursive: true, force: true });
+}
+
+async function run(address: string, url: string, pid: number): Promise<void> {
+  const post = (path: string, message: unknown) => call(address, 'POST', path, message);
+  const thread = uuid7();
+  const job = uuid7();
+  await post('/api/threads', {
+    id: thread,
+    code: 'R',
+    name: 'Red',
+    colour: '#cc1122',
+    weightNo: 40,
+    fibre: 'polyester',
+  });
+  const design = [4000, 2500, 1500, 900].map((stitches, index) => ({
+    stop: index + 1,
+    stitches,
+    position: positions[index]!,
+  }));
+  await post('/api/jobs', {
+    jobs: [
+      {
+        ...{ id: job, name: 'Load', customer: '', cloth: '', pieces: 100_000, due: null, note: '' },
+        stops: design.map((stop) => ({ ...stop, threadId: thread, element: 'fill' })),
+      },
+    ],
+  });
+  const machines = Array.from({ length: count }, () => uuid7());
+  for (const [index, id] of machines.entries()) {
+    await post('/api/machines', {
+      id,
+      name: `Load ${index + 1}`,
+      heads,
+      positions: 12,
+      numberingSide: 'right',
+      topSpeed: 1000,
+    });
+    await post('/api/ledger', { entries: furnish(id, thread, job) });
+  }
+  const stops: SimulatedStop[] = design.map((stop) => ({ ...stop, fibre: 'polyester', eyeFill: 0.6 }));
+  const made = machines.map((id, index) => ({
+    id,
+    told: { piece: 0, break: 0 },
+    machine: new SimulatedMachine({
+      ...{ heads, stops, speed: 850, tensionOff: 0, needleStitches: () => 20_000 },
+      chance: chance(100 + index).next,
+    }),
+  }));
+
+  const until = Date.now() + minutes * 60_000;
+  const seen: number[] = [];
+  const touches: number[] = [];
+  const posts: number[] = [];
+  const memory: number[] = [];
+  const watch = new AbortController();
+  void watching(address, machines[0]!, seen, watch.signal);
+  const sampling = setInterval(() => memory.push(residentMb(pid)), 5000);
+  await Promise.all([
+    ...made.map(async ({ id, machine, told }, index) => {
+      await new Promise((next) => setTimeout(next, (index * tickMs) / count));
+      let due = Date.now();
+      while (Date.now() < until) {
+        const news = machine.advance((pace * tickMs) / 1000);
+        for (const one of news) if (one.event === 'piece' || one.event === 'break') told[one.event]++;
+        const body = news
+          .map((one) => JSON.stringify({ id: uuid7(), at: new Date().toISOString(), ...one }))
+          .join('\n');
+        const began = performance.now();
+        if (body) await feed(address, id, body);
+        posts.push(performance.now() - began);
+        due += tickMs;
+        await new Promise((next) => setTimeout(next, Math.max(0, due - Date.now())));
+      }
+    }),
+    (async () => {
+      for (let at = 0; Date.now() < until; at++) {
+        const began = performance.now();
+        await post('/api/ledger', {
+          entries: [
+            {
+              id: uuid7(),
+              machineId: machines[at % count]!,
+              kind: 'note',
+              at: new Date().toISOString(),
+              data: { text: 'x' },
+            },
+          ],
+        });
+        touches.push(performance.now() - began);
+        await new Promise((next) => setTimeout(next, 100));
+      }
+    })(),
+  ]);
+  await new Promise((next) => setTimeout(next, 2000));
+  clearInterval(sampling);
+  watch.abort();
+  await report(url, made, { seen, touches, posts, memory });
+}
+
+function furnish(machineId: string, threadId: string, jobId: string): unknown[] {
+  const common = () => ({ id: uuid7(), machineId, at: new Date().toISOString() });
+  const needle = {
+    system: 'DBxK5',
+    sizeMetric: 75,
+    point: 'sharp',
+    coating: 'plain',
+    eye: 'standard',
+    blade: 'standard',
+  };
+  const entries: unknown[] = [{ ...common(), kind: 'job_started', jobId, data: {} }];
+  for (let head = 1; head <= heads; head++)
+    for (const position of positions)
+      entries.push(
+        { ...common(), kind: 'needle_fitted', head, position, data: { needle, reason: 'other' } },
+        {
+          ...common(),
+          kind: 'cone_mounted',
+          head,
+          position,
+          data: { threadId, coneId: null, fibre: 'polyester' },
+        },
+      );
+  return entries;
+}
+
+async function feed(address: string, id: string, body: string): Promise<void> {
+  const response = await fetch(`${address}/api/machines/${id}/feed`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/x-ndjson' },
+    body,
+  });
+  const answer = (await response.json()) as { refused?: unknown[] };
+  if (!response.ok || answer.refused!.length > 0) throw new Error(JSON.stringify(answer));
+}
+
+/** A page of one machine: how old an entry is when it gets there, ms. */
+async function watching(address: string, id: string, seen: number[], signal: AbortSignal): Promise<void> {
+  try {
+    const response = await fetch(`${address}/api/machines/${id}/live`, { signal });
+    let rest = '';
+    const started = Date.now();
+    for await (const part of response.body!.pipeThrough(new TextDecoderStream())) {
+      const messages = (rest + part).split('\n\n');
+      rest = messages.pop()!;
+      for (const message of messages) {
+        const data = /^event: entry\ndata: (.*)$/m.exec(message)?.[1];
+        const at = data && Date.parse((JSON.parse(data) as { at: string }).at);
+        if (at && at > started) seen.push(Date.now() - at);
+      }
+    }
+  } catch {
+    // Ended by us.
+  }
+}
+
+function residentMb(pid: number): number {
+  const status = readFileSync(`/proc/${pid}/status`, 'utf8');
+  return Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024);
+}
+
+async function report(
+  url: string,
+  made: { id: string; told: { piece: number; break: number }; machine: SimulatedMachine }[],
+  { seen, touches, posts, memory }: Record<'seen' | 'touches' | 'posts' | 'memory', number[]>,
+): Promise<void> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const { rows } = await client.query<{
+    machine_id: string;
+    kind: string;
+    count: string;
+    stitches: string | null;
+  }>(
+    `SELECT machine_id, kind, count(*) AS count,
+       sum((SELECT sum((s->>'stitches')::bigint) FROM jsonb_array_elements(data->'stops') s)) AS stitches
+     FROM event WHERE NOT void AND kind IN ('piece_finished', 'break') GROUP BY 1, 2`,
+  );
+  const { rows: all } = await client.query<{ count: string }>('SELECT count(*) AS count FROM ledger');
+  await client.end();
+  const stored = (id: string, kind: string) =>
+    Number(rows.find((row) => row.machine_id === id && row.kind === kind)?.count ?? 0);
+  const wrong = made.filter(
+    ({ id, told }) => stored(id, 'piece_finished') !== told.piece || stored(id, 'break') !== told.break,
+  );
+  const sum = (of: 'piece' | 'break') => made.reduce((total, { told }) => total + told[of], 0);
+  const ms = (value: number) => `${value.toFixed(0)} ms`;
+  console.log(`${cpus()[0]?.model}, ${cpus().length} cores, Node ${process.version}`);
+  console.log(
+    `${count} machines × ${heads} heads at ${pace}× for ${minutes} min: ${sum('piece')} runs of the design told, ${sum('break')} breaks; ${all[0]!.count} ledger lines.`,
+  );
+  console.log(
+    wrong.length === 0 ? 'Every one is in the ledger, once.' : `WRONG on ${wrong.length} machines.`,
+  );
+  console.log(
+    `Feed posts p50 ${ms(quantile(posts, 0.5))}, p99 ${ms(quantile(posts, 0.99))}; touches by hand p50 ${ms(quantile(touches, 0.5))}, p99 ${ms(quantile(touches, 0.99))} (${touches.length}).`,
+  );
+  console.log(
+    `On another page after p50 ${ms(quantile(seen, 0.5))}, p99 ${ms(quantile(seen, 0.99))}, at most ${ms(Math.max(...seen))} (${seen.length}).`,
+  );
+  const fifth = Math.max(1, Math.floor(memory.length / 5));
+  const mean = (some: number[]) => Math.round(some.reduce((a, b) => a + b, 0) / some.length);
+  console.log(
+    `Server’s memory, mean of each fifth of the run: ${[0, 1, 2, 3, 4].map((part) => mean(memory.slice(part * fifth, (part + 1) * fifth))).join(', ')} MB.`,
+  );
+  if (wrong.length > 0) process.exitCode = 1;
+}
