@@ -26,7 +26,7 @@ const pictures: Record<string, Picture> = {
   pair: { path: '/heron/pair' },
   check: { path: '/heron/check' },
   shift: { path: '/heron/shift' },
-  record: { path: '/heron/job-record/00000000-0000-7005-8000-000000000001' },
+  record: { path: '/heron/job-record/00000000-0000-7005-8000-000000000005' },
   stores: { path: '/heron/stores' },
   workshop: { path: '/workshop' },
   artwork: {
