@@ -51,7 +51,7 @@ function Drawn({ strip }: { strip: Strip }) {
   const moment = (at: number) => momentText(new Date(at).toISOString(), data.zone, data.now);
   const ticks = [0, 0.25, 0.5, 0.75, 1].map((share) => strip.from + share * (strip.to - strip.from));
   return (
-    <div className="overflow-x-auto">
+    <div className="overflow-x-auto" role="group" aria-label="Drawn along time" tabIndex={0}>
       <svg
         viewBox={`-64 0 ${wide + 84} 206`}
         className="w-full min-w-[34rem]"

@@ -120,7 +120,7 @@ function BySeat({ shift }: { shift: Shift }) {
   const { data, headNo } = useFrame();
   const order = railOrder(data.machine.positions, data.machine.numberingSide);
   return (
-    <section aria-label="By position" className="-mx-3 overflow-x-auto lg:-mx-4">
+    <section aria-label="By position" tabIndex={0} className="-mx-3 overflow-x-auto lg:-mx-4">
       <table className="w-full">
         <caption className="px-3 text-start text-xl font-bold lg:px-4">
           By position{data.machine.heads > 1 ? `, head ${headNo}` : ''}: breaks, minutes lost, thousand
