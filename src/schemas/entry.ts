@@ -15,20 +15,18 @@ export const fibre = {
   enum: ['polyester', 'rayon', 'silk', 'cotton', 'nylon', 'metallic'],
 } as const satisfies JSONSchema;
 
-const fault = {
-  enum: [
-    null,
-    'snap',
-    'shred',
-    'false_stop',
-    'bobbin_out',
-    'bobbin_break',
-    'needle_broke',
-    'loops',
-    'nest',
-    'skipped',
-  ],
-} as const satisfies JSONSchema;
+export const faultNames = [
+  'snap',
+  'shred',
+  'false_stop',
+  'bobbin_out',
+  'bobbin_break',
+  'needle_broke',
+  'loops',
+  'nest',
+  'skipped',
+] as const;
+const fault = { enum: [null, ...faultNames] } as const satisfies JSONSchema;
 
 const grams = { type: 'number', exclusiveMinimum: 0, maximum: 200 } as const satisfies JSONSchema;
 const width = { type: 'number', minimum: 0, maximum: 60 } as const satisfies JSONSchema;

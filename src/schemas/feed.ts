@@ -1,4 +1,5 @@
 import type { FromSchema } from 'json-schema-to-ts';
+import { faultNames } from './entry.ts';
 import { instant, instantOrNull, object, uuid7 } from './parts.ts';
 
 const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
@@ -25,19 +26,7 @@ export const feedEvent = {
         event: { const: 'break' },
         head,
         position,
-        fault: {
-          enum: [
-            'snap',
-            'shred',
-            'false_stop',
-            'bobbin_out',
-            'bobbin_break',
-            'needle_broke',
-            'loops',
-            'nest',
-            'skipped',
-          ],
-        },
+        fault: { enum: faultNames },
         stitch: stitches,
       },
       ['head', 'position', 'fault', 'stitch'],
