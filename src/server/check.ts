@@ -2,8 +2,7 @@ import { caseDue } from '../core/tension/due.ts';
 import { breaksRose, type BreakCount } from '../core/tension/breaks-rose.ts';
 import type { EventOfCase } from '../core/tension/life.ts';
 import type { CheckFacts } from '../core/check/facts.ts';
-import type { CheckMark } from '../core/check/item.ts';
-import type { Event } from '../schemas/event.ts';
+import { markFrom } from '../core/check/item.ts';
 import { caseLife } from './bench.ts';
 import { database, rows } from './database.ts';
 import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
@@ -79,11 +78,6 @@ async function marksSince(machineId: string, since: string): Promise<CheckFacts[
     [machineId, since],
   );
   return found.map((row) => markFrom(eventFrom(row)));
-}
-
-function markFrom(event: Event): CheckFacts['marks'][number] {
-  const { item, state, why } = event.data as { item: string; state: CheckMark['state']; why?: string };
-  return { id: event.id, key: item, jobId: event.jobId, at: event.at, state, why: why ?? null };
 }
 
 /** Why the case that this machine last had at the gauge should be measured again. */

@@ -269,16 +269,12 @@ function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
             'Metallic: net over the cone, one guide skipped, upper tension opened',
             'This job sews metallic thread: it twists and shreds where others run.',
           ),
-          ...(advice?.speed || metallic
-            ? [
-                item(
-                  'metallic-speed',
-                  `Metallic: at most ${metallicSpeed(question, job, threads) ?? 700} st/min`,
-                  'Metallic thread breaks first at full speed.',
-                  'Slower still if it breaks.',
-                ),
-              ]
-            : []),
+          item(
+            'metallic-speed',
+            `Metallic: at most ${metallicSpeed(question, job, threads) ?? 700} st/min`,
+            'Metallic thread breaks first at full speed.',
+            'Slower still if it breaks.',
+          ),
         ]
       : []),
     item('sample', 'One test on a similar scrap', 'Before the first piece of this job.'),

@@ -31,6 +31,18 @@ export interface CheckMark {
   why: string | null;
 }
 
+/** The mark that a `check_done` entry makes; `id`: the entry. */
+export function markFrom(event: {
+  id: string;
+  at: string;
+  jobId: string | null;
+  data: Readonly<Record<string, unknown>>;
+}): CheckMark & { id: string } {
+  const { id, at, jobId, data } = event;
+  const { item, state, why } = data as { item: string; state: CheckMark['state']; why?: string };
+  return { id, key: item, jobId, at, state, why: why ?? null };
+}
+
 /**
  * The mark that counts for an item, or null while it is open: the newest of today for a day's item, the newest since the
  * job was put on for a job's. `marks` in any order.

@@ -1,3 +1,4 @@
+import { placeStops } from '../plan/places.ts';
 import { isKind, type Told } from './told.ts';
 
 /** A colour stop with the position that sews it. */
@@ -5,6 +6,21 @@ export interface PlacedStop {
   stop: number;
   position: number;
   stitches: number;
+}
+
+/** A job's stops with the positions of head 1 that sew them; a stop whose thread is on no position is left out. */
+export function designOf(
+  stops: readonly (Parameters<typeof placeStops>[0][number] & { stop: number; stitches: number })[],
+  seats: Parameters<typeof placeStops>[1],
+): PlacedStop[] {
+  const places = placeStops(
+    stops,
+    seats.filter((seat) => seat.head === 1),
+  );
+  return stops.flatMap(({ stop, stitches }, index) => {
+    const position = places[index];
+    return position ? [{ stop, stitches, position }] : [];
+  });
 }
 
 /**

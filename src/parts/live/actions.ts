@@ -1,6 +1,5 @@
-import { placeStops } from '../../core/plan/places.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
-import { restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
+import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/ledger/faults.ts';
 import type { NeedleReason } from '../../core/ledger/entry.ts';
 import type { NeedleSpec } from '../../core/needle/label.ts';
@@ -40,18 +39,26 @@ export function keepSpeed(machine: Machine, speed: number): void {
 
 const headsKey = (machineId: string) => `vivid.heads-out.${machineId}`;
 
+/** The numbers of a machine's heads. */
+export const headsOf = (machine: Pick<Machine, 'heads'>) =>
+  Array.from({ length: machine.heads }, (_, index) => index + 1);
+
 /** The heads that sew, as the operator set them on this device: one may stand out while the others go on. */
 export function keptHeads(machine: Machine): number[] {
   const out = typeof localStorage === 'undefined' ? null : localStorage.getItem(headsKey(machine.id));
   const outNow = new Set((out ?? '').split(',').map(Number));
-  const all = Array.from({ length: machine.heads }, (_, index) => index + 1);
+  const all = headsOf(machine);
   const sewing = all.filter((head) => !outNow.has(head));
   return sewing.length > 0 ? sewing : all;
 }
 
 export function keepHeads(machine: Machine, sewing: readonly number[]): void {
-  const all = Array.from({ length: machine.heads }, (_, index) => index + 1);
-  localStorage.setItem(headsKey(machine.id), all.filter((head) => !sewing.includes(head)).join(','));
+  localStorage.setItem(
+    headsKey(machine.id),
+    headsOf(machine)
+      .filter((head) => !sewing.includes(head))
+      .join(','),
+  );
 }
 
 /** A feed that spoke within the last two minutes counts by itself. */
@@ -127,11 +134,7 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       if (!job) return say('Put a job on the machine first, on Run.');
       if (feedIsLive(live.feed.get()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
-      const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
-      const design = job.stops.flatMap(({ stop, stitches }, index) => {
-        const position = places[index];
-        return position ? [{ stop, stitches, position }] : [];
-      });
+      const design = designOf(job.stops, view.seats as never);
       const stops = restOfPiece(design, view.events, job.id);
       const heads = keptHeads(machine);
       live.write({

@@ -4,8 +4,8 @@ import { forgetEntries, keepEntries, keptEntries } from './outbox-store.ts';
 import type { EntriesStored } from '../../schemas/entry.ts';
 
 /**
- * Entries on their way to the server. Each is kept on the device until the server has answered that it is stored; ids make sending
- * twice harmless. Entries go out in the order they were made.
+ * Entries on their way to the server. Each is kept on the device until the server has answered that it is stored; ids
+ * make sending twice harmless. Entries go out in the order they were made.
  */
 export interface Outgoing {
   entry: Entry;

@@ -45,9 +45,8 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
       if (!next) break;
       const { position, part }: Place = next;
       // A width typed anew is no longer the photo's.
-      const { unevenness: _u, corrected: _c, ...own } = all[position] ?? {};
-      void [_u, _c];
-      all = { ...all, [position]: { ...own, [part]: value } };
+      const { left, bobbin, right } = all[position] ?? {};
+      all = { ...all, [position]: { left, bobbin, right, [part]: value } };
       next = nextPlace(next, order);
     }
     setWidths(all);

@@ -3,6 +3,7 @@ import type { BlockColumn } from '../../core/tension/block.ts';
 import { edgesOf, widthsOf, type Edges } from '../../core/tension/underside/edges.ts';
 import { photograph } from '../../simulators/block-camera.ts';
 import { counted } from '../../parts/text.ts';
+import { without } from '../../parts/without.ts';
 import { Overlay, widthsText } from './Overlay.tsx';
 import { pictureFile } from './simulated-photo.ts';
 import { usePhoto } from './usePhoto.ts';
@@ -202,11 +203,7 @@ export function Photo({ order, colourAt, bobbinColour, onUse }: PhotoProps) {
                 <button
                   type="button"
                   className="btn"
-                  onClick={() =>
-                    setMoved(
-                      Object.fromEntries(Object.entries(moved).filter(([index]) => Number(index) !== chosen)),
-                    )
-                  }
+                  onClick={() => setMoved(without(moved, String(chosen)))}
                 >
                   As it was read
                 </button>

@@ -3,6 +3,7 @@ import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import {
   checkGroups,
+  markFrom,
   markOf,
   type CheckGroup,
   type CheckItem,
@@ -149,17 +150,8 @@ function marksOf(facts: CheckFacts, events: readonly ShownEvent[]): (CheckMark &
   const byId = new Map(facts.marks.map((mark) => [mark.id, mark]));
   for (const event of events) {
     if (event.kind !== 'check_done') continue;
-    const { item, state, why } = event.data as { item: string; state: CheckMark['state']; why?: string };
     if (event.void) byId.delete(event.id);
-    else
-      byId.set(event.id, {
-        id: event.id,
-        key: item,
-        jobId: event.jobId,
-        at: event.at,
-        state,
-        why: why ?? null,
-      });
+    else byId.set(event.id, markFrom(event));
   }
   return [...byId.values()];
 }

@@ -1,5 +1,5 @@
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keepHeads } from '../../parts/live/actions.ts';
+import { headsOf, keepHeads } from '../../parts/live/actions.ts';
 
 interface HeadsProps {
   sewing: readonly number[];
@@ -10,7 +10,7 @@ interface HeadsProps {
 export function Heads({ sewing, onChange }: HeadsProps) {
   const { data, say } = useFrame();
   const { machine } = data;
-  const all = Array.from({ length: machine.heads }, (_, index) => index + 1);
+  const all = headsOf(machine);
   const toggle = (head: number) => {
     const next = sewing.includes(head)
       ? sewing.filter((one) => one !== head)

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { placeStops } from '../../core/plan/places.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
+import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
 import { FeedLine } from './FeedLine.tsx';
 import { Heads } from './Heads.tsx';
@@ -24,9 +24,7 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
   const done = usePieces(job);
   const { design, feed } = useRun();
   const [isMiddle, setIsMiddle] = useState(false);
-  const [sewing, setSewing] = useState(() =>
-    Array.from({ length: data.machine.heads }, (_, index) => index + 1),
-  );
+  const [sewing, setSewing] = useState(() => headsOf(data.machine));
   useEffect(() => setSewing(keptHeads(data.machine)), [data.machine]);
   const left = restOfPiece(design, view.events, job.id).reduce((sum, stop) => sum + stop.stitches, 0);
   const wholePiece = design.reduce((sum, stop) => sum + stop.stitches, 0);

@@ -1,6 +1,5 @@
 import { useStore } from '@nanostores/react';
-import { placeStops } from '../../core/plan/places.ts';
-import type { PlacedStop } from '../../core/run/rest-of-piece.ts';
+import { designOf, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { feedIsLive } from '../../parts/live/actions.ts';
 import { useNow } from '../../parts/live/useNow.ts';
@@ -16,18 +15,7 @@ export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: Re
   const sewn = new Map<number, number>();
   for (const { position, stitches } of feed?.counts ?? [])
     sewn.set(position, (sewn.get(position) ?? 0) + stitches);
-  return { design: job ? designOf(job, view.seats as never) : [], feed, sewn };
-}
-
-export function designOf(job: Job, seats: Parameters<typeof placeStops>[1]): PlacedStop[] {
-  const places = placeStops(
-    job.stops,
-    seats.filter((seat) => seat.head === 1),
-  );
-  return job.stops.flatMap(({ stop, stitches }, index) => {
-    const position = places[index];
-    return position ? [{ stop, stitches, position }] : [];
-  });
+  return { design: job ? designOf(job.stops, view.seats as never) : [], feed, sewn };
 }
 
 /** Pieces finished: the server's tally when the page was made, and what came since. */

@@ -126,5 +126,10 @@ async function writeFeed(machineId: string, before: Kept | null, kept: Kept): Pr
 
 /** A machine as its feed told it last; null: it has none. */
 export async function feedNow(machineId: string): Promise<FeedNow | null> {
-  return (await readFeed(machineId))?.now ?? null;
+  const [row] = await rows<{ now: FeedNow }>(
+    database(),
+    "SELECT state->'now' AS now FROM feed_now WHERE machine_id = $1",
+    [machineId],
+  );
+  return row?.now ?? null;
 }

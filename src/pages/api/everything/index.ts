@@ -3,6 +3,7 @@ import { everythingJson, everythingNdjson, tableCsv } from '../../../server/ever
 import { takeIn } from '../../../server/everything/import.ts';
 import { tableNames } from '../../../server/everything/tables.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
+import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
 
 const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: tableNames } }, [
@@ -17,16 +18,8 @@ export const GET = endpoint({ query, answer: true }, async ({ query: { format = 
   const text =
     format === 'csv' ? tableCsv(table!) : format === 'json' ? everythingJson() : everythingNdjson();
   const type = { ndjson: 'application/x-ndjson', json: 'application/json', csv: 'text/csv' }[format];
-  const encoder = new TextEncoder();
-  const stream = new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      const { value, done } = await text.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
-    },
-  });
   return Promise.resolve(
-    new Response(stream, {
+    new Response(textStream(text), {
       headers: {
         'content-type': `${type}; charset=utf-8`,
         'content-disposition': `attachment; filename="vivid-eye-${table ?? 'everything'}.${format}"`,

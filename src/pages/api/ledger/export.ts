@@ -1,6 +1,7 @@
 import { object } from '../../../schemas/parts.ts';
 import { ledgerQuery, type LedgerQuery } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
+import { textStream } from '../../../server/http/text-stream.ts';
 import { exportFormats } from '../../../server/ledger/export.ts';
 import { ledgerRows } from '../../../server/ledger/read.ts';
 import { machineById } from '../../../server/machines.ts';
@@ -21,16 +22,8 @@ const query = object({ ...narrowing, format: { enum: ['csv', 'ndjson'] } }, [
 export const GET = endpoint({ query, answer: true }, async ({ query: { format, ...wanted } }) => {
   const machine = await machineById(wanted.machine);
   const { type, lines } = exportFormats[format];
-  const encoder = new TextEncoder();
   const chunks = lines(ledgerRows(wanted as LedgerQuery));
-  const stream = new ReadableStream<Uint8Array>({
-    async pull(controller) {
-      const { value, done } = await chunks.next();
-      if (done) controller.close();
-      else controller.enqueue(encoder.encode(value));
-    },
-  });
-  return new Response(stream, {
+  return new Response(textStream(chunks), {
     headers: {
       'content-type': `${type}; charset=utf-8`,
       'content-disposition': `attachment; filename="ledger-${machine.slug}.${format}"`,
