@@ -84,6 +84,7 @@ async function run(address: string, url: string, pid: number): Promise<void> {
     }),
   }));
 
+  const before = stolen();
   const until = Date.now() + minutes * 60_000;
   const seen: number[] = [];
   const touches: number[] = [];
@@ -131,7 +132,10 @@ async function run(address: string, url: string, pid: number): Promise<void> {
   await new Promise((next) => setTimeout(next, 2000));
   clearInterval(sampling);
   watch.abort();
+  const after = stolen();
+  const share = (after.stolen - before.stolen) / (after.all - before.all);
   await report(url, made, { seen, touches, posts, memory });
+  console.log(`The host gave ${Math.round(share * 100)} % of this machine’s time to others meanwhile.`);
 }
 
 function furnish(machineId: string, threadId: string, jobId: string): unknown[] {
@@ -170,24 +174,37 @@ async function feed(address: string, id: string, body: string): Promise<void> {
   if (!response.ok || answer.refused!.length > 0) throw new Error(JSON.stringify(answer));
 }
 
-/** A page of one machine: how old an entry is when it gets there, ms. */
+/**
+ * A page of one machine: how old an entry is when it first gets there, ms. It comes again when it is ended (a break is,
+ * by sewing again), seconds later: that says nothing of how long the first took, and the ending is an entry of its own.
+ */
 async function watching(address: string, id: string, seen: number[], signal: AbortSignal): Promise<void> {
   try {
     const response = await fetch(`${address}/api/machines/${id}/live`, { signal });
     let rest = '';
     const started = Date.now();
+    const known = new Set<string>();
     for await (const part of response.body!.pipeThrough(new TextDecoderStream())) {
       const messages = (rest + part).split('\n\n');
       rest = messages.pop()!;
       for (const message of messages) {
         const data = /^event: entry\ndata: (.*)$/m.exec(message)?.[1];
-        const at = data && Date.parse((JSON.parse(data) as { at: string }).at);
-        if (at && at > started) seen.push(Date.now() - at);
+        if (!data) continue;
+        const entry = JSON.parse(data) as { id: string; at: string };
+        const at = Date.parse(entry.at);
+        if (at > started && !known.has(entry.id)) seen.push(Date.now() - at);
+        known.add(entry.id);
       }
     }
   } catch {
     // Ended by us.
   }
+}
+
+/** Time that the host gave to other machines than this one, of all its time so far: jiffies. */
+function stolen(): { stolen: number; all: number } {
+  const times = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.split(/\s+/).slice(1, 9).map(Number);
+  return { stolen: times[7] ?? 0, all: times.reduce((a, b) => a + b, 0) };
 }
 
 function residentMb(pid: number): number {

@@ -12,7 +12,7 @@ import compression from 'compression';
 process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
 const { handler } = await import(pathToFileURL(resolve('dist/server/entry.mjs')).href);
 
-const { postLedger } = await import(pathToFileURL(resolve('dist/server/direct.mjs')).href);
+const { postFeed, postLedger } = await import(pathToFileURL(resolve('dist/server/direct.mjs')).href);
 
 const compress = compression();
 const policy =
@@ -34,9 +34,18 @@ function isOddlyEncoded(url) {
   }
 }
 
+const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed$/i;
+
+/** A request must have come whole after this, ms. Only a feed may stay open: Node's own limit would end it too. */
+const wholeRequestMs = 300_000;
+
 const feeds = new Set();
 const server = createServer((request, response) => {
   response.setHeader('x-content-type-options', 'nosniff');
+  const fed = request.method === 'POST' && feedAddress.exec(request.url)?.[1];
+  if (fed) return void postFeed(request, response, fed);
+  const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
+  response.on('close', () => clearTimeout(late));
   if (request.method === 'POST' && request.url === '/api/ledger') return void postLedger(request, response);
   response.setHeader('referrer-policy', 'same-origin');
   response.setHeader('content-security-policy', policy);
@@ -51,6 +60,8 @@ const server = createServer((request, response) => {
   }
   compress(request, response, () => handler(request, response, () => response.writeHead(404).end()));
 });
+
+server.requestTimeout = 0;
 
 let stopping = false;
 function stop() {

@@ -3,7 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import type { FrameData, ScreenName } from '../parts/frame/frame-data.ts';
 import { database, rows } from './database.ts';
-import { feedNow } from './feed/take.ts';
+import { feedNow } from './feed/state.ts';
 import { headNow } from './head.ts';
 import { jobById } from './jobs.ts';
 import { everyItem } from './ledger/export.ts';

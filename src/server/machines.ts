@@ -56,6 +56,16 @@ export async function machineById(id: string): Promise<Machine> {
   return machineFrom(row);
 }
 
+/** Machines seen to exist. None is ever deleted. */
+const seen = new Set<string>();
+
+/** Throws a 404 problem when there is no such machine. */
+export async function machineMustExist(id: string): Promise<void> {
+  if (seen.has(id)) return;
+  await machineById(id);
+  seen.add(id);
+}
+
 export async function machineBySlug(slug: string): Promise<Machine | null> {
   const [row] = await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE slug = $1`, [slug]);
   return row ? machineFrom(row) : null;

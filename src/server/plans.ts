@@ -70,7 +70,7 @@ export async function changePlan(
 
 /** A page that is not told looks when it is back on the feed: the plan is kept all the same. */
 function tellPlan(machineId: string): void {
-  announceNews(machineId, { name: 'plan', data: {} }).catch((error: unknown) =>
+  announceNews([{ machineId, news: { name: 'plan', data: {} } }]).catch((error: unknown) =>
     log().warn({ err: error }, 'announcement failed'),
   );
 }

@@ -1,6 +1,5 @@
 import type { FeedEvent } from '../../core/feed/event.ts';
 import { feedEvent, type FeedTaken } from '../../schemas/feed.ts';
-import type { Machine } from '../../schemas/workshop.ts';
 import { checker } from '../http/check.ts';
 import { ProblemError } from '../http/problem.ts';
 import { takeFeed } from './take.ts';
@@ -15,9 +14,12 @@ const mostAtOnce = 200;
  * for as long as the sender likes. A line that cannot be read is refused by itself; those before and behind it count.
  */
 export async function readFeed(
-  machine: Machine,
-  body: ReadableStream<Uint8Array> | null,
+  machineId: string,
+  body: AsyncIterable<Uint8Array>,
+  contentType: string,
 ): Promise<FeedTaken> {
+  if (!/^application\/(x-)?ndjson\b/i.test(contentType))
+    throw new ProblemError(415, 'Not NDJSON', 'Send lines of JSON as “application/x-ndjson”.');
   const all: FeedTaken = { taken: 0, again: 0, refused: [] };
   const decoder = new TextDecoder();
   let rest = '';
@@ -45,15 +47,12 @@ export async function readFeed(
       }
     }
     if (good.length === 0) return;
-    const answer = await takeFeed(machine, good);
+    const answer = await takeFeed(machineId, good);
     all.taken += answer.taken;
     all.again += answer.again;
     for (const { line, why } of answer.refused) all.refused.push({ line: numbers[line - 1]!, why });
   };
-  const reader = body?.getReader();
-  for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) {
-    await takeText(decoder.decode(part.value, { stream: true }), false);
-  }
+  for await (const part of body) await takeText(decoder.decode(part, { stream: true }), false);
   await takeText(decoder.decode(), true);
   return { ...all, refused: all.refused.slice(0, 100).sort((a, b) => a.line - b.line) };
 }

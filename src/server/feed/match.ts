@@ -7,6 +7,7 @@ import { storeEntries } from '../ledger/queue.ts';
 
 interface StopRow {
   id: string;
+  machine_id: string;
   at: string;
   kind: 'break' | 'stop';
   head: number | null;
@@ -16,19 +17,37 @@ interface StopRow {
 }
 
 /**
- * Makes one of what the feed and an operator wrote about the same stop, around the stops just stored. The operator's
- * entry stands and gets the machine's stop and stitch; the feed's is taken back, with why. Both stay in the history.
+ * Makes one of what the feed and an operator wrote about the same stop, around the stops just stored, on every machine
+ * they stand on. The operator's entry stands and gets the machine's stop and stitch; the feed's is taken back, with why.
+ * Both stay in the history.
  */
-export async function matchLately(machineId: string, stops: readonly Pick<Entry, 'at'>[]): Promise<void> {
+export async function matchLately(stops: readonly Pick<Entry, 'machineId' | 'at'>[]): Promise<void> {
+  if (stops.length === 0) return;
   const times = stops.map((stop) => Date.parse(stop.at));
-  const from = new Date(Math.min(...times) - matchWithinMs).toISOString();
-  const to = new Date(Math.max(...times) + matchWithinMs).toISOString();
   const found = await rows<StopRow>(
     database(),
-    `SELECT id, at, kind, head, job_id, data, closed_at FROM event
-     WHERE machine_id = $1 AND kind IN ('break', 'stop') AND at BETWEEN $2 AND $3 AND NOT void`,
-    [machineId, from, to],
+    `SELECT DISTINCT ON (e.id) e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at
+     FROM unnest($1::uuid[], $2::timestamptz[], $3::timestamptz[]) AS w(machine_id, low, high)
+       JOIN event e ON e.machine_id = w.machine_id AND e.at BETWEEN w.low AND w.high
+     WHERE e.kind IN ('break', 'stop') AND NOT e.void`,
+    [
+      stops.map((stop) => stop.machineId),
+      times.map((time) => new Date(time - matchWithinMs)),
+      times.map((time) => new Date(time + matchWithinMs)),
+    ],
   );
+  await Promise.all(
+    [...new Set(found.map((row) => row.machine_id))].map(async (machineId) => {
+      const entries = matchedOn(
+        machineId,
+        found.filter((row) => row.machine_id === machineId),
+      );
+      if (entries.length > 0) await storeEntries(entries.map(normalEntry));
+    }),
+  );
+}
+
+function matchedOn(machineId: string, found: readonly StopRow[]): Entry[] {
   const open = found.filter((row) => row.data.feedId === undefined);
   const told = open.map(({ id, at, kind, head, data }): ToldStop => ({
     id,
@@ -38,10 +57,9 @@ export async function matchLately(machineId: string, stops: readonly Pick<Entry,
     by: data.by === 'feed' ? 'feed' : 'hand',
   }));
   const byId = new Map(open.map((row) => [row.id, row]));
-  const entries = matchStops(told).flatMap(({ feed, hand }) =>
+  return matchStops(told).flatMap(({ feed, hand }) =>
     asOne(machineId, byId.get(feed.id)!, byId.get(hand.id)!),
   );
-  if (entries.length > 0) await storeEntries(entries.map(normalEntry));
 }
 
 function asOne(machineId: string, feed: StopRow, hand: StopRow): Entry[] {

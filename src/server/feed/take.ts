@@ -1,135 +1,120 @@
-import { v7 as uuid7 } from 'uuid';
-import { noFeedYet, type FeedEvent, type FeedNow } from '../../core/feed/event.ts';
-import { foldFeed, type FeedMachine } from '../../core/feed/fold.ts';
-import type { Entry } from '../../core/ledger/entry.ts';
+import type { FeedEvent } from '../../core/feed/event.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
-import type { Machine } from '../../schemas/workshop.ts';
-import { database, rows } from '../database.ts';
+import { database } from '../database.ts';
+import { notFound } from '../http/problem.ts';
 import { normalEntry } from '../ledger/accept.ts';
 import { storeEntries } from '../ledger/queue.ts';
-import { openNow } from '../ledger/read.ts';
+import { openStops } from '../ledger/open-stop.ts';
+import { foldPost, type FoldedPost } from './fold-post.ts';
 import { matchLately } from './match.ts';
+import { readStates, writeStates } from './state.ts';
 import { tellFeed } from './tell.ts';
 
-/** Lines whose ids are kept, to know one that is sent again; no batch is longer. */
-const remembered = 200;
-
-interface Kept {
-  now: FeedNow;
-  recent: string[];
+/** Lines of one machine that came together. */
+interface Post {
+  machineId: string;
+  lines: readonly FeedEvent[];
+  attempts: number;
+  resolve: (taken: FeedTaken) => void;
+  reject: (error: unknown) => void;
 }
 
-/** One after another for each machine: the state is read, folded and written back. */
-const chains = new Map<string, Promise<unknown>>();
+/**
+ * How long a post waits for those of other machines, ms. Forty machines then cost twenty rounds of queries a second
+ * instead of a hundred, and nobody watches a feed that closely.
+ */
+const gatherMs = 40;
+/** A machine written by another process at the same moment is folded again, this often. */
+const mostAttempts = 5;
+let waiting: Post[] = [];
+let taking = false;
 
-/** Takes lines of a machine's feed, in order. Each is stored once, however often it is sent. */
-export function takeFeed(machine: Machine, lines: readonly FeedEvent[]): Promise<FeedTaken> {
-  const before = chains.get(machine.id) ?? Promise.resolve();
-  const taken = before.then(
-    () => take(machine, lines),
-    () => take(machine, lines),
-  );
-  chains.set(machine.id, taken);
-  void taken.catch(() => undefined).then(() => chains.get(machine.id) === taken && chains.delete(machine.id));
-  return taken;
+/**
+ * Takes lines of a machine's feed, those of a machine in the order they are given. Each is stored once, however often it
+ * is sent. Throws a 404 problem for a machine that does not exist.
+ */
+export function takeFeed(machineId: string, lines: readonly FeedEvent[]): Promise<FeedTaken> {
+  return new Promise((resolve, reject) => {
+    waiting.push({ machineId, lines, attempts: 0, resolve, reject });
+    if (!taking) void drain();
+  });
 }
 
-async function take(machine: Machine, lines: readonly FeedEvent[]): Promise<FeedTaken> {
-  // Another server process may take lines of the same machine: then it is folded once more, and gives the same entries.
-  for (let attempt = 0; attempt < 5; attempt++) {
-    const answer = await tryTake(machine, lines);
-    if (answer) return answer;
-  }
-  throw new Error(`The feed of ${machine.name} is being written by several servers at once.`);
-}
-
-async function tryTake(machine: Machine, lines: readonly FeedEvent[]): Promise<FeedTaken | null> {
-  const kept = await readFeed(machine.id);
-  const about: FeedMachine = { ...machine, jobId: await jobOn(machine.id) };
-  const known = new Set(kept?.recent);
-  const answer: FeedTaken = { taken: 0, again: 0, refused: [] };
-  const entries: Entry[] = [];
-  const ids: string[] = [];
-  let now = kept?.now ?? noFeedYet;
-  // The stop that stands open, asked for once it is needed.
-  let open: string | null | undefined;
-  for (const [index, line] of lines.entries()) {
-    if (known.has(line.id)) {
-      answer.again++;
-      continue;
-    }
-    known.add(line.id);
-    const folded = foldFeed(now, line, about);
-    if (folded.refused !== null) {
-      answer.refused.push({ line: index + 1, why: folded.refused });
-      continue;
-    }
-    now = folded.now;
-    ids.push(line.id);
-    answer.taken++;
-    if (folded.entry === 'again') {
-      open = open === undefined ? ((await openNow(database(), machine.id)).openStop?.id ?? null) : open;
-      if (open !== null) entries.push(sewingAgain(line, machine.id, about.jobId, open));
-      open = null;
-    } else if (folded.entry) {
-      entries.push(folded.entry);
-      if (folded.entry.kind === 'piece_finished') open = null;
-      else if (open === null || open === undefined) open ??= folded.entry.id;
+async function drain(): Promise<void> {
+  taking = true;
+  while (waiting.length > 0) {
+    await new Promise((ready) => setTimeout(ready, gatherMs));
+    const round = nextRound();
+    try {
+      await takeRound(round);
+    } catch (error) {
+      for (const post of round) post.reject(error);
     }
   }
-  if (entries.length > 0) await storeEntries(entries.map(normalEntry));
-  const stops = entries.filter((entry) => entry.kind === 'break' || entry.kind === 'stop');
-  if (stops.length > 0) await matchLately(machine.id, stops);
-  const recent = [...(kept?.recent ?? []), ...ids].slice(-remembered);
-  if (!(await writeFeed(machine.id, kept, { now, recent }))) return null;
-  tellFeed(machine.id, now);
-  return answer;
+  taking = false;
 }
 
-function sewingAgain(line: FeedEvent, machineId: string, jobId: string | null, closes: string): Entry {
-  return {
-    ...{ id: line.id, machineId, at: line.at, operatorId: null, jobId, corrects: null },
-    ...{ head: null, position: null, kind: 'sewing_again', data: { closes } },
-  };
+/** The oldest waiting post of each machine. */
+function nextRound(): Post[] {
+  const round = new Map<string, Post>();
+  for (const post of waiting) if (!round.has(post.machineId)) round.set(post.machineId, post);
+  const taken = new Set(round.values());
+  waiting = waiting.filter((post) => !taken.has(post));
+  return [...taken];
 }
 
-async function jobOn(machineId: string): Promise<string | null> {
-  const [row] = await rows<{ job_id: string | null }>(
-    database(),
-    'SELECT job_id FROM machine_now WHERE machine_id = $1',
-    [machineId],
+/** Reads the machines' states, folds, stores, and writes the states back: one query each for the whole round. */
+async function takeRound(round: readonly Post[]): Promise<void> {
+  const states = await readStates(round.map((post) => post.machineId));
+  const folded = new Map<Post, FoldedPost>();
+  const needOpen: Post[] = [];
+  for (const post of round) {
+    const state = states.get(post.machineId);
+    if (!state) post.reject(notFound('machine'));
+    else {
+      const one = foldPost(state, post.lines, undefined);
+      if (one) folded.set(post, one);
+      else needOpen.push(post);
+    }
+  }
+  if (needOpen.length > 0) {
+    const open = await openStops(
+      database(),
+      needOpen.map((post) => post.machineId),
+    );
+    for (const post of needOpen) {
+      const one = foldPost(states.get(post.machineId)!, post.lines, open.get(post.machineId)?.id ?? null)!;
+      folded.set(post, one);
+    }
+  }
+  // One transaction for all; if it is refused, each machine's entries stand or fall by themselves.
+  await Promise.all(
+    [...folded].map(([post, { entries }]) =>
+      entries.length === 0
+        ? undefined
+        : storeEntries(entries.map(normalEntry)).catch((error: unknown) => {
+            folded.delete(post);
+            post.reject(error);
+          }),
+    ),
   );
-  return row?.job_id ?? null;
-}
-
-async function readFeed(machineId: string): Promise<Kept | null> {
-  const [row] = await rows<{ state: Kept }>(database(), 'SELECT state FROM feed_now WHERE machine_id = $1', [
-    machineId,
-  ]);
-  return row?.state ?? null;
-}
-
-/** Writes the state unless another process has done so since `before` was read. */
-async function writeFeed(machineId: string, before: Kept | null, kept: Kept): Promise<boolean> {
-  const last = kept.recent.at(-1);
-  if (!last) return true;
-  const written = await rows(
-    database(),
-    `INSERT INTO feed_now (machine_id, last_id, state) VALUES ($1, $2, $3)
-     ON CONFLICT (machine_id) DO UPDATE SET last_id = excluded.last_id, state = excluded.state, changed_at = now()
-     WHERE feed_now.last_id = $4 RETURNING machine_id`,
-    // Without a state before, any that is there now is another's: no id equals this one.
-    [machineId, last, JSON.stringify(kept), before?.recent.at(-1) ?? uuid7()],
+  const all = [...folded.values()].flatMap(({ entries }) => entries);
+  await matchLately(all.filter((entry) => entry.kind === 'break' || entry.kind === 'stop'));
+  const written = await writeStates(
+    [...folded].flatMap(([{ machineId }, { kept }]) =>
+      kept ? [{ machineId, before: states.get(machineId)!.kept, kept }] : [],
+    ),
   );
-  return written.length > 0;
-}
-
-/** A machine as its feed told it last; null: it has none. */
-export async function feedNow(machineId: string): Promise<FeedNow | null> {
-  const [row] = await rows<{ now: FeedNow }>(
-    database(),
-    "SELECT state->'now' AS now FROM feed_now WHERE machine_id = $1",
-    [machineId],
-  );
-  return row?.now ?? null;
+  const again: Post[] = [];
+  for (const [post, { answer, kept }] of folded) {
+    if (kept && !written.has(post.machineId)) {
+      // Another server process takes lines of the same machine: folded once more, they give the same entries.
+      if (++post.attempts < mostAttempts) again.push(post);
+      else post.reject(new Error('The feed of one machine is being written by several servers at once.'));
+      continue;
+    }
+    if (kept) tellFeed(post.machineId, kept.now);
+    post.resolve(answer);
+  }
+  waiting.unshift(...again);
 }

@@ -2,20 +2,21 @@ import type { FeedNow } from '../../core/feed/event.ts';
 import { announceNews } from '../ledger/live.ts';
 import { log } from '../log.ts';
 
-/** Pages are told at most this often of each machine, ms: a fast feed must not flood them. */
+/** Pages are told at most this often, ms, of all machines in one query: a fast feed must not flood them. */
 const everyMs = 250;
 const waiting = new Map<string, FeedNow>();
 
 /** Tells every page of the machine how it stands now. */
 export function tellFeed(machineId: string, now: FeedNow): void {
-  const isWaiting = waiting.has(machineId);
+  if (waiting.size === 0) setTimeout(tellAll, everyMs);
   waiting.set(machineId, now);
-  if (isWaiting) return;
-  setTimeout(() => {
-    const data = waiting.get(machineId)!;
-    waiting.delete(machineId);
-    announceNews(machineId, { name: 'feed', data }).catch((error: unknown) =>
-      log().warn({ err: error }, 'feed not told'),
-    );
-  }, everyMs);
+}
+
+function tellAll(): void {
+  const news = [...waiting].map(([machineId, data]) => ({
+    machineId,
+    news: { name: 'feed', data } as const,
+  }));
+  waiting.clear();
+  announceNews(news).catch((error: unknown) => log().warn({ err: error }, 'feed not told'));
 }

@@ -1,19 +1,52 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { feedTaken } from '../../schemas/feed.ts';
+import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/receive.ts';
 import { log } from '../log.ts';
+import { machineMustExist } from '../machines.ts';
 import { maxBodyBytes, parseJson, tooLong } from './body.ts';
+import { checker } from './check.ts';
 import { problemFrom, ProblemError } from './problem.ts';
 
+const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : undefined;
+
 /**
- * POST /api/ledger without the page framework around it: every touch at every machine comes this way, and the
- * framework's request objects cost more than the entry itself (docs/benchmarks.md). scripts/serve.mjs calls it.
- * Checks, answers and problems are those of every other endpoint.
+ * POST /api/ledger and POST …/feed without the page framework around them: every touch at every machine and every line
+ * of its feed come this way, and the framework's request objects cost more than the entry itself (docs/benchmarks.md).
+ * scripts/serve.mjs calls them. Checks, answers and problems are those of every other endpoint.
  */
-export async function postLedger(request: IncomingMessage, response: ServerResponse): Promise<void> {
-  try {
+export function postLedger(request: IncomingMessage, response: ServerResponse): Promise<void> {
+  return answering(request, response, async () => {
     const message = parseJson(request.headers['content-type'] ?? '', await readBody(request));
-    answer(response, 201, 'application/json', await receiveEntries(message));
+    return receiveEntries(message);
+  });
+}
+
+/** POST /api/machines/{id}/feed: NDJSON, one event a line, at once or as a stream that stays open. */
+export function postFeed(
+  request: IncomingMessage,
+  response: ServerResponse,
+  machineId: string,
+): Promise<void> {
+  return answering(request, response, async () => {
+    const id = machineId.toLowerCase();
+    await machineMustExist(id);
+    const taken = await readFeed(id, request, request.headers['content-type'] ?? '');
+    checkTaken?.(taken, 'answer');
+    return taken;
+  });
+}
+
+async function answering(
+  request: IncomingMessage,
+  response: ServerResponse,
+  work: () => Promise<unknown>,
+): Promise<void> {
+  try {
+    answer(response, 201, 'application/json', await work());
   } catch (error) {
+    // Cut off by the sender: nobody is left to be answered.
+    if (request.destroyed && !request.complete) return;
     const problem = problemFrom(error);
     if (problem.status >= 500) log().error({ err: error, path: request.url }, 'request failed');
     // What is left of a body that was refused unread must not be taken for the next request.

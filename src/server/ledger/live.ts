@@ -14,20 +14,22 @@ import { eventColumns, eventFrom, type EventRow } from './event-row.ts';
  */
 const channel = 'vivid_eye_ledger';
 const gatherMs = 50;
-const announcing = new Map<string, NodeJS.Timeout>();
+const announcing = new Set<string>();
 
-/** Tells every server process that a machine has news; several within 50 ms become one. */
+/** Tells every server process that a machine has news; all within 50 ms in one query. */
 export function announce(machineId: string): void {
-  if (announcing.has(machineId)) return;
-  announcing.set(
-    machineId,
-    setTimeout(() => {
-      announcing.delete(machineId);
-      database()
-        .query('SELECT pg_notify($1, $2)', [channel, machineId])
-        .catch((error: unknown) => log().warn({ err: error }, 'announcement failed'));
-    }, gatherMs),
-  );
+  if (announcing.size === 0) setTimeout(announceAll, gatherMs);
+  announcing.add(machineId);
+}
+
+function announceAll(): void {
+  const machines = [...announcing];
+  announcing.clear();
+  notify(channel, machines).catch((error: unknown) => log().warn({ err: error }, 'announcement failed'));
+}
+
+async function notify(on: string, payloads: readonly string[]): Promise<void> {
+  await rows(database(), 'SELECT pg_notify($1, told) FROM unnest($2::text[]) AS told', [on, payloads]);
 }
 
 /**
@@ -42,8 +44,11 @@ export type News =
 type NewsListener = (news: News) => void;
 const newsListeners = new Map<string, Set<NewsListener>>();
 
-export async function announceNews(machineId: string, news: News): Promise<void> {
-  await database().query('SELECT pg_notify($1, $2)', [newsChannel, JSON.stringify({ machineId, news })]);
+export async function announceNews(told: readonly { machineId: string; news: News }[]): Promise<void> {
+  await notify(
+    newsChannel,
+    told.map((one) => JSON.stringify(one)),
+  );
 }
 
 /** Calls `listener` with every news of the machine, from any server process. Returns how to stop. */

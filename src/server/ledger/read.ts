@@ -5,6 +5,7 @@ import { invalid, notFound } from '../http/problem.ts';
 import { keysOf, pageOf } from '../paging.ts';
 import { eventColumns, eventFrom, type EventRow } from './event-row.ts';
 import { lineColumns, lineFrom, type LineRow } from './line.ts';
+import { openStops } from './open-stop.ts';
 
 /** What the ledger can be narrowed to; each is one indexed condition. */
 const filters = {
@@ -82,28 +83,16 @@ export async function openNow(
     'SELECT max(changed_seq) AS seq FROM event WHERE machine_id = $1',
     [machineId],
   );
-  // The earliest stop not ended since the machine last sewed: time lost is counted once, from there.
-  const openAsked = rows<EventRow>(
-    sql,
-    `SELECT ${eventColumns} FROM event
-     WHERE machine_id = $1 AND kind IN ('break', 'stop') AND NOT void AND closed_by IS NULL
-       AND (at, id) > (SELECT at, id FROM (
-         (SELECT at, id FROM event WHERE machine_id = $1 AND kind = 'sewing_again' AND NOT void ORDER BY at DESC, id DESC LIMIT 1)
-         UNION ALL
-         (SELECT at, id FROM event WHERE machine_id = $1 AND kind = 'piece_finished' AND NOT void ORDER BY at DESC, id DESC LIMIT 1)
-         UNION ALL SELECT 'epoch', '00000000-0000-0000-0000-000000000000') AS sewed ORDER BY at DESC, id DESC LIMIT 1)
-     ORDER BY at, id LIMIT 1`,
-    [machineId],
-  );
+  const openAsked = openStops(sql, [machineId]);
   const heldAsked = rows<EventRow>(
     sql,
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = 'piece_held' AND closed_by IS NULL AND NOT void ORDER BY at`,
     [machineId],
   );
-  const [[newest], [openStop], held] = await Promise.all([newestAsked, openAsked, heldAsked]);
+  const [[newest], open, held] = await Promise.all([newestAsked, openAsked, heldAsked]);
   return {
     seq: newest?.seq ?? 0,
-    openStop: openStop ? eventFrom(openStop) : null,
+    openStop: open.get(machineId) ?? null,
     held: held.map(eventFrom),
   };
 }

@@ -13,12 +13,7 @@ const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(entriesStored) 
 function matchSoon(sent: readonly Entry[], stored: EntriesStored['stored']): void {
   const again = new Set(stored.filter((one) => one.again).map((one) => one.id));
   const stops = sent.filter((one) => (one.kind === 'break' || one.kind === 'stop') && !again.has(one.id));
-  for (const machineId of new Set(stops.map((one) => one.machineId))) {
-    matchLately(
-      machineId,
-      stops.filter((one) => one.machineId === machineId),
-    ).catch((error: unknown) => log().warn({ err: error }, 'stops not matched with the feed'));
-  }
+  matchLately(stops).catch((error: unknown) => log().warn({ err: error }, 'stops not matched with the feed'));
 }
 
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */

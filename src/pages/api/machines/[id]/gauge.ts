@@ -5,6 +5,7 @@ import { machineById } from '../../../../server/machines.ts';
 
 /** Part of a pull: told at once to every page of the machine, and not kept. What is kept is the reading, as an entry. */
 export const POST = endpoint({ body: gaugePart, answer: gaugeTaken, status: 201 }, async ({ id, body }) => {
-  await announceNews((await machineById(id('id'))).id, { name: 'pull', data: body });
+  const { id: machineId } = await machineById(id('id'));
+  await announceNews([{ machineId, news: { name: 'pull', data: body } }]);
   return { taken: body.grams.length };
 });

@@ -1,0 +1,64 @@
+import { noFeedYet, type FeedEvent } from '../../core/feed/event.ts';
+import { foldFeed } from '../../core/feed/fold.ts';
+import type { Entry } from '../../core/ledger/entry.ts';
+import type { FeedTaken } from '../../schemas/feed.ts';
+import type { FeedState, Kept } from './state.ts';
+
+/** Lines whose ids are kept, to know one that is sent again; no batch is longer. */
+const remembered = 200;
+
+export interface FoldedPost {
+  answer: FeedTaken;
+  entries: Entry[];
+  /** null: no line was taken, so nothing changed. */
+  kept: Kept | null;
+}
+
+/**
+ * Folds the lines that came together into a machine's feed. `open`: the stop that stands open on the machine, null if
+ * none; undefined: not asked yet. Gives null when it must be asked for first.
+ */
+export function foldPost(
+  { machine, kept }: FeedState,
+  lines: readonly FeedEvent[],
+  open: string | null | undefined,
+): FoldedPost | null {
+  const known = new Set(kept?.recent);
+  const answer: FeedTaken = { taken: 0, again: 0, refused: [] };
+  const entries: Entry[] = [];
+  const ids: string[] = [];
+  let now = kept?.now ?? noFeedYet;
+  for (const [index, line] of lines.entries()) {
+    if (known.has(line.id)) {
+      answer.again++;
+      continue;
+    }
+    known.add(line.id);
+    const folded = foldFeed(now, line, machine);
+    if (folded.refused !== null) {
+      answer.refused.push({ line: index + 1, why: folded.refused });
+      continue;
+    }
+    now = folded.now;
+    ids.push(line.id);
+    answer.taken++;
+    if (folded.entry === 'again') {
+      if (open === undefined) return null;
+      if (open !== null) entries.push(sewingAgain(line, machine.id, machine.jobId, open));
+      open = null;
+    } else if (folded.entry) {
+      entries.push(folded.entry);
+      if (folded.entry.kind === 'piece_finished') open = null;
+      else open ??= folded.entry.id;
+    }
+  }
+  const recent = [...(kept?.recent ?? []), ...ids].slice(-remembered);
+  return { answer, entries, kept: ids.length > 0 ? { now, recent } : null };
+}
+
+function sewingAgain(line: FeedEvent, machineId: string, jobId: string | null, closes: string): Entry {
+  return {
+    ...{ id: line.id, machineId, at: line.at, operatorId: null, jobId, corrects: null },
+    ...{ head: null, position: null, kind: 'sewing_again', data: { closes } },
+  };
+}

@@ -1,0 +1,26 @@
+import type { Event } from '../../schemas/event.ts';
+import { rows, type Sql } from '../database.ts';
+import { eventFrom, type EventRow } from './event-row.ts';
+
+/**
+ * The event with which machine `m.id` came to stand: the earliest stop not ended since it last sewed, so that time lost
+ * is counted once, from there. For a lateral join; indexes event_page_kind and event_page.
+ */
+export const openStopOfM = `SELECT * FROM event
+  WHERE machine_id = m.id AND kind IN ('break', 'stop') AND NOT void AND closed_by IS NULL
+    AND (at, id) > (SELECT at, id FROM (
+      (SELECT at, id FROM event WHERE machine_id = m.id AND kind = 'sewing_again' AND NOT void ORDER BY at DESC, id DESC LIMIT 1)
+      UNION ALL
+      (SELECT at, id FROM event WHERE machine_id = m.id AND kind = 'piece_finished' AND NOT void ORDER BY at DESC, id DESC LIMIT 1)
+      UNION ALL SELECT 'epoch', '00000000-0000-0000-0000-000000000000') AS sewed ORDER BY at DESC, id DESC LIMIT 1)
+  ORDER BY at, id LIMIT 1`;
+
+/** The stops that stand open now, by machine. */
+export async function openStops(sql: Sql, machineIds: readonly string[]): Promise<Map<string, Event>> {
+  const found = await rows<EventRow>(
+    sql,
+    `SELECT open.* FROM unnest($1::uuid[]) AS m(id) CROSS JOIN LATERAL (${openStopOfM}) AS open`,
+    [machineIds],
+  );
+  return new Map(found.map((row) => [row.machine_id, eventFrom(row)]));
+}
