@@ -1,0 +1,191 @@
+import type { AstroGlobal } from 'astro';
+import pg from 'pg';
+import { startServer } from '../scripts/child.ts';
+import { freePort } from '../scripts/cluster.ts';
+import { heron } from '../scripts/demo/world.ts';
+import { caseLife, lastOnMachine } from '../src/server/bench.ts';
+import { listBobbinCases, listBobbinKinds } from '../src/server/bobbins.ts';
+import { checkFacts } from '../src/server/check.ts';
+import { dayStart, frameData } from '../src/server/frame.ts';
+import { headNow, positionStory } from '../src/server/head.ts';
+import { jobsByIds, listJobs } from '../src/server/jobs.ts';
+import { entryHistory, ledgerPage, ledgerRows } from '../src/server/ledger/read.ts';
+import { maintenanceCalendar } from '../src/server/maintenance.ts';
+import { sewnLately } from '../src/server/sewn.ts';
+import { handOver, shiftFacts } from '../src/server/shift.ts';
+import * as floor from './floor.ts';
+import { call, quantile } from './measure.ts';
+
+const rounds = 200;
+const m = heron.id;
+/** A page's request, as far as the data is read by it. */
+const asked = { params: { machine: heron.slug }, cookies: { get: () => undefined, set: () => undefined } };
+
+interface Part {
+  name: string;
+  app: () => Promise<unknown>;
+  floor: floor.Ask[];
+}
+
+/** Every part of a screen's data, by the app and by hand, turn about in one process; then whole pages as a browser asks for them. */
+export async function readYears(url: string): Promise<void> {
+  const pool = new pg.Pool({ connectionString: url, max: 10 });
+  pool.on('error', () => undefined);
+  const parts = await screens(pool);
+  console.log(
+    `Each part ${rounds} times, by the app and by hand turn about (times of the answers in this process)\n\n` +
+      '| what a screen reads | app p50 | app p95 | by hand p50 | by hand p95 | p50 over by hand |\n|---|---|---|---|---|---|',
+  );
+  for (const part of parts) await compare(part, pool);
+  await pool.end();
+  await pages(url);
+}
+
+async function compare({ name, app, floor: asks }: Part, pool: pg.Pool): Promise<void> {
+  const times = { app: [] as number[], hand: [] as number[] };
+  for (let round = -15; round < rounds; round++) {
+    for (const who of round % 2 === 0 ? (['app', 'hand'] as const) : (['hand', 'app'] as const)) {
+      const began = performance.now();
+      await (who === 'app' ? app() : floor.askAll(pool, asks));
+      if (round >= 0) times[who].push(performance.now() - began);
+    }
+  }
+  const at = (q: number) => [quantile(times.app, q), quantile(times.hand, q)] as const;
+  const [mid, high] = [at(0.5), at(0.95)];
+  console.log(
+    `| ${name} | ${ms(mid[0])} | ${ms(high[0])} | ${ms(mid[1])} | ${ms(high[1])} | ${(mid[0] / mid[1]).toFixed(2)} |`,
+  );
+}
+
+const ms = (value: number) => `${value.toFixed(1)} ms`;
+
+async function screens(pool: pg.Pool): Promise<Part[]> {
+  const now = new Date();
+  const today = dayStart(now, 'UTC');
+  const head = await headNow(m);
+  const job = head.job!;
+  const [read] = (await ledgerPage({ machine: m, kind: 'case_measured', limit: 1 })).items;
+  const [shift] = (await ledgerPage({ machine: m, kind: 'shift', limit: 1 })).items;
+  const [oiled] = (
+    await pool.query<{ at: string }>(
+      `SELECT at FROM event WHERE machine_id = $1 AND kind = 'check_done' AND data->>'item' = 'oil-bars' ORDER BY at DESC LIMIT 1`,
+      [m],
+    )
+  ).rows;
+  const told = await positionStory(m, 1, 9);
+  const caseId = String(read!.data['caseId']);
+  const [from, to] = [40, 39].map((days) => new Date(+today - days * 86_400_000).toISOString());
+  const month = new Date(+now - 28 * 86_400_000).toISOString();
+  const facts = { now, dayStart: today, jobSince: job.startedAt, everyDays: 7 };
+  const broke = told.breaks[0]!.id;
+  const all = async (query: Parameters<typeof ledgerRows>[0]) => {
+    for await (const some of ledgerRows(query)) void some;
+  };
+  return [
+    {
+      name: 'every screen: head, stores, newest entries',
+      app: () => frameData(asked as unknown as AstroGlobal, 'run'),
+      floor: floor.frame(today, job.id),
+    },
+    { name: 'head now', app: () => headNow(m), floor: floor.head },
+    { name: 'Run: jobs waiting', app: () => listJobs({ limit: 60 }), floor: floor.jobsWaiting },
+    {
+      name: 'Head: a position’s story',
+      app: () => positionStory(m, 1, 9),
+      floor: floor.story(told.needles[0]!.at, told.breaks),
+    },
+    { name: 'Ledger: newest page', app: () => ledgerPage({ machine: m }), floor: floor.ledger.newest },
+    {
+      name: 'Ledger: one position',
+      app: () => ledgerPage({ machine: m, position: 9 }),
+      floor: floor.ledger.position,
+    },
+    {
+      name: 'Ledger: kind of break at a position',
+      app: () => ledgerPage({ machine: m, position: 9, kind: 'break', fault: 'shred' }),
+      floor: floor.ledger.fault,
+    },
+    {
+      name: 'Ledger: one job',
+      app: () => ledgerPage({ machine: m, job: job.id }),
+      floor: floor.ledger.job(job.id),
+    },
+    {
+      name: 'Ledger: one day',
+      app: () => ledgerPage({ machine: m, from, to }),
+      floor: floor.ledger.day(from!, to!),
+    },
+    { name: 'Ledger: an entry’s history', app: () => entryHistory(broke), floor: floor.history(broke) },
+    {
+      name: 'Check',
+      app: () => checkFacts(m, facts),
+      floor: floor.check({
+        yesterday: new Date(+today - 86_400_000).toISOString(),
+        marks: job.startedAt,
+        read: read!.at,
+        oiled: oiled!.at,
+        caseId,
+      }),
+    },
+    { name: 'Shift', app: () => shiftFacts(m, today), floor: floor.shift(shift!.at) },
+    { name: 'Run: hand-over', app: () => handOver(m), floor: floor.handOver },
+    {
+      name: 'Job record',
+      app: () => Promise.all([jobsByIds([job.id]), all({ machine: m, job: job.id })]),
+      floor: [...floor.jobsById([job.id]), ...floor.jobRecord(job.id)],
+    },
+    {
+      name: 'Bench',
+      app: async () => {
+        const cases = await listBobbinCases({ limit: 200 });
+        await Promise.all([
+          listBobbinKinds({ limit: 200 }),
+          lastOnMachine(m),
+          ...cases.items.map((one) => caseLife(one.id)),
+        ]);
+      },
+      floor: floor.bench,
+    },
+    { name: 'Wear: sewn in four weeks', app: () => sewnLately(m, 4), floor: floor.sewnLately(month) },
+    {
+      name: 'Maintenance calendar',
+      app: () => maintenanceCalendar(m),
+      floor: [...floor.head, ...floor.jobsWaiting],
+    },
+  ];
+}
+
+async function pages(url: string): Promise<void> {
+  const server = await startServer({ url, port: await freePort() });
+  console.log('\nWhole pages and the API, one client, 60 requests each\n\n| | p50 | p95 |\n|---|---|---|');
+  const head = `/api/machines/${m}/head`;
+  const day = new Date(Date.now() - 40 * 86_400_000).toISOString().slice(0, 10);
+  const paths = [
+    'run',
+    'head',
+    'head?position=9',
+    'ledger',
+    `ledger?day=${day}`,
+    'check',
+    'shift',
+    'jobs',
+    'bench',
+    'pair',
+    'stores',
+  ];
+  for (const path of [
+    head,
+    `/api/machines/${m}/positions/9`,
+    `/api/ledger?machine=${m}`,
+    ...paths.map((one) => `/${heron.slug}/${one}`),
+  ]) {
+    const times: number[] = [];
+    for (let round = -8; round < 60; round++) {
+      const began = performance.now();
+      await call(server.address, 'GET', path);
+      if (round >= 0) times.push(performance.now() - began);
+    }
+    console.log(`| ${path.replace(m, '…')} | ${ms(quantile(times, 0.5))} | ${ms(quantile(times, 0.95))} |`);
+  }
+  await server.stop();
+}
