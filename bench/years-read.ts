@@ -29,7 +29,7 @@ interface Part {
 
 /** Every part of a screen's data, by the app and by hand, turn about in one process; then whole pages as a browser asks for them. */
 export async function readYears(url: string): Promise<void> {
-  const pool = new pg.Pool({ connectionString: url, max: 10 });
+  const pool = new pg.Pool({ connectionString: url, max: 10, options: '-c jit=off' });
   pool.on('error', () => undefined);
   const parts = await screens(pool);
   console.log(

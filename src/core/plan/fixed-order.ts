@@ -2,6 +2,7 @@ import { Refusal } from '../refusal.ts';
 import { serveChains, type Chains } from './chain.ts';
 import { forbidden, modelOf, type Model } from './model.ts';
 import { isUsable } from './problem.ts';
+import { climb } from './climb.ts';
 import { Relaxation } from './relaxation.ts';
 import { greedyPlan } from './greedy.ts';
 import { crossOver } from './cross-over.ts';
@@ -176,59 +177,19 @@ export class FixedOrder {
     if (plan && (!this.best || plan.minutes < this.best.minutes - epsilon)) this.best = plan;
   }
 
-  /**
-   * Subgradient steps towards a level a little above the best bound: an option that requests are entered with but
-   * not left with grows dearer, the other way round cheaper. A step that would turn back on the last one is bent
-   * (Camerini, Fratta and Maffioli 1975). Returns the best bound, and how often each request cheated.
-   */
   private improve(steps: number, first: number): { bound: number; cheats: Float64Array } {
-    const { relaxation, model } = this;
-    const { grain } = model;
-    const cheats = new Float64Array(model.nodes.length);
-    const direction = new Float64Array(model.code.length);
-    let bound = first;
-    let now = first;
-    let reach = Math.max(4 * grain, 0.1 * Math.abs(first));
-    let idle = 0;
-    for (let step = 0; ; step++) {
-      if (now >= forbidden) return { bound: now, cheats };
-      if (now > bound + 0.05 * reach) idle = 0;
-      else if (++idle > 12) {
-        reach = Math.max(grain, reach * 0.6);
-        idle = 0;
-      }
-      bound = Math.max(bound, now);
-      if (this.isClosed(bound) || step >= steps || !this.mayGoOn()) return { bound, cheats };
-      const { entered, left } = relaxation.choices();
-      const wrong: number[] = [];
-      for (let request = 0; request < entered.length; request++)
-        if (entered[request] !== left[request]) wrong.push(request);
-      if (wrong.length === 0) {
-        this.note(serveChains(model, relaxation.chains()));
-        return { bound: Math.max(bound, now), cheats };
-      }
-      // The fewer cheat, the nearer the chains are to a plan.
-      const few = wrong.length < 12;
-      if (step % 4 === 0) this.note(this.settle(few || step % 12 === 0));
-      if (this.isClosed(bound)) return { bound, cheats };
-      for (const request of wrong) cheats[request]! += 1;
-      const turn = bend(direction, wrong, entered, left);
-      const level = Math.min(bound + reach, this.best?.minutes ?? Infinity);
-      const size = (level - now) / turn.length2;
-      const touched: number[] = [];
-      for (let request = 0; request < entered.length; request++) {
-        let moved = false;
-        for (let option = model.start[request]!; option < model.start[request + 1]!; option++)
-          if (direction[option] !== 0) {
-            relaxation.price[option]! += size * direction[option]!;
-            moved = true;
-          }
-        if (moved) touched.push(request);
-      }
-      relaxation.touch(touched);
-      now = relaxation.bound();
-      this.work++;
-    }
+    const { clean, ...found } = climb(this.relaxation, {
+      ...{ steps, first, isClosed: (bound) => this.isClosed(bound), mayGoOn: () => this.mayGoOn() },
+      level: () => this.best?.minutes ?? Infinity,
+      look: (step, cheating) => {
+        // The fewer cheat, the nearer the chains are to a plan.
+        const few = cheating < 12;
+        if (step % 4 === 0) this.note(this.settle(few || step % 12 === 0));
+      },
+      solved: () => this.work++,
+    });
+    if (clean) this.note(serveChains(this.model, this.relaxation.chains()));
+    return found;
   }
 
   /** A plan from the assignment's chains, bettered when it is not far from the best. */
@@ -270,31 +231,6 @@ export class FixedOrder {
     open.set(before);
     relaxation.touch([request]);
   }
-}
-
-/** Adds this step's subgradient to the direction of the last, so bent that the two do not work against each other. */
-function bend(
-  direction: Float64Array,
-  wrong: readonly number[],
-  entered: Int32Array,
-  left: Int32Array,
-): { length2: number } {
-  let along = 0;
-  let length2 = 0;
-  for (const value of direction) length2 += value * value;
-  for (const request of wrong) along += direction[entered[request]!]! - direction[left[request]!]!;
-  const keep = along < 0 && length2 > 0 ? Math.min(2, (-1.5 * along) / length2) : 0;
-  for (let option = 0; option < direction.length; option++) direction[option]! *= keep;
-  for (const request of wrong) {
-    direction[entered[request]!]! += 1;
-    direction[left[request]!]! -= 1;
-  }
-  length2 = 0;
-  for (let option = 0; option < direction.length; option++) {
-    if (Math.abs(direction[option]!) < 0.1) direction[option] = 0;
-    length2 += direction[option]! * direction[option]!;
-  }
-  return { length2 };
 }
 
 const openCount = (open: Uint8Array) => open.reduce((sum, one) => sum + one, 0);

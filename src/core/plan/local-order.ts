@@ -36,3 +36,21 @@ export function shuffled(free: readonly number[], seed: number, count: number): 
     return order;
   });
 }
+
+/** Every order with one job put elsewhere, or two exchanged. */
+export function* neighbours(order: readonly number[], from: number): Generator<number[]> {
+  for (let at = from; at < order.length; at++)
+    for (let to = from; to < order.length; to++) {
+      if (to === at) continue;
+      const next = [...order];
+      const [job] = next.splice(at, 1);
+      next.splice(to, 0, job!);
+      yield next;
+    }
+  for (let a = from; a < order.length; a++)
+    for (let b = a + 2; b < order.length; b++) {
+      const next = [...order];
+      [next[a], next[b]] = [next[b]!, next[a]!];
+      yield next;
+    }
+}

@@ -2,8 +2,11 @@ import { between, modelOf, type Model } from './model.ts';
 import type { Chains } from './chain.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from './fixed-order.ts';
 import { costed, latenessCost, minutesLate, type Lateness } from './lateness.ts';
-import { nearestFirst, shuffled } from './local-order.ts';
+import { nearestFirst, neighbours, shuffled } from './local-order.ts';
+import { PairSearch } from './pair-search.ts';
+import type { Precedence } from './precedence.ts';
 import { Prefix } from './prefix.ts';
+import { pricesOfAll, pricesOfOrder } from './prices.ts';
 import type { PlanJob, PlanProblem } from './problem.ts';
 
 export interface OrderAsked extends SearchLimits {
@@ -42,13 +45,15 @@ export interface OrderResult {
 }
 
 const epsilon = 1e-6;
+/** So many jobs are settled by pairs in seconds. */
+const fewJobs = 12;
 /** Sets of multipliers looked at beside one another. */
 const bankSize = 2;
 
 /**
- * The best order of the jobs, with its plan. Branch and bound over beginnings of orders where their number allows
- * (a beginning's bound: see prefix.ts); a local search (insertion and exchange) first, and alone beyond. Stops with
- * the best so far when `goOn` says false.
+ * The best order of the jobs, with its plan. A local search (insertion and exchange) first, and alone where there are
+ * many; then branch and bound over pairs of jobs (pair-search.ts), and, where due times leave something open, over
+ * beginnings of orders (a beginning's bound: see prefix.ts). Stops with the best so far when `goOn` says false.
  */
 export function planOrder(problem: PlanProblem, asked: OrderAsked = {}): OrderResult {
   return new OrderSearch(problem, asked).run();
@@ -110,9 +115,10 @@ class OrderSearch {
     this.beginWith(this.frozen);
     const root = this.boundOf(free);
     this.nodes = 0;
-    this.branch(free, root);
+    const byPairs = this.searchPairs(again.prices);
+    if (!this.closes(byPairs)) this.branch(free, Math.max(root, byPairs));
     const searched = this.stopped ? Math.min(this.unsearched, this.best.cost) : this.best.cost;
-    const bound = Math.max(root, Math.min(searched, this.best.cost));
+    const bound = Math.max(root, byPairs, Math.min(searched, this.best.cost));
     const late = this.lateCost(this.best.order, this.best.model, this.best.plan);
     const inTime = late < epsilon;
     return {
@@ -121,6 +127,36 @@ class OrderSearch {
       proven: !this.stopped && this.best.plan.proven && (inTime || this.sameLate()),
       looked: this.looked,
     };
+  }
+
+  /** Decides pairs of jobs (see pair-search.ts). Returns a bound for every order. */
+  private searchPairs(prices: Float64Array): number {
+    const search = new PairSearch(this.all, {
+      frozen: this.frozen,
+      prefer: [...this.best.order],
+      prices,
+      closes: (bound) => this.closes(bound),
+      best: () => this.best.cost,
+      evaluate: (order) => void this.evaluate(order, this.asked.work, this.prices),
+      late: (precedence) => this.leastLate(precedence),
+      mayGoOn: () => this.mayGoOn(),
+    });
+    const root = search.run();
+    return Math.max(root, Math.min(search.unsearched, this.best.cost));
+  }
+
+  /** At the earliest a job comes right behind those that must come before it. */
+  private leastLate(precedence: Precedence): number {
+    let late = 0;
+    this.problem.jobs.forEach((job, index) => {
+      if (job.due === null) return;
+      let clock = job.sewMinutes;
+      this.problem.jobs.forEach((other, before) => {
+        if (precedence.has(before, index)) clock += other.sewMinutes;
+      });
+      late += this.lateness.perMinute * minutesLate(job, clock);
+    });
+    return late;
   }
 
   /** Lateness might be less with dearer changes later: then the order is best, but not proven so. */
@@ -149,7 +185,7 @@ class OrderSearch {
       // A plan that cannot be better than the best order's need not be worked out.
       ...(this.best && !late && { cutoff: this.best.cost - this.all.grain + 2 * epsilon }),
     });
-    if (prices0) search.begin(this.ordered(order, model, prices0));
+    if (prices0) search.begin(pricesOfOrder(this.all, order, model, prices0));
     return this.take(order, { model, plan: search.run(), prices: search.relaxation.price });
   }
 
@@ -159,37 +195,7 @@ class OrderSearch {
   ): { cost: number; prices: Float64Array } {
     const cost = plan.minutes + this.lateCost(order, model, plan);
     if (!this.best || cost < this.best.cost - epsilon) this.best = { order: [...order], model, plan, cost };
-    return { cost, prices: this.unordered(order, model, prices) };
-  }
-
-  /** Multipliers of an order's model, by the whole problem's options. */
-  private unordered(order: readonly number[], model: Model, own: Float64Array): Float64Array {
-    const prices = new Float64Array(this.all.code.length);
-    this.eachRequest(order, model, (from, to, here) => prices.set(own.subarray(from, to), here));
-    return prices;
-  }
-
-  private ordered(order: readonly number[], model: Model, all: Float64Array): Float64Array {
-    const prices = new Float64Array(model.code.length);
-    this.eachRequest(order, model, (from, to, here) =>
-      prices.set(all.subarray(here, here + to - from), from),
-    );
-    return prices;
-  }
-
-  private eachRequest(
-    order: readonly number[],
-    model: Model,
-    take: (from: number, to: number, here: number) => void,
-  ): void {
-    order.forEach((index, at) => {
-      const count = model.firstOf[at + 1]! - model.firstOf[at]!;
-      for (let request = 0; request < count; request++) {
-        const from = model.start[model.firstOf[at]! + request]!;
-        const to = model.start[model.firstOf[at]! + request + 1]!;
-        take(from, to, this.all.start[this.all.firstOf[index]! + request]!);
-      }
-    });
+    return { cost, prices: pricesOfAll(this.all, order, model, prices) };
   }
 
   private lateCost(order: readonly number[], model: Model, plan: Chains): number {
@@ -316,7 +322,8 @@ class OrderSearch {
   private local(free: readonly number[]): void {
     const jobs = this.problem.jobs as readonly PlanJob[];
     const starts = [free, nearestFirst(jobs, free), ...shuffled(free, this.asked.seed ?? 1, 3)];
-    let tries = this.asked.tries ?? 600;
+    // What pairs will settle soon needs a fair plan to begin with, not the best.
+    let tries = this.asked.tries ?? (free.length <= fewJobs ? 40 : 600);
     for (const start of starts) {
       let order = [...this.frozen, ...start];
       let cost = this.quick(order);
@@ -336,22 +343,4 @@ class OrderSearch {
     }
     this.quick(this.frozen);
   }
-}
-
-/** Every order with one job put elsewhere, or two exchanged. */
-function* neighbours(order: readonly number[], from: number): Generator<number[]> {
-  for (let at = from; at < order.length; at++)
-    for (let to = from; to < order.length; to++) {
-      if (to === at) continue;
-      const next = [...order];
-      const [job] = next.splice(at, 1);
-      next.splice(to, 0, job!);
-      yield next;
-    }
-  for (let a = from; a < order.length; a++)
-    for (let b = a + 2; b < order.length; b++) {
-      const next = [...order];
-      [next[a], next[b]] = [next[b]!, next[a]!];
-      yield next;
-    }
 }

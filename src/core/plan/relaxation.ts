@@ -1,6 +1,9 @@
 import { Assignment } from './assignment.ts';
 import { forbidden, type Model } from './model.ts';
 
+/** How one request may follow another: not at all, in any way, or only with another needle. */
+export const follows = { never: 0, always: 1, renewed: 2 } as const;
+
 /**
  * The plan as an assignment: every request follows either a position's present state or an earlier request, and
  * every source is followed once (by a request, or by the end of its chain). With one option a request this is exact.
@@ -21,11 +24,18 @@ export class Relaxation {
   private pairInto = 0;
   private pairOut = 0;
 
-  constructor(readonly model: Model) {
+  /**
+   * `may`: how request `from` may be followed by `to` (see {@link follows}), at [from * requests + to]. Left out: the
+   * jobs come in the model's order.
+   */
+  constructor(
+    readonly model: Model,
+    private readonly may?: Uint8Array,
+  ) {
     this.places = model.places.length;
     this.requests = model.nodes.length;
     const sources = Int32Array.from({ length: this.places + this.requests }, (_, target) =>
-      target < this.requests
+      target < this.requests && !may
         ? this.places + model.firstOf[model.nodes[target]!.job]!
         : this.places + this.requests,
     );
@@ -51,13 +61,25 @@ export class Relaxation {
     for (const request of requests) {
       for (let source = 0; source < sourcesOf[request]!; source++) this.fill(request, source);
       const source = this.places + request;
-      for (let target = this.model.firstOf[this.model.nodes[request]!.job + 1]!; target < size; target++)
-        this.fill(target, source);
+      for (let target = this.firstAfter(request); target < size; target++) this.fill(target, source);
     }
     this.assignment.changed(
       requests,
       requests.map((request) => this.places + request),
     );
+  }
+
+  /** Takes over that `may` has changed for these requests as followers. */
+  touchFollowers(requests: Iterable<number>): void {
+    const rows = [...requests];
+    for (const request of rows)
+      for (let other = 0; other < this.requests; other++) this.fill(request, this.places + other);
+    this.assignment.changed(rows, []);
+  }
+
+  /** The first target that may follow a request. */
+  private firstAfter(request: number): number {
+    return this.may ? 0 : this.model.firstOf[this.model.nodes[request]!.job + 1]!;
   }
 
   /**
@@ -74,7 +96,7 @@ export class Relaxation {
   }
 
   private balanceOne(request: number): void {
-    const { start, firstOf, nodes, onto, code } = this.model;
+    const { start, onto, code } = this.model;
     const { u, v, size, sourcesOf } = this.assignment;
     const first = start[request]!;
     const last = start[request + 1]!;
@@ -89,7 +111,7 @@ export class Relaxation {
         if (cost - v[source]! < entering) entering = cost - v[source]!;
       }
       let leaving = forbidden;
-      for (let target = firstOf[nodes[request]!.job + 1]!; target < size; target++) {
+      for (let target = this.firstAfter(request); target < size; target++) {
         const cost = target < this.requests ? this.leastTo(request, option, target) : 0;
         if (cost - u[target]! < leaving) leaving = cost - u[target]!;
       }
@@ -106,9 +128,11 @@ export class Relaxation {
   private leastFrom(from: number, to: number, into: number): number {
     const { start, code, lane, relation, kept, renewed, penalty } = this.model;
     const how = relation[from * this.requests + to]!;
+    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
     let least = forbidden;
+    if (may === follows.never) return least;
     for (let out = start[from]!; out < start[from + 1]!; out++) {
-      if (lane[out] !== lane[into]) continue;
+      if (lane[out] !== lane[into] || (may === follows.renewed && code[out] === code[into])) continue;
       const cost = (code[out] === code[into] ? kept : renewed)[how]! - this.leave[out]!;
       if (cost < least) least = cost;
     }
@@ -119,9 +143,11 @@ export class Relaxation {
   private leastTo(from: number, out: number, to: number): number {
     const { start, code, lane, relation, kept, renewed } = this.model;
     const how = relation[from * this.requests + to]!;
+    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
     let least = forbidden;
+    if (may === follows.never) return least;
     for (let into = start[to]!; into < start[to + 1]!; into++) {
-      if (lane[out] !== lane[into]) continue;
+      if (lane[out] !== lane[into] || (may === follows.renewed && code[out] === code[into])) continue;
       const cost = (code[out] === code[into] ? kept : renewed)[how]! + this.enter[into]!;
       if (cost < least) least = cost;
     }
@@ -142,19 +168,39 @@ export class Relaxation {
     });
   }
 
+  /** Requests in rings that no place begins: only where `may` lets both of two follow one another. */
+  rings(): number[][] {
+    const seen = new Uint8Array(this.requests);
+    for (const chain of this.chains()) for (const request of chain) seen[request] = 1;
+    const rings: number[][] = [];
+    for (let first = 0; first < this.requests; first++) {
+      const ring: number[] = [];
+      for (let request = first; !seen[request];) {
+        seen[request] = 1;
+        ring.push(request);
+        request = this.assignment.targetOf[this.places + request]!;
+      }
+      if (ring.length > 0) rings.push(ring);
+    }
+    return rings;
+  }
+
   /** The option that each request is entered with, and the one it is left with, counted over all nodes. */
   choices(): { entered: Int32Array; left: Int32Array } {
     const entered = new Int32Array(this.requests);
     const left = new Int32Array(this.requests);
+    const go = (from: number, to: number, prefer: number) => {
+      this.between(from, to, prefer);
+      left[from] = this.pairOut;
+      entered[to] = this.pairInto;
+    };
     for (const [place, chain] of this.chains().entries()) {
       let before = -1;
       for (const request of chain) {
-        if (before === -1) this.onto(place, request);
-        else {
-          this.between(before, request, entered[before]!);
-          left[before] = this.pairOut;
-        }
-        entered[request] = this.pairInto;
+        if (before === -1) {
+          this.onto(place, request);
+          entered[request] = this.pairInto;
+        } else go(before, request, entered[before]!);
         before = request;
       }
       if (before !== -1) {
@@ -163,6 +209,10 @@ export class Relaxation {
         left[before] = same ? entered[before]! : end;
       }
     }
+    if (this.may)
+      for (const ring of this.rings()) {
+        ring.forEach((from, at) => go(from, ring[(at + 1) % ring.length]!, at === 0 ? -1 : entered[from]!));
+      }
     return { entered, left };
   }
 
@@ -214,10 +264,12 @@ export class Relaxation {
     const how = relation[from * this.requests + to]!;
     const stay = kept[how]!;
     const renew = renewed[how]!;
+    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
     let cost = forbidden;
+    if (may === follows.never) return cost;
     for (let out = start[from]!; out < start[from + 1]!; out++) {
       for (let into = start[to]!; into < start[to + 1]!; into++) {
-        if (lane[out] !== lane[into]) continue;
+        if (lane[out] !== lane[into] || (may === follows.renewed && code[out] === code[into])) continue;
         const one = (code[out] === code[into] ? stay : renew) + enter[into]! - leave[out]!;
         if (one > cost - 1e-9 && !(out === prefer && one < cost + 1e-9 && this.pairOut !== prefer)) continue;
         cost = one;
