@@ -52,14 +52,21 @@ export const jobsById = (ids: readonly string[]): Ask[] => [
   { text: `${job} WHERE j.id = ANY($1)`, values: [ids] },
 ];
 
-/** What every screen of a machine begins with. */
-export const frame = (dayStart: Date, jobId: string): Ask[] => [
+/** Kinds of needles and how many of what was counted were fitted since. */
+const needleKinds: Ask = {
+  text: `SELECT k.*, f.count FROM needle_kind k CROSS JOIN LATERAL (SELECT count(*) FROM (SELECT FROM event
+      WHERE kind = 'needle_fitted' AND NOT void AND at > k.counted_at AND data->'needle' = jsonb_build_object('system', k.system,
+        'sizeMetric', k.size_metric, 'point', k.point, 'coating', k.coating, 'eye', k.eye, 'blade', k.blade) LIMIT k.counted) e) f`,
+};
+
+/** What every screen of a machine begins with: the machine by its name in the address, then all the rest at once. */
+export const machine: Ask[] = [{ text: 'SELECT * FROM machine WHERE slug = $1', values: [heron.slug] }];
+export const frame = (dayStart: Date): Ask[] => [
   ...head,
-  { text: 'SELECT * FROM machine WHERE slug = $1', values: [heron.slug] },
   { text: 'SELECT slug, name FROM machine ORDER BY created_at, slug' },
   { text: 'SELECT * FROM operator ORDER BY name' },
   { text: 'SELECT * FROM thread ORDER BY lower(code)' },
-  { text: 'SELECT * FROM needle_kind' },
+  needleKinds,
   { text: `SELECT id, thread_id, batch, metres FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500` },
   { text: 'SELECT schools, letters FROM workshop' },
   page('true', [], 31),
@@ -69,32 +76,26 @@ export const frame = (dayStart: Date, jobId: string): Ask[] => [
     values: [m, dayStart],
   },
   { text: 'SELECT state FROM feed_now WHERE machine_id = $1', values: [m] },
-  ...jobsById([jobId]),
+  { text: `${job} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)`, values: [m] },
 ];
 
 const seat = (kinds: string, limit: number) =>
   page(`head = 1 AND position = 9 AND kind IN (${kinds}) AND NOT void`, [], limit);
 /** Position 9's story; `since`: when its needle was fitted, `breaks`: its last breaks. */
-export const story = (since: string, breaks: readonly { id: string; at: string }[]): Ask[] => [
-  seat(`'needle_fitted'`, 6),
-  seat(`'break'`, 8),
-  // Seldom ones: the newest of each kind, then the newest of those.
-  {
-    text: `SELECT e.* FROM unnest(ARRAY['cone_mounted', 'note', 'stop', 'upper_gauged']) AS k (kind) CROSS JOIN LATERAL (
-      SELECT ${event} FROM event WHERE machine_id = $1 AND head = 1 AND position = 9 AND kind = k.kind AND NOT void
-      ${newest} LIMIT 6) e ORDER BY e.at DESC, e.id DESC LIMIT 6`,
-    values: [m],
-  },
-  {
-    text: `SELECT count(*) FROM event WHERE machine_id = $1 AND head = 1 AND position = 9 AND kind = 'break' AND NOT void AND at >= $2`,
-    values: [m, since],
-  },
-  {
-    text: `SELECT b.id, r.* FROM unnest($2::uuid[], $3::timestamptz[]) AS b (id, at) CROSS JOIN LATERAL (
+export const story = (since: string, breaks: readonly { id: string; at: string }[]): Ask[][] => [
+  [seat(`'needle_fitted'`, 6), seat(`'break'`, 8), seat(`'cone_mounted', 'note', 'stop', 'upper_gauged'`, 6)],
+  [
+    {
+      text: `SELECT count(*) FROM event WHERE machine_id = $1 AND head = 1 AND position = 9 AND kind = 'break' AND NOT void AND at >= $2`,
+      values: [m, since],
+    },
+    {
+      text: `SELECT b.id, r.* FROM unnest($2::uuid[], $3::timestamptz[]) AS b (id, at) CROSS JOIN LATERAL (
       SELECT data->>'grams' AS grams, at FROM event WHERE machine_id = $1 AND kind = 'case_measured' AND at <= b.at AND NOT void
       ${newest} LIMIT 1) r`,
-    values: [m, breaks.map((one) => one.id), breaks.map((one) => one.at)],
-  },
+      values: [m, breaks.map((one) => one.id), breaks.map((one) => one.at)],
+    },
+  ],
 ];
 
 export const ledger = {
@@ -113,23 +114,27 @@ export const check = (at: {
   read: string;
   oiled: string;
   caseId: string;
-}): Ask[] => [
-  {
-    text: `SELECT DISTINCT h, s->>'position' FROM event, jsonb_array_elements(data->'stops') s, jsonb_array_elements(data->'heads') h
+}): Ask[][] => [
+  [
+    {
+      text: `SELECT DISTINCT h, s->>'position' FROM event, jsonb_array_elements(data->'stops') s, jsonb_array_elements(data->'heads') h
       WHERE machine_id = $1 AND kind IN ('piece_finished', 'part_sewn') AND at >= $2 AND NOT void`,
-    values: [m, at.yesterday],
-  },
-  page(`kind = 'check_done' AND data->>'item' = 'oil-bars' AND NOT void`, [], 1),
-  page(`kind = 'check_done' AND at >= $2 AND NOT void`, [at.marks], 500),
-  page(`kind = 'case_measured' AND NOT void`, [], 1),
-  {
-    text: `SELECT ${event} FROM event WHERE data->>'caseId' = $1
+      values: [m, at.yesterday],
+    },
+    page(`kind = 'check_done' AND data->>'item' = 'oil-bars' AND NOT void`, [], 1),
+    page(`kind = 'check_done' AND at >= $2 AND NOT void`, [at.marks], 500),
+    page(`kind = 'case_measured' AND NOT void`, [], 1),
+  ],
+  [
+    {
+      text: `SELECT ${event} FROM event WHERE data->>'caseId' = $1
       AND kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void ${newest} LIMIT 200`,
-    values: [at.caseId],
-  },
-  ...sewn(at.oiled),
-  ...sewn(at.read),
-  ...sewn(new Date(Date.parse(at.read) - 28 * 86_400_000).toISOString(), at.read),
+      values: [at.caseId],
+    },
+    ...sewn(at.oiled),
+    ...sewn(at.read),
+    ...sewn(new Date(Date.parse(at.read) - 28 * 86_400_000).toISOString(), at.read),
+  ],
 ];
 
 function sewn(from: string, to = new Date().toISOString()): Ask[] {
@@ -148,12 +153,9 @@ function sewn(from: string, to = new Date().toISOString()): Ask[] {
   ];
 }
 
-export const shift = (from: string): Ask[] => [
-  page(`kind = 'shift' AND NOT void`, [], 1),
-  page('at >= $2', [from], 20_000),
-];
-
 export const handOver: Ask[] = [page(`kind = 'shift' AND data->>'is' = 'ended' AND NOT void`, [], 1)];
+export const lastShift: Ask[] = [page(`kind = 'shift' AND NOT void`, [], 1)];
+export const shift = (from: string): Ask[] => [page('at >= $2', [from], 20_000), ...handOver];
 
 export const jobRecord = (id: string): Ask[] => [
   {
@@ -173,6 +175,20 @@ export const bench: Ask[] = [
   },
 ];
 
+export const stores: Ask[] = [
+  {
+    text: `SELECT c.*, (SELECT sum(cone_stitches) FROM seat WHERE cone_id = c.id),
+      (SELECT sum((shelf->>c.id::text)::int) FROM machine_now WHERE shelf ? c.id::text) FROM cone c ORDER BY id`,
+  },
+  { text: 'SELECT * FROM bobbin_case ORDER BY name' },
+  { text: 'SELECT * FROM bobbin_kind ORDER BY name' },
+  {
+    text: `SELECT count(*) FROM (SELECT FROM event WHERE machine_id = $1 AND kind = 'needle_fitted' AND NOT void LIMIT 1000) f`,
+    values: [m],
+  },
+  needleKinds,
+];
+
 export const sewnLately = (from: string): Ask[] => [
   {
     text: `SELECT s->>'position', sum((s->>'stitches')::int) FROM event, jsonb_array_elements(data->'stops') s
@@ -190,12 +206,12 @@ export const history = (id: string): Ask[] => [
   { text: 'SELECT * FROM ledger WHERE id = $1 OR corrects = $1', values: [id] },
 ];
 
-/** Asks them all, as many at once as the pool has connections, each planned once a connection. */
-export async function askAll(pool: pg.Pool, asks: readonly Ask[]): Promise<number> {
-  const answers = await Promise.all(
-    asks.map(({ text, values }) => pool.query({ name: nameOf(text), text, values: [...(values ?? [])] })),
-  );
-  return answers.reduce((sum, { rows }) => sum + rows.length, 0);
+/** Rounds of questions: those of one at once, as many as the pool has connections; the next needs their answers. */
+export async function askAll(pool: pg.Pool, rounds: readonly (readonly Ask[])[]): Promise<void> {
+  for (const asks of rounds)
+    await Promise.all(
+      asks.map(({ text, values }) => pool.query({ name: nameOf(text), text, values: [...(values ?? [])] })),
+    );
 }
 
 const names = new Map<string, string>();

@@ -3,7 +3,7 @@ import pg from 'pg';
 import { startServer } from '../scripts/child.ts';
 import { freePort } from '../scripts/cluster.ts';
 import { heron } from '../scripts/demo/world.ts';
-import { caseLife, lastOnMachine } from '../src/server/bench.ts';
+import { caseLives, lastOnMachine } from '../src/server/bench.ts';
 import { listBobbinCases, listBobbinKinds } from '../src/server/bobbins.ts';
 import { checkFacts } from '../src/server/check.ts';
 import { dayStart, frameData } from '../src/server/frame.ts';
@@ -11,6 +11,9 @@ import { headNow, positionStory } from '../src/server/head.ts';
 import { jobsByIds, listJobs } from '../src/server/jobs.ts';
 import { entryHistory, ledgerPage, ledgerRows } from '../src/server/ledger/read.ts';
 import { maintenanceCalendar } from '../src/server/maintenance.ts';
+import { listNeedleKinds, sharpsSince } from '../src/server/needle-kinds.ts';
+import { listCones } from '../src/server/threads.ts';
+import { workshop } from '../src/server/workshop.ts';
 import { sewnLately } from '../src/server/sewn.ts';
 import { handOver, shiftFacts } from '../src/server/shift.ts';
 import * as floor from './floor.ts';
@@ -24,7 +27,8 @@ const asked = { params: { machine: heron.slug }, cookies: { get: () => undefined
 interface Part {
   name: string;
   app: () => Promise<unknown>;
-  floor: floor.Ask[];
+  /** Rounds: each needs the answers of the one before. */
+  floor: floor.Ask[][];
 }
 
 /** Every part of a screen's data, by the app and by hand, turn about in one process; then whole pages as a browser asks for them. */
@@ -78,6 +82,17 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
   const month = new Date(+now - 28 * 86_400_000).toISOString();
   const facts = { now, dayStart: today, jobSince: job.startedAt, everyDays: 7 };
   const broke = told.breaks[0]!.id;
+  // The job with the most pieces: the one on the machine may have only begun.
+  const [{ job_id: full }] = (
+    await pool.query<{ job_id: string }>('SELECT job_id FROM job_tally ORDER BY pieces DESC LIMIT 1')
+  ).rows as [{ job_id: string }];
+  const checked = floor.check({
+    yesterday: new Date(+today - 86_400_000).toISOString(),
+    marks: job.startedAt,
+    read: read!.at,
+    oiled: oiled!.at,
+    caseId,
+  });
   const all = async (query: Parameters<typeof ledgerRows>[0]) => {
     for await (const some of ledgerRows(query)) void some;
   };
@@ -85,72 +100,80 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
     {
       name: 'every screen: head, stores, newest entries',
       app: () => frameData(asked as unknown as AstroGlobal, 'run'),
-      floor: floor.frame(today, job.id),
+      floor: [floor.machine, floor.frame(today)],
     },
-    { name: 'head now', app: () => headNow(m), floor: floor.head },
-    { name: 'Run: jobs waiting', app: () => listJobs({ limit: 60 }), floor: floor.jobsWaiting },
+    { name: 'head now', app: () => headNow(m), floor: [floor.head] },
+    { name: 'Run: jobs waiting', app: () => listJobs({ limit: 60 }), floor: [floor.jobsWaiting] },
     {
       name: 'Head: a position’s story',
       app: () => positionStory(m, 1, 9),
       floor: floor.story(told.needles[0]!.at, told.breaks),
     },
-    { name: 'Ledger: newest page', app: () => ledgerPage({ machine: m }), floor: floor.ledger.newest },
+    { name: 'Ledger: newest page', app: () => ledgerPage({ machine: m }), floor: [floor.ledger.newest] },
     {
       name: 'Ledger: one position',
       app: () => ledgerPage({ machine: m, position: 9 }),
-      floor: floor.ledger.position,
+      floor: [floor.ledger.position],
     },
     {
       name: 'Ledger: kind of break at a position',
       app: () => ledgerPage({ machine: m, position: 9, kind: 'break', fault: 'shred' }),
-      floor: floor.ledger.fault,
+      floor: [floor.ledger.fault],
     },
     {
       name: 'Ledger: one job',
       app: () => ledgerPage({ machine: m, job: job.id }),
-      floor: floor.ledger.job(job.id),
+      floor: [floor.ledger.job(job.id)],
     },
     {
       name: 'Ledger: one day',
       app: () => ledgerPage({ machine: m, from, to }),
-      floor: floor.ledger.day(from!, to!),
+      floor: [floor.ledger.day(from!, to!)],
     },
-    { name: 'Ledger: an entry’s history', app: () => entryHistory(broke), floor: floor.history(broke) },
+    { name: 'Ledger: an entry’s history', app: () => entryHistory(broke), floor: [floor.history(broke)] },
     {
       name: 'Check',
       app: () => checkFacts(m, facts),
-      floor: floor.check({
-        yesterday: new Date(+today - 86_400_000).toISOString(),
-        marks: job.startedAt,
-        read: read!.at,
-        oiled: oiled!.at,
-        caseId,
-      }),
+      floor: checked,
     },
-    { name: 'Shift', app: () => shiftFacts(m, today), floor: floor.shift(shift!.at) },
-    { name: 'Run: hand-over', app: () => handOver(m), floor: floor.handOver },
+    { name: 'Shift', app: () => shiftFacts(m, today), floor: [floor.lastShift, floor.shift(shift!.at)] },
+    { name: 'Run: hand-over', app: () => handOver(m), floor: [floor.handOver] },
     {
       name: 'Job record',
-      app: () => Promise.all([jobsByIds([job.id]), all({ machine: m, job: job.id })]),
-      floor: [...floor.jobsById([job.id]), ...floor.jobRecord(job.id)],
+      app: () => Promise.all([jobsByIds([full]), all({ machine: m, job: full })]),
+      floor: [[...floor.jobsById([full]), ...floor.jobRecord(full)]],
     },
     {
       name: 'Bench',
       app: async () => {
-        const cases = await listBobbinCases({ limit: 200 });
         await Promise.all([
+          listBobbinCases({ limit: 200 }),
           listBobbinKinds({ limit: 200 }),
           lastOnMachine(m),
-          ...cases.items.map((one) => caseLife(one.id)),
+          caseLives(),
         ]);
       },
-      floor: floor.bench,
+      floor: [floor.bench],
     },
-    { name: 'Wear: sewn in four weeks', app: () => sewnLately(m, 4), floor: floor.sewnLately(month) },
+    {
+      name: 'Stores',
+      app: async () => {
+        const { sharpsEmptiedAt } = await workshop();
+        await Promise.all([
+          listCones({ limit: 200 }),
+          listBobbinKinds({ limit: 200 }),
+          listBobbinCases({ limit: 200 }),
+          sharpsSince(sharpsEmptiedAt),
+          listNeedleKinds({ limit: 200 }),
+        ]);
+      },
+      floor: [[{ text: 'SELECT * FROM workshop' }], floor.stores],
+    },
+    { name: 'Wear: sewn in four weeks', app: () => sewnLately(m, 4), floor: [floor.sewnLately(month)] },
     {
       name: 'Maintenance calendar',
       app: () => maintenanceCalendar(m),
-      floor: [...floor.head, ...floor.jobsWaiting],
+      floor: [[...floor.head, ...floor.jobsWaiting, ...checked[0]!], checked[1]!],
     },
   ];
 }

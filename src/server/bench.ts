@@ -17,6 +17,25 @@ export async function caseLife(caseId: string): Promise<Event[]> {
   return found.map(eventFrom).reverse();
 }
 
+/** The lives of all cases in use, by the case, in one query. */
+export async function caseLives(): Promise<Record<string, Event[]>> {
+  const found = await rows<EventRow & { case_id: string }>(
+    database(),
+    `SELECT c.id AS case_id, life.* FROM bobbin_case c LEFT JOIN LATERAL (
+       SELECT ${eventColumns} FROM event
+       WHERE data->>'caseId' = c.id::text AND kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void
+       ORDER BY at DESC, id DESC LIMIT ${mostOfCase}) AS life ON true
+     WHERE c.retired IS NULL ORDER BY life.at, life.id`,
+  );
+  const lives: Record<string, Event[]> = {};
+  for (const { case_id: caseId, ...row } of found) {
+    lives[caseId] ??= [];
+    // A case without a life has one row of nothing.
+    if (row.id) lives[caseId].push(eventFrom(row));
+  }
+  return lives;
+}
+
 /** The newest block and the newest upper reading of each position of a machine. Index event_page_kind. */
 export async function lastOnMachine(machineId: string): Promise<{ block: Event | null; uppers: Event[] }> {
   const of = (kind: string, limit: number) =>

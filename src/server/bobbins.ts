@@ -16,8 +16,8 @@ export async function listBobbinKinds({ limit = 50, after }: ListQuery = {}) {
   const keys = keysOf(after, 1);
   const found = await rows<KindRow>(
     database(),
-    `SELECT ${kindColumns} FROM bobbin_kind WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT $2`,
-    [keys?.[0] ?? null, limit + 1],
+    `SELECT ${kindColumns} FROM bobbin_kind WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null],
   );
   return pageOf(found, limit, kindFrom, (row) => [row.name]);
 }
@@ -43,8 +43,8 @@ export async function listBobbinCases({ limit = 50, after }: ListQuery = {}) {
   const keys = keysOf(after, 1);
   const found = await rows<BobbinCase>(
     database(),
-    `SELECT ${caseColumns} FROM bobbin_case WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT $2`,
-    [keys?.[0] ?? null, limit + 1],
+    `SELECT ${caseColumns} FROM bobbin_case WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null],
   );
   return pageOf(
     found,

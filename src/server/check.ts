@@ -8,6 +8,8 @@ import { database, rows } from './database.ts';
 import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
 
 const dayMs = 86_400_000;
+const mostDaysAdded = 60;
+const later = (a: string, b: string) => (a > b ? a : b);
 
 export async function checkFacts(
   machineId: string,
@@ -19,6 +21,8 @@ export async function checkFacts(
   }: { dayStart: Date; now: Date; jobSince: string | null; everyDays: number },
 ): Promise<CheckFacts> {
   const yesterday = new Date(dayStart.getTime() - dayMs).toISOString();
+  // Bars not oiled for so long are overdue by any hours: they are added up no further back.
+  const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
   const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
   const [seats, barsAt, bench, marks] = await Promise.all([
     sewedSince(machineId, yesterday),
@@ -30,7 +34,7 @@ export async function checkFacts(
     dayStart: dayStart.toISOString(),
     sewedLately: seats,
     // Of a machine that was never oiled on record nothing needs adding up.
-    oil: { barsAt, sewnMsSinceBars: barsAt ? await sewnMs(machineId, barsAt) : 0 },
+    oil: { barsAt, sewnMsSinceBars: barsAt ? await sewnMs(machineId, later(barsAt, longAgo)) : 0 },
     ...bench,
     marks,
   };

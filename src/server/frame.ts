@@ -5,7 +5,7 @@ import type { FrameData, ScreenName } from '../parts/frame/frame-data.ts';
 import { database, rows } from './database.ts';
 import { feedNow } from './feed/state.ts';
 import { headNow } from './head.ts';
-import { jobById } from './jobs.ts';
+import { jobById, jobOnMachine } from './jobs.ts';
 import { everyItem } from './ledger/export.ts';
 import { ledgerPage } from './ledger/read.ts';
 import { listMachines, machineBySlug } from './machines.ts';
@@ -51,6 +51,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     waitingJobs,
     breaksToday,
     feed,
+    job,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -63,6 +64,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     countWaitingJobs(),
     breaksSince(machine.id, dayStart(now, zone)),
     feedNow(machine.id),
+    jobOnMachine(machine.id),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
   const operatorId = astro.cookies.get('operator')?.value ?? null;
@@ -80,7 +82,8 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     head,
     events: events.items,
     feed,
-    job: head.job ? await jobById(head.job.id) : null,
+    // Put on between the two readings: then asked for once more.
+    job: head.job?.id === job?.id ? job : head.job && (await jobById(head.job.id)),
     waitingJobs,
     breaksToday,
     zone,

@@ -2,14 +2,20 @@ import type { Event } from '../schemas/event.ts';
 import type { HeadNowMessage, Story } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
 import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
-import { openNow } from './ledger/read.ts';
+import { openStops } from './ledger/open-stop.ts';
+import { heldPieces, newestSeq } from './ledger/read.ts';
 import { readHead } from './ledger/seats.ts';
 
 /** The heads of a machine as they are now. `seq` is read first: whatever changes later comes by the live feed. */
 export async function headNow(machineId: string): Promise<HeadNowMessage> {
-  const open = await openNow(database(), machineId);
-  const [{ now }, clashes] = await Promise.all([readHead(database(), machineId), clashesOf(machineId)]);
-  return { ...open, seats: now.seats, job: now.job, clashes };
+  const seq = await newestSeq(machineId);
+  const [open, held, { now }, clashes] = await Promise.all([
+    openStops(database(), [machineId]),
+    heldPieces(machineId),
+    readHead(database(), machineId),
+    clashesOf(machineId),
+  ]);
+  return { seq, openStop: open.get(machineId) ?? null, held, seats: now.seats, job: now.job, clashes };
 }
 
 /** A clash is asked about for this long; later nobody knows any more. */
@@ -39,18 +45,19 @@ async function clashesOf(machineId: string): Promise<Event[][]> {
 
 /** What one position of one head has been through: its last needles, breaks and other entries. */
 export async function positionStory(machineId: string, head: number, position: number): Promise<Story> {
-  const latest = (kinds: string[], limit: number) =>
+  // The kinds stand in the text: index event_seat_seldom serves those that are seldom, and it must be seen that they are.
+  const latest = (kinds: string, limit: number) =>
     rows<EventRow>(
       database(),
       `SELECT ${eventColumns} FROM event
-       WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind = ANY($4) AND NOT void
-       ORDER BY at DESC, id DESC LIMIT $5`,
-      [machineId, head, position, kinds, limit],
+       WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind IN (${kinds}) AND NOT void
+       ORDER BY at DESC, id DESC LIMIT ${limit}`,
+      [machineId, head, position],
     ).then((found) => found.map(eventFrom));
   const [needles, breaks, others] = await Promise.all([
-    latest(['needle_fitted'], 6),
-    latest(['break'], 8),
-    latest(['cone_mounted', 'note', 'stop', 'upper_gauged'], 6),
+    latest(`'needle_fitted'`, 6),
+    latest(`'break'`, 8),
+    latest(`'cone_mounted', 'note', 'stop', 'upper_gauged'`, 6),
   ]);
   return {
     needles,

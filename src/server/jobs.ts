@@ -54,6 +54,7 @@ function jobFrom(row: JobRow): Job {
 }
 
 const farAway = '9999-12-31';
+const shown = { waiting: 'j.done_at IS NULL', done: 'j.done_at IS NOT NULL', all: 'true' };
 
 /** Jobs by due day; those without one last. */
 export async function listJobs({
@@ -71,10 +72,9 @@ export async function listJobs({
   const found = await rows<JobRow>(
     database(),
     `${selectJobs}
-     WHERE ($1 = 'all' OR (j.done_at IS NULL) = ($1 = 'waiting'))
-       AND ($2::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($2, $3::uuid))
-     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $4`,
-    [show, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+     WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
+     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null, keys?.[1] ?? null],
   );
   return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
 }
@@ -83,6 +83,31 @@ export async function jobById(id: string, sql: Sql = database()): Promise<Job> {
   const [row] = await rows<JobRow>(sql, `${selectJobs} WHERE j.id = $1`, [id]);
   if (!row) throw notFound('job');
   return jobFrom(row);
+}
+
+/** The job on a machine; null: none. */
+export async function jobOnMachine(machineId: string): Promise<Job | null> {
+  const [row] = await rows<JobRow>(
+    database(),
+    `${selectJobs} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)`,
+    [machineId],
+  );
+  return row ? jobFrom(row) : null;
+}
+
+/** Jobs to choose from at most, beside those named. */
+const mostToChoose = 100;
+
+/** The names of the newest jobs, those waiting first, and of `ids`. */
+export async function jobNames(ids: readonly string[]): Promise<{ id: string; name: string }[]> {
+  return rows(
+    database(),
+    `SELECT id, name FROM job
+     WHERE id = ANY($1) OR id IN (
+       SELECT id FROM job ORDER BY done_at DESC NULLS FIRST, due NULLS LAST, created_at DESC LIMIT ${mostToChoose})
+     ORDER BY done_at DESC NULLS FIRST, due NULLS LAST, created_at DESC, id`,
+    [ids],
+  );
 }
 
 /** Those of the jobs that are there, waiting or done. */

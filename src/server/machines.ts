@@ -39,8 +39,8 @@ export async function listMachines({ limit = 50, after }: ListQuery = {}): Promi
   const found = await rows<MachineRow & { created: string }>(
     database(),
     `SELECT ${columns}, created_at AS created FROM machine
-     WHERE $1::timestamptz IS NULL OR (created_at, slug) > ($1, $2) ORDER BY created_at, slug LIMIT $3`,
-    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+     WHERE $1::timestamptz IS NULL OR (created_at, slug) > ($1, $2) ORDER BY created_at, slug LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null, keys?.[1] ?? null],
   );
   return pageOf(
     found,

@@ -13,18 +13,18 @@ interface NeedleKindRow extends Omit<NeedleSpec, 'sizeMetric'> {
 }
 const properties = 'system, size_metric, point, coating, eye, blade';
 
-/** Rows of needle kinds with what is left: what was counted, less what any machine was fitted with since. */
+/**
+ * Rows of needle kinds with what is left: what was counted, less what any machine was fitted with since (no more of them
+ * are looked at than were counted). Index event_needle.
+ */
 const selectKinds = `
-  WITH fitted AS (
-    SELECT k.id, count(*) AS count FROM event e JOIN needle_kind k ON e.at > k.counted_at
-      AND e.data -> 'needle' = jsonb_build_object('system', k.system, 'sizeMetric', k.size_metric, 'point', k.point,
-        'coating', k.coating, 'eye', k.eye, 'blade', k.blade)
-    WHERE e.machine_id IN (SELECT id FROM machine) AND e.kind = 'needle_fitted' AND NOT e.void
-      AND e.at > (SELECT min(counted_at) FROM needle_kind)
-    GROUP BY k.id)
-  SELECT n.id, ${properties}, n.reorder_at, 
-    CASE WHEN n.counted IS NOT NULL THEN GREATEST(0, n.counted - COALESCE(f.count, 0)) END AS on_hand
-  FROM needle_kind n LEFT JOIN fitted f ON f.id = n.id`;
+  SELECT n.id, ${properties}, n.reorder_at, n.counted - f.count AS on_hand
+  FROM needle_kind n CROSS JOIN LATERAL (
+    SELECT count(*) FROM (
+      SELECT FROM event e WHERE e.kind = 'needle_fitted' AND NOT e.void AND e.at > n.counted_at
+        AND e.data -> 'needle' = jsonb_build_object('system', n.system, 'sizeMetric', n.size_metric, 'point', n.point,
+          'coating', n.coating, 'eye', n.eye, 'blade', n.blade)
+      LIMIT n.counted) fitted) f`;
 
 function kindFrom({
   id,
@@ -45,8 +45,8 @@ export async function listNeedleKinds({ limit = 50, after }: ListQuery = {}): Pr
   const found = await rows<NeedleKindRow>(
     database(),
     `${selectKinds} WHERE $1::int IS NULL OR (n.size_metric, n.id::text) > ($1, $2)
-     ORDER BY n.size_metric, n.id::text LIMIT $3`,
-    [typeof keys?.[0] === 'number' ? keys[0] : null, keys?.[1] ?? null, limit + 1],
+     ORDER BY n.size_metric, n.id::text LIMIT ${Math.trunc(limit) + 1}`,
+    [typeof keys?.[0] === 'number' ? keys[0] : null, keys?.[1] ?? null],
   );
   return pageOf(found, limit, kindFrom, (row) => [row.size_metric, row.id]);
 }
@@ -85,12 +85,17 @@ export async function changeNeedleKind(
   return kindFrom(row);
 }
 
+/** No container holds more: beyond, its needles are not counted. */
+export const mostSharps = 1000;
+
 /** Old needles put into the sharps container since `since`: one for each needle fitted where another sat, about. */
 export async function sharpsSince(since: string | null): Promise<number> {
   const [row] = await rows<{ count: number }>(
     database(),
-    `SELECT count(*) AS count FROM machine m JOIN event e ON e.machine_id = m.id AND e.kind = 'needle_fitted'
-       AND NOT e.void AND e.at > COALESCE($1::timestamptz, '-infinity')`,
+    `SELECT count(*) AS count FROM (
+       SELECT FROM machine m JOIN event e ON e.machine_id = m.id AND e.kind = 'needle_fitted'
+         AND NOT e.void AND e.at > COALESCE($1::timestamptz, '-infinity')
+       LIMIT ${mostSharps}) AS fitted`,
     [since],
   );
   return row?.count ?? 0;

@@ -10,8 +10,8 @@ export async function listOperators({ limit = 50, after }: ListQuery = {}): Prom
   const keys = keysOf(after, 1);
   const found = await rows<Operator>(
     database(),
-    'SELECT id, name, active FROM operator WHERE active AND ($1::text IS NULL OR name > $1) ORDER BY name LIMIT $2',
-    [keys?.[0] ?? null, limit + 1],
+    `SELECT id, name, active FROM operator WHERE active AND ($1::text IS NULL OR name > $1) ORDER BY name LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null],
   );
   return pageOf(
     found,

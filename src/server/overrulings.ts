@@ -27,8 +27,8 @@ export async function listOverrulings({
   const found = await rows<OverrulingRow>(
     database(),
     `SELECT ${columns} FROM overruling WHERE ($1::text IS NULL OR cloth = $1) AND ($2::text IS NULL OR element = $2)
-       AND ($3::timestamptz IS NULL OR (at, id::text) < ($3, $4)) ORDER BY at DESC, id::text DESC LIMIT $5`,
-    [cloth ?? null, element ?? null, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+       AND ($3::timestamptz IS NULL OR (at, id::text) < ($3, $4)) ORDER BY at DESC, id::text DESC LIMIT ${Math.trunc(limit) + 1}`,
+    [cloth ?? null, element ?? null, keys?.[0] ?? null, keys?.[1] ?? null],
   );
   return pageOf(found, limit, from, (row) => [row.at, row.id]);
 }

@@ -15,8 +15,8 @@ export async function listPlans({ machine, limit = 50, after }: ListQuery & { ma
     database(),
     `SELECT ${columns} FROM head_plan WHERE machine_id = $1
        AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
-     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
-    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+     ORDER BY changed_at DESC, id::text DESC LIMIT ${Math.trunc(limit) + 1}`,
+    [machine, keys?.[0] ?? null, keys?.[1] ?? null],
   );
   return pageOf(
     found,

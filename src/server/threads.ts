@@ -21,8 +21,8 @@ export async function listThreads({ limit = 50, after }: ListQuery = {}): Promis
   const keys = keysOf(after, 1);
   const found = await rows<ThreadRow>(
     database(),
-    `SELECT ${columns} FROM thread WHERE $1::text IS NULL OR lower(code) > $1 ORDER BY lower(code) LIMIT $2`,
-    [keys?.[0] ?? null, limit + 1],
+    `SELECT ${columns} FROM thread WHERE $1::text IS NULL OR lower(code) > $1 ORDER BY lower(code) LIMIT ${Math.trunc(limit) + 1}`,
+    [keys?.[0] ?? null],
   );
   return pageOf(found, limit, threadFrom, (row) => [row.code.toLowerCase()]);
 }
@@ -66,8 +66,8 @@ export async function listCones({
   const found = await rows<ConeRow>(
     database(),
     `SELECT ${coneColumns} FROM cone
-     WHERE ($1::uuid IS NULL OR thread_id = $1) AND ($2::uuid IS NULL OR id > $2) ORDER BY id LIMIT $3`,
-    [thread ?? null, keys?.[0] ?? null, limit + 1],
+     WHERE ($1::uuid IS NULL OR thread_id = $1) AND ($2::uuid IS NULL OR id > $2) ORDER BY id LIMIT ${Math.trunc(limit) + 1}`,
+    [thread ?? null, keys?.[0] ?? null],
   );
   return pageOf(found, limit, coneFrom, (row) => [row.id]);
 }

@@ -21,7 +21,13 @@ interface LedgerScreenProps {
   filter: LedgerFilter;
   /** The filter as the endpoints take it. */
   query: string;
-  jobs: { id: string; name: string }[];
+  /** Those to choose from: the newest, and those of the entries. */
+  jobs: JobName[];
+}
+
+interface JobName {
+  id: string;
+  name: string;
 }
 
 /** What happened, newest first; narrowed, corrected, taken away as a file. */
@@ -33,10 +39,17 @@ export default function LedgerScreen({ data, ...rest }: LedgerScreenProps) {
   );
 }
 
-function Ledger({ events, next: firstNext, filter, query, jobs }: Omit<LedgerScreenProps, 'data'>) {
+function Ledger({
+  events,
+  next: firstNext,
+  filter,
+  query,
+  jobs: firstJobs,
+}: Omit<LedgerScreenProps, 'data'>) {
   const { data, view } = useFrame();
   const [older, setOlder] = useState<Event[]>([]);
   const [next, setNext] = useState(firstNext);
+  const [jobs, setJobs] = useState(firstJobs);
   const [openId, setOpenId] = useState<string | null>(null);
   const [refusal, setRefusal] = useState('');
   const shown = withFresh(
@@ -49,6 +62,8 @@ function Ledger({ events, next: firstNext, filter, query, jobs }: Omit<LedgerScr
       const page = await getJson<{ items: Event[]; next: string | null }>(
         `/api/ledger?${query}&limit=50&after=${next ?? ''}`,
       );
+      const fresh = await jobsNamedBy(page.items, jobs);
+      setJobs((kept) => [...kept, ...fresh]);
       setOlder((kept) => [...kept, ...page.items]);
       setNext(page.next);
       setRefusal('');
@@ -93,9 +108,16 @@ function Ledger({ events, next: firstNext, filter, query, jobs }: Omit<LedgerScr
   );
 }
 
+/** The jobs of entries further back, as far as they are not known. */
+async function jobsNamedBy(events: readonly Event[], known: readonly JobName[]): Promise<JobName[]> {
+  const ids = new Set(events.flatMap((event) => event.jobId ?? []));
+  for (const job of known) ids.delete(job.id);
+  return Promise.all([...ids].map((id) => getJson<JobName>(`/api/jobs/${id}`)));
+}
+
 interface DaysProps {
   events: ShownEvent[];
-  jobs: { id: string; name: string }[];
+  jobs: JobName[];
   openId: string | null;
   setOpenId: (id: string | null) => void;
 }

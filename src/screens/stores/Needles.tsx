@@ -10,9 +10,16 @@ import { AddNeedle } from '../workshop/NeedleKinds.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from './CsvOut.tsx';
 
+/** Old needles since the container was last said emptied; `isFull`: more than any holds, and counted no further. */
+export interface Sharps {
+  count: number;
+  isFull: boolean;
+  since: string | null;
+}
+
 interface NeedlesProps {
   kinds: NeedleKind[];
-  sharps: { count: number; since: string | null };
+  sharps: Sharps;
 }
 
 /** Each kind of needle with what is left of it: counted once, then falling with every fitting. */
@@ -86,7 +93,8 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
         message={() => ({ sharpsEmptiedAt: new Date().toISOString() })}
       >
         <p className="figures grow">
-          Closed sharps container: about <b>{whole(sharps.count)} old needles</b>
+          Closed sharps container: {sharps.isFull ? 'at least' : 'about'}{' '}
+          <b>{whole(sharps.count)} old needles</b>
           {sharps.since ? ` since ${dayText(sharps.since, data.zone, data.now)}` : ' since the ledger began'}.
           Take it away as your local rules say.
         </p>

@@ -6,7 +6,7 @@ import { Bobbins } from './Bobbins.tsx';
 import { Cases } from './Cases.tsx';
 import { Labels } from './Labels.tsx';
 import { Letters } from './Letters.tsx';
-import { Needles } from './Needles.tsx';
+import { Needles, type Sharps } from './Needles.tsx';
 import { Schools } from './Schools.tsx';
 import { ThreadStore } from './ThreadStore.tsx';
 
@@ -15,7 +15,7 @@ interface StoresProps {
   cones: Cone[];
   bobbins: BobbinKind[];
   cases: BobbinCase[];
-  sharps: { count: number; since: string | null };
+  sharps: Sharps;
 }
 
 /** What lies on the shelf, how much of it, and what must be bought. */

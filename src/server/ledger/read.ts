@@ -1,11 +1,10 @@
 import { inLedgerOrder } from '../../core/ledger/entry.ts';
 import type { Event, LedgerLine, LedgerQuery } from '../../schemas/event.ts';
-import { database, rows, type Sql } from '../database.ts';
+import { database, rows } from '../database.ts';
 import { invalid, notFound } from '../http/problem.ts';
 import { keysOf, pageOf } from '../paging.ts';
 import { eventColumns, eventFrom, type EventRow } from './event-row.ts';
 import { lineColumns, lineFrom, type LineRow } from './line.ts';
-import { openStops } from './open-stop.ts';
 
 /** What the ledger can be narrowed to; each is one indexed condition. */
 const filters = {
@@ -26,7 +25,10 @@ export async function ledgerPage(query: LedgerQuery): Promise<{ items: Event[]; 
   return pageOf(found, limit, eventFrom, (row) => [row.at, row.id]);
 }
 
-/** Plan at 1,000,000 rows: a backward scan of the event_page… index that fits the filter; no sort. */
+/**
+ * Plan at 5,000,000 rows: a backward scan of the event_page… index that fits the filter; no sort. The limit stands in the
+ * text: as a parameter the query would be planned anew each time, which takes as long as running it.
+ */
 function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: number) {
   const values: unknown[] = [query.machine];
   const conditions = ['machine_id = $1'];
@@ -40,22 +42,24 @@ function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: 
     }
     conditions.push(`(at, id) < ($${values.push(after[0])}, $${values.push(after[1])})`);
   }
-  const text = `SELECT ${eventColumns} FROM event WHERE ${conditions.join(' AND ')} ORDER BY at DESC, id DESC LIMIT $${values.push(limit)}`;
+  const text = `SELECT ${eventColumns} FROM event WHERE ${conditions.join(' AND ')} ORDER BY at DESC, id DESC LIMIT ${Math.trunc(limit)}`;
   return { text, values };
 }
 
 /** One event and every raw line that made it what it is, oldest first. */
 export async function entryHistory(id: string): Promise<{ event: Event; lines: LedgerLine[] }> {
-  const [row] = await rows<EventRow>(database(), `SELECT ${eventColumns} FROM event WHERE id = $1`, [id]);
+  const [[row], lines] = await Promise.all([
+    rows<EventRow>(database(), `SELECT ${eventColumns} FROM event WHERE id = $1`, [id]),
+    rows<LineRow>(database(), `SELECT ${lineColumns} FROM ledger WHERE id = $1 OR corrects = $1`, [id]),
+  ]);
   if (!row) throw notFound('entry');
-  const lines = await rows<LineRow>(
-    database(),
-    `WITH RECURSIVE up AS (
-       SELECT id FROM ledger WHERE id = $1
-       UNION ALL SELECT l.id FROM up JOIN ledger l ON l.corrects = up.id)
-     SELECT ${lineColumns} FROM ledger WHERE id IN (SELECT id FROM up)`,
-    [id],
-  );
+  // Corrections of corrections: seldom, so asked for only where there is one to be corrected.
+  for (let newest = lines.filter((line) => line.id !== id); newest.length > 0;) {
+    newest = await rows<LineRow>(database(), `SELECT ${lineColumns} FROM ledger WHERE corrects = ANY($1)`, [
+      newest.map((line) => line.id),
+    ]);
+    lines.push(...newest);
+  }
   return { event: eventFrom(row), lines: lines.map(lineFrom).sort(inLedgerOrder) };
 }
 
@@ -73,26 +77,22 @@ export async function* ledgerRows(query: LedgerQuery): AsyncGenerator<Event[]> {
   } while (after);
 }
 
-/** Machine-wide state that is not the fold of seats: what stands open, and the feed's cursor. */
-export async function openNow(
-  sql: Sql,
-  machineId: string,
-): Promise<{ seq: number; openStop: Event | null; held: Event[] }> {
-  const newestAsked = rows<{ seq: number | null }>(
-    sql,
+/** The live feed's cursor: the newest change of a machine. */
+export async function newestSeq(machineId: string): Promise<number> {
+  const [newest] = await rows<{ seq: number | null }>(
+    database(),
     'SELECT max(changed_seq) AS seq FROM event WHERE machine_id = $1',
     [machineId],
   );
-  const openAsked = openStops(sql, [machineId]);
-  const heldAsked = rows<EventRow>(
-    sql,
+  return newest?.seq ?? 0;
+}
+
+/** Pieces held and not released, oldest first. Index event_held. */
+export async function heldPieces(machineId: string): Promise<Event[]> {
+  const found = await rows<EventRow>(
+    database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = 'piece_held' AND closed_by IS NULL AND NOT void ORDER BY at`,
     [machineId],
   );
-  const [[newest], open, held] = await Promise.all([newestAsked, openAsked, heldAsked]);
-  return {
-    seq: newest?.seq ?? 0,
-    openStop: open.get(machineId) ?? null,
-    held: held.map(eventFrom),
-  };
+  return found.map(eventFrom);
 }
