@@ -1,3 +1,4 @@
+import { request as httpRequest } from 'node:http';
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { FeedNews } from '../../src/core/feed/event.ts';
@@ -6,10 +7,12 @@ import type { FeedTaken } from '../../src/schemas/feed.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base = '';
+let server: Awaited<ReturnType<typeof newServer>>;
 let clock = Date.now() - 3_600_000;
 
 beforeAll(async () => {
-  base = (await newServer()).address;
+  server = await newServer();
+  base = server.address;
   await furnish(base);
   for (const machineId of [ids.machine, ids.four]) {
     await ask(base, 'POST', '/api/ledger', {
@@ -32,8 +35,12 @@ const line = (news: FeedNews, secondsOn = 1) => {
   return JSON.stringify({ id: uuid7(), at: new Date(clock).toISOString(), ...news });
 };
 
-async function tell(machine: string, body: BodyInit): Promise<{ status: number; answer: FeedTaken }> {
-  const response = await fetch(`${base}/api/machines/${machine}/feed`, {
+async function tell(
+  machine: string,
+  body: BodyInit,
+  address = base,
+): Promise<{ status: number; answer: FeedTaken }> {
+  const response = await fetch(`${address}/api/machines/${machine}/feed`, {
     method: 'POST',
     headers: { 'content-type': 'application/x-ndjson' },
     body,
@@ -197,5 +204,63 @@ describe('a machine’s feed', () => {
     );
     await Promise.all([...batches, ...batches].map((body) => tell(ids.four, body)));
     expect((await events(ids.four, '&kind=piece_finished')).length).toBe(before + 12);
+  });
+
+  test('a stream’s lines count while it is still open, and those that came whole when it is cut off', async () => {
+    const before = (await events(ids.four, '&kind=piece_finished')).length;
+    const pieces = () => events(ids.four, '&kind=piece_finished').then((found) => found.length - before);
+    const request = httpRequest(`${base}/api/machines/${ids.four}/feed`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/x-ndjson' },
+    });
+    request.on('error', () => undefined);
+    request.write(`${line({ event: 'piece' })}\n`);
+    await expect.poll(pieces).toBe(1);
+    const half = line({ event: 'piece' });
+    request.write(`${line({ event: 'piece' })}\n${half.slice(0, 60)}`);
+    await expect.poll(pieces).toBe(2);
+    request.destroy();
+    // The half line is told again, whole, on the next connection.
+    expect((await tell(ids.four, half)).answer).toEqual({ taken: 1, again: 0, refused: [] });
+    expect(await pieces()).toBe(3);
+  });
+
+  test('what one machine may not tell does not keep back another that tells at the same moment', async () => {
+    const idle = uuid7();
+    await ask(base, 'POST', '/api/machines', {
+      ...{ id: idle, name: 'Idle', heads: 1, positions: 6, numberingSide: 'left', topSpeed: 900 },
+    });
+    const unknown = uuid7();
+    const [wrong, good, lost] = await Promise.all([
+      tell(idle, line({ event: 'piece' })),
+      tell(ids.four, line({ event: 'piece' })),
+      tell(unknown, line({ event: 'start' })),
+    ]);
+    expect(wrong!.answer.refused[0]!.why).toContain('A piece needs a job');
+    expect(good!.answer).toEqual({ taken: 1, again: 0, refused: [] });
+    expect(lost!.status).toBe(404);
+  });
+
+  test('two servers take the lines of the same machines at once: every piece once, the counter whole', async () => {
+    const other = await newServer(server.url);
+    const machines = [ids.machine, ids.four];
+    const count = async () =>
+      (await Promise.all(machines.map((id) => events(id, '&kind=piece_finished')))).map(
+        (found) => found.length,
+      );
+    const before = await count();
+    const told = machines.flatMap((id) =>
+      Array.from({ length: 10 }, (_, index) => ({
+        id,
+        at: [base, other.address][index % 2]!,
+        body: line({ event: 'piece' }),
+      })),
+    );
+    const answers = await Promise.all(told.map(({ id, at, body }) => tell(id, body, at)));
+    for (const { answer } of answers) expect(answer).toEqual({ taken: 1, again: 0, refused: [] });
+    expect(await count()).toEqual(before.map((one) => one + 10));
+    const again = await Promise.all(told.map(({ id, body }) => tell(id, body)));
+    expect(again.every(({ answer }) => answer.again === 1)).toBe(true);
+    expect(await count()).toEqual(before.map((one) => one + 10));
   });
 });
