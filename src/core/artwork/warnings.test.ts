@@ -1,0 +1,61 @@
+import { describe, expect, test } from 'vitest';
+import type { Reading, Region } from './read.ts';
+import { warningsOf } from './warnings.ts';
+
+const region = (more: Partial<Region> = {}): Region => ({
+  ...{ id: 1, tone: 1, kind: 'satin', areaMm2: 20, leftMm: 0, topMm: 0, widthMm: 10, heightMm: 3 },
+  ...{ strokeMm: 2, widestMm: 3, letters: null, stitches: 300, lengthMm: 3 },
+  ...more,
+});
+const reading = (more: Partial<Reading> = {}) =>
+  ({
+    ...{ tones: [{ colour: '#cc1122', share: 1, isGround: false }], regions: [region()] },
+    ...{ widthMm: 75, heightMm: 40, pxPerMm: 12, rimPx: 1 },
+    ...more,
+  }) as Omit<Reading, 'warnings'>;
+const kinds = (more: Partial<Reading>, scale = 1) => warningsOf(reading(more), scale).map((one) => one.kind);
+
+describe('what to know before believing a reading', () => {
+  test('a clear picture of a usual logo needs no warning', () => expect(kinds({})).toEqual([]));
+  test('rims wider than a third of the thinnest part are a blur; a small picture is coarse', () => {
+    expect(kinds({ rimPx: 12, regions: [region({ strokeMm: 1 })] })).toEqual(['blurred']);
+    expect(kinds({ pxPerMm: 3 })).toEqual(['coarse']);
+    // Reduced for reading: what counts is the picture itself.
+    expect(kinds({ pxPerMm: 3 }, 0.5)).toEqual([]);
+  });
+  test('a shirt’s front takes about 75 mm (common practice, no published source): above 100 mm it is said', () => {
+    expect(kinds({ widthMm: 100 })).toEqual([]);
+    expect(kinds({ widthMm: 101 })).toEqual(['large']);
+  });
+  test('letters under 2.5 mm are too small for any thread (common practice, no published source)', () => {
+    const letters = (smallestMm: number) => [
+      region({ kind: 'lettering', letters: { heightMm: smallestMm, smallestMm, tiltDegrees: 0, count: 5 } }),
+    ];
+    expect(kinds({ regions: letters(2.5) })).toEqual([]);
+    const [said] = warningsOf(reading({ regions: letters(2.1) }), 1);
+    expect(said).toMatchObject({ kind: 'letters', region: 1 });
+    expect(said!.says).toContain('2.1 mm');
+  });
+  test('a column too thin or too wide for satin is said of its own region', () => {
+    const found = warningsOf(
+      reading({ regions: [region({ id: 4, strokeMm: 0.6 }), region({ id: 5, widestMm: 7.5 })] }),
+      1,
+    );
+    expect(found.map(({ kind, region: of }) => [kind, of])).toEqual([
+      ['thin', 4],
+      ['wide', 5],
+    ]);
+    expect(kinds({ regions: [region({ kind: 'fill', widestMm: 20 })] })).toEqual([]);
+  });
+  test('more than twelve threads look like a photograph; the ground is none of them', () => {
+    const tones = Array.from({ length: 13 }, (_, index) => ({
+      colour: `#0000${10 + index}`,
+      share: 0.07,
+      isGround: false,
+    }));
+    expect(kinds({ tones })).toEqual(['colours']);
+    expect(kinds({ tones: [...tones.slice(1), { colour: '#ffffff', share: 0, isGround: true }] })).toEqual(
+      [],
+    );
+  });
+});

@@ -1,0 +1,189 @@
+import { afterEach, describe, expect, test, vi } from 'vitest';
+import type { Event } from '../../schemas/event.ts';
+import type { Job, Machine } from '../../schemas/workshop.ts';
+import {
+  feedIsLive,
+  headsOf,
+  keepHeads,
+  keepSpeed,
+  keptHeads,
+  keptSpeed,
+  machineActions,
+} from './actions.ts';
+import type { HeadView } from './view.ts';
+
+const machine = { id: 'm', heads: 4, positions: 12, topSpeed: 900 } as Machine;
+const job = {
+  id: 'job',
+  name: 'Caps',
+  stops: [
+    { stop: 1, threadId: 'red', stitches: 1000, element: 'fill', position: null },
+    { stop: 2, threadId: 'gold', stitches: 500, element: 'satin', position: null },
+  ],
+} as unknown as Job;
+const seat = (head: number, position: number, threadId: string) => ({
+  ...{ head, position, needle: null },
+  cone: {
+    entryId: `c${head}.${position}`,
+    coneId: null,
+    threadId,
+    fibre: 'polyester',
+    mountedAt: '',
+    stitches: 0,
+  },
+});
+const seats = [1, 2, 3, 4].flatMap((head) => [seat(head, 3, 'red'), seat(head, 5, 'gold')]);
+const plainView = {
+  seats,
+  job: null,
+  openStop: null,
+  held: [],
+  clashes: [],
+  events: [],
+} as unknown as HeadView;
+
+function at(
+  view: Partial<HeadView> = {},
+  given: { job?: Job | null; feed?: { at: string } | null; one?: boolean } = {},
+) {
+  const written: unknown[] = [];
+  const said: string[] = [];
+  const actions = machineActions({
+    live: {
+      write: (...entries: unknown[]) => written.push(...entries),
+      undo: () => false,
+      feed: { get: () => given.feed ?? null },
+    } as never,
+    machine: given.one ? { ...machine, heads: 1 } : machine,
+    view: { ...plainView, ...view },
+    job: given.job === undefined ? job : given.job,
+    say: (text) => said.push(text),
+  });
+  return { actions, written, said };
+}
+function stubStorage(): void {
+  const store = new Map<string, string>();
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => store.get(key) ?? null,
+    setItem: (key: string, value: string) => void store.set(key, value),
+  });
+}
+afterEach(() => void vi.unstubAllGlobals());
+
+describe('what an operator does, as entries', () => {
+  test('a break bears its seat; the head is said only where there are several', () => {
+    const many = at();
+    many.actions.logBreak({ head: 3, position: 7 });
+    expect(many.written).toEqual([{ kind: 'break', head: 3, position: 7, data: { fault: null } }]);
+    expect(many.said).toEqual(['Break logged at head 3, position 7.']);
+    const single = at({}, { one: true });
+    single.actions.logBreak({ head: 1, position: 7 });
+    expect(single.said).toEqual(['Break logged at position 7.']);
+  });
+  test('a missing fragment holds the piece, found ones do not', () => {
+    const stopped = { id: 'b', head: 2, position: 9 } as Event;
+    const missing = at();
+    missing.actions.fragments(stopped, false);
+    expect(missing.written).toMatchObject([
+      { kind: 'correction', corrects: 'b', data: { data: { fragments: 'missing' } } },
+      { kind: 'piece_held', data: { breakId: 'b', why: 'needle fragment missing, position 9' } },
+    ]);
+    const found = at();
+    found.actions.fragments(stopped, true);
+    expect(found.written).toMatchObject([{ kind: 'correction', data: { data: { fragments: 'all_found' } } }]);
+  });
+  test('sewing again ends the stop that stands open; without one nothing is written', () => {
+    const open = at({ openStop: { id: 'b', head: 2, position: 9 } as Event });
+    open.actions.sewingAgain();
+    expect(open.written).toMatchObject([{ kind: 'sewing_again', data: { closes: 'b' } }]);
+    const none = at();
+    none.actions.sewingAgain();
+    expect(none.written).toEqual([]);
+    expect(none.said[0]).toContain('not stopped');
+  });
+  test('a piece counts each stop where its thread sits, on the heads that sew', () => {
+    stubStorage();
+    keepHeads(machine, [1, 2, 4]);
+    keepSpeed(machine, 650);
+    const { actions, written, said } = at();
+    actions.finishPiece();
+    expect(written).toEqual([
+      {
+        ...{ kind: 'piece_finished', jobId: 'job' },
+        data: {
+          heads: [1, 2, 4],
+          speed: 650,
+          stops: [
+            { stop: 1, position: 3, stitches: 1000 },
+            { stop: 2, position: 5, stitches: 500 },
+          ],
+        },
+      },
+    ]);
+    expect(said).toEqual(['Piece finished.']);
+  });
+  test('a stop whose thread is on no position is not counted, and that is said', () => {
+    const bare = at({ seats: seats.filter((one) => one.position === 3) as never });
+    bare.actions.finishPiece();
+    expect(bare.said).toEqual(['Piece finished. 1 of 2 stops had no position: not counted.']);
+  });
+  test('of a piece stopped in the middle only the rest counts', () => {
+    const paused = {
+      ...{ id: 'p', kind: 'part_sewn', at: '2026-11-02T08:00:00.000Z', jobId: 'job', void: false },
+      data: { heads: [1], speed: 900, outcome: 'paused', stops: [{ stop: 1, position: 3, stitches: 400 }] },
+    } as unknown as Event;
+    const { actions, written } = at({ events: [paused] });
+    actions.finishPiece();
+    expect((written[0] as { data: { stops: unknown[] } }).data.stops).toEqual([
+      { stop: 1, position: 3, stitches: 600 },
+      { stop: 2, position: 5, stitches: 500 },
+    ]);
+  });
+  test('no job, or a machine that tells its pieces itself: nothing is written, and why is said', () => {
+    const without = at({}, { job: null });
+    without.actions.finishPiece();
+    const fed = at({}, { feed: { at: new Date().toISOString() } });
+    fed.actions.finishPiece();
+    expect([...without.written, ...fed.written]).toEqual([]);
+    expect(without.said[0]).toContain('Put a job on the machine first');
+    expect(fed.said[0]).toContain('tells its pieces by itself');
+  });
+  test('nothing sewn is nothing to count', () => {
+    const { actions, written, said } = at();
+    actions.partSewn([], 'paused');
+    expect(written).toEqual([]);
+    expect(said).toEqual(['Nothing was sewn yet: nothing to count.']);
+  });
+  test('taking back says whether there was anything', () => {
+    const { actions, said } = at();
+    actions.undo();
+    expect(said).toEqual(['Nothing to take back.']);
+  });
+});
+
+describe('what a device keeps of a machine', () => {
+  test('a speed out of range, or none, is the machine’s top speed', () => {
+    stubStorage();
+    expect(keptSpeed(machine)).toBe(900);
+    keepSpeed(machine, 5000);
+    expect(keptSpeed(machine)).toBe(900);
+    keepSpeed(machine, 100);
+    expect(keptSpeed(machine)).toBe(100);
+  });
+  test('heads that stand out stay out; all out is none out', () => {
+    stubStorage();
+    expect(headsOf(machine)).toEqual([1, 2, 3, 4]);
+    keepHeads(machine, [2]);
+    expect(keptHeads(machine)).toEqual([2]);
+    keepHeads(machine, []);
+    expect(keptHeads(machine)).toEqual([1, 2, 3, 4]);
+  });
+  test('a feed counts by itself for two minutes after it last spoke', () => {
+    const now = Date.parse('2026-11-02T08:10:00.000Z');
+    const spoke = (at: string | null) => feedIsLive({ at } as never, now);
+    expect(spoke('2026-11-02T08:08:01.000Z')).toBe(true);
+    expect(spoke('2026-11-02T08:07:59.000Z')).toBe(false);
+    expect(spoke(null)).toBe(false);
+    expect(feedIsLive(null, now)).toBe(false);
+  });
+});
