@@ -10,19 +10,8 @@ import type { PlanProblem } from '../../src/core/plan/problem.ts';
 import { spreadWear } from '../../src/core/plan/spread.ts';
 import { changeMinutes } from '../support/plan-mip.ts';
 import { permutations } from '../support/permutations.ts';
-import { randomInstance, type InstanceAsked } from '../support/plan-instances.ts';
+import { anyInstance as asked, randomInstance } from '../support/plan-instances.ts';
 
-const asked: fc.Arbitrary<InstanceAsked> = fc.record({
-  seed: fc.integer({ min: 1, max: 1_000_000 }),
-  jobs: fc.integer({ min: 1, max: 7 }),
-  perJob: fc.integer({ min: 1, max: 4 }),
-  positions: fc.integer({ min: 5, max: 8 }),
-  threads: fc.integer({ min: 4, max: 9 }),
-  needles: fc.integer({ min: 2, max: 4 }),
-  acceptable: fc.integer({ min: 1, max: 3 }),
-  bare: fc.integer({ min: 0, max: 2 }),
-  heads: fc.integer({ min: 1, max: 3 }),
-});
 const least = (problem: PlanProblem) => planFixedOrder(modelOf(problem)).minutes;
 const runs = { numRuns: 60 };
 

@@ -1,13 +1,10 @@
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { needle } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 /** What must stay right however long the ledger grows. */
 let base = '';
-const needle = {
-  ...{ system: 'DBxK5', sizeMetric: 75, point: 'sharp' },
-  ...{ coating: 'plain', eye: 'standard', blade: 'standard' },
-};
 
 beforeAll(async () => {
   base = (await newServer()).address;
@@ -24,7 +21,8 @@ async function write(entry: Record<string, unknown>): Promise<string> {
 }
 
 describe('needles on hand', () => {
-  const fit = () => write({ kind: 'needle_fitted', head: 1, position: 4, data: { needle, reason: 'worn' } });
+  const fit = () =>
+    write({ kind: 'needle_fitted', head: 1, position: 4, data: { needle: needle(), reason: 'worn' } });
   const onHand = async () => {
     const { body } = await ask<{ items: { text: string; onHand: number | null }[] }>(
       base,

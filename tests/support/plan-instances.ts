@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import type { PlanProblem, PlanRequest, PositionUse } from '../../src/core/plan/problem.ts';
 import { defaultMinutes } from '../../src/core/plan/minutes.ts';
 import { chance } from '../../scripts/demo/chance.ts';
@@ -18,6 +19,19 @@ export interface InstanceAsked {
   bare?: number;
   heads?: number;
 }
+
+/** Small heads and shifts of every kind, without pins and locks. */
+export const anyInstance: fc.Arbitrary<InstanceAsked> = fc.record({
+  seed: fc.integer({ min: 1, max: 1_000_000 }),
+  jobs: fc.integer({ min: 1, max: 7 }),
+  perJob: fc.integer({ min: 1, max: 4 }),
+  positions: fc.integer({ min: 5, max: 8 }),
+  threads: fc.integer({ min: 4, max: 9 }),
+  needles: fc.integer({ min: 2, max: 4 }),
+  acceptable: fc.integer({ min: 1, max: 3 }),
+  bare: fc.integer({ min: 0, max: 2 }),
+  heads: fc.integer({ min: 1, max: 3 }),
+});
 
 /** A made-up head and shift, the same for the same seed. Threads lie in three weight classes. */
 export function randomInstance(asked: InstanceAsked): PlanProblem {

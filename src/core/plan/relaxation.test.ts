@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { randomInstance } from '../../../tests/support/plan-instances.ts';
+import { anyInstance as asked, randomInstance } from '../../../tests/support/plan-instances.ts';
 import { serveChains } from './chain.ts';
 import { climb } from './climb.ts';
 import { crossOver } from './cross-over.ts';
@@ -10,17 +10,6 @@ import { backOf, forthOf } from './chain.ts';
 import { between, modelOf, type Model } from './model.ts';
 import { follows, Relaxation } from './relaxation.ts';
 
-const asked = fc.record({
-  seed: fc.integer({ min: 1, max: 1_000_000 }),
-  jobs: fc.integer({ min: 1, max: 5 }),
-  perJob: fc.integer({ min: 1, max: 4 }),
-  positions: fc.integer({ min: 5, max: 7 }),
-  threads: fc.integer({ min: 4, max: 8 }),
-  needles: fc.integer({ min: 2, max: 4 }),
-  acceptable: fc.integer({ min: 1, max: 3 }),
-  bare: fc.integer({ min: 0, max: 2 }),
-  heads: fc.integer({ min: 1, max: 2 }),
-});
 const prices = fc.array(fc.double({ min: -8, max: 8, noNaN: true }), { minLength: 80, maxLength: 80 });
 const all = (model: Model) => model.nodes.map((_, request) => request);
 

@@ -1,18 +1,12 @@
 import { describe, expect, test } from 'vitest';
+import { needle } from '../../../tests/support/entries.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 import type { Outgoing } from './outbox.ts';
 import { viewOf } from './view.ts';
 
-const spec = {
-  system: 'DBxK5',
-  sizeMetric: 75,
-  point: 'sharp',
-  coating: 'plain',
-  eye: 'standard',
-  blade: 'standard',
-};
+const spec = needle();
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
 const head: HeadNowMessage = {
   seq: 10,
