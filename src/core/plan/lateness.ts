@@ -52,14 +52,40 @@ export function latenessCost(
 
 /**
  * Minutes late, all jobs together, that no order can be below, changes left out: the k-th job to be done is done no
- * sooner than the k shortest together take, and the due times lie best when they are paired in order.
+ * sooner than the k shortest together take, and the due times lie best when they are paired in order. `clock`: when the
+ * first of them can begin.
  */
-export function leastLateness(jobs: readonly PlanJob[]): number {
+export function leastLateness(jobs: readonly PlanJob[], clock = 0): number {
   const timed = jobs.filter((job) => job.due !== null);
   const dues = timed.map((job) => job.due!).sort((a, b) => a - b);
-  let clock = 0;
   return timed
     .map((job) => job.sewMinutes)
     .sort((a, b) => a - b)
     .reduce((sum, minutes, index) => sum + Math.max(0, (clock += minutes) - dues[index]!), 0);
+}
+
+/**
+ * Minutes late of the jobs that are left, for every set of them, in the best order and changes left out: exact, by dynamic
+ * programming over the sets (when the last ones begin follows from which they are). Index: a bit for each job left.
+ * `clock`: when the first of all can begin. For up to 15 jobs.
+ */
+export function latenessOfRests(jobs: readonly PlanJob[], clock: number): Float64Array {
+  const count = 1 << jobs.length;
+  const sewn = new Float64Array(count);
+  for (let set = 1; set < count; set++) {
+    const first = 31 - Math.clz32(set & -set);
+    sewn[set] = sewn[set & (set - 1)]! + jobs[first]!.sewMinutes;
+  }
+  const late = new Float64Array(count);
+  for (let left = 1; left < count; left++) {
+    const begins = clock + sewn[count - 1]! - sewn[left]!;
+    let least = Infinity;
+    for (const [index, job] of jobs.entries()) {
+      if (!(left & (1 << index))) continue;
+      const minutes = minutesLate(job, begins + job.sewMinutes) + late[left ^ (1 << index)]!;
+      if (minutes < least) least = minutes;
+    }
+    late[left] = least;
+  }
+  return late;
 }

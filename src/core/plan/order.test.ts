@@ -1,12 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { randomInstance } from '../../../tests/support/plan-instances.ts';
+import { permutations } from '../../../tests/support/permutations.ts';
 import { describePlan } from './answer.ts';
 import { planFixedOrder } from './fixed-order.ts';
-import { costed, finishTimes, hard, latenessCost, minutesLate } from './lateness.ts';
+import {
+  costed,
+  finishTimes,
+  hard,
+  latenessCost,
+  latenessOfRests,
+  leastLateness,
+  minutesLate,
+} from './lateness.ts';
 import { nearestFirst, shuffled } from './local-order.ts';
 import { modelOf } from './model.ts';
-import { changesBefore } from './order.ts';
+import { changesBefore, planOrder } from './order.ts';
 import { Prefix } from './prefix.ts';
 import { restCost } from './rest.ts';
 
@@ -30,6 +39,57 @@ describe('lateness', () => {
     const late = [job(60), job(100)];
     expect(latenessCost(late, [0, 0], costed)).toBe(20);
     expect(latenessCost(late, [0, 0], hard)).toBeGreaterThan(480);
+  });
+});
+
+describe('lateness of what is left', () => {
+  const jobsAsked = fc.array(
+    fc.record({
+      sewMinutes: fc.integer({ min: 1, max: 200 }),
+      due: fc.option(fc.integer({ min: 1, max: 500 }), { nil: null }),
+    }),
+    { minLength: 1, maxLength: 6 },
+  );
+  test('of every set of jobs it is the least that trying every order gives', () =>
+    fc.assert(
+      fc.property(jobsAsked, fc.integer({ min: 0, max: 100 }), (some, clock) => {
+        const jobs = some.map((one) => job(one.due, one.sewMinutes));
+        const late = latenessOfRests(jobs, clock);
+        const all = jobs.reduce((sum, one) => sum + one.sewMinutes, clock);
+        for (let set = 0; set < 1 << jobs.length; set += 1 + (set % 3)) {
+          const left = jobs.filter((_, index) => set & (1 << index));
+          const begins = all - left.reduce((sum, one) => sum + one.sewMinutes, 0);
+          const tried = permutations(left).map((order) => {
+            let now = begins;
+            return order.reduce((sum, one) => sum + minutesLate(one, (now += one.sewMinutes)), 0);
+          });
+          expect(late[set]).toBe(Math.min(...tried));
+        }
+      }),
+      { numRuns: 40 },
+    ));
+  test('sorted against sorted it is never more than that', () =>
+    fc.assert(
+      fc.property(jobsAsked, fc.integer({ min: 0, max: 100 }), (some, clock) => {
+        const jobs = some.map((one) => job(one.due, one.sewMinutes));
+        expect(leastLateness(jobs, clock)).toBeLessThanOrEqual(latenessOfRests(jobs, clock).at(-1)!);
+      }),
+    ));
+  test('with jobs late in any order the bound of the best one is near', () => {
+    const made = randomInstance({
+      ...{ seed: 31, jobs: 6, perJob: 3, positions: 6, threads: 8, needles: 3, acceptable: 2 },
+    });
+    const jobs = made.jobs.map((one, index) => ({
+      ...one,
+      sewMinutes: 100 + 40 * index,
+      due: 90 + 25 * index,
+    }));
+    const found = planOrder({ ...made, jobs });
+    const least = latenessOfRests(jobs, 0).at(-1)!;
+    expect(found.bound).toBeGreaterThanOrEqual(least);
+    expect(found.cost).toBeGreaterThanOrEqual(found.bound);
+    // Changing delays all that is late behind it: that much the bound leaves out.
+    expect(found.cost - found.bound).toBeLessThan(0.1 * found.cost);
   });
 });
 

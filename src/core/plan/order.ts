@@ -1,7 +1,15 @@
 import { between, modelOf, type Model } from './model.ts';
 import type { Chains } from './chain.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from './fixed-order.ts';
-import { costed, latenessCost, minutesLate, type Lateness } from './lateness.ts';
+import {
+  costed,
+  finishTimes,
+  latenessCost,
+  latenessOfRests,
+  leastLateness,
+  minutesLate,
+  type Lateness,
+} from './lateness.ts';
 import { nearestFirst, neighbours, shuffled } from './local-order.ts';
 import { PairSearch } from './pair-search.ts';
 import type { Precedence } from './precedence.ts';
@@ -47,6 +55,8 @@ export interface OrderResult {
 const epsilon = 1e-6;
 /** So many jobs are settled by pairs in seconds. */
 const fewJobs = 12;
+/** Jobs whose sets are gone through for their lateness: 2^15. */
+const mostSets = 15;
 /** Sets of multipliers looked at beside one another. */
 const bankSize = 2;
 
@@ -79,6 +89,12 @@ class OrderSearch {
   private readonly all: Model;
   private readonly lateness: Lateness;
   private readonly frozen: number[];
+  private readonly isDue: boolean;
+  private readonly free: readonly PlanJob[];
+  /** Minutes late of what is left, by the set of it; null: too many sets. */
+  private readonly rests: Float64Array | null;
+  /** Minutes late in any order that begins with the frozen jobs. */
+  private readonly lateAtLeast: number;
   /** The same beginning under several multipliers: its bound is the best of theirs. */
   private bank: Prefix[] = [];
   private best!: { order: number[]; model: Model; plan: FixedResult; cost: number };
@@ -96,6 +112,24 @@ class OrderSearch {
     this.all = modelOf(problem);
     this.lateness = asked.lateness ?? costed;
     this.frozen = problem.jobs.slice(0, asked.frozen ?? 0).map((_, index) => index);
+    this.isDue = problem.jobs.some((job) => job.due !== null);
+    this.free = problem.jobs.slice(this.frozen.length);
+    const first = problem.jobs.slice(0, this.frozen.length);
+    const clock = first.reduce((sum, job) => sum + job.sewMinutes, 0);
+    this.rests = this.isDue && this.free.length <= mostSets ? latenessOfRests(this.free, clock) : null;
+    const before = first.map(() => 0);
+    this.lateAtLeast =
+      finishTimes(first, before).reduce((sum, at, index) => sum + minutesLate(first[index]!, at), 0) +
+      (this.rests?.at(-1) ?? leastLateness(this.free, clock));
+  }
+
+  /** Minutes late of jobs that come behind `clock`, at least. */
+  private leastLateOf(left: readonly number[], clock: number): number {
+    if (this.rests) return this.rests[left.reduce((set, job) => set | (1 << (job - this.frozen.length)), 0)]!;
+    const rest = left.map((index) => this.problem.jobs[index]!);
+    // At the earliest each comes next; and all of them cannot.
+    const next = rest.reduce((sum, job) => sum + minutesLate(job, clock + job.sewMinutes), 0);
+    return Math.max(next, leastLateness(rest, clock));
   }
 
   run(): OrderResult {
@@ -138,15 +172,16 @@ class OrderSearch {
       closes: (bound) => this.closes(bound),
       best: () => this.best.cost,
       evaluate: (order) => void this.evaluate(order, this.asked.work, this.prices),
-      late: (precedence) => this.leastLate(precedence),
+      late: (precedence) => this.leastLateBy(precedence),
       mayGoOn: () => this.mayGoOn(),
     });
     const root = search.run();
     return Math.max(root, Math.min(search.unsearched, this.best.cost));
   }
 
-  /** At the earliest a job comes right behind those that must come before it. */
-  private leastLate(precedence: Precedence): number {
+  /** At the earliest a job comes right behind those that must come before it; and all of them cannot. */
+  private leastLateBy(precedence: Precedence): number {
+    if (!this.isDue) return 0;
     let late = 0;
     this.problem.jobs.forEach((job, index) => {
       if (job.due === null) return;
@@ -154,9 +189,9 @@ class OrderSearch {
       this.problem.jobs.forEach((other, before) => {
         if (precedence.has(before, index)) clock += other.sewMinutes;
       });
-      late += this.lateness.perMinute * minutesLate(job, clock);
+      late += minutesLate(job, clock);
     });
-    return late;
+    return this.lateness.perMinute * Math.max(late, this.lateAtLeast);
   }
 
   /** Lateness might be less with dearer changes later: then the order is best, but not proven so. */
@@ -216,11 +251,7 @@ class OrderSearch {
       clock += job.sewMinutes;
       late += this.lateness.perMinute * minutesLate(job, clock);
     }
-    // At the earliest each other job comes next.
-    for (const index of left) {
-      const job = this.problem.jobs[index]!;
-      late += this.lateness.perMinute * minutesLate(job, clock + job.sewMinutes);
-    }
+    if (this.isDue) late += this.lateness.perMinute * this.leastLateOf(left, clock);
     return prefix.bound() + late;
   }
 
