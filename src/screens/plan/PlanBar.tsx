@@ -122,7 +122,7 @@ function Figures({ outcome, search }: { outcome: PlanOutcome; search: SearchStat
       {order &&
         (order.proven
           ? 'Proven: no other order is better. '
-          : `Order not proven: the best one costs ${minutesText(Math.max(0, order.bound))} at least. `)}
+          : `Order not proven: with care and lateness it costs ${minutesText(order.cost)}, the best one ${minutesText(Math.max(0, order.bound))} at least. `)}
       {outcome.greedy && outcome.greedy.changeMinutes > outcome.changeMinutes + 0.05 && (
         <span className="quiet">
           Laid out job by job it would be {minutesText(outcome.greedy.changeMinutes)} of changing.
