@@ -4,14 +4,15 @@ import { eventColumns, eventFrom, type EventRow } from './ledger/event-row.ts';
 
 /** Entries of a case's life told at most: the newest. */
 const mostOfCase = 200;
+const ofLife = `kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void
+  ORDER BY at DESC, id DESC LIMIT ${mostOfCase}`;
 
 /** The life of a case, oldest first: readings, turns, falls, blocks; on whichever machine. Index event_of_case. */
 export async function caseLife(caseId: string): Promise<Event[]> {
   const found = await rows<EventRow>(
     database(),
     `SELECT ${eventColumns} FROM event
-     WHERE data->>'caseId' = $1 AND kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void
-     ORDER BY at DESC, id DESC LIMIT ${mostOfCase}`,
+     WHERE data->>'caseId' = $1 AND ${ofLife}`,
     [caseId],
   );
   return found.map(eventFrom).reverse();
@@ -23,8 +24,7 @@ export async function caseLives(): Promise<Record<string, Event[]>> {
     database(),
     `SELECT c.id AS case_id, life.* FROM bobbin_case c LEFT JOIN LATERAL (
        SELECT ${eventColumns} FROM event
-       WHERE data->>'caseId' = c.id::text AND kind IN ('case_measured', 'screw_turned', 'case_dropped', 'block_read') AND NOT void
-       ORDER BY at DESC, id DESC LIMIT ${mostOfCase}) AS life ON true
+       WHERE data->>'caseId' = c.id::text AND ${ofLife}) AS life ON true
      WHERE c.retired IS NULL ORDER BY life.at, life.id`,
   );
   const lives: Record<string, Event[]> = {};

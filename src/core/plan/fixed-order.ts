@@ -6,6 +6,7 @@ import { climb } from './climb.ts';
 import { Relaxation } from './relaxation.ts';
 import { greedyPlan } from './greedy.ts';
 import { crossOver } from './cross-over.ts';
+import { splitOption } from './split-option.ts';
 
 export interface FixedResult extends Chains {
   /** No plan for this order can cost less. */
@@ -179,6 +180,7 @@ export class FixedOrder {
     if (plan && (!this.best || plan.minutes < this.best.minutes - epsilon)) this.best = plan;
   }
 
+  /** Climbs to the best bound, noting the plans met on the way. */
   private improve(steps: number, first: number): { bound: number; cheats: Float64Array } {
     const { clean, ...found } = climb(this.relaxation, {
       ...{ steps, first, isClosed: (bound) => this.isClosed(bound), mayGoOn: () => this.mayGoOn() },
@@ -208,38 +210,18 @@ export class FixedOrder {
     return better && near ? crossOver(this.model, chains) : served;
   }
 
-  /** Either the request keeps the option that the best plan serves it with, or it has one of the others. */
+  /** Either a request keeps the option that the best plan serves it with, or it has one of the others. */
   private branch({ bound, cheats }: { bound: number; cheats: Float64Array }): void {
     if (bound >= forbidden || this.isClosed(bound) || !this.mayGoOn()) return;
-    const { relaxation } = this;
-    let request = -1;
-    const openOf = (one: number) =>
-      relaxation.open.subarray(this.model.start[one], this.model.start[one + 1]);
-    for (let one = 0; one < cheats.length; one++) {
-      if (openCount(openOf(one)) < 2) continue;
-      if (request === -1 || cheats[one]! > cheats[request]!) request = one;
-    }
-    // Every option is fixed: the assignment is exact, and `improve` has noted it.
-    if (request === -1) return;
-    const open = openOf(request);
-    const before = open.slice();
-    const entered = relaxation.choices().entered[request]! - this.model.start[request]!;
-    const held = open[entered] ? entered : open.indexOf(1);
-    for (const keep of [true, false]) {
-      for (let option = 0; option < open.length; option++)
-        open[option] = before[option] && (option === held) === keep ? 1 : 0;
-      relaxation.touch([request]);
-      this.work++;
-      const now = relaxation.bound();
-      if (now < forbidden && !this.isClosed(now)) this.branch(this.improve(nodeSteps, now));
+    // Where every option is fixed the assignment is exact, and `improve` has noted it.
+    splitOption(this.relaxation, cheats, () => {
       if (this.stopped) return;
-    }
-    open.set(before);
-    relaxation.touch([request]);
+      this.work++;
+      const now = this.relaxation.bound();
+      if (now < forbidden && !this.isClosed(now)) this.branch(this.improve(nodeSteps, now));
+    });
   }
 }
-
-const openCount = (open: Uint8Array) => open.reduce((sum, one) => sum + one, 0);
 
 /** A bound lifted to the next cost that a plan can have. */
 function roundUp(bound: number, grain: number, most: number): number {

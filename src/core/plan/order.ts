@@ -90,7 +90,6 @@ class OrderSearch {
   private readonly lateness: Lateness;
   private readonly frozen: number[];
   private readonly isDue: boolean;
-  private readonly free: readonly PlanJob[];
   /** Minutes late of what is left, by the set of it; null: too many sets. */
   private readonly rests: Float64Array | null;
   /** Minutes late in any order that begins with the frozen jobs. */
@@ -113,14 +112,14 @@ class OrderSearch {
     this.lateness = asked.lateness ?? costed;
     this.frozen = problem.jobs.slice(0, asked.frozen ?? 0).map((_, index) => index);
     this.isDue = problem.jobs.some((job) => job.due !== null);
-    this.free = problem.jobs.slice(this.frozen.length);
+    const free = problem.jobs.slice(this.frozen.length);
     const first = problem.jobs.slice(0, this.frozen.length);
     const clock = first.reduce((sum, job) => sum + job.sewMinutes, 0);
-    this.rests = this.isDue && this.free.length <= mostSets ? latenessOfRests(this.free, clock) : null;
+    this.rests = this.isDue && free.length <= mostSets ? latenessOfRests(free, clock) : null;
     const before = first.map(() => 0);
     this.lateAtLeast =
       finishTimes(first, before).reduce((sum, at, index) => sum + minutesLate(first[index]!, at), 0) +
-      (this.rests?.at(-1) ?? leastLateness(this.free, clock));
+      (this.rests?.at(-1) ?? leastLateness(free, clock));
   }
 
   /** Minutes late of jobs that come behind `clock`, at least. */
@@ -153,7 +152,7 @@ class OrderSearch {
     if (!this.closes(byPairs)) this.branch(free, Math.max(root, byPairs));
     const searched = this.stopped ? Math.min(this.unsearched, this.best.cost) : this.best.cost;
     const bound = Math.max(root, byPairs, Math.min(searched, this.best.cost));
-    const late = this.lateCost(this.best.order, this.best.model, this.best.plan);
+    const late = this.lateCost(this.best.model, this.best.plan);
     const inTime = late < epsilon;
     return {
       ...this.best,
@@ -202,7 +201,7 @@ class OrderSearch {
       jobs.map(() => 0),
       this.lateness,
     );
-    return Math.abs(none - this.lateCost(this.best.order, this.best.model, this.best.plan)) < epsilon;
+    return Math.abs(none - this.lateCost(this.best.model, this.best.plan)) < epsilon;
   }
 
   /** Plans one order exactly (or well), and keeps it if it is the best. Returns its multipliers by the whole problem's options. */
@@ -213,12 +212,11 @@ class OrderSearch {
   ): { cost: number; prices: Float64Array } {
     this.looked++;
     const model = modelOf({ ...this.problem, jobs: order.map((index) => this.problem.jobs[index]!) });
-    const late = order.some((index) => this.problem.jobs[index]!.due !== null);
     const search = new FixedOrder(model, {
       work,
       ...(this.asked.goOn && { goOn: this.asked.goOn }),
       // A plan that cannot be better than the best order's need not be worked out.
-      ...(this.best && !late && { cutoff: this.best.cost - this.all.grain + 2 * epsilon }),
+      ...(this.best && !this.isDue && { cutoff: this.best.cost - this.all.grain + 2 * epsilon }),
     });
     if (prices0) search.begin(pricesOfOrder(this.all, order, model, prices0));
     return this.take(order, { model, plan: search.run(), prices: search.relaxation.price });
@@ -228,13 +226,13 @@ class OrderSearch {
     order: readonly number[],
     { model, plan, prices }: Planned,
   ): { cost: number; prices: Float64Array } {
-    const cost = plan.minutes + this.lateCost(order, model, plan);
+    const cost = plan.minutes + this.lateCost(model, plan);
     if (!this.best || cost < this.best.cost - epsilon) this.best = { order: [...order], model, plan, cost };
     return { cost, prices: pricesOfAll(this.all, order, model, prices) };
   }
 
-  private lateCost(order: readonly number[], model: Model, plan: Chains): number {
-    if (order.every((index) => this.problem.jobs[index]!.due === null)) return 0;
+  private lateCost(model: Model, plan: Chains): number {
+    if (!this.isDue) return 0;
     return latenessCost(model.jobs, changesBefore(model, plan), this.lateness);
   }
 

@@ -2,7 +2,8 @@ import { climb } from './climb.ts';
 import { forbidden, type Model } from './model.ts';
 import { Precedence } from './precedence.ts';
 import { follows, Relaxation } from './relaxation.ts';
-import { seatsOf, contradictions } from './seats.ts';
+import { contradictions, seatsOf } from './seats.ts';
+import { splitOption } from './split-option.ts';
 
 export interface PairAsked {
   /** Jobs that come first, in this order. */
@@ -29,9 +30,9 @@ const mostTried = 6;
 /**
  * The best order of the jobs by deciding pairs of them, one before the other. As long as nothing is decided every
  * request may follow every other job's (one thread's requests on one needle in one direction only, since a seat that
- * serves them is the same whatever their order): an assignment that is a lower bound. Its seats follow one another in ways that
- * no order allows; one such pair is decided both ways, and both are looked at. Few pairs have to be decided: a seat that
- * is never given to another thread says nothing of the order.
+ * serves them is the same whatever their order): an assignment that is a lower bound. Its seats follow one another in
+ * ways that no order allows; one such pair is decided both ways, and both are looked at. Few pairs have to be decided: a
+ * seat that is never given to another thread says nothing of the order.
  */
 export class PairSearch {
   private readonly precedence: Precedence;
@@ -75,7 +76,11 @@ export class PairSearch {
     if (!this.asked.mayGoOn()) return this.leave(above + late);
     this.nodes++;
     const { bound, clean, cheats } = climb(this.relaxation, {
-      ...{ steps, first: above, level: this.asked.best, isClosed: closes, mayGoOn: this.asked.mayGoOn },
+      steps,
+      first: above,
+      level: this.asked.best,
+      isClosed: closes,
+      mayGoOn: this.asked.mayGoOn,
     });
     if (closes(bound)) return bound;
     const seats = seatsOf(this.relaxation);
@@ -88,7 +93,9 @@ export class PairSearch {
       if (closes(bound)) return bound;
       // The assignment is a plan, and yet not the best: only lateness can be why, and pairs do not settle that.
       if (clean) this.leave(bound + late);
-      else this.chooseNeedle(cheats, bound + late);
+      // Nothing stands against an order, but a request is entered with one needle and left with another.
+      else if (!splitOption(this.relaxation, cheats, () => this.node(this.relaxation.bound(), nodeSteps)))
+        this.leave(bound + late);
     }
     return bound;
   }
@@ -132,33 +139,6 @@ export class PairSearch {
     this.precedence.undo(fresh);
     this.takeOver();
     return found;
-  }
-
-  /** Nothing stands against an order, but a request is entered with one needle and left with another. */
-  private chooseNeedle(cheats: Float64Array, above: number): void {
-    const { relaxation, model } = this;
-    const openOf = (one: number) => relaxation.open.subarray(model.start[one], model.start[one + 1]);
-    let request = -1;
-    for (let one = 0; one < cheats.length; one++) {
-      if (openOf(one).reduce((sum, is) => sum + is, 0) < 2) continue;
-      if (request === -1 || cheats[one]! > cheats[request]!) request = one;
-    }
-    if (request === -1) {
-      this.leave(above);
-      return;
-    }
-    const open = openOf(request);
-    const before = open.slice();
-    const entered = relaxation.choices().entered[request]! - model.start[request]!;
-    const held = open[entered] ? entered : open.indexOf(1);
-    for (const keep of [true, false]) {
-      for (let option = 0; option < open.length; option++)
-        open[option] = before[option] && (option === held) === keep ? 1 : 0;
-      relaxation.touch([request]);
-      this.node(relaxation.bound(), nodeSteps);
-    }
-    open.set(before);
-    relaxation.touch([request]);
   }
 
   private takeOver(): void {

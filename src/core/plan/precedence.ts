@@ -36,14 +36,23 @@ export class Precedence {
     for (const cell of fresh) this.before[cell] = 0;
   }
 
-  /** One order of all jobs that keeps what is decided; of those that may come next, the first in `prefer`. */
+  /** One order of all jobs that keeps what is decided, near to `prefer`. */
   order(prefer: readonly number[]): number[] {
-    const left = [...prefer];
-    const order: number[] = [];
-    while (left.length > 0) {
-      const at = left.findIndex((job) => left.every((other) => !this.has(other, job)));
-      order.push(...left.splice(at, 1));
-    }
-    return order;
+    return orderKeeping(prefer, (first, second) => this.has(first, second));
   }
+}
+
+/** An order in which what comes before comes before; of those that may come next, the first in `prefer`. */
+export function orderKeeping(
+  prefer: readonly number[],
+  isBefore: (first: number, second: number) => boolean,
+): number[] {
+  const left = [...prefer];
+  const order: number[] = [];
+  while (left.length > 0) {
+    const at = left.findIndex((job) => left.every((other) => other === job || !isBefore(other, job)));
+    // Only jobs in a ring could stop this, and there is none.
+    order.push(...left.splice(Math.max(0, at), 1));
+  }
+  return order;
 }

@@ -77,6 +77,10 @@ export class Relaxation {
     this.assignment.changed(rows, []);
   }
 
+  private mayFollow(from: number, to: number): number {
+    return this.may ? this.may[from * this.requests + to]! : follows.always;
+  }
+
   /** The first target that may follow a request. */
   private firstAfter(request: number): number {
     return this.may ? 0 : this.model.firstOf[this.model.nodes[request]!.job + 1]!;
@@ -128,7 +132,7 @@ export class Relaxation {
   private leastFrom(from: number, to: number, into: number): number {
     const { start, code, lane, relation, kept, renewed, penalty } = this.model;
     const how = relation[from * this.requests + to]!;
-    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
+    const may = this.mayFollow(from, to);
     let least = forbidden;
     if (may === follows.never) return least;
     for (let out = start[from]!; out < start[from + 1]!; out++) {
@@ -143,7 +147,7 @@ export class Relaxation {
   private leastTo(from: number, out: number, to: number): number {
     const { start, code, lane, relation, kept, renewed } = this.model;
     const how = relation[from * this.requests + to]!;
-    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
+    const may = this.mayFollow(from, to);
     let least = forbidden;
     if (may === follows.never) return least;
     for (let into = start[to]!; into < start[to + 1]!; into++) {
@@ -264,7 +268,7 @@ export class Relaxation {
     const how = relation[from * this.requests + to]!;
     const stay = kept[how]!;
     const renew = renewed[how]!;
-    const may = this.may ? this.may[from * this.requests + to]! : follows.always;
+    const may = this.mayFollow(from, to);
     let cost = forbidden;
     if (may === follows.never) return cost;
     for (let out = start[from]!; out < start[from + 1]!; out++) {

@@ -1,4 +1,4 @@
-import type { Precedence } from './precedence.ts';
+import { orderKeeping, type Precedence } from './precedence.ts';
 import type { Relaxation } from './relaxation.ts';
 
 /** One thread on one needle on one position, for as long as nothing on it changes: the jobs that it serves. */
@@ -65,12 +65,5 @@ export function contradictions(
     for (const a of jobs) for (const b of after) if (reach[b * count + a]) add(a, b);
   if (pairs.size > 0) return { pairs: [...pairs.values()], order: [] };
 
-  const left = [...prefer];
-  const order: number[] = [];
-  while (left.length > 0) {
-    const at = left.findIndex((job) => left.every((other) => other === job || !reach[other * count + job]));
-    // Only a contradiction among what is decided already could stop this, and there is none.
-    order.push(...left.splice(Math.max(0, at), 1));
-  }
-  return { pairs: [], order };
+  return { pairs: [], order: orderKeeping(prefer, (a, b) => reach[a * count + b] === 1) };
 }
