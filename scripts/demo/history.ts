@@ -51,7 +51,7 @@ const plans: Plan[] = [
       { job: 1, rounds: 36 },
       { job: 2, rounds: 24 },
       { job: 3, rounds: 40 },
-      { job: 5, rounds: 22 },
+      { job: 6, rounds: 22 },
       { job: 4, rounds: 27 },
     ],
   },
@@ -60,11 +60,16 @@ const plans: Plan[] = [
     head: tealHead,
     speed: 850,
     sewn: [
-      { job: 9, rounds: 6 },
-      { job: 11, rounds: 5 },
+      { job: 14, rounds: 6 },
+      { job: 13, rounds: 5 },
     ],
   },
 ];
+
+/** Pieces of each job that are sewn, by its index. */
+export const piecesSewn = new Map(
+  plans.flatMap(({ machine, sewn }) => sewn.map(({ job, rounds }) => [job, rounds * machine.heads] as const)),
+);
 
 /** Three weeks of ledger that end at `now` (ms), the same for the same `now` but for ids' times. */
 export function demoHistory(now: number): Entry[] {

@@ -70,6 +70,14 @@ export const threads = [
   article('MG40', 'Evening gold metallic', '#b8902f', 40, 'metallic', 14),
   article('RO40', 'Orchid rose', '#d9577f', 40, 'rayon', 15),
   article('NA40', 'Night navy', '#1a2447', 40, 'polyester', 16),
+  article('CR40', 'Lamp cream', '#efe1bd', 40, 'polyester', 17),
+  article('YE40', 'Lantern yellow', '#f3c61d', 40, 'polyester', 18),
+  article('LI40', 'Meadow lime', '#8ebc3c', 40, 'polyester', 19),
+  article('IC40', 'Ice blue', '#8fc3df', 40, 'polyester', 20),
+  article('BR40', 'Bark brown', '#67422a', 40, 'polyester', 21),
+  article('BU40', 'Bandstand burgundy', '#6f1a34', 40, 'polyester', 22),
+  article('CO40', 'Copper beech', '#a8562b', 40, 'polyester', 23),
+  article('NA60', 'Night navy', '#1a2447', 60, 'polyester', 24),
 ];
 export const threadByCode = (code: string) => threads.find((one) => one.code === code)!;
 
@@ -188,13 +196,29 @@ const job = (
   stops,
 });
 
-/** `dueIn` counts days from the demo's today; past ones are done and fill the ledger's history. */
+/** The rescue team’s emblem: every lot of flaps has the same. */
+const rescue: Stop[] = [
+  ['RE40', 4200, 'fill'],
+  ['WH40', 2600, 'satin'],
+  ['BL40', 900, 'satin'],
+  ['SI40', 1100, 'satin'],
+  ['BK40', 1400, 'lettering'],
+];
+/** The band’s lyre, raised by foam. */
+const band: Stop[] = [
+  ['GO40', 5200, 'foam'],
+  ['BU40', 1900, 'satin'],
+  ['CO40', 800, 'satin'],
+  ['CR40', 1100, 'satin'],
+  ['WH40', 1300, 'lettering'],
+];
+
+/**
+ * `dueIn` counts days from the demo's today; past ones are done and fill the ledger's history. The waiting ones are due
+ * in the order they came in: a third lot of flaps and the juniors' caps were ordered when other work lay between.
+ */
 export const jobs: DemoJob[] = [
-  job('Rescue pack flaps, first lot', 'Mountain rescue team', 'canvas', 48, -16, [
-    ['RE40', 4200, 'fill'],
-    ['WH40', 2600, 'satin'],
-    ['BK40', 1400, 'lettering'],
-  ]),
+  job('Rescue pack flaps, first lot', 'Mountain rescue team', 'canvas', 48, -16, rescue),
   job('Curling club scarves', 'Curling club', 'knit, light', 36, -12, [
     ['TE40', 3100, 'satin'],
     ['PU40', 2200, 'satin'],
@@ -215,76 +239,92 @@ export const jobs: DemoJob[] = [
     'Lake steamer line',
     'softshell',
     64,
-    1,
+    4,
     [
       ['BL40', 6200, 'fill'],
       ['SI40', 1800, 'satin'],
+      ['RE40', 900, 'satin'],
       ['BK40', 2100, 'satin'],
       ['WH60', 1150, 'lettering'],
     ],
     'Left chest, 75 mm wide. Water-soluble film on top.',
   ),
-  job('Rescue pack flaps', 'Mountain rescue team', 'canvas', 40, 2, [
-    ['RE40', 4200, 'fill'],
-    ['WH40', 2600, 'satin'],
-    ['BK40', 1400, 'lettering'],
+  job('Garden aprons', 'Botanic garden', 'canvas', 24, 11, [
+    ['GR40', 5100, 'fill'],
+    ['RO40', 2300, 'satin'],
+    ['LI40', 1600, 'satin'],
+    ['CO40', 900, 'satin'],
+    ['BR40', 1200, 'satin'],
+    ['GR60', 600, 'lettering'],
   ]),
-  job(
-    'Kite badges',
-    'Kite festival',
-    'ripstop nylon',
-    120,
-    3,
-    [
-      ['OR40', 2400, 'fill'],
-      ['GR60', 700, 'lettering'],
-      ['RE40', 1200, 'satin'],
-      ['WH40', 800, 'satin'],
-    ],
-    'Sharp point only; test on the offcut first.',
-  ),
+  job('Rescue pack flaps, second lot', 'Mountain rescue team', 'canvas', 40, 11, rescue),
   job(
     'Bandsmen’s caps',
     'Brass band',
     'structured cap, raised foam',
-    32,
-    5,
-    [
-      ['GO40', 5200, 'foam'],
-      ['WH40', 1300, 'lettering'],
-      ['BK40', 900, 'run'],
-    ],
+    20,
+    12,
+    band,
     'Sews from the centre out.',
   ),
-  job('Curling knits', 'Curling club', 'knit, heavy', 24, 6, [
+  job(
+    'Kite badges',
+    'Kite festival',
+    'ripstop nylon',
+    60,
+    14,
+    [
+      ['OR40', 2400, 'fill'],
+      ['YE40', 1500, 'fill'],
+      ['LI40', 800, 'satin'],
+      ['IC40', 900, 'satin'],
+      ['WH40', 800, 'satin'],
+      ['NA60', 700, 'lettering'],
+    ],
+    'Sharp point only; test on the offcut first.',
+  ),
+  job('Rescue pack flaps, third lot', 'Mountain rescue team', 'canvas', 24, 14, rescue),
+  job('Curling knits', 'Curling club', 'knit, heavy', 24, 15, [
     ['TE40', 3900, 'fill'],
     ['PU40', 2600, 'satin'],
     ['OR40', 1100, 'run'],
   ]),
-  job('Garden aprons', 'Botanic garden', 'canvas', 60, 8, [
-    ['GR40', 5100, 'fill'],
-    ['RO40', 2300, 'satin'],
-    ['WH40', 1700, 'lettering'],
-    ['BK60', 600, 'lettering'],
-  ]),
+  job(
+    'Bandsmen’s caps, juniors',
+    'Brass band',
+    'structured cap, raised foam',
+    16,
+    16,
+    band,
+    'Sews from the centre out.',
+  ),
   job(
     'Regatta banner',
     'Lake steamer line',
     'satin',
     1,
-    9,
+    18,
     [
       ['NA40', 18200, 'fill'],
       ['MG40', 7400, 'satin'],
-      ['WH40', 5200, 'lettering'],
+      ['BL40', 6100, 'fill'],
+      ['RE40', 3100, 'satin'],
+      ['SI40', 5200, 'lettering'],
     ],
     'Metallic: 500 stitches/min, net over the cone.',
   ),
-  job('Crew softshells, winter', 'Lake steamer line', 'softshell', 80, 13, [
+  job('Crew softshells, winter', 'Lake steamer line', 'softshell', 80, 19, [
     ['NA40', 6200, 'fill'],
-    ['WH40', 2400, 'satin'],
     ['BL40', 1900, 'satin'],
+    ['RE40', 900, 'satin'],
+    ['WH40', 2400, 'satin'],
     ['WH60', 1150, 'lettering'],
+  ]),
+  job('Garden aprons, spring', 'Botanic garden', 'canvas', 24, -7, [
+    ['GR40', 5100, 'fill'],
+    ['RO40', 2300, 'satin'],
+    ['WH40', 1700, 'lettering'],
+    ['BK60', 600, 'lettering'],
   ]),
 ];
 export const jobId = (index: number) => idOf(5, index + 1);

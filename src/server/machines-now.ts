@@ -20,3 +20,13 @@ export async function machinesNow(): Promise<MachinesNow> {
   );
   return { machines };
 }
+
+/** Ids of the jobs that machines sew now, one machine left out. */
+export async function jobsOnMachines(but: string): Promise<string[]> {
+  const on = await rows<{ id: string }>(
+    database(),
+    'SELECT job_id AS id FROM machine_now WHERE job_id IS NOT NULL AND machine_id <> $1',
+    [but],
+  );
+  return on.map(({ id }) => id);
+}

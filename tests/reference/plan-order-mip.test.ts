@@ -5,11 +5,23 @@ import { leastOfAnyOrder } from '../support/order-mip.ts';
 
 /**
  * The best order of eight jobs against a mixed-integer solver (HiGHS, from the package registry). Its programme is a
- * lower bound and our plan can be sewn: where they cost the same, neither can be wrong.
+ * lower bound and our plan can be sewn: where they cost the same, neither can be wrong. Jobs of the demo's kind with
+ * their first stops only: with all of them the solver needs hours.
  */
 describe('eight jobs of the demo’s kind in the best order cost what the reference solver says', () => {
-  test.each([1, 2, 3, 4, 6, 7])('instance %i', { timeout: 120_000 }, async (seed) => {
-    const problem = demoKind(seed, 8);
+  test.each([
+    [0, 3],
+    [1, 3],
+    [2, 3],
+    [3, 3],
+    [4, 3],
+    [6, 3],
+    [8, 3],
+    [9, 3],
+    [1, 4],
+    [5, 4],
+  ])('instance %i, %i stops a job', { timeout: 240_000 }, async (seed, stops) => {
+    const problem = demoKind(seed, 8, stops);
     const found = planOrder(problem);
     expect(found.proven).toBe(true);
     expect(found.bound).toBeCloseTo(found.cost, 6);

@@ -1,37 +1,57 @@
+import { addDays, formatISO } from 'date-fns';
 import { chance } from '../../scripts/demo/chance.ts';
-import { heronHead, jobs, needle, needleLabels, threads } from '../../scripts/demo/world.ts';
+import { piecesSewn } from '../../scripts/demo/history.ts';
+import {
+  heron,
+  heronHead,
+  jobs,
+  needle,
+  needleLabels,
+  threadByCode,
+  threads,
+} from '../../scripts/demo/world.ts';
 import { needleText } from '../../src/core/needle/label.ts';
 import { defaultMinutes } from '../../src/core/plan/minutes.ts';
 import type { PlanProblem } from '../../src/core/plan/problem.ts';
 import { requestsOf, weightClass } from '../../src/core/plan/requests.ts';
-
-/** The demo's machine, threads and waiting jobs as a planning problem. */
-export function demoProblem(): PlanProblem {
-  return demoKind(0, jobs.length - 4);
-}
+import { emptySetup, problemOf } from '../../src/core/plan/setup.ts';
 
 /**
  * A problem of the demo's kind, `count` jobs: the demo's waiting jobs first, then jobs like them (the same cloths and
- * elements, threads of the same weight by chance). Seed 0 is the demo itself.
+ * elements, threads of the same weight by chance; lots of one emblem keep to one choice of threads). Seed 0 is the
+ * demo's threads on its head, with no job frozen and nothing due. `mostStops`: stops of each job at most.
  */
-export function demoKind(seed: number, count: number): PlanProblem {
+export function demoKind(seed: number, count: number, mostStops = Infinity): PlanProblem {
   const luck = chance(seed + 1);
   const byId = new Map(threads.map((one) => [one.id, one]));
   const shelf = [...new Set([...heronHead.map(([, label]) => label), ...needleLabels])].map(needle);
+  const waiting = jobs.filter((job) => !job.done);
+  const emblems = new Map<unknown, string[]>();
   const list = Array.from({ length: count }, (_, index) => {
-    const like = jobs[4 + (index % 8)]!;
-    const isNew = seed > 0 || index >= 8;
+    const like = waiting[index % waiting.length]!;
+    if (index % waiting.length === 0) emblems.clear();
+    const isNew = seed > 0 || index >= waiting.length;
     const used = new Set<string>();
-    const stops = like.stops.map(([code, stitches, element], stop) => {
-      const own = threads.find((one) => one.code === code)!;
-      const same = threads.filter(
-        (one) => weightClass(one) === weightClass(own) && !used.has(one.id) && one.fibre !== 'rayon',
-      );
-      const thread = isNew && same.length > 0 ? luck.pick(same) : own;
-      used.add(thread.id);
-      return { stop: stop + 1, threadId: thread.id, stitches, element, position: null };
-    });
-    const { requests } = requestsOf({ cloth: like.cloth, stops }, byId, shelf, {});
+    const chosen =
+      emblems.get(like.stops) ??
+      like.stops.map(([code]) => {
+        const own = threads.find((one) => one.code === code)!;
+        const same = threads.filter(
+          (one) => weightClass(one) === weightClass(own) && !used.has(one.id) && one.fibre !== 'rayon',
+        );
+        const thread = isNew && same.length > 0 ? luck.pick(same) : own;
+        used.add(thread.id);
+        return thread.id;
+      });
+    emblems.set(like.stops, chosen);
+    const stops = like.stops.map(([, stitches, element], stop) => ({
+      stop: stop + 1,
+      threadId: chosen[stop]!,
+      stitches,
+      element,
+      position: null,
+    }));
+    const { requests } = requestsOf({ cloth: like.cloth, stops: stops.slice(0, mostStops) }, byId, shelf, {});
     const stitches = stops.reduce((sum, one) => sum + one.stitches, 0);
     return {
       id: `job ${index}`,
@@ -53,3 +73,39 @@ export function demoKind(seed: number, count: number): PlanProblem {
     minutes: defaultMinutes,
   };
 }
+
+/**
+ * The plan that the demo's head opens with on a day: its first eight jobs as they came, those sewn on the other machine
+ * left out, with their due times; the first is on the machine.
+ */
+export function demoHead(today: Date, count = 8): PlanProblem {
+  const day = (date: Date) => formatISO(date, { representation: 'date' });
+  const waiting = jobs
+    .map((job, index) => ({ ...job, id: `${index}`, sewn: piecesSewn.get(index) ?? 0 }))
+    .filter((job) => !job.done && job.name !== onTeal)
+    .slice(0, count);
+  return problemOf(
+    { ...emptySetup, order: waiting.map(({ id }) => id), frozen: 1 },
+    {
+      machine: heron,
+      seats: heronHead.map(([code, label], index) => ({
+        ...{ head: 1, position: index + 1 },
+        needle: { spec: needle(label), age: { stitches: 0 } },
+        cone: { threadId: threadByCode(code).id },
+      })) as never,
+      jobs: waiting.map(({ stops, sewn, dueIn, ...job }) => ({
+        ...job,
+        done: sewn,
+        due: day(addDays(today, dueIn)),
+        stops: stops.map(([code, stitches, element], index) => ({
+          ...{ stop: index + 1, threadId: threadByCode(code).id, stitches, element, position: null },
+        })),
+      })),
+      threads,
+      shelf: needleLabels.map(needle),
+      schools: {},
+      today: day(today),
+    },
+  );
+}
+const onTeal = 'Crew softshells, winter';

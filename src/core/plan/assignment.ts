@@ -1,3 +1,6 @@
+/** Below this, costs are the same: far below any cost in minutes. */
+const tiny = 1e-12;
+
 interface SavedAssignment {
   size: number;
   u: Float64Array;
@@ -48,6 +51,13 @@ export class Assignment {
     this.way = new Int32Array(size);
     this.done = new Uint8Array(size);
     this.scanned = new Int32Array(size);
+  }
+
+  /** Whether a cell whose cost changed has to be made known: it is cheaper than the potentials say, or matched and dearer. */
+  isLoose(target: number, source: number): boolean {
+    if (!this.started) return false;
+    const reduced = this.cost[target * this.stride + source]! - this.u[target]! - this.v[source]!;
+    return reduced < -tiny || (reduced > tiny && this.sourceOf[target] === source);
   }
 
   /** Loosens what changed: every cell of these targets' rows and these sources' columns may have a new cost. */

@@ -187,6 +187,7 @@ export class FixedOrder {
       level: () => this.best?.minutes ?? Infinity,
       look: (step, cheating) => {
         // The fewer cheat, the nearer the chains are to a plan. Where trading has not helped for long, it is tried seldom.
+        if (this.begun && step < 24) return;
         const few = cheating < 12;
         const every = this.fruitless < 16 ? 4 : 8;
         if (step % every !== 0) return;

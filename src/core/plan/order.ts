@@ -12,10 +12,10 @@ import {
 } from './lateness.ts';
 import { nearestFirst, neighbours, shuffled } from './local-order.ts';
 import { PairSearch } from './pair-search.ts';
-import type { Precedence } from './precedence.ts';
 import { Prefix } from './prefix.ts';
 import { pricesOfAll, pricesOfOrder } from './prices.ts';
 import type { PlanJob, PlanProblem } from './problem.ts';
+import { mostOrdered, SetOrders } from './set-orders.ts';
 
 export interface OrderAsked extends SearchLimits {
   /** The first so many jobs keep their place. */
@@ -55,6 +55,8 @@ export interface OrderResult {
 const epsilon = 1e-6;
 /** So many jobs are settled by pairs in seconds. */
 const fewJobs = 12;
+/** Assignments solved for an order that may well be no better. */
+const quickWork = 40;
 /** Jobs whose sets are gone through for their lateness: 2^15. */
 const mostSets = 15;
 /** Sets of multipliers looked at beside one another. */
@@ -92,6 +94,8 @@ class OrderSearch {
   private readonly isDue: boolean;
   /** Minutes late of what is left, by the set of it; null: too many sets. */
   private readonly rests: Float64Array | null;
+  /** For due times, where the jobs are few enough. */
+  private readonly sets: SetOrders | null;
   /** Minutes late in any order that begins with the frozen jobs. */
   private readonly lateAtLeast: number;
   /** The same beginning under several multipliers: its bound is the best of theirs. */
@@ -117,6 +121,7 @@ class OrderSearch {
     const clock = first.reduce((sum, job) => sum + job.sewMinutes, 0);
     this.rests = this.isDue && free.length <= mostSets ? latenessOfRests(free, clock) : null;
     const before = first.map(() => 0);
+    this.sets = this.isDue && free.length <= mostOrdered ? new SetOrders(problem.jobs, this.frozen) : null;
     this.lateAtLeast =
       finishTimes(first, before).reduce((sum, at, index) => sum + minutesLate(first[index]!, at), 0) +
       (this.rests?.at(-1) ?? leastLateness(free, clock));
@@ -170,27 +175,39 @@ class OrderSearch {
       prices,
       closes: (bound) => this.closes(bound),
       best: () => this.best.cost,
-      evaluate: (order) => void this.evaluate(order, this.asked.work, this.prices),
-      late: (precedence) => this.leastLateBy(precedence),
+      evaluate: (order, its, quickly) => {
+        const { cost } = this.best;
+        if (quickly) this.evaluate(order, quickWork, its);
+        if (!quickly || (this.best.cost < cost && !this.best.plan.proven))
+          this.evaluate(order, this.asked.work, its);
+      },
+      late: (isBefore) => this.leastLateBy(isBefore),
       mayGoOn: () => this.mayGoOn(),
     });
     const root = search.run();
     return Math.max(root, Math.min(search.unsearched, this.best.cost));
   }
 
-  /** At the earliest a job comes right behind those that must come before it; and all of them cannot. */
-  private leastLateBy(precedence: Precedence): number {
-    if (!this.isDue) return 0;
+  /**
+   * The least lateness of an order in which what is before comes before: exactly, or, of too many jobs, with each right
+   * behind those that must come before it; and all of them cannot.
+   */
+  private leastLateBy(isBefore: (first: number, second: number) => boolean) {
+    if (!this.isDue) return { cost: 0, order: null };
+    if (this.sets) {
+      const { late, order } = this.sets.find(isBefore);
+      return { cost: this.lateness.perMinute * late, order };
+    }
     let late = 0;
     this.problem.jobs.forEach((job, index) => {
       if (job.due === null) return;
       let clock = job.sewMinutes;
       this.problem.jobs.forEach((other, before) => {
-        if (precedence.has(before, index)) clock += other.sewMinutes;
+        if (isBefore(before, index)) clock += other.sewMinutes;
       });
       late += minutesLate(job, clock);
     });
-    return this.lateness.perMinute * Math.max(late, this.lateAtLeast);
+    return { cost: this.lateness.perMinute * Math.max(late, this.lateAtLeast), order: null };
   }
 
   /** Lateness might be less with dearer changes later: then the order is best, but not proven so. */
@@ -352,7 +369,7 @@ class OrderSearch {
     const jobs = this.problem.jobs as readonly PlanJob[];
     const starts = [free, nearestFirst(jobs, free), ...shuffled(free, this.asked.seed ?? 1, 3)];
     // What pairs will settle soon needs a fair plan to begin with, not the best.
-    let tries = this.asked.tries ?? (free.length <= fewJobs ? 40 : 600);
+    let tries = this.asked.tries ?? (free.length <= fewJobs ? 120 : 600);
     for (const start of starts) {
       let order = [...this.frozen, ...start];
       let cost = this.quick(order);

@@ -1,9 +1,12 @@
+import { alikeJobs } from './alike-jobs.ts';
 import { climb } from './climb.ts';
 import { forbidden, type Model } from './model.ts';
 import { Precedence } from './precedence.ts';
 import { follows, Relaxation } from './relaxation.ts';
 import { contradictions, seatsOf } from './seats.ts';
 import { splitOption } from './split-option.ts';
+
+type IsBefore = (first: number, second: number) => boolean;
 
 export interface PairAsked {
   /** Jobs that come first, in this order. */
@@ -15,17 +18,17 @@ export interface PairAsked {
   /** Whether nothing at this bound or above can be better than the best known. */
   closes: (bound: number) => boolean;
   best: () => number;
-  /** Plans an order and keeps it if it is the best. */
-  evaluate: (order: readonly number[]) => void;
-  /** The cost of lateness that no order with these precedences can be below. */
-  late: (precedence: Precedence) => number;
+  /** Plans an order, with multipliers to begin with, and keeps it if it is the best. `quickly`: not to the end where it looks no better. */
+  evaluate: (order: readonly number[], prices: Float64Array, quickly: boolean) => void;
+  /** The cost of lateness that no order with these precedences can be below, and the order that is late least, if known. */
+  late: (isBefore: IsBefore) => { cost: number; order: number[] | null };
   mayGoOn: () => boolean;
 }
 
 const rootSteps = 200;
-const nodeSteps = 20;
+const nodeSteps = 6;
 /** Pairs of jobs tried out before one is chosen to decide. */
-const mostTried = 6;
+const mostTried = 2;
 
 /**
  * The best order of the jobs by deciding pairs of them, one before the other. As long as nothing is decided every
@@ -37,8 +40,18 @@ const mostTried = 6;
 export class PairSearch {
   private readonly precedence: Precedence;
   private readonly may: Uint8Array;
+  /** Whether two requests are of one thread that stays on, at [from * requests + to]. */
+  private readonly oneThread: Uint8Array;
+  /** Of two jobs: 0 the first cannot come before; 1 it does in the order that requests of one thread follow; 2 it may. */
+  private readonly ways: Uint8Array;
   private readonly relaxation: Relaxation;
   private readonly planned = new Set<string>();
+  /** The jobs that each job is sewn in one row with. */
+  private readonly blockOf: (readonly number[])[];
+  private readonly lifts: Float64Array;
+  private readonly tries: Int32Array;
+  private meanLift = 0;
+  private allTries = 0;
   /** The least bound of what was left unsearched. */
   unsearched = Infinity;
   nodes = 0;
@@ -56,7 +69,18 @@ export class PairSearch {
         if (isLater && !this.precedence.has(one, job)) this.precedence.add(one, job);
       });
     });
+    const { pairs, blocks } = alikeJobs(
+      model,
+      asked.prefer.filter((job) => !frozen.includes(job)),
+    );
+    for (const [first, second] of pairs)
+      if (this.precedence.isOpen(first, second)) this.precedence.add(first, second);
+    this.blockOf = model.jobs.map((_, job) => blocks.find((block) => block.includes(job)) ?? [job]);
     this.may = new Uint8Array(requests * requests);
+    this.oneThread = oneThreads(model);
+    this.lifts = new Float64Array(model.jobs.length ** 2);
+    this.tries = new Int32Array(model.jobs.length ** 2);
+    this.ways = new Uint8Array(model.jobs.length ** 2);
     this.follow();
     this.relaxation = new Relaxation(model, this.may);
     this.relaxation.price.set(prices);
@@ -70,7 +94,7 @@ export class PairSearch {
   }
 
   private node(above: number, steps: number): number {
-    const late = this.asked.late(this.precedence);
+    const { cost: late } = this.asked.late((first, second) => this.precedence.has(first, second));
     const closes = (bound: number) => bound >= forbidden || this.asked.closes(bound + late);
     if (closes(above)) return above;
     if (!this.asked.mayGoOn()) return this.leave(above + late);
@@ -84,20 +108,37 @@ export class PairSearch {
     });
     if (closes(bound)) return bound;
     const seats = seatsOf(this.relaxation);
-    const { pairs, order } = contradictions(seats, this.precedence, this.asked.prefer);
+    const { pairs, order, isBefore } = contradictions(seats, this.precedence, this.asked.prefer);
     if (pairs.length > 0) this.decide(pairs, bound);
     else {
-      const key = order.join(' ');
-      if (!this.planned.has(key)) this.asked.evaluate(order);
-      this.planned.add(key);
+      // Of the orders that these seats allow, the one that is late least.
+      const inTime = this.asked.late(isBefore);
+      this.plan(inTime.order ?? order, !clean);
       if (closes(bound)) return bound;
-      // The assignment is a plan, and yet not the best: only lateness can be why, and pairs do not settle that.
-      if (clean) this.leave(bound + late);
+      const undecided = inTime.cost > late ? this.undecided(isBefore) : [];
+      if (undecided.length > 0) this.decide(undecided, bound);
+      // The assignment is a plan, and yet not the best: changes delay what is late, and pairs do not settle that.
+      else if (clean) this.leave(bound + late);
       // Nothing stands against an order, but a request is entered with one needle and left with another.
       else if (!splitOption(this.relaxation, cheats, () => this.node(this.relaxation.bound(), nodeSteps)))
         this.leave(bound + late);
     }
     return bound;
+  }
+
+  private plan(order: readonly number[], quickly: boolean): void {
+    const key = `${order.join(' ')} ${quickly}`;
+    if (!this.planned.has(key)) this.asked.evaluate(order, this.relaxation.price, quickly);
+    this.planned.add(key);
+  }
+
+  /** Pairs that the seats as they are put in order, though nothing has decided it. */
+  private undecided(isBefore: IsBefore): [number, number][] {
+    const { count } = this.precedence;
+    const pairs: [number, number][] = [];
+    for (let a = 0; a < count; a++)
+      for (let b = 0; b < count; b++) if (isBefore(a, b) && this.precedence.isOpen(a, b)) pairs.push([a, b]);
+    return pairs;
   }
 
   private leave(bound: number): number {
@@ -110,11 +151,12 @@ export class PairSearch {
     let chosen = pairs[0]!;
     let most = -Infinity;
     let bounds = [above, above];
-    for (const pair of pairs.slice(0, mostTried)) {
+    for (const pair of this.promising(pairs)) {
       const both = [
         this.tried(...pair, () => this.relaxation.bound()),
         this.tried(pair[1], pair[0], () => this.relaxation.bound()),
       ];
+      this.learn(pair, both, above);
       const [less, more] = both[0]! < both[1]! ? [both[0]!, both[1]!] : [both[1]!, both[0]!];
       const worth = Math.min(less, this.asked.best()) * 1000 + Math.min(more, this.asked.best());
       if (worth <= most) continue;
@@ -131,9 +173,45 @@ export class PairSearch {
       });
   }
 
+  /** Those that have lifted the bound most so far; one not tried yet counts as the mean of all. */
+  private promising(pairs: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] {
+    const { count } = this.precedence;
+    const worth = (first: number, second: number) => {
+      const at = first * count + second;
+      return this.tries[at]! > 0 ? this.lifts[at]! / this.tries[at]! : this.meanLift;
+    };
+    return pairs
+      .map((pair) => ({
+        pair,
+        worth:
+          Math.min(worth(...pair), worth(pair[1], pair[0])) * 1000 +
+          Math.max(worth(...pair), worth(pair[1], pair[0])),
+      }))
+      .sort((a, b) => b.worth - a.worth)
+      .slice(0, mostTried)
+      .map(({ pair }) => pair);
+  }
+
+  private learn([first, second]: readonly [number, number], bounds: readonly number[], above: number): void {
+    const { count } = this.precedence;
+    const most = this.asked.best() - above;
+    for (const [at, bound] of [
+      [first * count + second, bounds[0]!],
+      [second * count + first, bounds[1]!],
+    ] as const) {
+      const lift = Math.max(0, Math.min(most, bound - above));
+      this.lifts[at]! += lift;
+      this.tries[at]! += 1;
+      this.meanLift += (lift - this.meanLift) / ++this.allTries;
+    }
+  }
+
   /** What `look` gives while `first` is decided to come before `second`. */
   private tried(first: number, second: number, look: () => number): number {
-    const fresh = this.precedence.add(first, second);
+    const fresh: number[] = [];
+    for (const one of this.blockOf[first]!)
+      for (const other of this.blockOf[second]!)
+        if (this.precedence.isOpen(one, other)) fresh.push(...this.precedence.add(one, other));
     this.takeOver();
     const found = look();
     this.precedence.undo(fresh);
@@ -145,27 +223,40 @@ export class PairSearch {
     this.relaxation.touchFollowers(this.follow());
   }
 
-  /** Writes how requests may follow one another as things are decided; gives the followers for which it changed. */
-  private follow(): Set<number> {
-    const { nodes } = this.model;
-    const rank = new Int32Array(this.precedence.count);
-    this.precedence.order(this.asked.prefer).forEach((job, at) => (rank[job] = at));
-    const changed = new Set<number>();
-    for (let from = 0; from < nodes.length; from++)
-      for (let to = 0; to < nodes.length; to++) {
-        const now = this.mayFollow(from, to, rank);
-        const at = from * nodes.length + to;
-        if (this.may[at] === now) continue;
-        this.may[at] = now;
-        changed.add(to);
+  /** Writes how requests may follow one another as things are decided; gives those for which it changed, in pairs. */
+  private follow(): number[] {
+    const { nodes, firstOf, jobs } = this.model;
+    const { precedence, ways, may } = this;
+    const count = jobs.length;
+    const rank = new Int32Array(count);
+    precedence.order(this.asked.prefer).forEach((job, at) => (rank[job] = at));
+    const changed: number[] = [];
+    for (let a = 0; a < count; a++)
+      for (let b = 0; b < count; b++) {
+        const way = a === b || precedence.has(b, a) ? 0 : rank[a]! < rank[b]! ? 1 : 2;
+        if (ways[a * count + b] === way) continue;
+        ways[a * count + b] = way;
+        for (let from = firstOf[a]!; from < firstOf[a + 1]!; from++)
+          for (let to = firstOf[b]!; to < firstOf[b + 1]!; to++) {
+            const at = from * nodes.length + to;
+            const now =
+              way === 0 ? follows.never : way === 1 || !this.oneThread[at] ? follows.always : follows.renewed;
+            if (may[at] === now) continue;
+            may[at] = now;
+            changed.push(from, to);
+          }
       }
     return changed;
   }
+}
 
-  private mayFollow(from: number, to: number, rank: Int32Array): number {
-    const [before, after] = [this.model.nodes[from]!, this.model.nodes[to]!];
-    if (before.job === after.job || this.precedence.has(after.job, before.job)) return follows.never;
-    const isOneThread = [before.thread, before.leaves, after.leaves].every((one) => one === after.thread);
-    return !isOneThread || rank[before.job]! < rank[after.job]! ? follows.always : follows.renewed;
-  }
+function oneThreads({ nodes }: Model): Uint8Array {
+  const same = new Uint8Array(nodes.length ** 2);
+  nodes.forEach((before, from) =>
+    nodes.forEach((after, to) => {
+      const is = [before.thread, before.leaves, after.leaves].every((one) => one === after.thread);
+      same[from * nodes.length + to] = is ? 1 : 0;
+    }),
+  );
+  return same;
 }

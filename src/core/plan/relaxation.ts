@@ -21,6 +21,10 @@ export class Relaxation {
   /** Penalty and price to enter an option with; price refunded on leaving. */
   private readonly enter: Float64Array;
   private readonly leave: Float64Array;
+  /** Of each request: least to enter with, most refunded on leaving. */
+  private readonly leastEnter: Float64Array;
+  private readonly mostLeave: Float64Array;
+  private readonly alike: Alike | null;
   private pairInto = 0;
   private pairOut = 0;
 
@@ -44,6 +48,9 @@ export class Relaxation {
     this.open = new Uint8Array(model.code.length).fill(1);
     this.enter = new Float64Array(model.code.length);
     this.leave = new Float64Array(model.code.length);
+    this.leastEnter = new Float64Array(this.requests);
+    this.mostLeave = new Float64Array(this.requests);
+    this.alike = alikeOf(model);
     for (let request = 0; request < this.requests; request++) this.refresh(request);
     for (let target = 0; target < this.assignment.size; target++)
       for (let source = 0; source < sources[target]!; source++) this.fill(target, source);
@@ -69,12 +76,16 @@ export class Relaxation {
     );
   }
 
-  /** Takes over that `may` has changed for these requests as followers. */
-  touchFollowers(requests: Iterable<number>): void {
-    const rows = [...requests];
-    for (const request of rows)
-      for (let other = 0; other < this.requests; other++) this.fill(request, this.places + other);
-    this.assignment.changed(rows, []);
+  /** Takes over that `may` has changed for requests, each followed by one: [from, to, from, to …]. */
+  touchFollowers(pairs: readonly number[]): void {
+    const loose = new Set<number>();
+    for (let index = 0; index < pairs.length; index += 2) {
+      const to = pairs[index + 1]!;
+      const source = this.places + pairs[index]!;
+      this.fill(to, source);
+      if (this.assignment.isLoose(to, source)) loose.add(to);
+    }
+    if (loose.size > 0) this.assignment.changed(loose, []);
   }
 
   private mayFollow(from: number, to: number): number {
@@ -225,6 +236,10 @@ export class Relaxation {
     for (let option = start[request]!; option < start[request + 1]!; option++) {
       this.enter[option] = this.open[option] ? penalty[option]! + this.price[option]! : forbidden;
       this.leave[option] = this.open[option] ? this.price[option]! : -forbidden;
+      if (option === start[request] || this.enter[option]! < this.leastEnter[request]!)
+        this.leastEnter[request] = this.enter[option]!;
+      if (option === start[request] || this.leave[option]! > this.mostLeave[request]!)
+        this.mostLeave[request] = this.leave[option]!;
     }
   }
 
@@ -237,7 +252,24 @@ export class Relaxation {
     if (target >= this.requests)
       return source < this.places ? 0 : -this.leave[this.end(source - this.places)]!;
     if (source < this.places) return this.onto(source, target);
-    return this.between(source - this.places, target, -1);
+    return this.change(source - this.places, target);
+  }
+
+  /** What `between` gives, quicker: with another needle from the best to the best, with the same from like to like. */
+  private change(from: number, to: number): number {
+    const { alike, enter, leave, model } = this;
+    const may = this.mayFollow(from, to);
+    if (may === follows.never) return forbidden;
+    if (!alike || may === follows.renewed) return this.between(from, to, -1);
+    const at = from * this.requests + to;
+    const how = model.relation[at]!;
+    let cost = model.renewed[how]! + this.leastEnter[to]! - this.mostLeave[from]!;
+    const stay = model.kept[how]!;
+    for (let pair = alike.first[at]!; pair < alike.first[at + 1]!; pair++) {
+      const one = stay + enter[alike.into[pair]!]! - leave[alike.out[pair]!]!;
+      if (one < cost) cost = one;
+    }
+    return Math.min(cost, forbidden);
   }
 
   /** The option that is cheapest to end a chain with. */
@@ -283,4 +315,30 @@ export class Relaxation {
     }
     return cost;
   }
+}
+
+/** Options with one needle, of each request and each that may follow it: from `first` of [from * requests + to] on. */
+interface Alike {
+  first: Int32Array;
+  out: Int32Array;
+  into: Int32Array;
+}
+
+/** Null where locks and wishes part options of one needle, or where a new needle is the quicker way. */
+function alikeOf({ nodes, start, code, lanes, kept, renewed }: Model): Alike | null {
+  if (lanes > 1 || kept.some((minutes, how) => minutes > renewed[how]!)) return null;
+  const first = new Int32Array(nodes.length ** 2 + 1);
+  const out: number[] = [];
+  const into: number[] = [];
+  for (let from = 0; from < nodes.length; from++)
+    for (let to = 0; to < nodes.length; to++) {
+      for (let a = start[from]!; a < start[from + 1]!; a++)
+        for (let b = start[to]!; b < start[to + 1]!; b++)
+          if (code[a] === code[b]) {
+            out.push(a);
+            into.push(b);
+          }
+      first[from * nodes.length + to + 1] = out.length;
+    }
+  return { first, out: Int32Array.from(out), into: Int32Array.from(into) };
 }

@@ -34,13 +34,14 @@ export function seatsOf(relaxation: Relaxation): Seat[] {
 
 /**
  * What stands against an order of the jobs in which every seat's jobs come before those of the seat behind it: pairs of
- * jobs, not decided yet, one of which has to be decided. None: `order` is such an order, near to `prefer`.
+ * jobs, not decided yet, one of which has to be decided. None: `order` is such an order, near to `prefer`. `isBefore`:
+ * what has to come before what for the seats to follow as they do.
  */
 export function contradictions(
   seats: readonly Seat[],
   precedence: Precedence,
   prefer: readonly number[],
-): { pairs: [number, number][]; order: number[] } {
+): { pairs: [number, number][]; order: number[]; isBefore: (first: number, second: number) => boolean } {
   const { count } = precedence;
   const reach = new Uint8Array(count * count);
   for (let a = 0; a < count; a++)
@@ -63,7 +64,8 @@ export function contradictions(
   }
   for (const { jobs, after } of follow)
     for (const a of jobs) for (const b of after) if (reach[b * count + a]) add(a, b);
-  if (pairs.size > 0) return { pairs: [...pairs.values()], order: [] };
+  const isBefore = (a: number, b: number) => reach[a * count + b] === 1;
+  if (pairs.size > 0) return { pairs: [...pairs.values()], order: [], isBefore };
 
-  return { pairs: [], order: orderKeeping(prefer, (a, b) => reach[a * count + b] === 1) };
+  return { pairs: [], order: orderKeeping(prefer, isBefore), isBefore };
 }

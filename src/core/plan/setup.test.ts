@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../needle/label.ts';
 import { runPlan } from './run.ts';
 import { requestsOf, weightClass, type PlanThread } from './requests.ts';
-import { emptySetup, problemOf, sewMinutes, wishKey, type SetupContext } from './setup.ts';
+import { asTheyCame, emptySetup, problemOf, sewMinutes, wishKey, type SetupContext } from './setup.ts';
 import { shareWhereFull } from './sharing.ts';
 import { modelOf } from './model.ts';
 import { defaultMinutes } from './minutes.ts';
@@ -293,4 +293,15 @@ describe('what cannot be planned is said, with what to do', () => {
     expect(() => runPlan({ problem: { ...base, positions: [place('locked', 'a', 'x')] } })).toThrow(
       /No position can take stop 1 of Wide job.*Unlock one that may hold n/,
     ));
+});
+
+describe('the order in which the jobs came', () => {
+  test('by their ids, those that are frozen first as they stand', () => {
+    const setup = { ...emptySetup, order: ['d', 'c', 'a', 'b'], frozen: 1 };
+    expect(asTheyCame(setup)).toEqual({ ...setup, order: ['d', 'a', 'b', 'c'] });
+  });
+  test('none where they stand so already', () => {
+    expect(asTheyCame({ ...emptySetup, order: ['a', 'b', 'c'] })).toBeNull();
+    expect(asTheyCame({ ...emptySetup, order: ['c', 'a', 'b'], frozen: 3 })).toBeNull();
+  });
 });

@@ -92,6 +92,16 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
   return { positions, jobs, classes, minutes: setup.minutes };
 }
 
+/**
+ * The setup with its jobs in the order they came (ids tell when: RFC 9562, version 7), the frozen ones staying first.
+ * Null when they stand so already.
+ */
+export function asTheyCame(setup: PlanSetup): PlanSetup | null {
+  const { order, frozen } = setup;
+  const came = [...order.slice(0, frozen), ...order.slice(frozen).sort()];
+  return came.every((id, index) => id === order[index]) ? null : { ...setup, order: came };
+}
+
 /** From its first stitch to its last piece: sewing at 85 % of the top speed, colour changes, hooping. */
 export function sewMinutes(
   job: Pick<JobToPlan, 'pieces' | 'done' | 'stops'>,

@@ -11,6 +11,8 @@ import { minutesText } from './WeaveRow.tsx';
 
 interface PlanBarProps {
   outcome: PlanOutcome | null;
+  /** The same jobs in the order they came; null when they stand so, or while it is worked out. */
+  came: PlanOutcome | null;
   search: SearchState;
   saved: SaveState;
   plan: SavedPlan | null;
@@ -39,7 +41,7 @@ export function PlanBar(props: PlanBarProps) {
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b p-3 rule">
       <h1 className="me-2">{outcome ? `${minutesText(outcome.changeMinutes)} of changing` : 'Head plan'}</h1>
-      {outcome && <Figures outcome={outcome} search={search} />}
+      {outcome && <Figures outcome={outcome} came={props.came} search={search} />}
       <div className="ms-auto flex flex-wrap items-center gap-2">
         {search.is === 'searching' ? (
           <span className="flex items-center gap-2" role="status">
@@ -108,13 +110,24 @@ export function PlanBar(props: PlanBarProps) {
 }
 
 /** How good the plan is known to be, and what other ways would have cost. */
-function Figures({ outcome, search }: { outcome: PlanOutcome; search: SearchState }) {
+function Figures({
+  outcome,
+  came,
+  search,
+}: Pick<PlanBarProps, 'came' | 'search'> & { outcome: PlanOutcome }) {
+  const saved = came ? came.changeMinutes - outcome.changeMinutes : 0;
   const gap = outcome.cost - outcome.bound;
   const order = search.is === 'found' ? search.outcome : null;
   return (
     <p className="figures text-sm leading-5">
       {outcome.penaltyMinutes > 0 && (
         <>and {minutesText(outcome.penaltyMinutes)} of care for second-best needles. </>
+      )}
+      {came && saved > 0.05 && (
+        <b>
+          {minutesText(saved)} less than as the jobs came ({Math.round((100 * saved) / came.changeMinutes)} %
+          of {minutesText(came.changeMinutes)}).{' '}
+        </b>
       )}
       {outcome.proven
         ? 'Best possible for this order. '

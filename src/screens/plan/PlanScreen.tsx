@@ -10,7 +10,14 @@ import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { needleText, readNeedleLabel } from '../../core/needle/label.ts';
 import type { PositionUse } from '../../core/plan/problem.ts';
-import { onceMore, problemOf, wishKey, type JobToPlan, type PlanSetup } from '../../core/plan/setup.ts';
+import {
+  asTheyCame,
+  onceMore,
+  problemOf,
+  wishKey,
+  type JobToPlan,
+  type PlanSetup,
+} from '../../core/plan/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
@@ -80,6 +87,11 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
   const problem = useMemo(() => problemOf(setup, context), [setup, context]);
   const planner = usePlanner(problem);
   const outcome = outcomeOf(planner);
+  const cameProblem = useMemo(() => {
+    const came = asTheyCame(setup);
+    return came && problemOf(came, context);
+  }, [setup, context]);
+  const came = outcomeOf(usePlanner(cameProblem));
   const {
     state: search,
     search: begin,
@@ -182,6 +194,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
       <div className="no-print">
         <PlanBar
           outcome={outcome}
+          came={came}
           search={search}
           saved={saved.state}
           plan={saved.plan}
