@@ -41,7 +41,14 @@ const pictures: Record<string, Picture> = {
       await page.getByText(/colour stops, about/).waitFor();
     },
   },
-  plan: { path: '/heron/head', before: (page) => page.waitForTimeout(2500) },
+  plan: {
+    path: '/heron/head',
+    before: async (page) => {
+      await button(page, 'Best order').click();
+      await page.getByText(/less than as the jobs came/).waitFor({ timeout: 15_000 });
+      await page.getByText(/· saved/).waitFor();
+    },
+  },
   'plan-dark': {
     path: '/heron/head',
     dark: true,
@@ -49,6 +56,7 @@ const pictures: Record<string, Picture> = {
       await button(page, /^Rescue red 40 wt on position/).click();
       const panel = page.getByRole('region', { name: 'This seat' });
       await panel.getByRole('button').first().waitFor();
+      await panel.getByText('…').first().waitFor({ state: 'hidden', timeout: 15_000 });
       await panel.scrollIntoViewIfNeeded();
     },
   },

@@ -8,7 +8,7 @@ export const costed: Lateness = { perMinute: 1 };
 export const hard: Lateness = { perMinute: 1000 };
 
 /** When each job is done, minutes from the beginning, given the minutes of changing before each. */
-export function finishTimes(jobs: readonly PlanJob[], changeBefore: readonly number[]): number[] {
+export function finishTimes(jobs: readonly PlanJob[], changeBefore: ArrayLike<number>): number[] {
   let clock = 0;
   return jobs.map((job, index) => (clock += changeBefore[index]! + job.sewMinutes));
 }
@@ -23,7 +23,7 @@ export interface JobTimes {
   late: number;
 }
 
-export function timesOf(jobs: readonly PlanJob[], changeBefore: readonly number[]): JobTimes[] {
+export function timesOf(jobs: readonly PlanJob[], changeBefore: ArrayLike<number>): JobTimes[] {
   const ends = finishTimes(jobs, changeBefore);
   return jobs.map((job, at) => ({
     job: job.id,
@@ -41,7 +41,7 @@ export const minutesLate = (job: PlanJob, finish: number) =>
 /** Cost of all lateness. */
 export function latenessCost(
   jobs: readonly PlanJob[],
-  changeBefore: readonly number[],
+  changeBefore: ArrayLike<number>,
   { perMinute }: Lateness,
 ): number {
   return finishTimes(jobs, changeBefore).reduce(

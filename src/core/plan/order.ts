@@ -1,4 +1,4 @@
-import { between, modelOf, type Model } from './model.ts';
+import { between, forbidden, modelOf, type Model } from './model.ts';
 import type { Chains } from './chain.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from './fixed-order.ts';
 import {
@@ -10,7 +10,8 @@ import {
   minutesLate,
   type Lateness,
 } from './lateness.ts';
-import { nearestFirst, neighbours, shuffled } from './local-order.ts';
+import { anneal, chanceOf, nearestFirst } from './local-order.ts';
+import { LookAhead } from './look-ahead.ts';
 import { PairSearch } from './pair-search.ts';
 import { Prefix } from './prefix.ts';
 import { pricesOfAll, pricesOfOrder } from './prices.ts';
@@ -53,8 +54,8 @@ export interface OrderResult {
 }
 
 const epsilon = 1e-6;
-/** So many jobs are settled by pairs in seconds. */
-const fewJobs = 12;
+/** Orders measured in a round of the local search, by job. */
+const triesPerJob = 300;
 /** Assignments solved for an order that may well be no better. */
 const quickWork = 40;
 /** Jobs whose sets are gone through for their lateness: 2^15. */
@@ -63,8 +64,8 @@ const mostSets = 15;
 const bankSize = 2;
 
 /**
- * The best order of the jobs, with its plan. A local search (insertion and exchange) first, and alone where there are
- * many; then branch and bound over pairs of jobs (pair-search.ts), and, where due times leave something open, over
+ * The best order of the jobs, with its plan. A local search (annealing on a quick measure of orders) first, and alone where
+ * there are many; then branch and bound over pairs of jobs (pair-search.ts), and, where due times leave something open, over
  * beginnings of orders (a beginning's bound: see prefix.ts). Stops with the best so far when `goOn` says false.
  */
 export function planOrder(problem: PlanProblem, asked: OrderAsked = {}): OrderResult {
@@ -154,7 +155,8 @@ class OrderSearch {
     const root = this.boundOf(free);
     this.nodes = 0;
     const byPairs = this.searchPairs(again.prices);
-    if (!this.closes(byPairs)) this.branch(free, Math.max(root, byPairs));
+    const isSettled = this.closes(Math.max(root, byPairs));
+    if (!isSettled) this.branch(free, Math.max(root, byPairs));
     const searched = this.stopped ? Math.min(this.unsearched, this.best.cost) : this.best.cost;
     const bound = Math.max(root, byPairs, Math.min(searched, this.best.cost));
     const late = this.lateCost(this.best.model, this.best.plan);
@@ -162,7 +164,8 @@ class OrderSearch {
     return {
       ...this.best,
       bound,
-      proven: !this.stopped && this.best.plan.proven && (inTime || this.sameLate()),
+      // Where pairs have settled it no order has a better plan, this one included.
+      proven: !this.stopped && (isSettled || this.best.plan.proven) && (inTime || this.sameLate()),
       looked: this.looked,
     };
   }
@@ -354,39 +357,36 @@ class OrderSearch {
     for (const job of jobs) this.push(job);
   }
 
-  /** Bound of a whole order, as a quick measure of it. */
-  private quick(order: readonly number[]): number {
-    const done = this.bank[0]!.order;
-    let same = 0;
-    while (same < done.length && done[same] === order[same]) same++;
-    while (done.length > same) this.pop();
-    for (const job of order.slice(same)) this.push(job);
-    return this.boundOf([]);
-  }
-
-  /** Insertion and exchange on the quick measure, from the given order, the nearest-first one and a few by chance. */
+  /**
+   * Good orders by a quick measure of them (look-ahead.ts), from the order as it stands or the nearest-first one; the best of
+   * each round is planned, and the next begins from it.
+   */
   private local(free: readonly number[]): void {
     const jobs = this.problem.jobs as readonly PlanJob[];
-    const starts = [free, nearestFirst(jobs, free), ...shuffled(free, this.asked.seed ?? 1, 3)];
-    // What pairs will settle soon needs a fair plan to begin with, not the best.
-    let tries = this.asked.tries ?? (free.length <= fewJobs ? 120 : 600);
-    for (const start of starts) {
-      let order = [...this.frozen, ...start];
-      let cost = this.quick(order);
-      for (let better = true; better && tries > 0;) {
-        better = false;
-        for (const next of neighbours(order, this.frozen.length)) {
-          if (tries-- <= 0 || (tries % 16 === 0 && this.asked.goOn && !this.asked.goOn())) break;
-          const its = this.quick(next);
-          if (its >= cost - epsilon) continue;
-          order = next;
-          cost = its;
-          better = true;
-          break;
-        }
-      }
+    const look = new LookAhead(this.all);
+    const cost = (order: readonly number[]) => {
+      const minutes = look.measure(order);
+      if (!this.isDue || minutes >= forbidden) return minutes;
+      const inOrder = order.map((index) => jobs[index]!);
+      return minutes + latenessCost(inOrder, look.before, this.lateness);
+    };
+    const chance = chanceOf(this.asked.seed ?? 1);
+    const goOn = () => this.asked.goOn?.() ?? true;
+    const each = triesPerJob * free.length;
+    let order = [free, nearestFirst(jobs, free)]
+      .map((start) => [...this.frozen, ...start])
+      .reduce((a, b) => (cost(b) < cost(a) ? b : a));
+    for (let tries = this.asked.tries ?? 2 * each; tries > 0 && goOn(); tries -= each) {
+      const found = anneal(order, {
+        from: this.frozen.length,
+        cost,
+        chance,
+        tries: Math.min(each, tries),
+        goOn,
+      });
+      order = found.order;
       this.evaluate(order, this.asked.work);
+      this.asked.progress?.(0, this.best.cost);
     }
-    this.quick(this.frozen);
   }
 }
