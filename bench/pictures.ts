@@ -47,6 +47,7 @@ const pictures: Record<string, Picture> = {
       await button(page, 'Best order').click();
       await page.getByText(/less than as the jobs came/).waitFor({ timeout: 15_000 });
       await page.getByText(/· saved/).waitFor();
+      await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
   'plan-dark': {

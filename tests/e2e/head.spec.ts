@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { headOf, newMachine, open } from './support.ts';
+import { awake, headOf, newMachine, open } from './support.ts';
 
 test('a position of the rail opens its story; a needle is fitted by typing it as on its pack, with a reason', async ({
   page,
@@ -10,6 +10,7 @@ test('a position of the rail opens its story; a needle is fitted by typing it as
   await page.getByRole('link', { name: /^Position 12:/ }).click();
   await expect(page.getByRole('heading', { name: 'Position 12' })).toBeVisible();
   await expect(page.getByText('No needle is on record here.').first()).toBeVisible();
+  await awake(page);
   await page.getByRole('button', { name: 'Fit a needle' }).click();
   const label = page.getByLabel('Needle, as on its pack');
   await label.fill('75/12 sharp');
