@@ -35,7 +35,7 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
     const chosen =
       emblems.get(like.stops) ??
       like.stops.map(([code]) => {
-        const own = threads.find((one) => one.code === code)!;
+        const own = threadByCode(code);
         const same = threads.filter(
           (one) => weightClass(one) === weightClass(own) && !used.has(one.id) && one.fibre !== 'rayon',
         );
@@ -64,7 +64,7 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
   return {
     positions: heronHead.map(([code, label], index) => ({
       position: index + 1,
-      now: [{ needle: needleText(needle(label)), thread: threads.find((one) => one.code === code)!.id }],
+      now: [{ needle: needleText(needle(label)), thread: threadByCode(code).id }],
       use: 'free' as const,
       sewn: (index * 7919) % 100_000,
     })),
@@ -78,12 +78,12 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
  * The plan that the demo's head opens with on a day: its first eight jobs as they came, those sewn on the other machine
  * left out, with their due times; the first is on the machine.
  */
-export function demoHead(today: Date, count = 8): PlanProblem {
+export function demoHead(today: Date): PlanProblem {
   const day = (date: Date) => formatISO(date, { representation: 'date' });
   const waiting = jobs
     .map((job, index) => ({ ...job, id: `${index}`, sewn: piecesSewn.get(index) ?? 0 }))
     .filter((job) => !job.done && job.name !== onTeal)
-    .slice(0, count);
+    .slice(0, 8);
   return problemOf(
     { ...emptySetup, order: waiting.map(({ id }) => id), frozen: 1 },
     {

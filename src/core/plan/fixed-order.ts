@@ -186,8 +186,9 @@ export class FixedOrder {
       ...{ steps, first, isClosed: (bound) => this.isClosed(bound), mayGoOn: () => this.mayGoOn() },
       level: () => this.best?.minutes ?? Infinity,
       look: (step, cheating) => {
-        // The fewer cheat, the nearer the chains are to a plan. Where trading has not helped for long, it is tried seldom.
+        // An order begun with multipliers is often closed by its bound in a few steps.
         if (this.begun && step < 24) return;
+        // The fewer cheat, the nearer the chains are to a plan. Where trading has not helped for long, it is tried seldom.
         const few = cheating < 12;
         const every = this.fruitless < 16 ? 4 : 8;
         if (step % every !== 0) return;

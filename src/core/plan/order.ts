@@ -15,7 +15,7 @@ import { LookAhead } from './look-ahead.ts';
 import { PairSearch } from './pair-search.ts';
 import { Prefix } from './prefix.ts';
 import { pricesOfAll, pricesOfOrder } from './prices.ts';
-import type { PlanJob, PlanProblem } from './problem.ts';
+import type { PlanProblem } from './problem.ts';
 import { mostOrdered, SetOrders } from './set-orders.ts';
 
 export interface OrderAsked extends SearchLimits {
@@ -362,7 +362,8 @@ class OrderSearch {
    * each round is planned, and the next begins from it.
    */
   private local(free: readonly number[]): void {
-    const jobs = this.problem.jobs as readonly PlanJob[];
+    if (free.length < 2) return;
+    const { jobs } = this.problem;
     const look = new LookAhead(this.all);
     const cost = (order: readonly number[]) => {
       const minutes = look.measure(order);

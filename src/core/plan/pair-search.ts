@@ -157,8 +157,7 @@ export class PairSearch {
         this.tried(pair[1], pair[0], () => this.relaxation.bound()),
       ];
       this.learn(pair, both, above);
-      const [less, more] = both[0]! < both[1]! ? [both[0]!, both[1]!] : [both[1]!, both[0]!];
-      const worth = Math.min(less, this.asked.best()) * 1000 + Math.min(more, this.asked.best());
+      const worth = worthOf(Math.min(both[0]!, this.asked.best()), Math.min(both[1]!, this.asked.best()));
       if (worth <= most) continue;
       [chosen, most, bounds] = [pair, worth, both];
     }
@@ -176,17 +175,12 @@ export class PairSearch {
   /** Those that have lifted the bound most so far; one not tried yet counts as the mean of all. */
   private promising(pairs: readonly (readonly [number, number])[]): readonly (readonly [number, number])[] {
     const { count } = this.precedence;
-    const worth = (first: number, second: number) => {
+    const mean = (first: number, second: number) => {
       const at = first * count + second;
       return this.tries[at]! > 0 ? this.lifts[at]! / this.tries[at]! : this.meanLift;
     };
     return pairs
-      .map((pair) => ({
-        pair,
-        worth:
-          Math.min(worth(...pair), worth(pair[1], pair[0])) * 1000 +
-          Math.max(worth(...pair), worth(pair[1], pair[0])),
-      }))
+      .map((pair) => ({ pair, worth: worthOf(mean(...pair), mean(pair[1], pair[0])) }))
       .sort((a, b) => b.worth - a.worth)
       .slice(0, mostTried)
       .map(({ pair }) => pair);
@@ -249,6 +243,9 @@ export class PairSearch {
     return changed;
   }
 }
+
+/** Of the two ways to decide a pair the lesser counts first, then the other. */
+const worthOf = (one: number, other: number) => Math.min(one, other) * 1000 + Math.max(one, other);
 
 function oneThreads({ nodes }: Model): Uint8Array {
   const same = new Uint8Array(nodes.length ** 2);
