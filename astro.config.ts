@@ -5,9 +5,16 @@ import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 
 /**
- * Builds two entries beside the pages', sharing their modules: server/http/direct.ts, which the server
- * (scripts/serve.mjs) calls (there is one queue and one pool for both), and the thread that reads pictures.
+ * Entries built beside the pages', sharing their modules: what the server (scripts/serve.mjs) calls past the page framework
+ * (there is one queue and one pool for both), the process and threads that do heavy work, and what ./start runs.
  */
+const entries = {
+  direct: 'src/server/http/direct.ts',
+  'picture-process': 'src/server/picture-process.ts',
+  'head-plan-thread': 'src/server/head-plan-thread.ts',
+  launcher: 'scripts/launcher.ts',
+  'prepare-database': 'scripts/prepare-database.ts',
+};
 const directEntry: AstroIntegration = {
   name: 'vivid-direct-entry',
   hooks: {
@@ -16,17 +23,8 @@ const directEntry: AstroIntegration = {
       (vite.plugins ??= []).push({
         name: 'vivid-direct-entry',
         buildStart() {
-          this.emitFile({ type: 'chunk', id: 'src/server/http/direct.ts', fileName: 'direct.mjs' });
-          this.emitFile({
-            type: 'chunk',
-            id: 'src/server/artwork-thread.ts',
-            fileName: 'artwork-thread.mjs',
-          });
-          this.emitFile({
-            type: 'chunk',
-            id: 'src/server/head-plan-thread.ts',
-            fileName: 'head-plan-thread.mjs',
-          });
+          for (const [name, id] of Object.entries(entries))
+            this.emitFile({ type: 'chunk', id, fileName: `${name}.mjs` });
         },
       });
     },
@@ -42,6 +40,20 @@ export default defineConfig({
   // Writes are JSON only (the endpoints refuse other content types), so a foreign page cannot post a
   // form here; Astro's own form check compares against a host it cannot know behind our own server.
   security: { checkOrigin: false },
-  build: { inlineStylesheets: 'auto' },
+  build: { inlineStylesheets: 'never' },
+  // Pages allow the framework's own inline scripts by their hashes; scripts/serve.mjs adds what it says of style attributes.
+  experimental: {
+    csp: {
+      directives: [
+        "default-src 'self'",
+        "img-src 'self' data: blob:",
+        "font-src 'self' data:",
+        "object-src 'none'",
+        "base-uri 'none'",
+        "frame-ancestors 'none'",
+        "form-action 'self'",
+      ],
+    },
+  },
   vite: { plugins: [tailwindcss()], ssr: { external: ['pg', 'pino', 'postgrator', 'sharp'] } },
 } as Parameters<typeof defineConfig>[0]);

@@ -5,13 +5,21 @@ export default defineConfig({
     // Server tests start servers and databases of their own; two at a time is what two cores bear.
     poolOptions: { forks: { maxForks: 2 } },
     projects: [
-      { test: { name: 'core', include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'core',
+          include: ['src/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+          // No test's truth hangs on how busy the computer is: this ends only what hangs.
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
+        },
+      },
       {
         test: {
           name: 'server',
           include: ['tests/server/**/*.test.ts'],
-          testTimeout: 120_000,
-          hookTimeout: 120_000,
+          testTimeout: 300_000,
+          hookTimeout: 300_000,
         },
       },
     ],

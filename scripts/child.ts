@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { resolve } from 'node:path';
 
 /** A running server process. */
 export interface Served {
@@ -13,7 +14,14 @@ interface ServeOptions {
   port: number;
   host?: string;
   env?: NodeJS.ProcessEnv;
-  onExit?: () => void;
+  /** Told why, when it has gone by itself. */
+  onExit?: (why: string) => void;
+}
+
+/** How a browser on this computer reaches what listens on `host`. */
+function addressOf(host: string): string {
+  if (host === '0.0.0.0' || host === '::') return '127.0.0.1';
+  return host.includes(':') ? `[${host}]` : host;
 }
 
 /** Starts the built app in a process of its own and waits until it answers. */
@@ -24,7 +32,7 @@ export async function startServer({
   env = {},
   onExit,
 }: ServeOptions): Promise<Served> {
-  const child = fork(new URL('./serve.mjs', import.meta.url), {
+  const child = fork(resolve('scripts/serve.mjs'), {
     execArgv: process.env['PROF'] ? ['--cpu-prof', '--cpu-prof-dir=/tmp/prof'] : [],
     // Ctrl-C goes to the terminal's whole group: detached, the server is stopped by us, in order.
     detached: true,
@@ -43,11 +51,16 @@ export async function startServer({
     child.once('message', () => ready());
     child.once('exit', () => fail(new Error('The server did not start; its words are above.')));
   });
-  if (onExit) child.once('exit', onExit);
+  let asked = false;
+  if (onExit)
+    child.once('exit', (code, signal) => {
+      if (!asked) onExit(signal ?? `code ${code}`);
+    });
   return {
-    address: `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`,
+    address: `http://${addressOf(host)}:${port}`,
     process: child,
     stop: async () => {
+      asked = true;
       child.kill('SIGTERM');
       await gone;
     },

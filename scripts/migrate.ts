@@ -1,8 +1,8 @@
-import { fileURLToPath } from 'node:url';
+import { resolve } from 'node:path';
 import pg from 'pg';
 import Postgrator from 'postgrator';
 
-const migrations = fileURLToPath(new URL('../db/migrations/*', import.meta.url));
+const migrations = resolve('db/migrations/*');
 
 /** Runs the migrations that a database has not had yet. Returns their names. */
 export async function migrate(url: string): Promise<string[]> {

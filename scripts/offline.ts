@@ -28,7 +28,7 @@ export async function buildOffline(): Promise<void> {
       swSrc: plain,
       swDest: 'dist/client/sw.js',
       globDirectory: 'dist/client',
-      globPatterns: ['_astro/*.{js,css}', '_astro/*latin-standard*.woff2', 'eye.svg'],
+      globPatterns: ['_astro/*.{js,css}', '_astro/*latin-standard*.woff2', 'eye.svg', 'first-paint.js'],
       globIgnores: leftOut.map((name) => `_astro/${name}*`),
       // Their names bear a hash already.
       dontCacheBustURLsMatching: /_astro\//,

@@ -1,29 +1,29 @@
-import { existsSync, readFileSync } from 'node:fs';
 import { closeDatabase } from '../src/server/database.ts';
-import { databaseUrl, startCluster } from './cluster.ts';
+import { databaseUrl, startCluster, type Cluster } from './cluster.ts';
+
+export interface OwnDatabase {
+  url: string;
+  /** The project's own cluster; undefined with a DATABASE_URL. */
+  cluster: Cluster | undefined;
+}
 
 /**
  * Runs `work` on the installation's database: the one of DATABASE_URL, or the project's own, which is started for it and
- * stopped again unless the app is running.
+ * stopped again unless it ran already. An error ends in its sentence and exit code 1, with nothing left running.
  */
-export async function onOwnDatabase(work: () => Promise<void>): Promise<void> {
-  const wasRunning =
-    existsSync('.data/start.pid') && isAlive(Number(readFileSync('.data/start.pid', 'utf8').split('\n')[0]));
-  const cluster = process.env['DATABASE_URL'] ? undefined : await startCluster('.data');
-  if (cluster) process.env['DATABASE_URL'] = databaseUrl(cluster, 'vivid');
+export async function onOwnDatabase(work: (database: OwnDatabase) => Promise<void>): Promise<void> {
+  let cluster: Cluster | undefined;
   try {
-    await work();
+    if (!process.env['DATABASE_URL']) {
+      cluster = await startCluster('.data');
+      process.env['DATABASE_URL'] = databaseUrl(cluster, 'vivid');
+    }
+    await work({ url: process.env['DATABASE_URL'], cluster });
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exitCode = 1;
   } finally {
     await closeDatabase();
-    if (cluster && !wasRunning) await cluster.stop();
-  }
-}
-
-function isAlive(pid: number): boolean {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
+    if (cluster && !cluster.wasRunning) await cluster.stop();
   }
 }

@@ -1,25 +1,31 @@
-import { createReadStream, existsSync } from 'node:fs';
+import { createReadStream, existsSync, statSync } from 'node:fs';
 import { createGunzip } from 'node:zlib';
 import { takeIn } from '../src/server/everything/import.ts';
 import { makeDatabase, migrate } from './migrate.ts';
 import { onOwnDatabase } from './own-database.ts';
+import { prepareAppRole } from './roles.ts';
 
 /** npm run restore -- FILE: takes a backup (NDJSON, gzipped or not) into an empty installation. */
 const file = process.argv[2];
-if (!file || !existsSync(file)) {
+if (!file || !existsSync(file) || !statSync(file).isFile()) {
   console.error('Say which file: npm run restore -- FILE (as made by npm run backup).');
   process.exit(1);
 }
-await onOwnDatabase(async () => {
-  const url = process.env['DATABASE_URL']!;
-  await makeDatabase(url.replace(/\/[^/]*$/, '/postgres'), url.split('/').at(-1)!).catch(() => undefined);
+await onOwnDatabase(async ({ url, cluster }) => {
+  if (cluster) await makeDatabase(cluster.url, 'vivid');
   await migrate(url);
-  const read = createReadStream(file);
-  const text = file.endsWith('.gz') ? read.pipe(createGunzip()) : read;
-  const counts = await takeIn(text.setEncoding('utf8') as AsyncIterable<string>);
+  if (cluster) await prepareAppRole(url, cluster.appPassword);
+  const counts = await takeIn(file.endsWith('.gz') ? unpacked(file) : createReadStream(file));
+  if (cluster) await prepareAppRole(url, cluster.appPassword);
   const all = Object.entries(counts).map(([table, count]) => `${count} ${table}`);
   console.log(`Taken in: ${all.join(', ')}.`);
-}).catch((error: Error) => {
-  console.error(error.message);
-  process.exitCode = 1;
 });
+
+async function* unpacked(packed: string): AsyncGenerator<Uint8Array> {
+  if (statSync(packed).size === 0) throw new Error(`${packed} is empty. Nothing was taken in.`);
+  try {
+    yield* createReadStream(packed).pipe(createGunzip()) as AsyncIterable<Uint8Array>;
+  } catch {
+    throw new Error(`${packed} is damaged or was cut off: it cannot be unpacked. Nothing was taken in.`);
+  }
+}

@@ -2,6 +2,7 @@ import { createServer } from 'node:http';
 import { pathToFileURL } from 'node:url';
 import { resolve } from 'node:path';
 import compression from 'compression';
+import { Crowd, doorKeeper, problem } from './doors.mjs';
 
 /**
  * Serves the built app. Needs DATABASE_URL, PORT and HOST; tells its parent process when it is ready.
@@ -14,61 +15,143 @@ const { handler } = await import(pathToFileURL(resolve('dist/server/entry.mjs'))
 
 const { postFeed, postLedger } = await import(pathToFileURL(resolve('dist/server/direct.mjs')).href);
 
+const host = process.env['HOST'] ?? '127.0.0.1';
+const turnAway = doorKeeper(host);
 const compress = compression();
-const policy =
-  "default-src 'self'; script-src 'self' 'unsafe-inline'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; " +
-  "font-src 'self' data:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
 
-/** Astro answers such an address with a page; whoever asks the API gets a problem (RFC 9457). */
-const oddAddress = {
-  type: 'about:blank',
-  title: 'Not found',
-  status: 404,
-  detail: 'There is nothing at this address. docs/api.md lists what there is.',
+/**
+ * For what is no page. A page has its own policy (astro.config.ts), with the hashes of its scripts; what it says of styles
+ * is added here: the threads' colours stand in style attributes.
+ */
+const policy =
+  "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data: blob:; font-src 'self' data:; " +
+  "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
+const headers = {
+  'x-content-type-options': 'nosniff',
+  'referrer-policy': 'same-origin',
+  'cross-origin-opener-policy': 'same-origin',
+  'cross-origin-resource-policy': 'same-origin',
+  'permissions-policy':
+    'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), usb=(), serial=(), bluetooth=(), payment=()',
+  'content-security-policy': policy,
 };
-function isOddlyEncoded(url) {
-  try {
-    return decodeURI(url.split('?')[0]).includes('%');
-  } catch {
-    return true;
-  }
+/** Pages keep what the framework says of scripts; inline style attributes are allowed beside it, style elements are not. */
+function allowStyleAttributes(response) {
+  const writeHead = response.writeHead.bind(response);
+  response.writeHead = (status, ...rest) => {
+    const given = rest.at(-1);
+    const own = given && typeof given === 'object' ? (given['content-security-policy'] ?? null) : null;
+    const now = String(own ?? response.getHeader('content-security-policy'));
+    const whole = `${now.replace(/;?\s*$/, '')}; style-src-attr 'unsafe-inline'`;
+    if (own) given['content-security-policy'] = whole;
+    else response.setHeader('content-security-policy', whole);
+    return writeHead(status, ...rest);
+  };
 }
 
-const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed$/i;
+const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?(?:\?|$)/i;
+const liveAddress = /^\/api\/machines\/[^/]+\/live/;
 
-/** A request must have come whole after this, ms. Only a feed may stay open: Node's own limit would end it too. */
-const wholeRequestMs = 300_000;
+/**
+ * A request must have come whole after this, ms; endpoints answer a little sooner that it is late. A feed and an import
+ * may stay open: they watch by themselves.
+ */
+const wholeRequestMs = 35_000;
 
-const feeds = new Set();
+/** Of one address: a whole shop behind one proxy fits several times. VIVID_PER_ADDRESS changes the first. */
+const connections = new Crowd(Number(process.env['VIVID_PER_ADDRESS']) || 512);
+const streams = new Crowd(200);
+
+function answerProblem(request, response, told) {
+  response.writeHead(told.status, {
+    'content-type': 'application/problem+json',
+    'cache-control': 'no-store',
+    ...(told.allow && { allow: told.allow }),
+    ...(told.status === 429 && { 'retry-after': '5' }),
+    // What is left of a body that was refused unread must not be taken for the next request.
+    ...(!request.complete && { connection: 'close' }),
+  });
+  response.end(request.method === 'HEAD' ? undefined : JSON.stringify(told));
+}
+
+/** Resolves when what was written has gone out, but for a little; or when nobody reads any more. */
+function room(response) {
+  if (response.writableLength < 64_000 || response.destroyed) return Promise.resolve();
+  return new Promise((done) => {
+    response.once('drain', done);
+    response.once('close', done);
+  });
+}
+
+/** A page that does not read what it is told is dropped at this; when it comes back it is told what it missed. */
+const mostBacklog = 1_000_000;
+const lives = new Set();
+setInterval(() => {
+  for (const live of lives) if (live.writableLength > mostBacklog) live.destroy();
+}, 1000).unref();
 const server = createServer((request, response) => {
-  response.setHeader('x-content-type-options', 'nosniff');
-  const fed = request.method === 'POST' && feedAddress.exec(request.url)?.[1];
+  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
+  const refused = turnAway(request);
+  if (refused) return answerProblem(request, response, refused);
+  const { method, url } = request;
+  const fed = method === 'POST' && feedAddress.exec(url)?.[1];
+  if (fed || liveAddress.test(url)) {
+    const leave = streams.enter(request.socket.remoteAddress);
+    if (!leave)
+      return answerProblem(
+        request,
+        response,
+        problem(
+          429,
+          'Too many at once',
+          'This device holds too many streams open. Close pages that are not looked at.',
+        ),
+      );
+    response.on('close', leave);
+  }
   if (fed) return void postFeed(request, response, fed);
-  const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
-  response.on('close', () => clearTimeout(late));
-  if (request.method === 'POST' && request.url === '/api/ledger') return void postLedger(request, response);
-  response.setHeader('referrer-policy', 'same-origin');
-  response.setHeader('content-security-policy', policy);
-  if (request.url?.includes('/live')) {
-    feeds.add(response);
-    response.on('close', () => feeds.delete(response));
+  const isImport = method === 'POST' && url.startsWith('/api/everything');
+  if (!isImport) {
+    const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
+    response.on('close', () => clearTimeout(late));
   }
-  if (request.url?.startsWith('/api/') && isOddlyEncoded(request.url)) {
-    response.writeHead(404, { 'content-type': 'application/problem+json' });
-    response.end(JSON.stringify(oddAddress));
-    return;
+  if (method === 'POST' && /^\/api\/ledger\/?(\?|$)/.test(url)) return void postLedger(request, response);
+  if (liveAddress.test(url)) {
+    lives.add(response);
+    response.on('close', () => lives.delete(response));
   }
-  compress(request, response, () => handler(request, response, () => response.writeHead(404).end()));
+  allowStyleAttributes(response);
+  // The framework writes without waiting for the reader: whoever makes a long answer asks first whether there is room.
+  const locals = { room: () => room(response) };
+  compress(request, response, () => handler(request, response, () => response.writeHead(404).end(), locals));
 });
 
 server.requestTimeout = 0;
+server.headersTimeout = 15_000;
+server.on('connection', (socket) => {
+  const leave = connections.enter(socket.remoteAddress);
+  if (leave) socket.on('close', leave);
+  else
+    socket.end(
+      'HTTP/1.1 429 Too Many Requests\r\nretry-after: 5\r\nconnection: close\r\ncontent-length: 0\r\n\r\n',
+    );
+});
+server.on('clientError', (error, socket) => {
+  if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
+  const [status, title] =
+    error.code === 'HPE_HEADER_OVERFLOW' ? [431, 'Headers too long'] : [400, 'Not understood'];
+  const text = JSON.stringify(problem(status, title, 'This is no request that can be understood.'));
+  socket.end(
+    `HTTP/1.1 ${status} ${title}\r\ncontent-type: application/problem+json\r\ncontent-length: ${Buffer.byteLength(text)}\r\nconnection: close\r\n\r\n${text}`,
+  );
+});
 
 let stopping = false;
 function stop() {
   if (stopping) return;
   stopping = true;
   server.close(() => process.exit(0));
-  for (const feed of feeds) feed.destroy();
+  for (const live of lives) live.destroy();
   server.closeIdleConnections();
   setTimeout(() => process.exit(0), 5000).unref();
 }
@@ -85,6 +168,4 @@ server.on('error', (error) => {
   );
   process.exit(1);
 });
-server.listen(Number(process.env['PORT'] ?? 4321), process.env['HOST'] ?? '127.0.0.1', () =>
-  process.send?.('ready'),
-);
+server.listen(Number(process.env['PORT'] ?? 4321), host, () => process.send?.('ready'));

@@ -81,7 +81,7 @@ scope.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== location.origin) return;
-  if (url.pathname.startsWith('/_astro/') || url.pathname === '/eye.svg')
+  if (url.pathname.startsWith('/_astro/') || ['/eye.svg', '/first-paint.js'].includes(url.pathname))
     return event.respondWith(file(request));
   if (request.mode === 'navigate') return event.respondWith(page(request));
   if (isKeptAnswer(url)) event.respondWith(answer(request));

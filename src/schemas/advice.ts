@@ -2,7 +2,7 @@ import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
 import { someSchools } from './schools.ts';
 import { elements } from './workshop.ts';
 import { fibre, needleSpec } from './entry.ts';
-import { count, instant, object, page, paging, text, uuid, uuidOrNull } from './parts.ts';
+import { count, instant, object, page, paging, stitches, text, uuid, uuidOrNull } from './parts.ts';
 
 const weightNo = { type: 'number', minimum: 1, maximum: 200 } as const satisfies JSONSchema;
 const tex = { type: 'number', minimum: 1, maximum: 1000 } as const satisfies JSONSchema;
@@ -198,7 +198,7 @@ export const consumptionQuestion = object(
       items: object({
         stop: { type: 'integer', minimum: 1, maximum: 99 },
         kind: { enum: elements },
-        stitches: { type: 'integer', minimum: 1, maximum: 1_000_000 },
+        stitches,
         lengthMm: millimetres,
         cone: text(1, 60),
       }),

@@ -1,5 +1,6 @@
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
 import type { EntryKind } from '../core/ledger/entry.ts';
+import { mostStitches, mostStops } from '../core/stitches/most.ts';
 import { head, instant, object, position, stitches, text, uuid, uuid7, uuidOrNull } from './parts.ts';
 
 export const needleSpec = object({
@@ -43,7 +44,7 @@ const sewnFields = {
   speed: { type: 'integer', minimum: 100, maximum: 2000 },
   stops: {
     type: 'array',
-    maxItems: 99,
+    maxItems: mostStops,
     items: object({
       stop: { type: 'integer', minimum: 1, maximum: 99 },
       position: { type: 'integer', minimum: 1, maximum: 24 },
@@ -59,7 +60,7 @@ export const entryData = {
       fault,
       fragments: { enum: ['all_found', 'missing'] },
       stop: { type: 'integer', minimum: 1, maximum: 99 },
-      stitch: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+      stitch: { type: 'integer', minimum: 0, maximum: mostStitches },
       by: { const: 'feed' },
       feedId: uuid,
     },
@@ -81,7 +82,11 @@ export const entryData = {
   part_sewn: object({ ...sewnFields, outcome: { enum: ['paused', 'spoiled'] } }),
   check_done: object(
     {
-      item: { type: 'string', pattern: '^[a-z-]{1,30}(:\\d{1,2})?$' },
+      item: {
+        type: 'string',
+        pattern: '^[a-z-]{1,30}(:\\d{1,2})?$',
+        description: 'the name of an item of the Check list',
+      },
       says: text(1, 300),
       state: { enum: ['done', 'not_done'] },
       why: text(1, 300),

@@ -21,6 +21,8 @@ export const event = object({
   closedAt: instantOrNull,
   lostMs: wholeOrNull,
   seq: { type: 'integer' },
+  /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
+  claimedAt: instantOrNull,
 });
 export type Event = FromSchema<typeof event>;
 
@@ -30,8 +32,8 @@ export const ledgerQuery = object(
     machine: uuid,
     position: { type: 'integer', minimum: 1, maximum: 24 },
     head: { type: 'integer', minimum: 1, maximum: 56 },
-    kind: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$' },
-    fault: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$' },
+    kind: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a kind of entry' },
+    fault: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a fault' },
     job: uuid,
     from: instant,
     to: instant,
@@ -56,6 +58,7 @@ export const ledgerLine = object({
   jobId: uuidOrNull,
   corrects: uuidOrNull,
   data: { type: 'object' },
+  claimedAt: instantOrNull,
 });
 export type LedgerLine = FromSchema<typeof ledgerLine>;
 

@@ -1,11 +1,12 @@
 import type { FromSchema } from 'json-schema-to-ts';
 import { faultNames } from './entry.ts';
-import { instant, instantOrNull, object, uuid7 } from './parts.ts';
+import { mostStitches } from '../core/stitches/most.ts';
+import { instant, instantOrNull, object, text, uuid7 } from './parts.ts';
 
 const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
 const position = { type: 'integer', minimum: 1, maximum: 24 } as const;
 const head = { type: 'integer', minimum: 1, maximum: 56 } as const;
-const stitches = { type: 'integer', minimum: 0, maximum: 10_000_000 } as const;
+const stitches = { type: 'integer', minimum: 0, maximum: mostStitches } as const;
 const common = { id: uuid7, at: instant } as const;
 
 /** One line of POST /api/machines/{id}/feed; see core/feed/event.ts. */
@@ -15,9 +16,7 @@ export const feedEvent = {
   discriminator: { propertyName: 'event' },
   oneOf: [
     object({ ...common, event: { const: 'start' }, stop, position }, ['stop', 'position']),
-    object({ ...common, event: { const: 'stop' }, why: { type: 'string', minLength: 1, maxLength: 200 } }, [
-      'why',
-    ]),
+    object({ ...common, event: { const: 'stop' }, why: text(1, 200) }, ['why']),
     object({ ...common, event: { const: 'stitches' }, stitches }),
     object({ ...common, event: { const: 'colour' }, stop, position }),
     object(
@@ -59,12 +58,18 @@ export const feedNow = object({
 export type FeedNowMessage = FromSchema<typeof feedNow>;
 
 /** The answer to a feed: lines taken, lines that had come before, and those refused with why. */
-export const feedTaken = object({
-  taken: { type: 'integer' },
-  again: { type: 'integer' },
-  refused: {
-    type: 'array',
-    items: object({ line: { type: 'integer' }, why: { type: 'string' } }),
+export const feedTaken = object(
+  {
+    taken: { type: 'integer' },
+    again: { type: 'integer' },
+    /** The first hundred. */
+    refused: {
+      type: 'array',
+      items: object({ line: { type: 'integer' }, why: { type: 'string' } }),
+    },
+    /** How many more were refused. */
+    more: { type: 'integer' },
   },
-});
+  ['more'],
+);
 export type FeedTaken = FromSchema<typeof feedTaken>;

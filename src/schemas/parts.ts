@@ -1,21 +1,25 @@
 import type { JSONSchema } from 'json-schema-to-ts';
+import { mostStitches } from '../core/stitches/most.ts';
 
 /** Pieces that the messages share. */
-export const uuid = { type: 'string', format: 'uuid' } as const satisfies JSONSchema;
-export const uuidOrNull = { type: ['string', 'null'], format: 'uuid' } as const satisfies JSONSchema;
+
+/** An id. `lowered`: taken in either case, and in small letters from then on, so that it is itself wherever it is met. */
+export const uuid = { type: 'string', format: 'uuid', lowered: true } as const;
+export const uuidOrNull = { type: ['string', 'null'], format: 'uuid', lowered: true } as const;
 /** Made by the writer: version 7, so that its time orders and partitions the ledger. */
-export const uuid7 = {
-  type: 'string',
-  pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$',
-} as const satisfies JSONSchema;
+export const uuid7 = { type: 'string', format: 'uuid7', lowered: true } as const;
 export const instant = { type: 'string', format: 'date-time' } as const satisfies JSONSchema;
 export const instantOrNull = { type: ['string', 'null'], format: 'date-time' } as const satisfies JSONSchema;
 export const dayOrNull = { type: ['string', 'null'], format: 'date' } as const satisfies JSONSchema;
 export const head = { type: ['integer', 'null'], minimum: 1, maximum: 56 } as const satisfies JSONSchema;
 export const position = { type: ['integer', 'null'], minimum: 1, maximum: 24 } as const satisfies JSONSchema;
-export const stitches = { type: 'integer', minimum: 1, maximum: 1_000_000 } as const satisfies JSONSchema;
+export const stitches = { type: 'integer', minimum: 1, maximum: mostStitches } as const satisfies JSONSchema;
 export const count = { type: 'integer', minimum: 0 } as const satisfies JSONSchema;
-export const colour = { type: 'string', pattern: '^#[0-9a-f]{6}$' } as const satisfies JSONSchema;
+export const colour = {
+  type: 'string',
+  pattern: '^#[0-9a-f]{6}$',
+  description: 'a colour like #cc1122, in small letters',
+} as const satisfies JSONSchema;
 
 /** Text of `least` to `most` characters that PostgreSQL can store: no NUL, no broken surrogate. */
 export function text<const Least extends number, const Most extends number>(least: Least, most: Most) {
@@ -24,6 +28,7 @@ export function text<const Least extends number, const Most extends number>(leas
     minLength: least,
     maxLength: most,
     pattern: '^[^\\u0000\\ud800-\\udfff]*$',
+    description: 'text without NUL or half characters',
   } as const;
 }
 

@@ -16,7 +16,10 @@ const word = {
 } as const;
 const letters = {
   type: 'object',
-  propertyNames: { pattern: '^[A-Z]{1,12}( [A-Z]{1,12}){0,2}$' },
+  propertyNames: {
+    pattern: '^[A-Z]{1,12}( [A-Z]{1,12}){0,2}$',
+    description: 'one to three words of letters as on a pack, in capitals',
+  },
   additionalProperties: word,
   maxProperties: 200,
 } as const;

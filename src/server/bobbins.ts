@@ -4,6 +4,7 @@ import type { BobbinCase, BobbinCaseNew, BobbinKind, BobbinKindNew } from '../sc
 import type { ListQuery } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
 import { conflict, notFound } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 
 interface KindRow extends Omit<BobbinKind, 'weightNo'> {
@@ -16,8 +17,8 @@ export async function listBobbinKinds({ limit = 50, after }: ListQuery = {}) {
   const keys = keysOf(after, 1);
   const found = await rows<KindRow>(
     database(),
-    `SELECT ${kindColumns} FROM bobbin_kind WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT ${Math.trunc(limit) + 1}`,
-    [keys?.[0] ?? null],
+    `SELECT ${kindColumns} FROM bobbin_kind WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT $2`,
+    [keys?.[0] ?? null, limit + 1],
   );
   return pageOf(found, limit, kindFrom, (row) => [row.name]);
 }
@@ -27,14 +28,17 @@ export async function addBobbinKind(sent: BobbinKindNew): Promise<BobbinKind> {
   const tex = sent.tex ?? texFrom('wt', sent.weightNo);
   const metres = sent.metres ?? Math.round(bobbinLength(sent.size, tex).value);
   const { id, name, size, sides, weightNo, fibre, colour } = sent;
-  await rows(
-    database(),
-    `INSERT INTO bobbin_kind (${kindColumns}) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING`,
-    [id, name, size, sides, weightNo, tex, fibre, colour, metres],
-  );
-  const [row] = await rows<KindRow>(database(), `SELECT ${kindColumns} FROM bobbin_kind WHERE id = $1`, [id]);
-  if (!row) throw conflict(`There is a bobbin called “${name}” already. Give this one another name.`);
-  return kindFrom(row);
+  const { item } = await makeOnce<BobbinKind, KindRow>({
+    table: 'bobbin_kind',
+    values: { id, name, size, sides, weight_no: weightNo, tex, fibre, colour, metres },
+    columns: kindColumns,
+    read: kindFrom,
+    noun: 'bobbin',
+    taken: () => {
+      throw conflict(`There is a bobbin called “${name}” already. Give this one another name.`);
+    },
+  });
+  return item;
 }
 
 const caseColumns = 'id, name, size, turns, note, retired';
@@ -43,8 +47,8 @@ export async function listBobbinCases({ limit = 50, after }: ListQuery = {}) {
   const keys = keysOf(after, 1);
   const found = await rows<BobbinCase>(
     database(),
-    `SELECT ${caseColumns} FROM bobbin_case WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT ${Math.trunc(limit) + 1}`,
-    [keys?.[0] ?? null],
+    `SELECT ${caseColumns} FROM bobbin_case WHERE $1::text IS NULL OR name > $1 ORDER BY name LIMIT $2`,
+    [keys?.[0] ?? null, limit + 1],
   );
   return pageOf(
     found,
@@ -61,16 +65,17 @@ export async function addBobbinCase({
   turns,
   note = '',
 }: BobbinCaseNew): Promise<BobbinCase> {
-  await rows(
-    database(),
-    'INSERT INTO bobbin_case (id, name, size, turns, note) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING',
-    [id, name, size, turns, note],
-  );
-  const [row] = await rows<BobbinCase>(database(), `SELECT ${caseColumns} FROM bobbin_case WHERE id = $1`, [
-    id,
-  ]);
-  if (!row) throw conflict(`There is a bobbin case called “${name}” already. Give this one another name.`);
-  return row;
+  const { item } = await makeOnce<BobbinCase, BobbinCase>({
+    table: 'bobbin_case',
+    values: { id, name, size, turns, note },
+    columns: caseColumns,
+    read: (row) => row,
+    noun: 'bobbin case',
+    taken: () => {
+      throw conflict(`There is a bobbin case called “${name}” already. Give this one another name.`);
+    },
+  });
+  return item;
 }
 
 /** A note, or why the case is out of use. A retired case stays on record. */

@@ -8,6 +8,12 @@ pg.types.setTypeParser(pg.types.builtins.NUMERIC, Number);
 pg.types.setTypeParser(pg.types.builtins.DATE, (text) => text);
 pg.types.setTypeParser(pg.types.builtins.TIMESTAMPTZ, (text) => new Date(text).toISOString());
 
+/**
+ * How long a statement may run, wait for a lock, or leave its transaction idle: what goes on longer is an error of ours or
+ * of the database, and must not stop every machine. Long work asks for more by {@link longWork}.
+ */
+const limits = { statement_timeout: '20s', lock_timeout: '8s', idle_in_transaction_session_timeout: '20s' };
+
 export type Sql = Pick<pg.ClientBase, 'query'>;
 
 let pool: pg.Pool | undefined;
@@ -23,7 +29,9 @@ export function database(): pg.Pool {
       connectionTimeoutMillis: 5000,
       // Compiling a query pays for long ones only. Over a ledger of many months the planner thinks ours long, and took
       // seconds to compile what runs in a millisecond.
-      options: '-c jit=off',
+      options: ['jit=off', ...Object.entries(limits).map(([name, value]) => `${name}=${value}`)]
+        .map((setting) => `-c ${setting}`)
+        .join(' '),
       pipeline: true,
     } as pg.PoolConfig);
     // A connection that dies while idle (database restarted) is replaced at its next use.
@@ -87,6 +95,15 @@ export function sendOff<Row extends pg.QueryResultRow>(
   return sent;
 }
 
+/** Lets this transaction take its time: a rebuild, an import, an export to a slow reader. */
+export async function longWork(sql: Sql): Promise<void> {
+  await rows(
+    sql,
+    `SELECT set_config('statement_timeout', '0', true), set_config('lock_timeout', '120s', true),
+       set_config('idle_in_transaction_session_timeout', '10min', true)`,
+  );
+}
+
 /** Runs `work` in one transaction: all of it is kept, or none. */
 export async function inTransaction<T>(work: (sql: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await database().connect();
@@ -107,8 +124,36 @@ export async function inTransaction<T>(work: (sql: pg.PoolClient) => Promise<T>)
   } catch (error) {
     // A connection that cannot even roll back is thrown away.
     await client.query('ROLLBACK').catch((failure: Error) => (broken = failure));
-    throw error;
+    throw await firstFailure(error, sent);
   } finally {
+    client.off('error', onBroken);
+    client.release(broken);
+  }
+}
+
+/**
+ * What went wrong first. A query on the heels of a failed one fails too, with “transaction is aborted” (SQLSTATE 25P02):
+ * that says nothing of why.
+ */
+async function firstFailure(error: unknown, sent: readonly Promise<unknown>[]): Promise<unknown> {
+  if ((error as { code?: string } | null)?.code !== '25P02') return error;
+  for (const one of await Promise.allSettled(sent))
+    if (one.status === 'rejected' && (one.reason as { code?: string }).code !== '25P02') return one.reason;
+  return error;
+}
+
+/** What `read` yields, all of it from one moment of the database, however long the reader takes and whatever is written. */
+export async function* inSnapshot<T>(read: (sql: pg.PoolClient) => AsyncGenerator<T>): AsyncGenerator<T> {
+  const client = await database().connect();
+  let broken: Error | undefined;
+  const onBroken = (error: Error) => void (broken = error);
+  client.on('error', onBroken);
+  try {
+    await client.query('BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY');
+    await longWork(client);
+    yield* read(client);
+  } finally {
+    await client.query('ROLLBACK').catch((failure: Error) => (broken = failure));
     client.off('error', onBroken);
     client.release(broken);
   }

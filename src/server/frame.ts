@@ -2,6 +2,7 @@ import type { AstroGlobal } from 'astro';
 import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import type { FrameData, ScreenName } from '../parts/frame/frame-data.ts';
+import { serverNow } from './clock.ts';
 import { database, rows } from './database.ts';
 import { feedNow } from './feed/state.ts';
 import { headNow } from './head.ts';
@@ -34,7 +35,7 @@ export function dayStart(now: Date, zone: string): Date {
 export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise<FrameData | null> {
   const machine = await machineBySlug(astro.params['machine'] ?? '');
   if (!machine) return null;
-  const now = new Date();
+  const now = serverNow();
   const zone = zoneOf(astro.cookies);
   const all = <Item>(
     list: (query: { limit: number; after?: string }) => Promise<{ items: Item[]; next: string | null }>,

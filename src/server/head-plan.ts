@@ -4,7 +4,10 @@ import type { PlanJob, PlanPosition } from '../core/plan/problem.ts';
 import type { ShareAsked, ShareOutcome, ShareProblem } from '../core/plan/share-out.ts';
 import type { HeadPlanQuestion, ShareOutQuestion } from '../schemas/plan.ts';
 import { invalid, ProblemError } from './http/problem.ts';
-import { inThread } from './threads-of-work.ts';
+import { inThread } from './heavy-work.ts';
+
+/** A thread answers within 10 s; one that does not is ended. */
+const longestMs = 20_000;
 
 /** What the thread (head-plan-thread.ts) is given. */
 export type PlanTask =
@@ -44,7 +47,7 @@ export function shareInThread(question: ShareOutQuestion, signal: AbortSignal): 
 }
 
 async function workedOut<Outcome>(task: PlanTask, signal: AbortSignal): Promise<Outcome> {
-  const result = await inThread<PlanResult<Outcome>>('head-plan-thread.mjs', task, signal);
+  const result = await inThread<PlanResult<Outcome>>('head-plan-thread.mjs', task, signal, longestMs);
   if ('refused' in result)
     throw new ProblemError(422, 'Not accepted', result.refused, undefined, `urn:vivid-eye:${result.name}`);
   return result.outcome;

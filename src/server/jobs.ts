@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import type { Job, JobChange, JobNew, JobStop } from '../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from './database.ts';
-import { conflict, invalid, notFound } from './http/problem.ts';
+import { conflict, invalid, notFound, otherContent } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 
 interface JobRow {
@@ -73,8 +75,8 @@ export async function listJobs({
     database(),
     `${selectJobs}
      WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
-     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT ${Math.trunc(limit) + 1}`,
-    [keys?.[0] ?? null, keys?.[1] ?? null],
+     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $3`,
+    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
 }
@@ -115,7 +117,10 @@ export async function jobsByIds(ids: readonly string[]): Promise<Job[]> {
   return (await rows<JobRow>(database(), `${selectJobs} WHERE j.id = ANY($1)`, [ids])).map(jobFrom);
 }
 
-/** Adds jobs, all or none; one that is there already (same id) is left as it is. Returns their ids. */
+/**
+ * Adds jobs, all or none. One sent again is left as it is; another one under its id is refused with both. Returns their
+ * ids.
+ */
 export async function addJobs(jobs: readonly JobNew[]): Promise<string[]> {
   for (const job of jobs) checkStops(job.stops, job.name);
   return inTransaction(async (sql) => {
@@ -124,13 +129,19 @@ export async function addJobs(jobs: readonly JobNew[]): Promise<string[]> {
       jobs.flatMap((job) => job.stops),
     );
     for (const job of jobs) {
-      const added = await rows(
+      const { id, name, customer, cloth, pieces, due, note } = job;
+      const { isNew } = await makeOnce(
+        {
+          table: 'job',
+          values: { id, name, customer, cloth, pieces, due, note, schools: job.schools ?? null },
+          columns: 'id, name, customer, cloth, pieces, due, note, schools',
+          read: (row) => row,
+          noun: 'job',
+        },
         sql,
-        `INSERT INTO job (id, name, customer, cloth, pieces, due, note, schools) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
-         ON CONFLICT DO NOTHING RETURNING id`,
-        [job.id, job.name, job.customer, job.cloth, job.pieces, job.due, job.note, job.schools ?? null],
       );
-      if (added.length > 0) await writeStops(sql, job.id, job.stops);
+      if (isNew) await writeStops(sql, id, job.stops);
+      else checkSameStops(await jobById(id, sql), job);
     }
     return jobs.map((job) => job.id);
   });
@@ -185,6 +196,17 @@ async function writeStops(sql: Sql, jobId: string, stops: readonly JobStop[]): P
       stops.map((stop) => stop.position),
     ],
   );
+}
+
+/** Throws a 409 problem when a job that is kept was sent again with other colour stops. */
+function checkSameStops(kept: Job, sent: JobNew): void {
+  const inOrder = (stops: readonly JobStop[]) => [...stops].sort((a, b) => a.stop - b.stop);
+  if (!isDeepStrictEqual(inOrder(kept.stops), inOrder(sent.stops)))
+    throw otherContent(
+      `“${sent.name}” is kept already, with other colour stops. Nothing was changed: open it and change it there.`,
+      kept,
+      sent,
+    );
 }
 
 function checkStops(stops: readonly JobStop[], name: string): void {

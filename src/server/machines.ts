@@ -3,6 +3,7 @@ import { defaultNeedleLife } from '../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
 import { conflict, notFound } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 
 interface MachineRow {
@@ -39,8 +40,8 @@ export async function listMachines({ limit = 50, after }: ListQuery = {}): Promi
   const found = await rows<MachineRow & { created: string }>(
     database(),
     `SELECT ${columns}, created_at AS created FROM machine
-     WHERE $1::timestamptz IS NULL OR (created_at, slug) > ($1, $2) ORDER BY created_at, slug LIMIT ${Math.trunc(limit) + 1}`,
-    [keys?.[0] ?? null, keys?.[1] ?? null],
+     WHERE $1::timestamptz IS NULL OR (created_at, slug) > ($1, $2) ORDER BY created_at, slug LIMIT $3`,
+    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(
     found,
@@ -67,6 +68,8 @@ export async function machineMustExist(id: string): Promise<void> {
 }
 
 export async function machineBySlug(slug: string): Promise<Machine | null> {
+  // What no machine can be called need not be asked for, and the database refuses to be asked for some of it.
+  if (!/^[a-z0-9-]{1,40}$/.test(slug)) return null;
   const [row] = await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE slug = $1`, [slug]);
   return row ? machineFrom(row) : null;
 }
@@ -76,29 +79,28 @@ const takenSlugs = ['api', 'workshop', 'assets', '_astro'];
 
 export async function addMachine(machine: MachineNew): Promise<Machine> {
   const slug = slugOf(machine.name);
-  const [row] = await rows<MachineRow>(
-    database(),
-    `INSERT INTO machine (id, slug, name, heads, positions, numbering_side, top_speed, profile)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT DO NOTHING RETURNING ${columns}`,
-    [
-      machine.id,
+  const { item } = await makeOnce<Machine, MachineRow>({
+    table: 'machine',
+    values: {
+      id: machine.id,
       slug,
-      machine.name,
-      machine.heads,
-      machine.positions,
-      machine.numberingSide,
-      machine.topSpeed,
-      machine.profile ?? {},
-    ],
-  );
-  if (row) return machineFrom(row);
-  const same = (
-    await rows<MachineRow>(database(), `SELECT ${columns} FROM machine WHERE id = $1`, [machine.id])
-  )[0];
-  if (same) return machineFrom(same);
-  throw conflict(
-    `There is a machine called “${machine.name}” already, or one that sounds the same. Give this one another name.`,
-  );
+      name: machine.name,
+      heads: machine.heads,
+      positions: machine.positions,
+      numbering_side: machine.numberingSide,
+      top_speed: machine.topSpeed,
+      profile: machine.profile ?? {},
+    },
+    columns,
+    read: machineFrom,
+    noun: 'machine',
+    taken: () => {
+      throw conflict(
+        `There is a machine called “${machine.name}” already, or one that sounds the same. Give this one another name.`,
+      );
+    },
+  });
+  return item;
 }
 
 /** Heads, positions and numbering stay: the ledger's entries were written for them. */

@@ -2,6 +2,7 @@ import { createEvents, type DateArray, type EventAttributes } from 'ics';
 import { upcoming } from '../core/check/upcoming.ts';
 import type { Seat } from '../core/ledger/head.ts';
 import { checkFacts } from './check.ts';
+import { serverNow } from './clock.ts';
 import { headNow } from './head.ts';
 import { listJobs } from './jobs.ts';
 import { machineById } from './machines.ts';
@@ -9,7 +10,7 @@ import { workshop } from './workshop.ts';
 
 /** A machine's maintenance and the waiting jobs' due days as iCalendar (RFC 5545), a day each. */
 export async function maintenanceCalendar(machineId: string): Promise<string> {
-  const now = new Date();
+  const now = serverNow();
   const machine = await machineById(machineId);
   const [{ schools }, head, jobs] = await Promise.all([
     workshop(),

@@ -2,6 +2,7 @@ import { needleText, readNeedleLabel, type NeedleSpec } from '../core/needle/lab
 import type { ListQuery, NeedleKind } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
 import { notFound } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 import { taughtLetters } from './workshop.ts';
 
@@ -45,8 +46,8 @@ export async function listNeedleKinds({ limit = 50, after }: ListQuery = {}): Pr
   const found = await rows<NeedleKindRow>(
     database(),
     `${selectKinds} WHERE $1::int IS NULL OR (n.size_metric, n.id::text) > ($1, $2)
-     ORDER BY n.size_metric, n.id::text LIMIT ${Math.trunc(limit) + 1}`,
-    [typeof keys?.[0] === 'number' ? keys[0] : null, keys?.[1] ?? null],
+     ORDER BY n.size_metric, n.id::text LIMIT $3`,
+    [typeof keys?.[0] === 'number' ? keys[0] : null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(found, limit, kindFrom, (row) => [row.size_metric, row.id]);
 }
@@ -54,12 +55,17 @@ export async function listNeedleKinds({ limit = 50, after }: ListQuery = {}): Pr
 /** Adds the kind of needle that `label` names, or gives the one there is. Throws Refusal for a label it cannot read. */
 export async function addNeedleKind({ id, label }: { id: string; label: string }): Promise<NeedleKind> {
   const { spec } = readNeedleLabel(label, await taughtLetters());
-  const values = [spec.system, spec.sizeMetric, spec.point, spec.coating, spec.eye, spec.blade];
-  await rows(
-    database(),
-    `INSERT INTO needle_kind (id, ${properties}) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING`,
-    [id, ...values],
-  );
+  const { system, sizeMetric: size_metric, point, coating, eye, blade } = spec;
+  const values = [system, size_metric, point, coating, eye, blade];
+  await makeOnce({
+    table: 'needle_kind',
+    values: { id, system, size_metric, point, coating, eye, blade },
+    columns: `id, ${properties}`,
+    read: (row) => row,
+    noun: 'kind of needle',
+    // The kind is there already under another id: that one is given.
+    taken: () => ({}),
+  });
   const [kept] = await rows<NeedleKindRow>(
     database(),
     `${selectKinds} WHERE (${properties}) = ($1, $2, $3, $4, $5, $6)`,

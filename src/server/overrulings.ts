@@ -2,6 +2,7 @@ import { needleText, readNeedleLabel } from '../core/needle/label.ts';
 import type { Overruling, OverrulingNew } from '../schemas/advice.ts';
 import type { ListQuery } from '../schemas/workshop.ts';
 import { database, rows } from './database.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 import { taughtLetters } from './workshop.ts';
 
@@ -27,8 +28,8 @@ export async function listOverrulings({
   const found = await rows<OverrulingRow>(
     database(),
     `SELECT ${columns} FROM overruling WHERE ($1::text IS NULL OR cloth = $1) AND ($2::text IS NULL OR element = $2)
-       AND ($3::timestamptz IS NULL OR (at, id::text) < ($3, $4)) ORDER BY at DESC, id::text DESC LIMIT ${Math.trunc(limit) + 1}`,
-    [cloth ?? null, element ?? null, keys?.[0] ?? null, keys?.[1] ?? null],
+       AND ($3::timestamptz IS NULL OR (at, id::text) < ($3, $4)) ORDER BY at DESC, id::text DESC LIMIT $5`,
+    [cloth ?? null, element ?? null, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(found, limit, from, (row) => [row.at, row.id]);
 }
@@ -41,24 +42,22 @@ export async function lastOverruling(cloth: string, element: string): Promise<Ov
 /** Keeps a choice against advice. Throws Refusal for a label it cannot read. */
 export async function addOverruling(sent: OverrulingNew): Promise<Overruling> {
   const { spec } = readNeedleLabel(sent.label, await taughtLetters());
-  await rows(
-    database(),
-    `INSERT INTO overruling (id, job_id, cloth, element, weight_no, advised, needle, why, operator_id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING`,
-    [
-      sent.id,
-      sent.jobId ?? null,
-      sent.cloth,
-      sent.element,
-      sent.weightNo ?? null,
-      sent.advised || needleText(spec),
-      spec,
-      sent.why ?? '',
-      sent.operatorId ?? null,
-    ],
-  );
-  const [row] = await rows<OverrulingRow>(database(), `SELECT ${columns} FROM overruling WHERE id = $1`, [
-    sent.id,
-  ]);
-  return from(row!);
+  const { item } = await makeOnce<Overruling, OverrulingRow>({
+    table: 'overruling',
+    values: {
+      id: sent.id,
+      job_id: sent.jobId ?? null,
+      cloth: sent.cloth,
+      element: sent.element,
+      weight_no: sent.weightNo ?? null,
+      advised: sent.advised || needleText(spec),
+      needle: spec,
+      why: sent.why ?? '',
+      operator_id: sent.operatorId ?? null,
+    },
+    columns,
+    read: from,
+    noun: 'choice against advice',
+  });
+  return item;
 }

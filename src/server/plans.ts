@@ -4,6 +4,7 @@ import { database, rows } from './database.ts';
 import { announceNews } from './ledger/live.ts';
 import { log } from './log.ts';
 import { conflict, invalid, notFound } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 
 const columns = `id, machine_id AS "machineId", name, setup, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
@@ -15,8 +16,8 @@ export async function listPlans({ machine, limit = 50, after }: ListQuery & { ma
     database(),
     `SELECT ${columns} FROM head_plan WHERE machine_id = $1
        AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
-     ORDER BY changed_at DESC, id::text DESC LIMIT ${Math.trunc(limit) + 1}`,
-    [machine, keys?.[0] ?? null, keys?.[1] ?? null],
+     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
+    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(
     found,
@@ -32,19 +33,22 @@ export async function planById(id: string): Promise<SavedPlan> {
   return row;
 }
 
-/** Keeps a new plan. One that is there already (same id) is left as it is. */
+/** Keeps a new plan. Sent again, the same one is given back; another one under its id is refused with both. */
 export async function addPlan({ id, machineId, name, setup, operatorId }: SavedPlanNew): Promise<SavedPlan> {
   const [machine] = await rows(database(), 'SELECT 1 FROM machine WHERE id = $1', [machineId]);
   if (!machine) throw invalid('There is no such machine. Pick it from the list at the top.');
-  await rows(
-    database(),
-    `INSERT INTO head_plan (id, machine_id, name, setup, operator_id) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING`,
-    [id, machineId, name, setup, operatorId ?? null],
-  );
-  const [row] = await rows<SavedPlan>(database(), `SELECT ${columns} FROM head_plan WHERE id = $1`, [id]);
-  if (!row) throw conflict(`This machine has a plan called “${name}” already. Give this one another name.`);
-  tellPlan(row.machineId);
-  return row;
+  const { item } = await makeOnce<SavedPlan, SavedPlan>({
+    table: 'head_plan',
+    values: { id, machine_id: machineId, name, setup, operator_id: operatorId ?? null },
+    columns,
+    read: (row) => row,
+    noun: 'plan',
+    taken: () => {
+      throw conflict(`This machine has a plan called “${name}” already. Give this one another name.`);
+    },
+  });
+  tellPlan(item.machineId);
+  return item;
 }
 
 /** Changes a plan. Refused with 409 when someone else changed it since `version` was read. */

@@ -1,4 +1,5 @@
 import type { Sewn } from '../schemas/sewn.ts';
+import { serverNow } from './clock.ts';
 import { database, rows } from './database.ts';
 import { jobsByIds } from './jobs.ts';
 
@@ -10,7 +11,7 @@ const mostRuns = 40;
  * came again after another is a run of its own.
  */
 export async function sewnLately(machineId: string, weeks: number): Promise<Sewn> {
-  const since = new Date(Date.now() - weeks * 7 * 86_400_000).toISOString();
+  const since = new Date(serverNow().getTime() - weeks * 7 * 86_400_000).toISOString();
   const [positions, runs] = await Promise.all([
     // Index event_page_kind.
     rows<{ position: number; stitches: number }>(

@@ -3,6 +3,7 @@ import { usualTopMm } from '../core/stitches/usual.ts';
 import { texFrom } from '../core/units/thread-count.ts';
 import { database, rows } from './database.ts';
 import { conflict, invalid } from './http/problem.ts';
+import { makeOnce } from './made-once.ts';
 import { keysOf, pageOf } from './paging.ts';
 
 interface ThreadRow extends Omit<Thread, 'weightNo'> {
@@ -21,8 +22,8 @@ export async function listThreads({ limit = 50, after }: ListQuery = {}): Promis
   const keys = keysOf(after, 1);
   const found = await rows<ThreadRow>(
     database(),
-    `SELECT ${columns} FROM thread WHERE $1::text IS NULL OR lower(code) > $1 ORDER BY lower(code) LIMIT ${Math.trunc(limit) + 1}`,
-    [keys?.[0] ?? null],
+    `SELECT ${columns} FROM thread WHERE $1::text IS NULL OR lower(code) > $1 ORDER BY lower(code) LIMIT $2`,
+    [keys?.[0] ?? null, limit + 1],
   );
   return pageOf(found, limit, threadFrom, (row) => [row.code.toLowerCase()]);
 }
@@ -30,17 +31,18 @@ export async function listThreads({ limit = 50, after }: ListQuery = {}): Promis
 /** Adds a thread article. Its true tex may be stated; else it follows from the weight number. */
 export async function addThread(thread: ThreadNew): Promise<Thread> {
   const tex = thread.tex ?? texFrom('wt', thread.weightNo);
-  const added = await rows<ThreadRow>(
-    database(),
-    `INSERT INTO thread (id, code, name, colour, weight_no, tex, fibre) VALUES ($1, $2, $3, $4, $5, $6, $7)
-     ON CONFLICT DO NOTHING RETURNING ${columns}`,
-    [thread.id, thread.code, thread.name, thread.colour, thread.weightNo, tex, thread.fibre],
-  );
-  const kept =
-    added[0] ??
-    (await rows<ThreadRow>(database(), `SELECT ${columns} FROM thread WHERE id = $1`, [thread.id]))[0];
-  if (!kept) throw conflict(`There is a thread with the code “${thread.code}” already. Use another code.`);
-  return threadFrom(kept);
+  const { id, code, name, colour, weightNo, fibre } = thread;
+  const { item } = await makeOnce<Thread, ThreadRow>({
+    table: 'thread',
+    values: { id, code, name, colour, weight_no: weightNo, tex, fibre },
+    columns,
+    read: threadFrom,
+    noun: 'thread',
+    taken: () => {
+      throw conflict(`There is a thread with the code “${code}” already. Use another code.`);
+    },
+  });
+  return item;
 }
 
 interface ConeRow {
@@ -66,8 +68,8 @@ export async function listCones({
   const found = await rows<ConeRow>(
     database(),
     `SELECT ${coneColumns} FROM cone
-     WHERE ($1::uuid IS NULL OR thread_id = $1) AND ($2::uuid IS NULL OR id > $2) ORDER BY id LIMIT ${Math.trunc(limit) + 1}`,
-    [thread ?? null, keys?.[0] ?? null],
+     WHERE ($1::uuid IS NULL OR thread_id = $1) AND ($2::uuid IS NULL OR id > $2) ORDER BY id LIMIT $3`,
+    [thread ?? null, keys?.[0] ?? null, limit + 1],
   );
   return pageOf(found, limit, coneFrom, (row) => [row.id]);
 }
@@ -83,11 +85,13 @@ export async function batches(): Promise<{ id: string; threadId: string; batch: 
 export async function addCone(cone: Omit<Cone, 'leftMetres'>): Promise<Cone> {
   const [thread] = await rows(database(), 'SELECT id FROM thread WHERE id = $1', [cone.threadId]);
   if (!thread) throw invalid('There is no such thread. Add the thread article first, then its cones.');
-  await rows(
-    database(),
-    'INSERT INTO cone (id, thread_id, batch, metres) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
-    [cone.id, cone.threadId, cone.batch, cone.metres],
-  );
+  await makeOnce({
+    table: 'cone',
+    values: { id: cone.id, thread_id: cone.threadId, batch: cone.batch, metres: cone.metres },
+    columns: 'id, thread_id AS "threadId", batch, metres',
+    read: (row) => row,
+    noun: 'cone',
+  });
   const [kept] = await rows<ConeRow>(database(), `SELECT ${coneColumns} FROM cone WHERE id = $1`, [cone.id]);
   return coneFrom(kept!);
 }

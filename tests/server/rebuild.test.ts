@@ -1,3 +1,4 @@
+import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
 import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
@@ -11,7 +12,7 @@ import { addMachine } from '../../src/server/machines.ts';
 import { addOperator } from '../../src/server/operators.ts';
 import { addCone, addThread } from '../../src/server/threads.ts';
 import { randomHistory } from '../support/random-history.ts';
-import { ids, newDatabase } from '../support/workshop.ts';
+import { asOwner, ids, newDatabase } from '../support/workshop.ts';
 
 const history = randomHistory(4000, 7);
 
@@ -159,8 +160,38 @@ describe('a long random history', () => {
   });
 
   test('the ledger itself can be neither changed nor emptied', async () => {
-    await expect(database().query("UPDATE ledger SET kind = 'note'")).rejects.toThrow(/append-only/);
-    await expect(database().query('DELETE FROM ledger')).rejects.toThrow(/append-only/);
+    const owner = new pg.Client({ connectionString: asOwner(process.env['DATABASE_URL']!) });
+    await owner.connect();
+    const parts = (
+      await owner.query<{ part: string }>(
+        "SELECT inhrelid::regclass::text AS part FROM pg_inherits WHERE inhparent = 'ledger'::regclass",
+      )
+    ).rows.map((row) => row.part);
+    expect(parts).toContain('ledger_2026_09');
+    for (const table of ['ledger', ...parts]) {
+      for (const harm of [`UPDATE ${table} SET kind = 'note'`, `DELETE FROM ${table}`, `TRUNCATE ${table}`]) {
+        // The app's own role has no right to; whoever has it is stopped by the table itself.
+        await expect(database().query(harm), harm).rejects.toThrow(/permission denied/);
+        const isEmpty = (await owner.query(`SELECT FROM ${table} LIMIT 1`)).rowCount === 0;
+        if (!isEmpty || harm.startsWith('TRUNCATE'))
+          await expect(owner.query(harm), harm).rejects.toThrow(/append-only/);
+      }
+    }
+    await owner.end();
+  });
+
+  test('the app connects as a role that may make, change and drop no table', async () => {
+    const [role] = await rows<{ rolsuper: boolean; rolcreatedb: boolean; rolcreaterole: boolean }>(
+      database(),
+      'SELECT rolsuper, rolcreatedb, rolcreaterole FROM pg_roles WHERE rolname = current_user',
+    );
+    expect(role).toEqual({ rolsuper: false, rolcreatedb: false, rolcreaterole: false });
+    for (const harm of [
+      'CREATE TABLE mine (a int)',
+      'DROP TABLE event',
+      'ALTER TABLE ledger DISABLE TRIGGER ALL',
+    ])
+      await expect(database().query(harm), harm).rejects.toThrow(/permission denied|must be owner/);
   });
 
   test('each month has a partition of its own', async () => {

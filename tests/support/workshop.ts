@@ -7,6 +7,8 @@ import { machineId } from './entries.ts';
 
 /** The tests' own cluster, started by ./test. */
 const admin = process.env['VIVID_TEST_ADMIN'] ?? '';
+/** What the app itself connects as: it has no more rights in the tests than in the workshop. */
+const app = process.env['VIVID_TEST_APP'] ?? '';
 const template = process.env['VIVID_TEST_TEMPLATE'] ?? '';
 
 export const ids = {
@@ -27,8 +29,11 @@ export async function newDatabase(): Promise<string> {
   await client.connect();
   await client.query(`CREATE DATABASE ${name} TEMPLATE ${template}`);
   await client.end();
-  return admin.replace(/\/postgres$/, `/${name}`);
+  return app.replace(/\/postgres$/, `/${name}`);
 }
+
+/** The same database as its owner, to look at what the app may not, or to bring about what should never be. */
+export const asOwner = (url: string): string => admin.replace(/\/postgres$/, new URL(url).pathname);
 
 /** Starts the built app on a database of its own, with its answers checked against their schemas. */
 export async function newServer(url?: string): Promise<Served & { url: string }> {

@@ -15,7 +15,7 @@ export function checkSvg(text: string): void {
     );
   }
   const outside =
-    /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);)[^"']+|url\(\s*["']?(?!#)[^)]*\)|@import|<!ENTITY|<\?xml-stylesheet/i;
+    /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);)[^"']+|url\(\s*["']?(?![\s"'#])|@import|<!ENTITY|<\?xml-stylesheet/i;
   if (outside.test(text)) {
     throw new Refusal(
       'SvgRefersOutside',
@@ -24,9 +24,21 @@ export function checkSvg(text: string): void {
   }
 }
 
+/** A drawing's opening tag is no longer, characters. */
+const longestTag = 10_000;
+
+/** The pictures within a drawing, as base64. */
+export function embeddedPictures(text: string): string[] {
+  return [...text.matchAll(/data:image\/(?:png|jpeg);base64,([A-Za-z0-9+/=\s]+)/gi)].map(
+    (found) => found[1]!,
+  );
+}
+
 /** Width over height of the drawing, from its viewBox or its size; null when it states neither. */
 export function svgAspect(text: string): number | null {
-  const tag = /<svg\b[^>]*>/i.exec(text)?.[0] ?? '';
+  const from = text.search(/<svg[\s>]/i);
+  // Cut off where a tag must have ended: what is searched below must not grow with the file.
+  const tag = from < 0 ? '' : text.slice(from, from + longestTag).split('>', 1)[0]!;
   const box = /viewBox\s*=\s*["']\s*[-\d.eE]+[\s,]+[-\d.eE]+[\s,]+([\d.eE]+)[\s,]+([\d.eE]+)/i.exec(tag);
   const side = (name: string) =>
     Number(new RegExp(`\\b${name}\\s*=\\s*["']\\s*([\\d.]+)`, 'i').exec(tag)?.[1]);

@@ -1,4 +1,5 @@
 import type { Entry, EntryOf } from '../ledger/entry.ts';
+import { mostStitches, mostStops } from '../stitches/most.ts';
 import type { FeedEvent, FeedNow } from './event.ts';
 
 /** The machine that a feed belongs to, as far as its lines do not say. */
@@ -47,8 +48,16 @@ export function foldFeed(now: FeedNow, line: FeedEvent, machine: FeedMachine): F
       if (line.position > machine.positions)
         return refuse(`This machine has no position ${line.position}: it has 1 to ${machine.positions}.`);
       return next({ stop: line.stop, position: line.position });
-    case 'stitches':
-      return next(counted(now, line.stitches));
+    case 'stitches': {
+      const more = counted(now, line.stitches);
+      const counts = more.counts ?? now.counts;
+      if (counts.length > mostStops) return refuse(`A piece has at most ${mostStops} colour stops.`);
+      if (counts.some((one) => one.stitches > mostStitches))
+        return refuse(
+          `One colour stop of a piece has at most ${mostStitches} stitches. Tell “piece” when it is done.`,
+        );
+      return next(more);
+    }
     case 'break': {
       const position = line.position ?? now.position;
       const head = line.head ?? (machine.heads === 1 ? 1 : null);

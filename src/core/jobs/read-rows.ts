@@ -1,3 +1,6 @@
+import { plainCell } from '../csv-cells.ts';
+import { mostStitches } from '../stitches/most.ts';
+
 /** What the stores know a thread by. */
 interface KnownThread {
   id: string;
@@ -76,7 +79,7 @@ export function readJobRows(
   const byJob = new Map<string, { lines: ReadLine[]; stops: ReadStop[] }>();
   rows.forEach((row, index) => {
     const cells = Object.fromEntries(
-      Object.entries(row).map(([key, value]) => [key.trim().toLowerCase(), (value ?? '').trim()]),
+      Object.entries(row).map(([key, value]) => [key.trim().toLowerCase(), plainCell((value ?? '').trim())]),
     );
     const line: ReadLine = {
       line: index + 2,
@@ -131,7 +134,7 @@ function readJob(name: string, lines: readonly ReadLine[]): Omit<ReadJob, 'stops
 function readStop(line: ReadLine, threads: readonly KnownThread[]): ReadStop {
   const cell = (heading: Heading) => line.cells[heading] ?? '';
   const stop = readWhole(line, 'stop', cell('stop'), 1, 99);
-  const stitches = readWhole(line, 'stitches', cell('stitches'), 1, 1_000_000);
+  const stitches = readWhole(line, 'stitches', cell('stitches'), 1, mostStitches);
   const position = cell('position') ? readWhole(line, 'position', cell('position'), 1, 24) : null;
   const element = (cell('element').toLowerCase() || 'fill') as ElementKind;
   if (!elementKinds.includes(element))

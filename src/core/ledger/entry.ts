@@ -18,6 +18,8 @@ interface EntryBase {
   jobId: string | null;
   /** For a correction: the entry it corrects. */
   corrects: string | null;
+  /** The device's time, where it lay so far ahead that `at` is the server's instead. Added by the server. */
+  claimedAt?: string;
 }
 
 export const needleReasons = {

@@ -1,3 +1,4 @@
+import { own } from '../own.ts';
 import { Refusal } from '../refusal.ts';
 import { metricFromNumbers, sizeText, type NeedleMetric } from '../units/needle-size.ts';
 import {
@@ -102,7 +103,7 @@ function takeWords(text: string, letters: Readonly<Record<string, LabelMeaning>>
     .filter((word) => word && word !== 'NM');
   const found: { word: string; means: LabelMeaning }[] = [];
   for (let at = 0; at < words.length;) {
-    const length = [3, 2, 1].find((count) => letters[words.slice(at, at + count).join(' ')]);
+    const length = [3, 2, 1].find((count) => own(letters, words.slice(at, at + count).join(' ')));
     if (!length) {
       throw new Refusal(
         'NeedleLabelUnknownWord',

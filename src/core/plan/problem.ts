@@ -1,3 +1,4 @@
+import { own } from '../own.ts';
 import type { ChangeMinutes } from './minutes.ts';
 import { Refusal } from '../refusal.ts';
 
@@ -92,7 +93,7 @@ export function checkProblem({ positions, jobs, classes }: PlanProblem): void {
       const stops = `stop ${request.stops.join(', ')} of ${job.name}`;
       if (request.needles.length === 0)
         throw new Refusal('PlanNoNeedle', `No needle is acceptable for ${stops}. Allow at least one.`);
-      if (classes[request.thread] === undefined)
+      if (own(classes, request.thread) === undefined)
         throw new Refusal(
           'PlanThreadUnknown',
           `The thread of ${stops} is not in the stores. Choose another.`,

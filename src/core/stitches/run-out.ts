@@ -49,15 +49,15 @@ export function threadPlan(
   const each = stops.map((stop) => consumption(stop, cloth, supply.bobbinFactor));
   const bobbinPiece = each.reduce((sum, one) => sum + one.bobbinMm, 0);
   const stitches = stops.reduce((sum, one) => sum + one.stitches, 0);
-  const cones: Record<string, number> = {};
+  const cones = new Map<string, number>();
   stops.forEach(({ cone }, index) => {
-    cones[cone] = (cones[cone] ?? 0) + (each[index]!.topMm * pieces) / 1000;
+    cones.set(cone, (cones.get(cone) ?? 0) + (each[index]!.topMm * pieces) / 1000);
   });
-  const conesRunOut: Record<string, RunOut> = {};
+  const conesRunOut = new Map<string, RunOut>();
   for (const [cone, metres] of Object.entries(supply.cones)) {
     const use = stops.map((stop, index) => (stop.cone === cone ? each[index]!.topMm : 0));
     const place = placeAt(stops, use, metres * 1000, pieces);
-    if (place) conesRunOut[cone] = place;
+    if (place) conesRunOut.set(cone, place);
   }
   const bobbinRunOuts: RunOut[] = [];
   const use = each.map((one) => one.bobbinMm);
@@ -76,11 +76,11 @@ export function threadPlan(
       topMetres: each[index]!.topMm / 1000,
       bobbinMetres: each[index]!.bobbinMm / 1000,
     })),
-    cones,
+    cones: Object.fromEntries(cones),
     bobbinMetres: (bobbinPiece * pieces) / 1000,
     stitchesPerBobbin: bobbinPiece > 0 ? (supply.bobbinMetres * 1000 * stitches) / bobbinPiece : Infinity,
     bobbins: Math.ceil((bobbinPiece * pieces) / 1000 / supply.bobbinMetres),
-    conesRunOut,
+    conesRunOut: Object.fromEntries(conesRunOut),
     bobbinRunOuts,
   };
 }

@@ -1,3 +1,4 @@
+import { plainCell } from '../csv-cells.ts';
 import { bobbinClasses, bobbinSides, type BobbinClass, type BobbinSides } from '../bobbin/capacity.ts';
 import { fibres, type Fibre } from '../ledger/entry.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
@@ -27,7 +28,7 @@ export const threadHeadings = ['code', 'name', 'colour', 'weight', 'fibre', 'bat
 
 const lower = (row: Readonly<Record<string, string>>) =>
   Object.fromEntries(
-    Object.entries(row).map(([key, value]) => [key.trim().toLowerCase(), (value ?? '').trim()]),
+    Object.entries(row).map(([key, value]) => [key.trim().toLowerCase(), plainCell((value ?? '').trim())]),
   );
 
 /**

@@ -1,3 +1,4 @@
+import { own } from '../own.ts';
 import { Refusal } from '../refusal.ts';
 
 /**
@@ -63,7 +64,7 @@ export function readThreadCount(text: string): { unit: ThreadCountUnit; value: n
     /^(?<word>[a-z]+\.?)?\s*(?<value>\d+(?:\.\d+)?)\s*(?<unit>[a-z]+\.?)?$/i.exec(cleaned)?.groups ??
     undefined;
   const word = (found?.['word'] ?? found?.['unit'] ?? 'wt').replace('.', '').toLowerCase();
-  const unit = unitWords[word];
+  const unit = own(unitWords, word);
   if (!found || !unit || (found['word'] && found['unit'])) {
     throw new Refusal(
       'ThreadCountUnreadable',

@@ -1,8 +1,9 @@
 import { health } from '../../schemas/workshop.ts';
+import { serverNow } from '../../server/clock.ts';
 import { database, rows } from '../../server/database.ts';
 import { endpoint } from '../../server/http/endpoint.ts';
 
 export const GET = endpoint({ answer: health }, async () => {
   const [row] = await rows<{ seq: number }>(database(), 'SELECT last_value AS seq FROM ledger_seq');
-  return { ok: true, seq: row?.seq ?? 0, now: new Date().toISOString() };
+  return { ok: true, seq: row?.seq ?? 0, now: serverNow().toISOString() };
 });

@@ -12,6 +12,7 @@ export function Notices() {
   const outgoing = useStore(live.outgoing);
   const waiting = outgoing.filter((one) => one.state === 'waiting');
   const refused = outgoing.filter((one) => one.state === 'refused');
+  const unkept = outgoing.filter((one) => one.kept === false && one.state !== 'stored');
   const asksFragments = view.events.find(
     (event) =>
       event.kind === 'break' &&
@@ -32,6 +33,16 @@ export function Notices() {
         <Notice mark="…">
           <b>{counted(waiting.length, 'entry', 'entries')} waiting on this device.</b> {waiting[0]!.why} They
           are sent again by themselves.
+        </Notice>
+      )}
+      {unkept.length > 0 && (
+        <Notice mark="!">
+          <b>
+            {counted(unkept.length, 'entry is', 'entries are')} only on this page: this device cannot keep{' '}
+            {unkept.length === 1 ? 'it' : 'them'}.
+          </b>{' '}
+          Leave the page open until {unkept.length === 1 ? 'it is' : 'they are'} sent. Make room on the
+          device, or leave the private window.
         </Notice>
       )}
       {refused.map((one) => (

@@ -147,12 +147,20 @@ export function machineLive({
     refresh();
   }
 
+  /** The ledger is another one than this page has seen (set up anew, say), or too much has changed: all of it is asked for. */
+  function beginAnew(): void {
+    head = { ...head, seq: 0 };
+    events = [];
+    soon(0, reload);
+  }
+
   function start(): () => void {
     outbox.start();
     const feed = new EventSource(`/api/machines/${machineId}/live?since=${head.seq}`);
     feed.addEventListener('entry', (message) =>
       told(JSON.parse((message as MessageEvent<string>).data) as Event),
     );
+    feed.addEventListener('anew', beginAnew);
     feed.addEventListener('pull', (message) => {
       const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
       pullListeners.forEach((listener) => listener(part));

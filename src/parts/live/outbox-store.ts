@@ -1,10 +1,14 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import type { Entry } from '../../core/ledger/entry.ts';
 
-/** An entry as it waits on the device; `clock`: what was added to the device's clock for its time, ms. */
+/**
+ * An entry as it waits on the device. `clock`: what was added to the device's clock for its time, ms; `settled`: the server's
+ * time was known then, or has been put in since, so that its time stays.
+ */
 export interface KeptEntry {
   entry: Entry;
   clock: number;
+  settled?: boolean;
 }
 
 const name = 'vivid-eye';
@@ -14,7 +18,11 @@ let opening: Promise<IDBPDatabase> | undefined;
 function open(): Promise<IDBPDatabase> {
   opening ??= openDB(name, 1, {
     upgrade: (database) => void database.createObjectStore(store, { keyPath: 'entry.id' }),
+    // The browser closed it (its data was cleared, say): opened anew by the next call.
+    terminated: () => void (opening = undefined),
   });
+  // What failed once may go well later, when there is room again.
+  opening.catch(() => (opening = undefined));
   return opening;
 }
 

@@ -16,11 +16,21 @@ export interface Outgoing {
   seq: number | null;
   /** What was added to the device's clock for its time, ms: put right when the server's time is learnt later. */
   clock: number;
+  settled: boolean;
+  /** False: the device could not keep it (no room, a private window): it is on this page only. */
+  kept: boolean | null;
 }
 
 const retryMs = [1000, 2000, 5000, 10_000];
 /** A request that was never answered must not hold up those behind it; sending twice is harmless. */
 const answerWithinMs = 20_000;
+/** An entry that the device could not keep is offered to it again after this long, ms, as long as it waits. */
+const keepAgainMs = 1000;
+/**
+ * Answers after which an entry is not sent again by itself: it is at fault. Anything else (a proxy's page, a server that is
+ * being set up) says nothing about the entry.
+ */
+const refusals = [400, 409, 413, 415, 422];
 
 const noConnection = 'No connection to the server. Entries are kept here and sent when it is back.';
 
@@ -33,33 +43,79 @@ export class Outbox {
   private busy = false;
   private failures = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private keeping: ReturnType<typeof setTimeout> | undefined;
 
   constructor(private readonly events: OutboxEvents) {}
 
   /** Takes up what an earlier page left unsent, and starts sending. */
   start(): void {
     window.addEventListener('online', () => this.sendSoon(0));
-    keptEntries()
-      .catch(() => [])
-      .then((kept) => {
+    window.addEventListener('beforeunload', (leaving) => {
+      // What only this page has would be lost with it.
+      if (this.list.some((one) => one.kept === false && one.state !== 'stored')) leaving.preventDefault();
+    });
+    this.takeUp();
+  }
+
+  private takeUp(): void {
+    keptEntries().then(
+      (kept) => {
         const known = new Set(this.list.map((one) => one.entry.id));
         const left = kept
           .filter((one) => !known.has(one.entry.id))
-          .map((one): Outgoing => ({ ...one, state: 'waiting', why: null, seq: null }));
+          .map((one): Outgoing => ({
+            ...one,
+            settled: one.settled ?? false,
+            state: 'waiting',
+            why: null,
+            seq: null,
+            kept: true,
+          }));
         this.list = [...left, ...this.list];
         this.tell();
         this.sendSoon(0);
-      })
-      .catch(() => undefined);
+      },
+      // Perhaps the browser was busy with it: what an earlier page left there must not be forgotten.
+      () => setTimeout(() => this.takeUp(), 10 * keepAgainMs),
+    );
   }
 
   add(entries: readonly Entry[]): void {
     const clock = clockOffset();
-    for (const entry of entries) this.list.push({ entry, clock, state: 'sending', why: null, seq: null });
-    // No room or no permission to keep them: they are still sent from memory.
-    keepEntries(entries.map((entry) => ({ entry, clock }))).catch(() => undefined);
+    const settled = clockIsKnown();
+    const fresh = entries.map((entry): Outgoing => ({
+      ...{ entry, clock, settled, kept: null },
+      ...{ state: 'sending', why: null, seq: null },
+    }));
+    this.list.push(...fresh);
+    void this.keep(fresh);
     this.tell();
     this.sendSoon(0);
+  }
+
+  /**
+   * Keeps entries on the device. Where it cannot, they are still sent from memory; that is said once a second try has
+   * failed, and tried again as long as they wait.
+   */
+  private async keep(some: readonly Outgoing[], isAgain = false): Promise<void> {
+    try {
+      await keepEntries(some.map(({ entry, clock, settled }) => ({ entry, clock, settled })));
+      for (const one of some) one.kept = true;
+      // Sent and forgotten while they were being kept: they need not be sent by the next page.
+      const sent = some.filter((one) => !this.list.includes(one) || one.state === 'stored');
+      if (sent.length > 0) this.forget(sent.map((one) => one.entry.id));
+      if (isAgain) this.tell();
+    } catch {
+      if (isAgain) {
+        for (const one of some) one.kept = false;
+        this.tell();
+      }
+      clearTimeout(this.keeping);
+      this.keeping = setTimeout(() => {
+        const left = this.list.filter((one) => one.kept !== true && one.state !== 'stored');
+        if (left.length > 0) void this.keep(left, true);
+      }, keepAgainMs);
+    }
   }
 
   /** Forgets stored entries whose effect has come back from the server. */
@@ -114,12 +170,17 @@ export class Outbox {
     } catch {
       throw new Error(noConnection);
     }
-    for (const one of batch) {
+    const moved: Outgoing[] = [];
+    for (const one of batch.filter(({ settled }) => !settled)) {
+      one.settled = true;
       const by = clockOffset() - one.clock;
       if (by === 0) continue;
       one.entry = { ...one.entry, at: new Date(Date.parse(one.entry.at) + by).toISOString() };
       one.clock += by;
+      moved.push(one);
     }
+    // Kept as it is sent: with another time it would be another entry under the same id when a later page sends it again.
+    if (moved.length > 0) await this.keep(moved);
   }
 
   private async postAlone(one: Outgoing): Promise<void> {
@@ -152,7 +213,7 @@ export class Outbox {
     }
     const problem = (await response.json().catch(() => null)) as { detail?: string } | null;
     const detail = problem?.detail ?? `The server answered ${response.status}.`;
-    if (response.status >= 500 || response.status === 429 || response.status === 408) throw new Error(detail);
+    if (!refusals.includes(response.status)) throw new Error(detail);
     return detail;
   }
 

@@ -22,7 +22,7 @@ const out = (entry: Record<string, unknown>, state: Outgoing['state'] = 'waiting
     ...{ machineId: 'm', operatorId: null, jobId: null, corrects: null, head: null, position: null },
     ...entry,
   } as unknown as Entry,
-  ...{ state, why: null, seq: null, clock: 0 },
+  ...{ state, why: null, seq: null, clock: 0, settled: true, kept: true },
 });
 const event = (one: Partial<Event> & { id: string; kind: string; at: string }): Event =>
   ({

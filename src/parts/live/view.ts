@@ -133,5 +133,6 @@ function eventOf(entry: EffectiveEntry): Event {
     closedAt: null,
     lostMs: null,
     seq: Number.MAX_SAFE_INTEGER,
+    claimedAt: null,
   };
 }

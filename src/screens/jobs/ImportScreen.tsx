@@ -1,3 +1,4 @@
+import { readTextFile } from '../text-file.ts';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
@@ -60,7 +61,8 @@ function Import() {
             className="input h-auto w-full py-2"
             onChange={(change) => {
               const file = change.target.files?.[0];
-              if (file) void file.text().then(setText);
+              setRefusal('');
+              if (file) void readTextFile(file).then(setText, (error: Error) => setRefusal(error.message));
             }}
           />
           <label className="font-semibold" htmlFor="csv-text">

@@ -1,3 +1,4 @@
+import { mostStitches } from '../../core/stitches/most.ts';
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import Trash from 'lucide-react/icons/trash-2';
@@ -50,7 +51,7 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
             className="input figures text-end"
             inputMode="numeric"
             {...register(`stops.${index}.stitches`, {
-              validate: (value) => wholeFrom(value, 1, 1_000_000, 'Stitches'),
+              validate: (value) => wholeFrom(value, 1, mostStitches, 'Stitches'),
             })}
           />
           <span className="quiet">st</span>

@@ -1,3 +1,4 @@
+import { readTextFile } from '../text-file.ts';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import type { StoreLine } from '../../core/stores/csv-rows.ts';
@@ -45,7 +46,14 @@ export function CsvIn<Item>({ what, headings, read, add }: CsvInProps<Item>) {
           type="file"
           accept=".csv,text/csv,text/plain"
           className="input h-auto py-2"
-          onChange={(change) => void change.target.files?.[0]?.text().then(take)}
+          onChange={(change) => {
+            const file = change.target.files?.[0];
+            if (file)
+              void readTextFile(file).then(take, (error: Error) => {
+                setLines([]);
+                setSaid(error.message);
+              });
+          }}
         />
       </label>
       {lines.length > 0 && (

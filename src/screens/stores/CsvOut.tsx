@@ -1,10 +1,11 @@
+import { formulaCell } from '../../core/csv-cells.ts';
 import Papa from 'papaparse';
 
 /** Takes a list away as a CSV file. */
 export function CsvOut({ name, rows }: { name: string; rows: readonly Record<string, unknown>[] }) {
   const save = () => {
     // Cells that a spreadsheet would take for a formula are kept as text.
-    const text = Papa.unparse([...rows], { escapeFormulae: true });
+    const text = Papa.unparse([...rows], { escapeFormulae: formulaCell });
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
     link.download = `${name}.csv`;

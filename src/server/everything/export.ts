@@ -1,6 +1,9 @@
+import { createHash } from 'node:crypto';
 import Papa from 'papaparse';
-import { database, rows, type Sql } from '../database.ts';
-import { header, tableNames, tables, type TableName } from './tables.ts';
+import { formulaCell } from '../../core/csv-cells.ts';
+import { database, inSnapshot, rows, type Sql } from '../database.ts';
+import { tooMany } from '../http/problem.ts';
+import { header, tableNames, tables, type Ending, type TableName } from './tables.ts';
 
 const chunkRows = 2000;
 type Row = Record<string, unknown>;
@@ -12,7 +15,8 @@ async function* rowsOf(sql: Sql, table: TableName): AsyncGenerator<Row[]> {
       sql,
       `SELECT to_jsonb(t) AS row FROM ${table} t ORDER BY ${tables[table]}`,
     );
-    if (all.length > 0) yield all.map((one) => one.row);
+    for (let at = 0; at < all.length; at += chunkRows)
+      yield all.slice(at, at + chunkRows).map((one) => one.row);
     return;
   }
   for (let seq = 0; ;) {
@@ -27,52 +31,88 @@ async function* rowsOf(sql: Sql, table: TableName): AsyncGenerator<Row[]> {
   }
 }
 
-/** Everything as NDJSON: a line that says what it is, then {"table": …, "row": {…}} a line. */
-export async function* everythingNdjson(): AsyncGenerator<string> {
-  yield JSON.stringify(header) + '\n';
-  for (const table of tableNames)
-    for await (const chunk of rowsOf(database(), table))
-      yield chunk.map((row) => JSON.stringify({ table, row }) + '\n').join('');
+/** Each holds a connection for as long as its reader takes: a few of the pool's at most. */
+const mostAtOnce = 2;
+let underWay = 0;
+
+/** All of `read` from one moment of the database: an export of a running app is of a state that there was. */
+async function* oneMoment(read: (sql: Sql) => AsyncGenerator<string>): AsyncGenerator<string> {
+  underWay++;
+  try {
+    yield* inSnapshot(read);
+  } finally {
+    underWay--;
+  }
 }
+
+/** Throws a 429 problem when as many exports are being read as may be. */
+export function checkExports(): void {
+  if (underWay >= mostAtOnce)
+    throw tooMany('Two exports are being taken already. Try again when they are done.', 15);
+}
+
+/** Everything as NDJSON: a line that says what it is, then {"table": …, "row": {…}} a line, then one that says it is whole. */
+export const everythingNdjson = (): AsyncGenerator<string> =>
+  oneMoment(async function* (sql) {
+    const hash = createHash('sha256');
+    const counts: Ending['rows'] = {};
+    const hashed = (text: string) => (hash.update(text), text);
+    yield hashed(JSON.stringify(header) + '\n');
+    for (const table of tableNames) {
+      for await (const chunk of rowsOf(sql, table)) {
+        counts[table] = (counts[table] ?? 0) + chunk.length;
+        yield hashed(chunk.map((row) => JSON.stringify({ table, row }) + '\n').join(''));
+      }
+    }
+    const ending: Ending = { end: true, rows: counts, sha256: hash.digest('hex') };
+    yield JSON.stringify(ending) + '\n';
+  });
 
 /** Everything as one JSON document: {"format", "version", "tables": {"machine": [ … ], …}}. */
-export async function* everythingJson(): AsyncGenerator<string> {
-  yield JSON.stringify(header).slice(0, -1) + ',"tables":{';
-  for (const [index, table] of tableNames.entries()) {
-    yield `${index > 0 ? ',' : ''}\n"${table}":[`;
-    let isFirst = true;
-    for await (const chunk of rowsOf(database(), table)) {
-      yield (isFirst ? '\n' : ',\n') + chunk.map((row) => JSON.stringify(row)).join(',\n');
-      isFirst = false;
+export const everythingJson = (): AsyncGenerator<string> =>
+  oneMoment(async function* (sql) {
+    yield JSON.stringify(header).slice(0, -1) + ',"tables":{';
+    for (const [index, table] of tableNames.entries()) {
+      yield `${index > 0 ? ',' : ''}\n"${table}":[`;
+      let isFirst = true;
+      for await (const chunk of rowsOf(sql, table)) {
+        yield (isFirst ? '\n' : ',\n') + chunk.map((row) => JSON.stringify(row)).join(',\n');
+        isFirst = false;
+      }
+      yield ']';
     }
-    yield ']';
-  }
-  yield '}}\n';
-}
+    yield '}}\n';
+  });
 
 /** One table as CSV, its columns as they are in the database; what is structured stands as JSON in its cell. */
-export async function* tableCsv(table: TableName): AsyncGenerator<string> {
-  const columns = (
-    await rows<{ column_name: string }>(
-      database(),
-      'SELECT column_name FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = $1 ORDER BY ordinal_position',
-      [table],
-    )
-  ).map((one) => one.column_name);
-  yield Papa.unparse([columns]) + '\r\n';
-  const cell = (value: unknown) =>
-    value !== null && typeof value === 'object' ? JSON.stringify(value) : value;
-  for await (const chunk of rowsOf(database(), table)) {
-    const lines = chunk.map((row) => columns.map((column) => cell(row[column])));
-    yield Papa.unparse(lines, { escapeFormulae: true }) + '\r\n';
-  }
+export const tableCsv = (table: TableName): AsyncGenerator<string> =>
+  oneMoment(async function* (sql) {
+    const columns = await columnsOf(sql, table);
+    yield Papa.unparse([columns]) + '\r\n';
+    const cell = (value: unknown) =>
+      value !== null && typeof value === 'object' ? JSON.stringify(value) : value;
+    for await (const chunk of rowsOf(sql, table)) {
+      const lines = chunk.map((row) => columns.map((column) => cell(row[column])));
+      yield Papa.unparse(lines, { escapeFormulae: formulaCell }) + '\r\n';
+    }
+  });
+
+/** The columns of a table, in their order. */
+export async function columnsOf(sql: Sql, table: TableName): Promise<string[]> {
+  const found = await rows<{ column_name: string }>(
+    sql,
+    'SELECT column_name FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = $1 ORDER BY ordinal_position',
+    [table],
+  );
+  return found.map((one) => one.column_name);
 }
 
 /** Whether nothing has been set up here yet: only then can an export be taken in. */
 export async function isEmpty(sql: Sql = database()): Promise<boolean> {
-  const [row] = await rows<{ some: boolean }>(
-    sql,
-    'SELECT EXISTS (SELECT 1 FROM machine) OR EXISTS (SELECT 1 FROM ledger) OR EXISTS (SELECT 1 FROM thread) OR EXISTS (SELECT 1 FROM job) AS some',
-  );
+  // The workshop's row is there from the beginning; an import takes its place.
+  const some = tableNames
+    .filter((table) => table !== 'workshop')
+    .map((table) => `EXISTS (SELECT FROM ${table})`);
+  const [row] = await rows<{ some: boolean }>(sql, `SELECT ${some.join(' OR ')} AS some`);
   return !row?.some;
 }

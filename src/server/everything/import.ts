@@ -1,98 +1,196 @@
-import { inTransaction, rows, type Sql } from '../database.ts';
-import { conflict, invalid } from '../http/problem.ts';
-import { monthsOf } from '../ledger/months.ts';
-import { rebuild } from '../ledger/rebuild.ts';
-import { isEmpty } from './export.ts';
-import { header, tableNames, type TableName } from './tables.ts';
+import type { Entry } from '../../core/ledger/entry.ts';
+import { inTransaction, longWork, rows, type Sql } from '../database.ts';
+import { conflict, invalid, isUnreachable, ProblemError } from '../http/problem.ts';
+import { checkEntry } from '../ledger/accept.ts';
+import { entryFrom, type LineRow } from '../ledger/line.ts';
+import { makeMonth, monthsOf } from '../ledger/months.ts';
+import { serverNow } from '../clock.ts';
+import { rebuildIn } from '../ledger/rebuild.ts';
+import { columnsOf, isEmpty } from './export.ts';
+import { numberedLines, type NumberedLine } from './numbered-lines.ts';
+import { header, readVersions, tableNames, type Ending, type TableName } from './tables.ts';
 
 type Row = Record<string, unknown>;
+interface NumberedRow {
+  number: number;
+  row: Row;
+}
+interface Pending {
+  table: TableName;
+  rows: NumberedRow[];
+  /** The table's own: what else a row has is not known here. */
+  columns: ReadonlySet<string>;
+}
 const chunkRows = 1000;
+export type Taken = Partial<Record<TableName, number>>;
 
 /**
- * Takes in an export (NDJSON, as text in pieces cut anywhere) into an empty installation, and folds the heads from its
- * ledger. All of it or nothing: a file that breaks off leaves the installation empty. Returns rows by table. Throws a 409
- * when something is set up here already, a 422 that names the line for what cannot be read.
+ * Takes in an export (NDJSON, as bytes in pieces cut anywhere) into an empty installation, and folds the heads from its
+ * ledger. All of it or nothing, in one transaction: whatever is wrong leaves the installation empty. Returns rows by table.
+ * Throws a 409 when something is set up here already, a 422 that names the line for what cannot be taken in.
  */
-export async function takeIn(text: AsyncIterable<string>): Promise<Partial<Record<TableName, number>>> {
-  const counts: Partial<Record<TableName, number>> = {};
-  await inTransaction(async (sql) => {
+export function takeIn(bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
+  return inTransaction(async (sql) => {
+    await longWork(sql);
     await rows(sql, 'SELECT pg_advisory_xact_lock(hashtext($1))', ['take in everything']);
     if (!(await isEmpty(sql)))
       throw conflict(
         'This installation is not empty. Start a new one with ./start --empty, and take the file in there.',
       );
     await rows(sql, 'DELETE FROM workshop');
-    let pending: { table: TableName; rows: Row[] } | null = null;
-    let order = 0;
-    const flush = async () => {
-      if (pending) await putRows(sql, pending.table, pending.rows);
-      pending = null;
-    };
-    let number = 0;
-    for await (const line of linesOf(text)) {
-      number++;
-      const message = parse(line, number);
-      if (number === 1) {
-        if (message['format'] !== header.format || message['version'] !== header.version)
-          throw invalid(
-            'This is no export of everything, or one of another version: its first line does not say so.',
-          );
-        continue;
-      }
-      const table = message['table'] as TableName;
-      const at = tableNames.indexOf(table);
-      if (at < order || typeof message['row'] !== 'object')
-        throw invalid(
-          `Line ${number}: “${String(table)}” is no table, or not in its place. Nothing was taken in.`,
-        );
-      if (pending && (pending as { table: TableName }).table !== table) await flush();
-      order = at;
-      pending ??= { table, rows: [] };
-      const { rows: waiting } = pending as { rows: Row[] };
-      waiting.push(message['row'] as Row);
-      counts[table] = (counts[table] ?? 0) + 1;
-      if (waiting.length >= chunkRows) await flush();
-    }
-    if (number === 0) throw invalid('The file is empty. Nothing was taken in.');
-    await flush();
+    const taken = await readTables(sql, numberedLines(bytes));
     await rows(sql, 'INSERT INTO workshop DEFAULT VALUES ON CONFLICT DO NOTHING');
     await rows(sql, `SELECT setval('ledger_seq', GREATEST((SELECT max(seq) FROM ledger), 1))`);
+    try {
+      await rebuildIn(sql);
+    } catch (error) {
+      if (isUnreachable(error)) throw error;
+      throw invalid(
+        'The ledger in this file does not fit together: its heads cannot be told from it. Nothing was taken in.',
+      );
+    }
+    return taken;
   });
-  await rebuild();
+}
+
+/** Puts the rows of the file where they belong, table by table. */
+async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promise<Taken> {
+  const counts: Taken = {};
+  let version: unknown;
+  let ending: Ending | null = null;
+  let pending: Pending = { table: 'workshop', rows: [], columns: new Set() };
+  let order = 0;
+  let last = 0;
+  const flush = async () => {
+    await putRows(sql, pending.table, pending.rows);
+    pending.rows = [];
+  };
+  for await (const line of lines) {
+    const { number } = line;
+    last = number;
+    if (ending) throw invalid(`Line ${number} stands behind the end of the export. Nothing was taken in.`);
+    const message = parse(line);
+    if (version === undefined) {
+      version = message['version'];
+      if (message['format'] !== header.format || !readVersions.includes(version))
+        throw invalid(
+          'This is no export of everything, or one of another version: its first line does not say so. Nothing was taken in.',
+        );
+      continue;
+    }
+    if (message['end'] === true && version !== 1) {
+      ending = message as unknown as Ending;
+      checkEnding(ending, counts, line);
+      continue;
+    }
+    const table = message['table'] as TableName;
+    const at = tableNames.indexOf(table);
+    const row = message['row'];
+    if (at < order || typeof row !== 'object' || row === null || Array.isArray(row))
+      throw invalid(
+        `Line ${number}: “${String(table).slice(0, 60)}” is no table with a row, or not in its place. Nothing was taken in.`,
+      );
+    if (pending.table !== table || pending.columns.size === 0) {
+      await flush();
+      pending = { table, rows: [], columns: new Set(await columnsOf(sql, table)) };
+    }
+    order = at;
+    checkRow(pending, row as Row, number);
+    pending.rows.push({ number, row: row as Row });
+    counts[table] = (counts[table] ?? 0) + 1;
+    if (pending.rows.length >= chunkRows) await flush();
+  }
+  if (version === undefined) throw invalid('The file is empty. Nothing was taken in.');
+  if (!ending && version !== 1)
+    throw invalid(
+      `The file ends at line ${last} without saying that it is whole: it was cut off. Nothing was taken in.`,
+    );
+  await flush();
   return counts;
 }
 
-async function putRows(sql: Sql, table: TableName, some: readonly Row[]): Promise<void> {
+function checkEnding(ending: Ending, counts: Taken, line: NumberedLine): void {
+  const table = tableNames.find((name) => (ending.rows?.[name] ?? 0) !== (counts[name] ?? 0));
+  if (table)
+    throw invalid(
+      `The file says that it holds ${ending.rows?.[table] ?? 0} rows of “${table}”, and holds ${counts[table] ?? 0}. Nothing was taken in.`,
+    );
+  if (ending.sha256 !== line.hashBefore())
+    throw invalid('The file is not as it was written: its checksum differs. Nothing was taken in.');
+}
+
+/** What is not known here would be lost in silence, and an entry that breaks its own rules would stop what reads it. */
+function checkRow({ table, columns }: Pending, row: Row, number: number): void {
+  const unknown = Object.keys(row).find((key) => !columns.has(key));
+  if (unknown !== undefined)
+    throw invalid(
+      `Line ${number}: “${table}” has no field “${unknown.slice(0, 60)}” here. Take the file in with the version that wrote it. Nothing was taken in.`,
+    );
+  if (table !== 'ledger') return;
+  const { claimedAt: _claimed, ...entry } = entryFrom(row as unknown as LineRow) as Entry;
+  void _claimed;
+  try {
+    checkEntry(entry, 'body');
+  } catch (error) {
+    const why =
+      error instanceof ProblemError ? error.message.replace(/^The message: /, '') : 'it does not fit.';
+    throw invalid(`Line ${number}: this is no entry of a ledger: ${why} Nothing was taken in.`);
+  }
+}
+
+async function putRows(sql: Sql, table: TableName, some: readonly NumberedRow[]): Promise<void> {
+  if (some.length === 0) return;
   // A month's part of the ledger must be there before its first row. In this transaction: it holds the ledger already.
   if (table === 'ledger')
     for (const month of monthsOf(
-      some.map((row) => String(row['id'])),
-      new Date(),
+      some.map(({ row }) => String(row['id'])),
+      serverNow(),
     ))
-      await rows(sql, 'SELECT ledger_make_month($1::date)', [month]);
-  try {
-    await rows(sql, `INSERT INTO ${table} SELECT * FROM jsonb_populate_recordset(NULL::${table}, $1)`, [
-      JSON.stringify(some),
+      await makeMonth(month, sql);
+  const put = (part: readonly NumberedRow[]) =>
+    rows(sql, `INSERT INTO ${table} SELECT * FROM jsonb_populate_recordset(NULL::${table}, $1)`, [
+      JSON.stringify(part.map(({ row }) => row)),
     ]);
+  await rows(sql, 'SAVEPOINT chunk');
+  try {
+    await put(some);
+    await rows(sql, 'RELEASE SAVEPOINT chunk');
   } catch (error) {
-    throw invalid(`The rows of “${table}” do not fit: ${(error as Error).message}. Nothing was taken in.`);
+    if (isUnreachable(error)) throw error;
+    await rows(sql, 'ROLLBACK TO SAVEPOINT chunk');
+    // One by one, to say which it is.
+    for (const one of some) {
+      try {
+        await put([one]);
+      } catch (fault) {
+        if (isUnreachable(fault)) throw fault;
+        throw invalid(`Line ${one.number}: this row of “${table}” ${whyOf(fault)}. Nothing was taken in.`);
+      }
+    }
   }
 }
 
-function parse(line: string, number: number): Row {
+/** PostgreSQL's reasons in words, by SQLSTATE; its own would name our rules, which say nothing to anyone else. */
+function whyOf(error: unknown): string {
+  const { code = '' } = error as { code?: string };
+  const said: [RegExp, string][] = [
+    [/^23505$/, 'stands in the file twice, or bears a name that another has already'],
+    [/^23503$/, 'names something that is not in the file before it'],
+    [/^23502$/, 'lacks a field that it needs'],
+    [/^23514$/, 'has a value that is not allowed'],
+    [/^22/, 'has a value of the wrong kind or out of range'],
+  ];
+  return said.find(([pattern]) => pattern.test(code))?.[1] ?? 'cannot be stored';
+}
+
+function parse({ number, text }: NumberedLine): Row {
+  let value: unknown;
   try {
-    return JSON.parse(line) as Row;
+    value = JSON.parse(text);
   } catch {
     throw invalid(`Line ${number} is no JSON: the file is damaged or was cut off. Nothing was taken in.`);
   }
-}
-
-async function* linesOf(text: AsyncIterable<string>): AsyncGenerator<string> {
-  let rest = '';
-  for await (const part of text) {
-    const lines = (rest + part).split('\n');
-    rest = lines.pop()!;
-    for (const line of lines) if (line.trim() !== '') yield line;
-  }
-  if (rest.trim() !== '') yield rest;
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    throw invalid(`Line ${number} is no line of an export. Nothing was taken in.`);
+  return value as Row;
 }

@@ -16,10 +16,22 @@ export const tables = {
   overruling: 'id',
   head_plan: 'id',
   feed_now: 'machine_id',
+  feed_line: 'machine_id, id',
   ledger: 'seq',
 } as const;
 export type TableName = keyof typeof tables;
 export const tableNames = Object.keys(tables) as TableName[];
 
-/** The first line of an export: what it is, and which shape its tables have. */
-export const header = { format: 'vivid-eye-everything', version: 1 } as const;
+/**
+ * The first line of an export: what it is, and which shape its tables have. Version 2 ends with a line that says how much
+ * there was; files of version 1 are still taken in, and cannot say whether they are whole.
+ */
+export const header = { format: 'vivid-eye-everything', version: 2 } as const;
+export const readVersions: readonly unknown[] = [1, 2];
+
+/** The last line: rows by table, and the SHA-256 (hex) of all bytes before this line. */
+export interface Ending {
+  end: true;
+  rows: Partial<Record<TableName, number>>;
+  sha256: string;
+}

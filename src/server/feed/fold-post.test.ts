@@ -44,7 +44,12 @@ describe('lines of a feed that come together', () => {
     const lines = [line({ event: 'start' }), line({ event: 'stitches', stitches: 50 })];
     const { kept } = foldPost(fresh, lines, null)!;
     const again = foldPost({ machine, kept }, lines, null)!;
-    expect(again).toEqual({ answer: { taken: 0, again: 2, refused: [] }, entries: [], kept: null });
+    expect(again).toEqual({
+      answer: { taken: 0, again: 2, refused: [] },
+      entries: [],
+      kept: null,
+      fresh: [],
+    });
   });
   test('a line that comes twice in one post counts once', () => {
     const piece = line({ event: 'piece' });

@@ -4,7 +4,7 @@ import type { Entry } from '../../core/ledger/entry.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
 import type { FeedState, Kept } from './state.ts';
 
-/** Lines whose ids are kept, to know one that is sent again; no batch is longer. */
+/** Lines whose ids are kept with the state, to know one that is sent again at once; no batch is longer. */
 const remembered = 200;
 
 export interface FoldedPost {
@@ -12,18 +12,33 @@ export interface FoldedPost {
   entries: Entry[];
   /** null: no line was taken, so nothing changed. */
   kept: Kept | null;
+  /** Ids of the lines that were taken now. */
+  fresh: readonly string[];
+}
+
+/**
+ * Ids that may be of lines taken longer ago than the state remembers: ids grow with time, so only those before the newest
+ * can be. They must be looked up before {@link foldPost}.
+ */
+export function mayBeOld(kept: Kept | null, lines: readonly FeedEvent[]): string[] {
+  if (!kept || kept.recent.length < remembered) return [];
+  const known = new Set(kept.recent);
+  const newest = kept.recent.reduce((a, b) => (a > b ? a : b));
+  return lines.map((line) => line.id).filter((id) => id < newest && !known.has(id));
 }
 
 /**
  * Folds the lines that came together into a machine's feed. `open`: the stop that stands open on the machine, null if
- * none; undefined: not asked yet. Gives null when it must be asked for first.
+ * none; undefined: not asked yet. Gives null when it must be asked for first. `old`: those of {@link mayBeOld} that were
+ * taken before.
  */
 export function foldPost(
   { machine, kept }: FeedState,
   lines: readonly FeedEvent[],
   open: string | null | undefined,
+  old: ReadonlySet<string> = new Set(),
 ): FoldedPost | null {
-  const known = new Set(kept?.recent);
+  const known = new Set([...(kept?.recent ?? []), ...old]);
   const answer: FeedTaken = { taken: 0, again: 0, refused: [] };
   const entries: Entry[] = [];
   const ids: string[] = [];
@@ -53,7 +68,7 @@ export function foldPost(
     }
   }
   const recent = [...(kept?.recent ?? []), ...ids].slice(-remembered);
-  return { answer, entries, kept: ids.length > 0 ? { now, recent } : null };
+  return { answer, entries, kept: ids.length > 0 ? { now, recent } : null, fresh: ids };
 }
 
 function sewingAgain(line: FeedEvent, machineId: string, jobId: string | null, closes: string): Entry {

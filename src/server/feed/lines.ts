@@ -1,17 +1,25 @@
 import type { FeedEvent } from '../../core/feed/event.ts';
 import { feedEvent, type FeedTaken } from '../../schemas/feed.ts';
 import { checker } from '../http/check.ts';
-import { ProblemError } from '../http/problem.ts';
+import { parseText } from '../http/body.ts';
+import { isUnreachable, ProblemError } from '../http/problem.ts';
+import { LineSplitter, type SplitLine } from './split-lines.ts';
 import { takeFeed } from './take.ts';
 
 const checkLine = checker(feedEvent as never);
 const mostLine = 4096;
 /** Lines taken at once: what has arrived together is stored together. */
 const mostAtOnce = 200;
+/** Refused lines told one by one; those beyond are counted. A feed that tells nonsense for days must fill no memory. */
+const mostTold = 100;
+/** While the database is away, lines wait for it this long; then the feed is ended, and its sender begins anew. */
+const patienceMs = 30_000;
+const pauseMs = 1000;
 
 /**
  * Reads NDJSON as it arrives and takes each line when it is whole, so that a connection may stay open and be written to
  * for as long as the sender likes. A line that cannot be read is refused by itself; those before and behind it count.
+ * Throws a 503 problem that says how far it came when the database stays away; the lines are then sent again.
  */
 export async function readFeed(
   machineId: string,
@@ -21,40 +29,78 @@ export async function readFeed(
   if (!/^application\/(x-)?ndjson\b/i.test(contentType))
     throw new ProblemError(415, 'Not NDJSON', 'Send lines of JSON as “application/x-ndjson”.');
   const all: FeedTaken = { taken: 0, again: 0, refused: [] };
-  const decoder = new TextDecoder();
-  let rest = '';
+  let unnamed = 0;
   let count = 0;
-  const takeText = async (text: string, isLast: boolean) => {
-    const lines = (rest + text).split('\n');
-    rest = isLast ? '' : lines.pop()!;
-    if (rest.length > mostLine)
-      throw new ProblemError(413, 'Too long', 'A line of the feed is at most 4096 characters.');
-    for (let at = 0; at < lines.length; at += mostAtOnce) {
-      await takeSome(lines.slice(at, at + mostAtOnce));
-    }
+  const refuse = (line: number, why: string) => {
+    if (all.refused.length < mostTold) all.refused.push({ line, why });
+    else unnamed++;
   };
-  const takeSome = async (texts: readonly string[]) => {
+  const takeSome = async (lines: readonly SplitLine[]) => {
     const good: FeedEvent[] = [];
     const numbers: number[] = [];
-    for (const text of texts) {
+    for (const line of lines) {
       count++;
-      if (text.trim() === '') continue;
+      if (line.text?.trim() === '') continue;
       try {
-        good.push(checkLine(JSON.parse(text), 'body') as FeedEvent);
+        good.push(readLine(line));
         numbers.push(count);
       } catch (error) {
-        all.refused.push({ line: count, why: whyOf(error) });
+        refuse(count, whyOf(error));
       }
     }
     if (good.length === 0) return;
-    const answer = await takeFeed(machineId, good);
+    const answer = await patiently(() => takeFeed(machineId, good));
     all.taken += answer.taken;
     all.again += answer.again;
-    for (const { line, why } of answer.refused) all.refused.push({ line: numbers[line - 1]!, why });
+    for (const { line, why } of answer.refused) refuse(numbers[line - 1]!, why);
   };
-  for await (const part of body) await takeText(decoder.decode(part, { stream: true }), false);
-  await takeText(decoder.decode(), true);
-  return { ...all, refused: all.refused.slice(0, 100).sort((a, b) => a.line - b.line) };
+  const takeAll = async (lines: readonly SplitLine[]) => {
+    for (let at = 0; at < lines.length; at += mostAtOnce) await takeSome(lines.slice(at, at + mostAtOnce));
+  };
+  const told = () => ({
+    ...all,
+    refused: [...all.refused].sort((a, b) => a.line - b.line),
+    ...(unnamed > 0 && { more: unnamed }),
+  });
+  const splitter = new LineSplitter(mostLine);
+  try {
+    for await (const part of body) await takeAll(splitter.push(part));
+    await takeAll(splitter.end());
+  } catch (error) {
+    if (!isUnreachable(error)) throw error;
+    throw new ProblemError(
+      503,
+      'Not just now',
+      'The database does not answer. Lines up to here are counted below: send those behind them again; what was taken is known and counts once.',
+      undefined,
+      'about:blank',
+      told(),
+    );
+  }
+  return told();
+}
+
+function readLine(line: SplitLine): FeedEvent {
+  if (line.text === null)
+    throw new ProblemError(
+      422,
+      'Not accepted',
+      line.why === 'long' ? `A line of the feed is at most ${mostLine} bytes.` : 'This line is no UTF-8.',
+    );
+  return checkLine(parseText(line.text), 'body') as FeedEvent;
+}
+
+/** Tries again while the database is away. What was taken before it went is known again by its ids. */
+async function patiently<T>(work: () => Promise<T>): Promise<T> {
+  const began = Date.now();
+  for (;;) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!isUnreachable(error) || Date.now() - began > patienceMs) throw error;
+      await new Promise((next) => setTimeout(next, pauseMs));
+    }
+  }
 }
 
 const whyOf = (error: unknown) => (error instanceof ProblemError ? error.message : 'This line is no JSON.');

@@ -1,6 +1,7 @@
 import { v7 as uuid7 } from 'uuid';
 import { matchStops, matchWithinMs, type ToldStop } from '../../core/feed/match.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
+import { serverNow } from '../clock.ts';
 import { database, rows } from '../database.ts';
 import { normalEntry } from '../ledger/accept.ts';
 import { storeEntries } from '../ledger/queue.ts';
@@ -21,29 +22,72 @@ interface StopRow {
  * they stand on. The operator's entry stands and gets the machine's stop and stitch; the feed's is taken back, with why.
  * Both stay in the history.
  */
-export async function matchLately(stops: readonly Pick<Entry, 'machineId' | 'at'>[]): Promise<void> {
+export async function matchLately(stops: readonly Pick<Entry, 'id' | 'machineId' | 'at'>[]): Promise<void> {
   if (stops.length === 0) return;
-  const times = stops.map((stop) => Date.parse(stop.at));
-  const found = await rows<StopRow>(
-    database(),
-    `SELECT DISTINCT ON (e.id) e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at
-     FROM unnest($1::uuid[], $2::timestamptz[], $3::timestamptz[]) AS w(machine_id, low, high)
-       JOIN event e ON e.machine_id = w.machine_id AND e.at BETWEEN w.low AND w.high
-     WHERE e.kind IN ('break', 'stop') AND NOT e.void`,
-    [
-      stops.map((stop) => stop.machineId),
-      times.map((time) => new Date(time - matchWithinMs)),
-      times.map((time) => new Date(time + matchWithinMs)),
-    ],
-  );
+  const fed = await machinesWithFeed(stops.map((stop) => stop.machineId));
+  const asked = stops.filter((stop) => fed.has(stop.machineId));
+  if (asked.length === 0) return;
+  const found = await nearStops(asked);
   await Promise.all(
     [...new Set(found.map((row) => row.machine_id))].map(async (machineId) => {
       const entries = matchedOn(
         machineId,
         found.filter((row) => row.machine_id === machineId),
       );
-      if (entries.length > 0) await storeEntries(entries.map(normalEntry));
+      if (entries.length > 0) await storeEntries(entries.map((entry) => normalEntry(entry)));
     }),
+  );
+}
+
+/** Machines seen to have a feed (none loses it again), and when others were last seen to have none. */
+const withFeed = new Set<string>();
+const without = new Map<string, number>();
+/** A machine's first line is not missed for longer, ms: the line's own stop looks for the operator's in any case. */
+const askAgainMs = 2000;
+
+async function machinesWithFeed(machineIds: readonly string[]): Promise<ReadonlySet<string>> {
+  const now = Date.now();
+  const unsure = [...new Set(machineIds)].filter(
+    (id) => !withFeed.has(id) && now - (without.get(id) ?? 0) > askAgainMs,
+  );
+  if (unsure.length === 0) return withFeed;
+  const found = await rows<{ machine_id: string }>(
+    database(),
+    'SELECT machine_id FROM feed_now WHERE machine_id = ANY($1)',
+    [unsure],
+  );
+  for (const id of unsure) without.set(id, now);
+  for (const { machine_id: id } of found) {
+    withFeed.add(id);
+    without.delete(id);
+  }
+  return withFeed;
+}
+
+/** Of the other side's stops before and after one, this many are looked at: the nearest may be of another head. */
+const nearest = 4;
+
+/**
+ * The stops just stored, with the nearest of the other side around each. Their number does not grow with what was logged
+ * lately. Indexes event_stop_of_feed, event_stop_by_hand.
+ */
+function nearStops(stops: readonly Pick<Entry, 'id' | 'machineId' | 'at'>[]): Promise<StopRow[]> {
+  const side = (condition: string, order: 'ASC' | 'DESC') =>
+    `(SELECT * FROM event e WHERE e.machine_id = mine.machine_id AND e.kind IN ('break', 'stop') AND NOT e.void
+        AND ${condition} AND e.at ${order === 'ASC' ? '>=' : '<'} mine.at
+        AND e.at BETWEEN mine.at - $2 * interval '1 ms' AND mine.at + $2 * interval '1 ms'
+      ORDER BY e.at ${order} LIMIT ${nearest})`;
+  const ofFeed = "mine.data ->> 'by' IS DISTINCT FROM 'feed' AND e.data ->> 'by' = 'feed'";
+  const byHand = "mine.data ->> 'by' = 'feed' AND NOT e.data ? 'by' AND NOT e.data ? 'feedId'";
+  return rows<StopRow>(
+    database(),
+    `WITH mine AS (SELECT * FROM event WHERE id = ANY($1) AND NOT void)
+     SELECT DISTINCT ON (e.id) e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at
+     FROM (
+       SELECT * FROM mine
+       UNION ALL SELECT other.* FROM mine CROSS JOIN LATERAL (
+         ${[ofFeed, byHand].flatMap((one) => [side(one, 'ASC'), side(one, 'DESC')]).join(' UNION ALL ')}) other) e`,
+    [stops.map((stop) => stop.id), matchWithinMs],
   );
 }
 
@@ -63,7 +107,7 @@ function matchedOn(machineId: string, found: readonly StopRow[]): Entry[] {
 }
 
 function asOne(machineId: string, feed: StopRow, hand: StopRow): Entry[] {
-  const common = { machineId, at: new Date().toISOString(), operatorId: null, jobId: hand.job_id };
+  const common = { machineId, at: serverNow().toISOString(), operatorId: null, jobId: hand.job_id };
   const correction = (corrects: string, data: Extract<Entry, { kind: 'correction' }>['data']): Entry => ({
     ...{ ...common, id: uuid7(), head: null, position: null },
     ...{ kind: 'correction', corrects, data },

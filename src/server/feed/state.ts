@@ -1,6 +1,7 @@
 import type { FeedNow } from '../../core/feed/event.ts';
 import type { FeedMachine } from '../../core/feed/fold.ts';
 import { database, rows } from '../database.ts';
+import { log } from '../log.ts';
 
 /** What is kept of a machine's feed. */
 export interface Kept {
@@ -44,7 +45,7 @@ export async function readStates(machineIds: readonly string[]): Promise<Map<str
  * machines that were written.
  */
 export async function writeStates(
-  states: readonly { machineId: string; before: Kept | null; kept: Kept }[],
+  states: readonly { machineId: string; before: Kept | null; kept: Kept; fresh: readonly string[] }[],
 ): Promise<Set<string>> {
   if (states.length === 0) return new Set();
   const written = await rows<{ machine_id: string }>(
@@ -61,16 +62,49 @@ export async function writeStates(
      made AS (
        INSERT INTO feed_now (machine_id, last_id, state)
        SELECT machine_id, last_id, state FROM told WHERE before_id IS NULL ORDER BY machine_id
-       ON CONFLICT (machine_id) DO NOTHING RETURNING machine_id)
-     SELECT machine_id FROM renewed UNION ALL SELECT machine_id FROM made`,
+       ON CONFLICT (machine_id) DO NOTHING RETURNING machine_id),
+     written AS (SELECT machine_id FROM renewed UNION ALL SELECT machine_id FROM made),
+     -- In the same statement as the state that they changed: both are kept, or neither.
+     lines AS (
+       INSERT INTO feed_line (machine_id, id)
+       SELECT l.machine_id, l.id FROM unnest($5::uuid[], $6::uuid[]) AS l(machine_id, id) JOIN written USING (machine_id)
+       ON CONFLICT DO NOTHING)
+     SELECT machine_id FROM written`,
     [
       states.map(({ machineId }) => machineId),
       states.map(({ before }) => before?.recent.at(-1) ?? null),
       states.map(({ kept }) => kept.recent.at(-1)),
       states.map(({ kept }) => JSON.stringify(kept)),
+      states.flatMap(({ machineId, fresh }) => fresh.map(() => machineId)),
+      states.flatMap(({ fresh }) => fresh),
     ],
   );
+  forgetOldLines();
   return new Set(written.map((row) => row.machine_id));
+}
+
+/** Those of the lines that were taken before, lately. */
+export async function linesTaken(lines: readonly { machineId: string; id: string }[]): Promise<Set<string>> {
+  if (lines.length === 0) return new Set();
+  const found = await rows<{ id: string }>(
+    database(),
+    `SELECT l.id FROM unnest($1::uuid[], $2::uuid[]) AS asked(machine_id, id)
+       JOIN feed_line l ON l.machine_id = asked.machine_id AND l.id = asked.id`,
+    [lines.map((one) => one.machineId), lines.map((one) => one.id)],
+  );
+  return new Set(found.map((row) => row.id));
+}
+
+const forgetEveryMs = 600_000;
+let forgotAt = 0;
+
+/** Lines are known for two days: a sender that was cut off has long sent again what it had. */
+function forgetOldLines(): void {
+  if (Date.now() - forgotAt < forgetEveryMs) return;
+  forgotAt = Date.now();
+  rows(database(), "DELETE FROM feed_line WHERE taken_at < now() - interval '2 days'").catch(
+    (error: unknown) => log().warn({ err: error }, 'old lines of feeds not forgotten'),
+  );
 }
 
 /** A machine as its feed told it last; null: it has none. */

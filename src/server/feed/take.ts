@@ -1,13 +1,15 @@
 import type { FeedEvent } from '../../core/feed/event.ts';
+import type { Entry } from '../../core/ledger/entry.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
 import { database } from '../database.ts';
-import { notFound } from '../http/problem.ts';
-import { normalEntry } from '../ledger/accept.ts';
+import { notFound, ProblemError } from '../http/problem.ts';
+import { checkEntry, normalEntry } from '../ledger/accept.ts';
 import { storeEntries } from '../ledger/queue.ts';
 import { openStops } from '../ledger/open-stop.ts';
-import { foldPost, type FoldedPost } from './fold-post.ts';
+import { log } from '../log.ts';
+import { foldPost, mayBeOld, type FoldedPost } from './fold-post.ts';
 import { matchLately } from './match.ts';
-import { readStates, writeStates } from './state.ts';
+import { linesTaken, readStates, writeStates, type FeedState } from './state.ts';
 import { tellFeed } from './tell.ts';
 
 /** Lines of one machine that came together. */
@@ -42,16 +44,19 @@ export function takeFeed(machineId: string, lines: readonly FeedEvent[]): Promis
 
 async function drain(): Promise<void> {
   taking = true;
-  while (waiting.length > 0) {
-    await new Promise((ready) => setTimeout(ready, gatherMs));
-    const round = nextRound();
-    try {
-      await takeRound(round);
-    } catch (error) {
-      for (const post of round) post.reject(error);
+  try {
+    while (waiting.length > 0) {
+      await new Promise((ready) => setTimeout(ready, gatherMs));
+      const round = nextRound();
+      try {
+        await takeRound(round);
+      } catch (error) {
+        for (const post of round) post.reject(error);
+      }
     }
+  } finally {
+    taking = false;
   }
-  taking = false;
 }
 
 /** The oldest waiting post of each machine. */
@@ -63,49 +68,39 @@ function nextRound(): Post[] {
   return [...taken];
 }
 
-/** Reads the machines' states, folds, stores, and writes the states back: one query each for the whole round. */
+/**
+ * Reads the machines' states, folds, stores, and writes the states back: one query each for the whole round. What is wrong
+ * with one machine's lines is that machine's alone.
+ */
 async function takeRound(round: readonly Post[]): Promise<void> {
   const states = await readStates(round.map((post) => post.machineId));
-  const folded = new Map<Post, FoldedPost>();
-  const needOpen: Post[] = [];
-  for (const post of round) {
-    const state = states.get(post.machineId);
-    if (!state) post.reject(notFound('machine'));
-    else {
-      const one = foldPost(state, post.lines, undefined);
-      if (one) folded.set(post, one);
-      else needOpen.push(post);
-    }
-  }
-  if (needOpen.length > 0) {
-    const open = await openStops(
-      database(),
-      needOpen.map((post) => post.machineId),
-    );
-    for (const post of needOpen) {
-      const one = foldPost(states.get(post.machineId)!, post.lines, open.get(post.machineId)?.id ?? null)!;
-      folded.set(post, one);
-    }
-  }
+  const folded = await foldRound(round, states);
+  const again: Post[] = [];
+  const stored: Entry[] = [];
   // One transaction for all; if it is refused, each machine's entries stand or fall by themselves.
   await Promise.all(
-    [...folded].map(([post, { entries }]) =>
-      entries.length === 0
-        ? undefined
-        : storeEntries(entries.map(normalEntry)).catch((error: unknown) => {
-            folded.delete(post);
-            post.reject(error);
-          }),
-    ),
+    [...folded].map(async ([post, { entries }]) => {
+      if (entries.length === 0) return;
+      try {
+        const normal = entries.map(checkedEntry);
+        await storeEntries(normal, { isTold: true });
+        stored.push(...normal);
+      } catch (error) {
+        folded.delete(post);
+        if (!(error instanceof ProblemError) || error.status >= 500) post.reject(error);
+        else if (post.lines.length > 1) again.push(...inHalves(post));
+        else post.resolve({ taken: 0, again: 0, refused: [{ line: 1, why: error.message }] });
+      }
+    }),
   );
-  const all = [...folded.values()].flatMap(({ entries }) => entries);
-  await matchLately(all.filter((entry) => entry.kind === 'break' || entry.kind === 'stop'));
+  await matchLately(stored.filter((entry) => entry.kind === 'break' || entry.kind === 'stop')).catch(
+    (error: unknown) => log().warn({ err: error }, 'stops of a feed not matched with those by hand'),
+  );
   const written = await writeStates(
-    [...folded].flatMap(([{ machineId }, { kept }]) =>
-      kept ? [{ machineId, before: states.get(machineId)!.kept, kept }] : [],
+    [...folded].flatMap(([{ machineId }, { kept, fresh }]) =>
+      kept ? [{ machineId, before: states.get(machineId)!.kept, kept, fresh }] : [],
     ),
   );
-  const again: Post[] = [];
   for (const [post, { answer, kept }] of folded) {
     if (kept && !written.has(post.machineId)) {
       // Another server process takes lines of the same machine: folded once more, they give the same entries.
@@ -117,4 +112,66 @@ async function takeRound(round: readonly Post[]): Promise<void> {
     post.resolve(answer);
   }
   waiting.unshift(...again);
+}
+
+async function foldRound(
+  round: readonly Post[],
+  states: ReadonlyMap<string, FeedState>,
+): Promise<Map<Post, FoldedPost>> {
+  const old = await linesTaken(
+    round.flatMap(({ machineId, lines }) =>
+      mayBeOld(states.get(machineId)?.kept ?? null, lines).map((id) => ({ machineId, id })),
+    ),
+  );
+  const folded = new Map<Post, FoldedPost>();
+  const needOpen: Post[] = [];
+  for (const post of round) {
+    const state = states.get(post.machineId);
+    if (!state) post.reject(notFound('machine'));
+    else {
+      const one = foldPost(state, post.lines, undefined, old);
+      if (one) folded.set(post, one);
+      else needOpen.push(post);
+    }
+  }
+  if (needOpen.length === 0) return folded;
+  const open = await openStops(
+    database(),
+    needOpen.map((post) => post.machineId),
+  );
+  for (const post of needOpen) {
+    const stop = open.get(post.machineId)?.id ?? null;
+    folded.set(post, foldPost(states.get(post.machineId)!, post.lines, stop, old)!);
+  }
+  return folded;
+}
+
+/** An entry that can be corrected later: it holds by the same rules as one written by hand. */
+function checkedEntry(entry: Entry): Entry {
+  checkEntry(entry, 'body');
+  return normalEntry(entry);
+}
+
+/** Two posts in place of one of whose lines some cannot be stored: halved until that line stands alone. */
+function inHalves(post: Post): Post[] {
+  const middle = Math.ceil(post.lines.length / 2);
+  const halves = [post.lines.slice(0, middle), post.lines.slice(middle)];
+  const answers: FeedTaken[] = [];
+  return halves.map((lines, half): Post => ({
+    machineId: post.machineId,
+    lines,
+    attempts: 0,
+    reject: post.reject,
+    // The first half is taken before the second: the order of a machine's lines is kept.
+    resolve: (answer) => {
+      answers[half] = answer;
+      const [first, second] = answers;
+      if (!first || !second) return;
+      post.resolve({
+        taken: first.taken + second.taken,
+        again: first.again + second.again,
+        refused: [...first.refused, ...second.refused.map((one) => ({ ...one, line: one.line + middle }))],
+      });
+    },
+  }));
 }

@@ -4,9 +4,18 @@ import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/receive.ts';
 import { log } from '../log.ts';
 import { machineMustExist } from '../machines.ts';
-import { maxBodyBytes, parseJson, tooLong } from './body.ts';
+import {
+  bodyWithinMs,
+  cutOff,
+  maxBodyBytes,
+  mustBeJson,
+  parseText,
+  textOf,
+  tooLong,
+  tooSlow,
+} from './body.ts';
 import { checker } from './check.ts';
-import { problemFrom, ProblemError } from './problem.ts';
+import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
 const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : undefined;
 
@@ -17,8 +26,8 @@ const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : und
  */
 export function postLedger(request: IncomingMessage, response: ServerResponse): Promise<void> {
   return answering(request, response, async () => {
-    const message = parseJson(request.headers['content-type'] ?? '', await readBody(request));
-    return receiveEntries(message);
+    mustBeJson(request.headers['content-type'] ?? '');
+    return receiveEntries(parseText(await readBody(request)));
   });
 }
 
@@ -31,11 +40,15 @@ export function postFeed(
   return answering(request, response, async () => {
     const id = machineId.toLowerCase();
     await machineMustExist(id);
-    const taken = await readFeed(id, request, request.headers['content-type'] ?? '');
+    const taken = await readFeed(id, linesOf(request), request.headers['content-type'] ?? '');
     checkTaken?.(taken, 'answer');
     return taken;
   });
 }
+
+/** The body as it arrives; what ends the reading leaves the connection open for the answer. */
+const linesOf = (request: IncomingMessage) =>
+  request.iterator({ destroyOnReturn: false }) as AsyncIterable<Uint8Array>;
 
 async function answering(
   request: IncomingMessage,
@@ -43,44 +56,55 @@ async function answering(
   work: () => Promise<unknown>,
 ): Promise<void> {
   try {
-    answer(response, 201, 'application/json', await work());
+    answer(response, 201, { 'content-type': 'application/json', 'cache-control': 'no-store' }, await work());
   } catch (error) {
     // Cut off by the sender: nobody is left to be answered.
-    if (request.destroyed && !request.complete) return;
+    if (response.destroyed || (request.destroyed && !request.complete)) return;
     const problem = problemFrom(error);
     if (problem.status >= 500) log().error({ err: error, path: request.url }, 'request failed');
     // What is left of a body that was refused unread must not be taken for the next request.
     if (!request.complete) response.setHeader('connection', 'close');
-    answer(response, problem.status, 'application/problem+json', problem);
+    answer(response, problem.status, problemHeaders(problem), problem);
   }
 }
 
-function answer(response: ServerResponse, status: number, type: string, message: unknown): void {
+function answer(
+  response: ServerResponse,
+  status: number,
+  headers: Readonly<Record<string, string>>,
+  message: unknown,
+): void {
   const text = JSON.stringify(message);
-  response.writeHead(status, {
-    'content-type': type,
-    'cache-control': 'no-store',
-    'content-length': Buffer.byteLength(text),
-  });
+  response.writeHead(status, { ...headers, 'content-length': Buffer.byteLength(text) });
   response.end(text);
 }
 
-/** The body as text, stopped as soon as it is too long, whatever the sender said of its length. */
+/** The body as text, stopped as soon as it is too long, whatever the sender said of its length, or late. */
 function readBody(request: IncomingMessage): Promise<string> {
   return new Promise((resolve, reject) => {
     const parts: Buffer[] = [];
     let bytes = 0;
-    if (Number(request.headers['content-length'] ?? 0) > maxBodyBytes) return reject(tooLong());
+    const late = setTimeout(() => stop(tooSlow()), bodyWithinMs);
+    const stop = (problem: ProblemError) => {
+      clearTimeout(late);
+      request.pause();
+      reject(problem);
+    };
+    if (Number(request.headers['content-length'] ?? 0) > maxBodyBytes) return stop(tooLong());
     request.on('data', (part: Buffer) => {
       bytes += part.length;
-      if (bytes > maxBodyBytes) {
-        request.pause();
-        reject(tooLong());
-      } else parts.push(part);
+      if (bytes > maxBodyBytes) stop(tooLong());
+      else parts.push(part);
     });
-    request.on('end', () => resolve(Buffer.concat(parts).toString('utf8')));
-    request.on('error', () =>
-      reject(new ProblemError(400, 'Cut off', 'The message was cut off on its way. Send it again.')),
-    );
+    request.on('end', () => {
+      clearTimeout(late);
+      try {
+        resolve(textOf(Buffer.concat(parts)));
+      } catch (error) {
+        reject(error as Error);
+      }
+    });
+    request.on('error', () => stop(cutOff()));
+    request.on('close', () => stop(cutOff()));
   });
 }

@@ -1,9 +1,18 @@
 import type { APIContext, APIRoute } from 'astro';
 import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
 import { log } from '../log.ts';
-import { maxBodyBytes, parseJson, tooLong } from './body.ts';
+import {
+  bodyWithinMs,
+  cutOff,
+  maxBodyBytes,
+  mustBeJson,
+  parseText,
+  textOf,
+  tooLong,
+  tooSlow,
+} from './body.ts';
 import { checker } from './check.ts';
-import { problemFrom, ProblemError } from './problem.ts';
+import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 
 /** A schema's type; `undefined` where the endpoint takes none. */
 type Message<Schema> = Schema extends JSONSchema ? FromSchema<Schema> : undefined;
@@ -58,10 +67,7 @@ async function answering(context: APIContext, work: () => Promise<Response>): Pr
   } catch (error) {
     const problem = problemFrom(error);
     if (problem.status >= 500) log().error({ err: error, path: context.url.pathname }, 'request failed');
-    return new Response(JSON.stringify(problem), {
-      status: problem.status,
-      headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
-    });
+    return problemAnswer(problem);
   }
 }
 
@@ -78,29 +84,39 @@ function pathId(context: APIContext, name: string): string {
 }
 
 async function readJson(request: Request): Promise<unknown> {
-  const type = request.headers.get('content-type') ?? '';
   // The type first: what is no JSON need not be read at all.
-  if (!/^application\/json\b/i.test(type)) return parseJson(type, '');
-  return parseJson(type, (await readLimited(request, maxBodyBytes)).toString('utf8'));
+  mustBeJson(request.headers.get('content-type') ?? '');
+  return parseText(textOf(await readLimited(request, maxBodyBytes)));
 }
 
-/** The body, stopped as soon as it is too long, whatever the sender said of its length. */
+/** The body, stopped as soon as it is too long, whatever the sender said of its length, or does not come in time. */
 export async function readLimited(request: Request, most: number, refusal?: string): Promise<Buffer> {
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLong(refusal);
   const reader = request.body?.getReader();
+  if (!reader) return Buffer.alloc(0);
+  let late: ReturnType<typeof setTimeout> | undefined;
+  const inTime = new Promise<never>((_done, fail) => {
+    late = setTimeout(() => fail(tooSlow()), bodyWithinMs);
+  });
   const parts: Uint8Array[] = [];
   let bytes = 0;
-  const read = () =>
-    reader!.read().catch(() => {
-      throw new ProblemError(400, 'Cut off', 'The message was cut off on its way. Send it again.');
-    });
-  for (let next = reader && (await read()); next && !next.done; next = await read()) {
-    bytes += next.value.length;
-    if (bytes > most) {
-      await reader!.cancel();
-      throw tooLong(refusal);
+  try {
+    for (;;) {
+      const next = await Promise.race([
+        inTime,
+        reader.read().catch(() => {
+          throw cutOff();
+        }),
+      ]);
+      if (next.done) return Buffer.concat(parts);
+      bytes += next.value.length;
+      if (bytes > most) throw tooLong(refusal);
+      parts.push(next.value);
     }
-    parts.push(next.value);
+  } catch (error) {
+    reader.cancel().catch(() => undefined);
+    throw error;
+  } finally {
+    clearTimeout(late);
   }
-  return Buffer.concat(parts);
 }

@@ -2,15 +2,23 @@ import { effectiveEntry } from '../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../core/ledger/entry.ts';
 import { benchKinds, entryKinds } from '../../core/ledger/kinds.ts';
 import { entry as entrySchema } from '../../schemas/entry.ts';
+import { serverNow } from '../clock.ts';
 import { rows, type Sql } from '../database.ts';
 import { checker } from '../http/check.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
 import { entryFrom, lineColumns, type LineRow } from './line.ts';
 
-const checkEntry = checker(entrySchema as never);
+export const checkEntry = checker(entrySchema as never);
 
-/** Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. */
+/** A device whose clock is further ahead of the server's than this is not believed, ms. */
+const believedAheadMs = 86_400_000;
+
+/**
+ * Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. A time more than a day
+ * ahead would lie over everything that happens until then: the server's counts instead, and the claim is kept beside it.
+ */
 export function normalEntry(sent: unknown): Entry {
+  const now = serverNow();
   const entry = sent as Entry;
   // Field by field: this runs for every touch, and spreading cost as much as checking the schema.
   entry.head ??= null;
@@ -19,8 +27,17 @@ export function normalEntry(sent: unknown): Entry {
   entry.jobId ??= null;
   (entry as { corrects: string | null }).corrects ??= null;
   entry.at = normalInstant(entry.at);
-  if (entry.kind === 'correction' && entry.data.at)
-    entry.data = { ...entry.data, at: normalInstant(entry.data.at) };
+  const latest = now.getTime() + believedAheadMs;
+  if (Date.parse(entry.at) > latest) {
+    entry.claimedAt = entry.at;
+    entry.at = now.toISOString();
+  }
+  if (entry.kind === 'correction' && entry.data.at) {
+    const at = normalInstant(entry.data.at);
+    if (Date.parse(at) > latest)
+      throw invalid(`The corrected time, ${at}, is still to come. Say when it really happened.`);
+    entry.data = { ...entry.data, at };
+  }
   return entry;
 }
 
@@ -77,7 +94,23 @@ export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<L
 export function checkNamedEntries(entries: readonly Entry[], named: readonly LineRow[]): void {
   const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
   for (const row of named) lines.set(row.id, entryFrom(row));
-  for (const entry of entries) if (namedBy(entry) !== null) checkNamed(entry, lines);
+  for (const entry of entries) {
+    if (namedBy(entry) === null) continue;
+    checkNoRing(entry, lines);
+    checkNamed(entry, lines);
+  }
+}
+
+/** What is kept names only what was kept before it: a ring can only be among entries that come together. */
+function checkNoRing(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
+  const passed = new Set<string>();
+  for (let one: Entry | undefined = entry; one; one = lines.get(namedBy(one) ?? '')) {
+    if (passed.has(one.id))
+      throw invalid(
+        'This entry names itself, by itself or by way of others. Name the entry that it is about.',
+      );
+    passed.add(one.id);
+  }
 }
 
 /** The entry that this one corrects, ends or refers to. */
@@ -103,19 +136,29 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
 
 /** The corrected entry must itself be a good entry. A correction can only be taken back. */
 function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
+  const onlyVoid = Object.keys(entry.data).every((key) => key === 'void' || key === 'why');
   if (target.kind === 'correction') {
-    const onlyVoid = Object.keys(entry.data).every((key) => key === 'void' || key === 'why');
     if (!onlyVoid) throw invalid('A correction can only be taken back; correct the entry itself.');
     return;
   }
   if (entry.data.data && ('closes' in entry.data.data || 'breakId' in entry.data.data)) {
     throw invalid('Which stop an entry ends cannot be corrected. Take it back and log it anew.');
   }
-  const { void: _void, corrections: _corrections, ...corrected } = effectiveEntry(target, [entry]);
-  void [_void, _corrections];
+  // Whatever was accepted once can be taken back, and put back, by whatever rule it was accepted.
+  if (onlyVoid) return;
+  const {
+    void: _void,
+    corrections: _corrections,
+    claimedAt: _claimed,
+    ...corrected
+  } = effectiveEntry(target, [entry]);
+  void [_void, _corrections, _claimed];
   try {
     checkEntry(corrected, 'body');
     checkPlace(corrected);
+    // As it was read there, so it is kept: an id in capitals would be another one to whoever looks for it.
+    const read = corrected.data as Record<string, unknown>;
+    for (const key of Object.keys(entry.data.data ?? {})) entry.data.data![key] = read[key];
   } catch (error) {
     if (error instanceof ProblemError)
       throw invalid(`After this correction the entry would not hold. ${error.message}`);

@@ -21,11 +21,12 @@ export interface EventRow {
   closed_at: string | null;
   lost_ms: number | null;
   changed_seq: number;
+  claimed_at: string | null;
 }
 
 export const eventColumns =
   'id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void, corrections, ' +
-  'closes, closed_by, closed_at, lost_ms, changed_seq';
+  'closes, closed_by, closed_at, lost_ms, changed_seq, claimed_at';
 
 /** The row a core entry is kept in. Fields of the ending (closed_…, lost_ms) are kept from `before`. */
 export function rowFrom(
@@ -53,6 +54,7 @@ export function rowFrom(
     closed_at: before?.closed_at ?? null,
     lost_ms: before?.lost_ms ?? null,
     changed_seq: Math.max(meta.seq, before?.changed_seq ?? 0),
+    claimed_at: entry.claimedAt ?? null,
   };
 }
 
@@ -71,6 +73,7 @@ export function effectiveFrom(row: EventRow): EffectiveEntry {
     data: row.data,
     void: row.void,
     corrections: row.corrections,
+    ...(row.claimed_at && { claimedAt: row.claimed_at }),
   } as unknown as EffectiveEntry;
 }
 
@@ -93,5 +96,6 @@ export function eventFrom(row: EventRow): Event {
     closedAt: row.closed_at,
     lostMs: row.lost_ms,
     seq: row.changed_seq,
+    claimedAt: row.claimed_at,
   };
 }

@@ -1,3 +1,4 @@
+import { formulaCell } from '../../core/csv-cells.ts';
 import Papa from 'papaparse';
 import type { EntryKind } from '../../core/ledger/entry.ts';
 import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
@@ -40,7 +41,7 @@ async function* csvLines(chunks: AsyncGenerator<Event[]>): AsyncGenerator<string
     yield (
       Papa.unparse(
         events.map((event) => csvRow(event, names)),
-        { escapeFormulae: true },
+        { escapeFormulae: formulaCell },
       ) + '\r\n'
     );
   }

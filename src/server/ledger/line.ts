@@ -15,10 +15,11 @@ export interface LineRow {
   job_id: string | null;
   corrects: string | null;
   data: Record<string, unknown>;
+  claimed_at: string | null;
 }
 
 export const lineColumns =
-  'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data';
+  'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at';
 
 export function entryFrom(row: LineRow): Entry {
   return {
@@ -32,6 +33,7 @@ export function entryFrom(row: LineRow): Entry {
     jobId: row.job_id,
     corrects: row.corrects,
     data: row.data,
+    ...(row.claimed_at && { claimedAt: row.claimed_at }),
   } as unknown as Entry;
 }
 
@@ -50,10 +52,11 @@ export function lineRow(entry: Entry, stored: { seq: number; received_at: string
     job_id: entry.jobId,
     corrects: entry.corrects,
     data: entry.data as unknown as Record<string, unknown>,
+    claimed_at: entry.claimedAt ?? null,
   };
 }
 
 export function lineFrom(row: LineRow): LedgerLine {
   const { seq, received_at: receivedAt } = row;
-  return { ...(entryFrom(row) as unknown as LedgerLine), seq, receivedAt };
+  return { ...(entryFrom(row) as unknown as LedgerLine), seq, receivedAt, claimedAt: row.claimed_at };
 }

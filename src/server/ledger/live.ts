@@ -5,6 +5,7 @@ import type { GaugePart } from '../../schemas/tension.ts';
 import { database, rows } from '../database.ts';
 import { log } from '../log.ts';
 import { eventColumns, eventFrom, type EventRow } from './event-row.ts';
+import { newestSeq } from './read.ts';
 
 /**
  * The live feed. A writer announces "machine X has news" after its commit (not inside the transaction: there
@@ -59,46 +60,81 @@ export async function listenNews(machineId: string, listener: NewsListener): Pro
   return () => set.delete(listener);
 }
 
-type Listener = (event: Event) => void;
-const listeners = new Map<string, Set<Listener>>();
-const cursors = new Map<string, number>();
+/** What a page that listens is told. */
+export interface Listener {
+  event: (event: Event) => void;
+  /** What it has is not what this ledger was, or too long ago: it must begin anew, from `seq`. */
+  anew: (seq: number) => void;
+}
+
+/** A page that listens, and how far it has come. Each has a place of its own: no page's old or odd number is another's. */
+interface Place {
+  since: number;
+  listener: Listener;
+}
+const places = new Map<string, Set<Place>>();
 const reading = new Set<string>();
 let connecting: Promise<void> | undefined;
 
-/** Calls `listener` with every event of a machine that is new or changed after `sinceSeq`. Returns how to stop. */
+/** A page that is further behind asks for everything: that is quicker than telling it each change. */
+const mostMissed = 1000;
+/** So many and there may be more: the events of one entry, a handful, are not cut apart. */
+const tooMany = mostMissed - 50;
+
+/**
+ * Calls `listener` with every event of a machine that is new or changed after `sinceSeq`; a number beyond the newest (of an
+ * earlier ledger) or far behind is told to begin anew. Returns how to stop.
+ */
 export async function listen(machineId: string, sinceSeq: number, listener: Listener): Promise<() => void> {
   await (connecting ??= connect());
-  let set = listeners.get(machineId);
-  if (!set) listeners.set(machineId, (set = new Set()));
-  // First what was missed, then live. Both may give the same event: whoever reads it knows it by its seq.
-  const missed = await changedSince(machineId, sinceSeq);
-  missed.forEach(listener);
-  // Only the first page sets the cursor: for pages already listening it must not jump over what they have not had.
-  if (set.size === 0) cursors.set(machineId, missed.at(-1)?.seq ?? sinceSeq);
-  set.add(listener);
+  const place: Place = { since: sinceSeq, listener };
+  const newest = await newestSeq(machineId);
+  const missed = sinceSeq > newest ? [] : await changedSince(machineId, sinceSeq);
+  if (sinceSeq > newest || missed.length >= tooMany) {
+    place.since = newest;
+    listener.anew(newest);
+  } else tell(place, missed);
+  const set = places.get(machineId) ?? new Set();
+  places.set(machineId, set.add(place));
+  // What came between the reading and now.
   void deliver(machineId);
-  return () => set.delete(listener);
+  return () => {
+    set.delete(place);
+    if (set.size === 0 && places.get(machineId) === set) places.delete(machineId);
+  };
 }
 
-/** Events of a machine changed after `seq`, oldest change first. At most 1000: a page further behind reloads. */
+/** Tells what is new to a page. One entry may change several events, which then bear its number all of them. */
+function tell(place: Place, changed: readonly Event[]): void {
+  const { since } = place;
+  for (const event of changed) if (event.seq > since) place.listener.event(event);
+  place.since = Math.max(since, changed.at(-1)?.seq ?? 0);
+}
+
+/** Events of a machine changed after `seq`, oldest change first; at most {@link mostMissed}. */
 export async function changedSince(machineId: string, seq: number): Promise<Event[]> {
   const found = await rows<EventRow>(
     database(),
-    `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND changed_seq > $2 ORDER BY changed_seq LIMIT 1000`,
+    `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND changed_seq > $2 ORDER BY changed_seq LIMIT ${mostMissed}`,
     [machineId, seq],
   );
-  return found.map(eventFrom);
+  // Cut between two numbers, not among the events of one.
+  const whole =
+    found.length < mostMissed ? found : found.filter((row) => row.changed_seq !== found.at(-1)!.changed_seq);
+  return (whole.length > 0 ? whole : found).map(eventFrom);
 }
 
+/** Reads what is new since the page that is furthest behind, once for all pages of the machine. */
 async function deliver(machineId: string): Promise<void> {
-  const set = listeners.get(machineId);
-  if (!set?.size || reading.has(machineId)) return;
+  if (reading.has(machineId)) return;
   reading.add(machineId);
   try {
-    const changed = await changedSince(machineId, cursors.get(machineId) ?? 0);
-    for (const event of changed) {
-      cursors.set(machineId, event.seq);
-      for (const listener of set) listener(event);
+    for (;;) {
+      const set = places.get(machineId);
+      if (!set?.size) return;
+      const changed = await changedSince(machineId, Math.min(...[...set].map((place) => place.since)));
+      for (const place of set) tell(place, changed);
+      if (changed.length < tooMany) return;
     }
   } catch (error) {
     log().warn({ err: error }, 'live feed could not read');
@@ -119,7 +155,7 @@ async function connect(): Promise<void> {
     setTimeout(() => {
       connecting ??= connect();
       connecting.then(
-        () => [...listeners.keys()].forEach((id) => void deliver(id)),
+        () => [...places.keys()].forEach((id) => void deliver(id)),
         () => undefined,
       );
     }, 500).unref();

@@ -59,16 +59,17 @@ async function applyCorrections(
   before: Map<string, EventRow>,
   after: Map<string, EventRow>,
 ): Promise<void> {
-  // From each correction down to the entry it hangs on, then up to every correction that hangs on that.
+  // From each correction down to the entry it hangs on, then up to every correction that hangs on that. UNION keeps each
+  // row once: a ring of corrections, should one ever be there, ends too.
   const tree = await rows<LineRow & { root: string }>(
     sql,
     `WITH RECURSIVE down AS (
        SELECT id AS start, id, corrects FROM ledger WHERE id = ANY($1)
-       UNION ALL SELECT down.start, l.id, l.corrects FROM down JOIN ledger l ON l.id = down.corrects),
+       UNION SELECT down.start, l.id, l.corrects FROM down JOIN ledger l ON l.id = down.corrects),
      root AS (SELECT DISTINCT id AS root FROM down WHERE corrects IS NULL),
      up AS (
        SELECT root, root AS id FROM root
-       UNION ALL SELECT up.root, l.id FROM up JOIN ledger l ON l.corrects = up.id)
+       UNION SELECT up.root, l.id FROM up JOIN ledger l ON l.corrects = up.id)
      SELECT up.root, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')} FROM up JOIN ledger l ON l.id = up.id`,
     [corrections.map((line) => line.id)],
   );

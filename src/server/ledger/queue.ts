@@ -1,8 +1,10 @@
 import type { Entry } from '../../core/ledger/entry.ts';
+import { isTimedOut, isUnreachable } from '../http/problem.ts';
 import { writeEntries, type Stored } from './write.ts';
 
 interface Waiting {
   entries: readonly Entry[];
+  isTold: boolean;
   resolve: (stored: Stored[]) => void;
   reject: (error: unknown) => void;
 }
@@ -23,11 +25,15 @@ let crowdHasCome: () => void = () => undefined;
 /**
  * Stores entries, together with whatever else arrived while the last transaction was being written: one sync
  * to disk then serves many touches. Answers when they are safe. If one message of a batch is refused, each is
- * written by itself, so that nobody's entry fails for another's fault.
+ * written by itself, so that nobody's entry fails for another's fault. `isTold`: made from a machine's lines, whose ids
+ * stand for the line, not for what it comes to ({@link writeEntries}).
  */
-export function storeEntries(entries: readonly Entry[]): Promise<Stored[]> {
+export function storeEntries(
+  entries: readonly Entry[],
+  { isTold = false }: { isTold?: boolean } = {},
+): Promise<Stored[]> {
   return new Promise((resolve, reject) => {
-    waiting.push({ entries, resolve, reject });
+    waiting.push({ entries, isTold, resolve, reject });
     if (waiting.length >= crowd) crowdHasCome();
     if (!writing) void drain();
   });
@@ -46,21 +52,39 @@ async function gather(): Promise<void> {
 
 async function drain(): Promise<void> {
   writing = true;
+  try {
+    await drainAll();
+  } finally {
+    // Whatever happened: the next touch must find a writer.
+    writing = false;
+  }
+}
+
+async function drainAll(): Promise<void> {
   while (waiting.length > 0) {
     await gather();
     const batch = takeBatch();
     try {
-      const stored = await writeEntries(batch.flatMap((one) => one.entries));
+      const stored = await write(batch);
       let at = 0;
       for (const one of batch) one.resolve(stored.slice(at, (at += one.entries.length)));
     } catch (error) {
-      if (batch.length === 1) batch[0]!.reject(error);
-      else for (const one of batch) await writeEntries(one.entries).then(one.resolve, one.reject);
+      // Where the database is away or held, each alone would wait as long again, and all machines with them.
+      if (batch.length === 1 || (isUnreachable(error) && !isTimedOut(error)))
+        for (const one of batch) one.reject(error);
+      else for (const one of batch) await write([one]).then(one.resolve, one.reject);
     }
     // Let those who were just answered come again before the next batch is made.
     crowd = Math.max(crowd, batch.length + waiting.length);
   }
-  writing = false;
+}
+
+function write(batch: readonly Waiting[]): Promise<Stored[]> {
+  const told = batch.filter((one) => one.isTold).flatMap((one) => one.entries.map((entry) => entry.id));
+  return writeEntries(
+    batch.flatMap((one) => one.entries),
+    { told: new Set(told) },
+  );
 }
 
 /** The next messages that fit one transaction. An id may stand in it once only, or the insert cannot tell which came first. */

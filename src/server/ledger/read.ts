@@ -26,9 +26,13 @@ export async function ledgerPage(query: LedgerQuery): Promise<{ items: Event[]; 
 }
 
 /**
- * Plan at 5,000,000 rows: a backward scan of the event_page… index that fits the filter; no sort. The limit stands in the
- * text: as a parameter the query would be planned anew each time, which takes as long as running it.
+ * How many rows are asked for: the next of these. The limit stands in the query's text (as a parameter the query would be
+ * planned anew each time, which takes as long as running it), so there must be few of them: each text is kept, planned, on
+ * each connection.
  */
+const sizes = [51, 201, 1001];
+
+/** Plan at 5,000,000 rows: a backward scan of the event_page… index that fits the filter; no sort. */
 function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: number) {
   const values: unknown[] = [query.machine];
   const conditions = ['machine_id = $1'];
@@ -42,7 +46,7 @@ function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: 
     }
     conditions.push(`(at, id) < ($${values.push(after[0])}, $${values.push(after[1])})`);
   }
-  const text = `SELECT ${eventColumns} FROM event WHERE ${conditions.join(' AND ')} ORDER BY at DESC, id DESC LIMIT ${Math.trunc(limit)}`;
+  const text = `SELECT ${eventColumns} FROM event WHERE ${conditions.join(' AND ')} ORDER BY at DESC, id DESC LIMIT ${sizes.find((size) => size >= limit) ?? sizes.at(-1)}`;
   return { text, values };
 }
 
@@ -54,10 +58,15 @@ export async function entryHistory(id: string): Promise<{ event: Event; lines: L
   ]);
   if (!row) throw notFound('entry');
   // Corrections of corrections: seldom, so asked for only where there is one to be corrected.
+  const known = new Set(lines.map((line) => line.id));
   for (let newest = lines.filter((line) => line.id !== id); newest.length > 0;) {
-    newest = await rows<LineRow>(database(), `SELECT ${lineColumns} FROM ledger WHERE corrects = ANY($1)`, [
-      newest.map((line) => line.id),
-    ]);
+    const found = await rows<LineRow>(
+      database(),
+      `SELECT ${lineColumns} FROM ledger WHERE corrects = ANY($1)`,
+      [newest.map((line) => line.id)],
+    );
+    newest = found.filter((line) => !known.has(line.id));
+    newest.forEach((line) => known.add(line.id));
     lines.push(...newest);
   }
   return { event: eventFrom(row), lines: lines.map(lineFrom).sort(inLedgerOrder) };

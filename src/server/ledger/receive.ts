@@ -19,7 +19,7 @@ function matchSoon(sent: readonly Entry[], stored: EntriesStored['stored']): voi
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
 export async function receiveEntries(message: unknown): Promise<EntriesStored> {
   const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
-  const answer = { stored: await storeEntries(sent.map(normalEntry)) };
+  const answer = { stored: await storeEntries(sent.map((entry) => normalEntry(entry))) };
   matchSoon(sent, answer.stored);
   checkAnswer?.(answer, 'answer');
   return answer;

@@ -1,11 +1,14 @@
 import type { Entry } from '../../core/ledger/entry.ts';
+import { serverNow } from '../clock.ts';
 import { inTransaction, rows, sendOff } from '../database.ts';
 import { acceptEntries, checkNamedEntries, namedLines } from './accept.ts';
-import { lineRow, type LineRow } from './line.ts';
+import { lineColumns, lineRow, type LineRow } from './line.ts';
+import { everyLedgerLock } from './locks.ts';
 import { announce } from './live.ts';
 import { makeMonths } from './months.ts';
 import { project } from './project.ts';
 import { readHeads } from './seats.ts';
+import { checkSentAgain, withoutRepeats } from './sent-again.ts';
 
 export interface Stored {
   id: string;
@@ -17,39 +20,46 @@ export interface Stored {
 interface WriteOptions {
   /** For history brought in from elsewhere: received this long after each entry's own time, not now. */
   receivedAfterMs?: number;
+  /** Ids made from a machine's own line: what is kept under one is it, told again, whatever the fold makes of it now. */
+  told?: ReadonlySet<string>;
 }
 
 /**
  * Stores entries once each and brings the projections up to date, all in one transaction.
- * When it returns, they survive the loss of power. Throws a 422 problem, having written nothing, when one
- * entry names something that does not exist.
+ * When it returns, they survive the loss of power. Throws, having written nothing, a 422 problem when one entry names
+ * something that does not exist, a 409 one when an id stands for another entry already.
  */
 export async function writeEntries(
-  entries: readonly Entry[],
-  { receivedAfterMs }: WriteOptions = {},
+  sentEntries: readonly Entry[],
+  { receivedAfterMs, told }: WriteOptions = {},
 ): Promise<Stored[]> {
+  const entries = withoutRepeats(sentEntries);
   const ids = entries.map((entry) => entry.id);
   const machines = [...new Set(entries.map((entry) => entry.machineId))].sort();
   const stored = await inTransaction(async (sql) => {
     await acceptEntries(sql, entries);
-    await makeMonths(ids, new Date());
+    await makeMonths(ids);
     // What follows goes out in one breath, answers are awaited together: a round trip costs more than most of
     // these queries. If a check then fails, the transaction is rolled back and nothing was written.
     // One writer per machine at a time: the fold reads the seats and writes them back.
-    sendOff(sql, 'SELECT pg_advisory_xact_lock(hashtextextended(m::text, 7)) FROM unnest($1::uuid[]) AS m', [
-      machines,
-    ]);
+    sendOff(
+      sql,
+      `SELECT pg_advisory_xact_lock_shared(${everyLedgerLock}), pg_advisory_xact_lock(hashtextextended(m::text, 7))
+       FROM unnest($1::uuid[]) AS m`,
+      [machines],
+    );
     const namedAsked = namedLines(sql, entries);
     const headsAsked = readHeads(sql, entries);
     const freshAsked = rows<Pick<LineRow, 'id' | 'seq' | 'received_at'>>(
       sql,
-      `INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data)
+      `INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data,
+         claimed_at)
        SELECT r.id, r."machineId", r.head, r.position, r.kind, r.at,
-         coalesce(r.at + $2 * interval '1 ms', clock_timestamp()), r."operatorId", r."jobId", r.corrects, r.data
+         coalesce(r.at + $2 * interval '1 ms', $3), r."operatorId", r."jobId", r.corrects, r.data, r."claimedAt"
        FROM jsonb_to_recordset($1) AS r(id uuid, "machineId" uuid, head smallint, position smallint, kind text,
-         at timestamptz, "operatorId" uuid, "jobId" uuid, corrects uuid, data jsonb)
+         at timestamptz, "operatorId" uuid, "jobId" uuid, corrects uuid, data jsonb, "claimedAt" timestamptz)
        ON CONFLICT (id) DO NOTHING RETURNING id, seq, received_at`,
-      [JSON.stringify(entries), receivedAfterMs ?? null],
+      [JSON.stringify(entries), receivedAfterMs ?? null, serverNow()],
     );
     const [named, heads, written] = await Promise.all([namedAsked, headsAsked, freshAsked]);
     checkNamedEntries(entries, named);
@@ -58,16 +68,21 @@ export async function writeEntries(
     if (fresh.length > 0) await project(sql, fresh, { heads });
     const seqs = new Map(fresh.map((line) => [line.id, line.seq]));
     const repeated = ids.filter((id) => !seqs.has(id));
-    const kept = new Map(
+    const kept =
       repeated.length === 0
         ? []
-        : (
-            await rows<{ id: string; seq: number }>(sql, 'SELECT id, seq FROM ledger WHERE id = ANY($1)', [
-              repeated,
-            ])
-          ).map((row) => [row.id, row.seq]),
-    );
-    return ids.map((id) => ({ id, seq: seqs.get(id) ?? kept.get(id)!, again: !seqs.has(id) }));
+        : await rows<LineRow>(sql, `SELECT ${lineColumns} FROM ledger WHERE id = ANY($1)`, [repeated]);
+    for (const line of kept) {
+      if (!told?.has(line.id)) checkSentAgain(line, sent.get(line.id)!);
+      seqs.set(line.id, line.seq);
+    }
+    const again = new Set(repeated);
+    // One that stands twice in the message is answered twice: as stored, then as there already.
+    return sentEntries.map(({ id }) => {
+      const one = { id, seq: seqs.get(id)!, again: again.has(id) };
+      again.add(id);
+      return one;
+    });
   });
   for (const machineId of machines) announce(machineId);
   return stored;

@@ -1,7 +1,13 @@
 import { object } from '../../../schemas/parts.ts';
-import { everythingJson, everythingNdjson, tableCsv } from '../../../server/everything/export.ts';
+import {
+  checkExports,
+  everythingJson,
+  everythingNdjson,
+  tableCsv,
+} from '../../../server/everything/export.ts';
 import { takeIn } from '../../../server/everything/import.ts';
 import { tableNames } from '../../../server/everything/tables.ts';
+import { cutOff } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
@@ -12,22 +18,27 @@ const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enu
 ]);
 
 /** GET: everything that is kept, as a file, streamed. CSV holds one table. */
-export const GET = endpoint({ query, answer: true }, async ({ query: { format = 'ndjson', table } }) => {
-  if (format === 'csv' && !table)
-    throw invalid(`CSV holds one table: add “&table=” and one of ${tableNames.join(', ')}.`);
-  const text =
-    format === 'csv' ? tableCsv(table!) : format === 'json' ? everythingJson() : everythingNdjson();
-  const type = { ndjson: 'application/x-ndjson', json: 'application/json', csv: 'text/csv' }[format];
-  return Promise.resolve(
-    new Response(textStream(text), {
-      headers: {
-        'content-type': `${type}; charset=utf-8`,
-        'content-disposition': `attachment; filename="vivid-eye-${table ?? 'everything'}.${format}"`,
-        'cache-control': 'no-store',
-      },
-    }),
-  );
-});
+export const GET = endpoint(
+  { query, answer: true },
+  async ({ query: { format = 'ndjson', table }, context }) => {
+    if (format === 'csv' && !table)
+      throw invalid(`CSV holds one table: add “&table=” and one of ${tableNames.join(', ')}.`);
+    checkExports();
+    const text =
+      format === 'csv' ? tableCsv(table!) : format === 'json' ? everythingJson() : everythingNdjson();
+    const type = { ndjson: 'application/x-ndjson', json: 'application/json', csv: 'text/csv' }[format];
+    return Promise.resolve(
+      new Response(textStream(text, context.locals.room), {
+        headers: {
+          'content-type': `${type}; charset=utf-8`,
+          'content-disposition': `attachment; filename="vivid-eye-${table ?? 'everything'}.${format}"`,
+          // Not packed on its way: it is written at the reader's pace.
+          'cache-control': 'no-store, no-transform',
+        },
+      }),
+    );
+  },
+);
 
 const taken = object({ rows: { type: 'object', additionalProperties: { type: 'integer' } } });
 
@@ -35,11 +46,40 @@ const taken = object({ rows: { type: 'object', additionalProperties: { type: 'in
 export const POST = endpoint({ answer: taken, status: 201 }, async ({ context: { request } }) => {
   if (!/^application\/(x-)?ndjson\b/i.test(request.headers.get('content-type') ?? ''))
     throw new ProblemError(415, 'Not NDJSON', 'Send an export of everything as “application/x-ndjson”.');
-  return { rows: await takeIn(textOf(request.body)) };
+  return { rows: await takeIn(piecesOf(request.body)) };
 });
 
-async function* textOf(body: ReadableStream<Uint8Array> | null): AsyncGenerator<string> {
-  const reader = body?.pipeThrough(new TextDecoderStream() as never).getReader() as
-    ReadableStreamDefaultReader<string> | undefined;
-  for (let part = await reader?.read(); part && !part.done; part = await reader!.read()) yield part.value;
+/** A file may take its time, as long as it keeps coming. */
+const nextPieceMs = 30_000;
+const mostMs = 3_600_000;
+
+async function* piecesOf(body: ReadableStream<Uint8Array> | null): AsyncGenerator<Uint8Array> {
+  const reader = body?.getReader();
+  if (!reader) return;
+  const until = Date.now() + mostMs;
+  try {
+    for (;;) {
+      let late: ReturnType<typeof setTimeout> | undefined;
+      const inTime = new Promise<never>((_done, fail) => {
+        late = setTimeout(() => fail(stalled()), Math.min(nextPieceMs, until - Date.now()));
+      });
+      const part = await Promise.race([
+        inTime,
+        reader.read().catch(() => {
+          throw cutOff();
+        }),
+      ]).finally(() => clearTimeout(late));
+      if (part.done) return;
+      yield part.value;
+    }
+  } finally {
+    reader.cancel().catch(() => undefined);
+  }
 }
+
+const stalled = () =>
+  new ProblemError(
+    408,
+    'Too slow',
+    'The file stopped coming before its end. Nothing was taken in; send it again.',
+  );

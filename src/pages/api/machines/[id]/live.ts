@@ -3,19 +3,20 @@ import { endpoint } from '../../../../server/http/endpoint.ts';
 import { listen, listenNews } from '../../../../server/ledger/live.ts';
 import { machineById } from '../../../../server/machines.ts';
 
-const query = object({ since: { type: 'integer', minimum: 0 } }, ['since']);
+const query = object({ since: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } }, ['since']);
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
 const beatMs = 15_000;
 
 /**
  * Server-Sent Events: one `event: entry` with an event as JSON for everything that is new or changed on this
  * machine after `since` (or after Last-Event-ID, when a browser comes back by itself), one `event: plan` when a
- * kept plan of the machine is new or changed, and `event: pull` for every part of a pull that a gauge sends.
+ * kept plan of the machine is new or changed, and `event: pull` for every part of a pull that a gauge sends. `event: anew`:
+ * the number was of another ledger, or too much has changed since; ask for the whole state, and go on from the one given.
  */
 export const GET = endpoint({ query, answer: true }, async ({ id, query: { since }, context }) => {
   const machine = await machineById(id('id'));
   const resumed = Number(context.request.headers.get('last-event-id') ?? NaN);
-  const from = Number.isInteger(resumed) ? resumed : (since ?? 0);
+  const from = Number.isSafeInteger(resumed) && resumed >= 0 ? resumed : (since ?? 0);
   const encoder = new TextEncoder();
   const feed = { open: true, end: [] as (() => void)[] };
   // The reader may leave at any moment, also while `listen` is still reading what was missed.
@@ -37,9 +38,10 @@ export const GET = endpoint({ query, answer: true }, async ({ id, query: { since
       );
       send('retry: 1000\n: connected\n\n');
       feed.end.push(
-        await listen(machine.id, from, (event) =>
-          send(`id: ${event.seq}\nevent: entry\ndata: ${JSON.stringify(event)}\n\n`),
-        ),
+        await listen(machine.id, from, {
+          event: (event) => send(`id: ${event.seq}\nevent: entry\ndata: ${JSON.stringify(event)}\n\n`),
+          anew: (seq) => send(`id: ${seq}\nevent: anew\ndata: ${JSON.stringify({ seq })}\n\n`),
+        }),
       );
       const beat = setInterval(() => send(': still here\n\n'), beatMs);
       feed.end.push(() => clearInterval(beat));
