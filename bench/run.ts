@@ -2,10 +2,12 @@ import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import pg from 'pg';
+import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
-import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
+import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { prepareAppRole } from '../scripts/roles.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
@@ -44,6 +46,7 @@ try {
   for (const name of ['bare', 'vivid']) {
     await makeDatabase(cluster.url, name);
     await migrate(databaseUrl(cluster, name));
+    await prepareAppRole(databaseUrl(cluster, name), cluster.appPassword);
     execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts'], {
       env: { ...process.env, DATABASE_URL: databaseUrl(cluster, name) },
     });
@@ -51,24 +54,26 @@ try {
   console.log(
     `${cpus()[0]?.model ?? 'unknown processor'}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}\n`,
   );
-  await logging();
+  await logging('no machine has a feed', 0);
+  if (!process.env['ONLY']) await logging('a feed on half of the machines', 1);
 } finally {
   await cluster.stop();
   rmSync(cluster.place, { recursive: true, force: true });
 }
 
 /** 20 clients log single entries; beside it the same rows as bare inserts by 20 node-postgres connections. */
-async function logging(): Promise<void> {
+async function logging(how: string, fed: number): Promise<void> {
   console.log(
-    `Logging single entries, ${clients} clients, three runs of ${writes}\n\n| | rate | p50 | p95 | p99 |\n|---|---|---|---|---|`,
+    `Logging single entries, ${clients} clients, three runs of ${writes}, ${how}\n\n| | rate | p50 | p95 | p99 |\n|---|---|---|---|---|`,
   );
-  const server = await startServer({ url: databaseUrl(cluster, 'vivid'), port: await freePort() });
+  const server = await startServer({ url: appUrl(cluster, 'vivid'), port: await freePort() });
+  await feedOf(server.address, fed);
   const pool = new pg.Pool({ connectionString: databaseUrl(cluster, 'bare'), max: clients });
   pool.on('error', () => undefined);
   const ratios: number[] = [];
-  const start = Date.now();
+  const start = Date.now() + fed * writes * 30;
   for (let run = 0; run < 3; run++) {
-    const rows = [...busyHistory(writes, start + run * writes * 10, 10, 100 + run)];
+    const rows = [...busyHistory(writes, start + run * writes * 10, 10, 100 + run + 10 * fed)];
     await pool.query("SELECT ledger_make_month(date_trunc('month', now())::date)");
     const bare = await race(
       clients,
@@ -101,6 +106,26 @@ async function logging(): Promise<void> {
   console.log(`\nRate over the bare insert's, median of three: ${median(ratios).toFixed(2)}\n`);
   await pool.end();
   await server.stop();
+}
+
+/** So many of the demo's two machines have a feed that tells of a stop now and then while the operators log. */
+async function feedOf(address: string, fed: number): Promise<void> {
+  const { items } = (await (await fetch(`${address}/api/machines`)).json()) as { items: { id: string }[] };
+  for (const { id } of items.slice(0, fed)) {
+    const lines = Array.from({ length: 100 }, (_, index) => [
+      { id: uuid7(), at: new Date(Date.now() + index * 3000).toISOString(), event: 'start' },
+      { id: uuid7(), at: new Date(Date.now() + index * 3000 + 1000).toISOString(), event: 'stop' },
+    ]);
+    const answer = await fetch(`${address}/api/machines/${id}/feed`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/x-ndjson' },
+      body: lines
+        .flat()
+        .map((line) => JSON.stringify(line))
+        .join('\n'),
+    });
+    console.log('The feed:', JSON.stringify(await answer.json()));
+  }
 }
 
 function inPairs(rows: readonly Entry[]): Entry[][] {

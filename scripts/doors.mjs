@@ -7,6 +7,8 @@ import { hostname, networkInterfaces } from 'node:os';
 
 const methods = 'GET, HEAD, POST, PUT, PATCH, DELETE';
 const pageMethods = 'GET, HEAD';
+const isMethod = new Set(methods.split(', '));
+const isPageMethod = new Set(pageMethods.split(', '));
 
 export const problem = (status, title, detail, more = {}) => ({
   type: 'about:blank',
@@ -36,26 +38,31 @@ const lookEveryMs = 10_000;
 export function doorKeeper(listensOn) {
   let names = knownNames(listensOn);
   let lookedAt = Date.now();
-  const isKnown = (name) => {
-    if (names.has(name)) return true;
-    if (Date.now() - lookedAt < lookEveryMs) return false;
-    lookedAt = Date.now();
-    names = knownNames(listensOn);
-    return names.has(name);
+  // Asked at every touch: the same few headers, with their port.
+  const known = new Set();
+  const isKnown = (host) => {
+    if (known.has(host)) return true;
+    if (Date.now() - lookedAt > lookEveryMs) {
+      lookedAt = Date.now();
+      names = knownNames(listensOn);
+    }
+    const isOne = names.has(host.replace(/:\d+$/, ''));
+    if (isOne && known.size < 100) known.add(host);
+    return isOne;
   };
   return (request) => {
     const { method, url, headers } = request;
     const host = (headers.host ?? '').toLowerCase();
     // A foreign name that was made to lead here (DNS rebinding) would read everything as its own.
-    if (!isKnown(host.replace(/:\d+$/, '')))
+    if (!isKnown(host))
       return problem(
         421,
         'Another name',
         'Vivid Eye is not called by this name. Use the address that ./start prints; VIVID_HOSTS adds a name.',
       );
     if (!url.startsWith('/') || url.startsWith('//')) return notHere();
-    if (!methods.split(', ').includes(method)) return wrongMethod(method, isApi(url) ? methods : pageMethods);
-    if (!isApi(url) && !pageMethods.split(', ').includes(method)) return wrongMethod(method, pageMethods);
+    if (!isMethod.has(method)) return wrongMethod(method, isApi(url) ? methods : pageMethods);
+    if (!isApi(url) && !isPageMethod.has(method)) return wrongMethod(method, pageMethods);
     if (isForeign(method, url, headers, host))
       return problem(
         403,
@@ -79,6 +86,7 @@ const notHere = () =>
 
 /** Astro answers such an address with a page; whoever asks the API gets a problem (RFC 9457). */
 function isOddlyEncoded(url) {
+  if (!url.includes('%')) return false;
   try {
     return decodeURI(url.split('?')[0]).includes('%');
   } catch {
@@ -93,7 +101,7 @@ function isForeign(method, url, headers, host) {
   const site = headers['sec-fetch-site'];
   if (site === undefined || site === 'same-origin' || site === 'none') return false;
   const follows = headers['sec-fetch-mode'] === 'navigate' && headers['sec-fetch-dest'] === 'document';
-  return !(follows && pageMethods.includes(method) && !isApi(url));
+  return !(follows && isPageMethod.has(method) && !isApi(url));
 }
 
 function originHost(origin) {

@@ -35,6 +35,11 @@ const headers = {
     'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), usb=(), serial=(), bluetooth=(), payment=()',
   'content-security-policy': policy,
 };
+/** For what is no page and can be none: data, answered past the framework at every touch. */
+const ofData = {
+  'x-content-type-options': 'nosniff',
+  'cross-origin-resource-policy': 'same-origin',
+};
 /** Pages keep what the framework says of scripts; inline style attributes are allowed beside it, style elements are not. */
 function allowStyleAttributes(response) {
   const writeHead = response.writeHead.bind(response);
@@ -49,6 +54,7 @@ function allowStyleAttributes(response) {
   };
 }
 
+const ledgerAddress = /^\/api\/ledger\/?(?:\?|$)/;
 const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?(?:\?|$)/i;
 const liveAddress = /^\/api\/machines\/[^/]+\/live/;
 
@@ -64,6 +70,7 @@ const streams = new Crowd(200);
 
 function answerProblem(request, response, told) {
   response.writeHead(told.status, {
+    ...headers,
     'content-type': 'application/problem+json',
     'cache-control': 'no-store',
     ...(told.allow && { allow: told.allow }),
@@ -90,12 +97,13 @@ setInterval(() => {
   for (const live of lives) if (live.writableLength > mostBacklog) live.destroy();
 }, 1000).unref();
 const server = createServer((request, response) => {
-  for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
   const refused = turnAway(request);
   if (refused) return answerProblem(request, response, refused);
   const { method, url } = request;
+  if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData);
   const fed = method === 'POST' && feedAddress.exec(url)?.[1];
-  if (fed || liveAddress.test(url)) {
+  const isLive = liveAddress.test(url);
+  if (fed || isLive) {
     const leave = streams.enter(request.socket.remoteAddress);
     if (!leave)
       return answerProblem(
@@ -109,14 +117,14 @@ const server = createServer((request, response) => {
       );
     response.on('close', leave);
   }
-  if (fed) return void postFeed(request, response, fed);
+  if (fed) return void postFeed(request, response, fed, ofData);
+  for (const name in headers) response.setHeader(name, headers[name]);
   const isImport = method === 'POST' && url.startsWith('/api/everything');
   if (!isImport) {
     const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
     response.on('close', () => clearTimeout(late));
   }
-  if (method === 'POST' && /^\/api\/ledger\/?(\?|$)/.test(url)) return void postLedger(request, response);
-  if (liveAddress.test(url)) {
+  if (isLive) {
     lives.add(response);
     response.on('close', () => lives.delete(response));
   }

@@ -46,11 +46,10 @@ EXCEPTION WHEN lock_not_available OR deadlock_detected OR check_violation THEN
   RETURN false;
 END $$;
 
--- A stop told by the feed and one told by hand find each other by these, however many there were lately.
+-- A stop by hand finds those told by the feed, however many others were logged lately. (The feed's finds those by hand by
+-- event_page_kind: there are never many of a feed's own in between.)
 CREATE INDEX event_stop_of_feed ON event (machine_id, at)
   WHERE kind IN ('break', 'stop') AND NOT void AND data ->> 'by' = 'feed';
-CREATE INDEX event_stop_by_hand ON event (machine_id, at)
-  WHERE kind IN ('break', 'stop') AND NOT void AND NOT data ? 'by' AND NOT data ? 'feedId';
 
 -- Lines of feeds that were taken lately: what is sent again, however much of it, is known by these. Kept for two days.
 CREATE TABLE feed_line (

@@ -16,29 +16,44 @@ const limits = { statement_timeout: '20s', lock_timeout: '8s', idle_in_transacti
 
 export type Sql = Pick<pg.ClientBase, 'query'>;
 
-let pool: pg.Pool | undefined;
+/**
+ * Compiling a query pays for long ones only: over a ledger of many months the planner thinks ours long, and took seconds to
+ * compile what runs in a millisecond.
+ */
+const forAll = { ...limits, jit: 'off' };
+/**
+ * The writer runs the same few statements at every touch: planning them anew each time takes as long as running them, and a
+ * plan that is made while a table is small, and kept, must not go through all of it when it has grown.
+ */
+const forWriter = { ...forAll, plan_cache_mode: 'force_generic_plan', enable_seqscan: 'off' };
 
-/** The process's pool of connections to DATABASE_URL. */
-export function database(): pg.Pool {
-  if (!pool) {
-    const connectionString = process.env['DATABASE_URL'];
-    if (!connectionString) throw new Error('DATABASE_URL is not set; ./start sets it.');
-    pool = new pg.Pool({
-      connectionString,
-      max: 10,
-      connectionTimeoutMillis: 5000,
-      // Compiling a query pays for long ones only. Over a ledger of many months the planner thinks ours long, and took
-      // seconds to compile what runs in a millisecond.
-      options: ['jit=off', ...Object.entries(limits).map(([name, value]) => `${name}=${value}`)]
-        .map((setting) => `-c ${setting}`)
-        .join(' '),
-      pipeline: true,
-    } as pg.PoolConfig);
-    // A connection that dies while idle (database restarted) is replaced at its next use.
-    pool.on('error', () => undefined);
-  }
+const pools = new Map<'all' | 'writer', pg.Pool>();
+
+function poolOf(whose: 'all' | 'writer'): pg.Pool {
+  const known = pools.get(whose);
+  if (known) return known;
+  const connectionString = process.env['DATABASE_URL'];
+  if (!connectionString) throw new Error('DATABASE_URL is not set; ./start sets it.');
+  const pool = new pg.Pool({
+    connectionString,
+    max: whose === 'writer' ? 2 : 10,
+    connectionTimeoutMillis: 5000,
+    options: Object.entries(whose === 'writer' ? forWriter : forAll)
+      .map(([name, value]) => `-c ${name}=${value}`)
+      .join(' '),
+    pipeline: true,
+  } as pg.PoolConfig);
+  // A connection that dies while idle (database restarted) is replaced at its next use.
+  pool.on('error', () => undefined);
+  pools.set(whose, pool);
   return pool;
 }
+
+/** The process's pool of connections to DATABASE_URL. */
+export const database = (): pg.Pool => poolOf('all');
+
+/** The writer's own connections: however many pages and exports are being read, a touch finds one. */
+export const writerConnections = (): pg.Pool => poolOf('writer');
 
 const statementNames = new Map<string, string>();
 
@@ -105,8 +120,11 @@ export async function longWork(sql: Sql): Promise<void> {
 }
 
 /** Runs `work` in one transaction: all of it is kept, or none. */
-export async function inTransaction<T>(work: (sql: pg.PoolClient) => Promise<T>): Promise<T> {
-  const client = await database().connect();
+export async function inTransaction<T>(
+  work: (sql: pg.PoolClient) => Promise<T>,
+  connections: pg.Pool = database(),
+): Promise<T> {
+  const client = await connections.connect();
   const sent: Promise<unknown>[] = [];
   underWay.set(client, sent);
   let broken: Error | undefined;
@@ -161,6 +179,7 @@ export async function* inSnapshot<T>(read: (sql: pg.PoolClient) => AsyncGenerato
 
 /** Closes every connection, for scripts that end. */
 export async function closeDatabase(): Promise<void> {
-  await pool?.end();
-  pool = undefined;
+  const open = [...pools.values()];
+  pools.clear();
+  await Promise.all(open.map((pool) => pool.end()));
 }

@@ -17,12 +17,14 @@ interface StopRow {
   closed_at: string | null;
 }
 
+type Stop = Pick<Entry, 'id' | 'machineId' | 'at' | 'data'>;
+
 /**
  * Makes one of what the feed and an operator wrote about the same stop, around the stops just stored, on every machine
  * they stand on. The operator's entry stands and gets the machine's stop and stitch; the feed's is taken back, with why.
  * Both stay in the history.
  */
-export async function matchLately(stops: readonly Pick<Entry, 'id' | 'machineId' | 'at'>[]): Promise<void> {
+export async function matchLately(stops: readonly Stop[]): Promise<void> {
   if (stops.length === 0) return;
   const fed = await machinesWithFeed(stops.map((stop) => stop.machineId));
   const asked = stops.filter((stop) => fed.has(stop.machineId));
@@ -64,30 +66,67 @@ async function machinesWithFeed(machineIds: readonly string[]): Promise<Readonly
   return withFeed;
 }
 
-/** Of the other side's stops before and after one, this many are looked at: the nearest may be of another head. */
+/** A feed's stops around some by hand are few: a machine breaks now and then. More than these are not looked at. */
+const mostOfFeed = 500;
+/** Of the stops by hand before and after one of the feed's, this many are looked at: the nearest may be of another head. */
 const nearest = 4;
+const columns = 'e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at';
 
 /**
- * The stops just stored, with the nearest of the other side around each. Their number does not grow with what was logged
- * lately. Indexes event_stop_of_feed, event_stop_by_hand.
+ * The stops just stored that may have a fellow, with what the other side told around each. The work does not grow with what
+ * was logged lately: the feed's stops are looked for in an index of their own, those by hand one by one from the nearest.
  */
-function nearStops(stops: readonly Pick<Entry, 'id' | 'machineId' | 'at'>[]): Promise<StopRow[]> {
-  const side = (condition: string, order: 'ASC' | 'DESC') =>
-    `(SELECT * FROM event e WHERE e.machine_id = mine.machine_id AND e.kind IN ('break', 'stop') AND NOT e.void
-        AND ${condition} AND e.at ${order === 'ASC' ? '>=' : '<'} mine.at
-        AND e.at BETWEEN mine.at - $2 * interval '1 ms' AND mine.at + $2 * interval '1 ms'
-      ORDER BY e.at ${order} LIMIT ${nearest})`;
-  const ofFeed = "mine.data ->> 'by' IS DISTINCT FROM 'feed' AND e.data ->> 'by' = 'feed'";
-  const byHand = "mine.data ->> 'by' = 'feed' AND NOT e.data ? 'by' AND NOT e.data ? 'feedId'";
+async function nearStops(stops: readonly Stop[]): Promise<StopRow[]> {
+  const isTold = (stop: Stop) => (stop.data as StopRow['data']).by === 'feed';
+  const [told, byHand] = [stops.filter(isTold), stops.filter((stop) => !isTold(stop))];
+  const [around, aroundTold] = await Promise.all([feedAround(byHand), handAround(told)]);
+  // Of the touches only those are asked for beside which the feed told anything at all.
+  const near = byHand.filter((stop) =>
+    around.some((row) => row.machine_id === stop.machineId && isWithin(row.at, stop.at)),
+  );
+  const own = await rows<StopRow>(
+    database(),
+    `SELECT ${columns} FROM event e WHERE e.id = ANY($1) AND NOT e.void`,
+    [[...near, ...told].map((stop) => stop.id)],
+  );
+  const all = [...own, ...around, ...aroundTold];
+  return [...new Map(all.map((row) => [row.id, row])).values()];
+}
+
+const isWithin = (a: string, b: string) => Math.abs(Date.parse(a) - Date.parse(b)) <= matchWithinMs;
+
+/** What feeds told on the machines of these stops, from a little before the first to a little after the last. */
+async function feedAround(stops: readonly Stop[]): Promise<StopRow[]> {
+  if (stops.length === 0) return [];
+  const times = stops.map((stop) => Date.parse(stop.at));
   return rows<StopRow>(
     database(),
-    `WITH mine AS (SELECT * FROM event WHERE id = ANY($1) AND NOT void)
-     SELECT DISTINCT ON (e.id) e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at
-     FROM (
-       SELECT * FROM mine
-       UNION ALL SELECT other.* FROM mine CROSS JOIN LATERAL (
-         ${[ofFeed, byHand].flatMap((one) => [side(one, 'ASC'), side(one, 'DESC')]).join(' UNION ALL ')}) other) e`,
-    [stops.map((stop) => stop.id), matchWithinMs],
+    `SELECT ${columns} FROM event e
+     WHERE e.machine_id = ANY($1) AND e.kind IN ('break', 'stop') AND NOT e.void AND e.data ->> 'by' = 'feed'
+       AND e.at BETWEEN $2 AND $3
+     ORDER BY e.at DESC LIMIT ${mostOfFeed}`,
+    [
+      [...new Set(stops.map((stop) => stop.machineId))],
+      new Date(Math.min(...times) - matchWithinMs),
+      new Date(Math.max(...times) + matchWithinMs),
+    ],
+  );
+}
+
+/** The touches nearest to each of the feed's stops. Index event_page_kind. */
+async function handAround(stops: readonly Stop[]): Promise<StopRow[]> {
+  if (stops.length === 0) return [];
+  const side = (kind: string, order: 'ASC' | 'DESC') =>
+    `(SELECT * FROM event WHERE machine_id = mine.machine_id AND kind = '${kind}' AND NOT void
+        AND NOT data ? 'by' AND NOT data ? 'feedId' AND at ${order === 'ASC' ? '>=' : '<'} mine.at
+        AND at BETWEEN mine.at - $3 * interval '1 ms' AND mine.at + $3 * interval '1 ms'
+      ORDER BY at ${order} LIMIT ${nearest})`;
+  const sides = (['break', 'stop'] as const).flatMap((kind) => [side(kind, 'ASC'), side(kind, 'DESC')]);
+  return rows<StopRow>(
+    database(),
+    `SELECT ${columns} FROM unnest($1::uuid[], $2::timestamptz[]) AS mine(machine_id, at)
+       CROSS JOIN LATERAL (${sides.join(' UNION ALL ')}) e`,
+    [stops.map((stop) => stop.machineId), stops.map((stop) => stop.at), matchWithinMs],
   );
 }
 

@@ -19,13 +19,20 @@ import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
 const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : undefined;
 
+/** Headers that every answer bears. */
+type Headers = Readonly<Record<string, string>>;
+
 /**
  * POST /api/ledger and POST …/feed without the page framework around them: every touch at every machine and every line
  * of its feed come this way, and the framework's request objects cost more than the entry itself (docs/benchmarks.md).
  * scripts/serve.mjs calls them. Checks, answers and problems are those of every other endpoint.
  */
-export function postLedger(request: IncomingMessage, response: ServerResponse): Promise<void> {
-  return answering(request, response, async () => {
+export function postLedger(
+  request: IncomingMessage,
+  response: ServerResponse,
+  headers: Headers,
+): Promise<void> {
+  return answering(request, response, headers, async () => {
     mustBeJson(request.headers['content-type'] ?? '');
     return receiveEntries(parseText(await readBody(request)));
   });
@@ -36,8 +43,9 @@ export function postFeed(
   request: IncomingMessage,
   response: ServerResponse,
   machineId: string,
+  headers: Headers,
 ): Promise<void> {
-  return answering(request, response, async () => {
+  return answering(request, response, headers, async () => {
     const id = machineId.toLowerCase();
     await machineMustExist(id);
     const taken = await readFeed(id, linesOf(request), request.headers['content-type'] ?? '');
@@ -53,10 +61,12 @@ const linesOf = (request: IncomingMessage) =>
 async function answering(
   request: IncomingMessage,
   response: ServerResponse,
+  headers: Headers,
   work: () => Promise<unknown>,
 ): Promise<void> {
   try {
-    answer(response, 201, { 'content-type': 'application/json', 'cache-control': 'no-store' }, await work());
+    const done = { ...headers, 'content-type': 'application/json', 'cache-control': 'no-store' };
+    answer(response, 201, done, await work());
   } catch (error) {
     // Cut off by the sender: nobody is left to be answered.
     if (response.destroyed || (request.destroyed && !request.complete)) return;
@@ -64,16 +74,11 @@ async function answering(
     if (problem.status >= 500) log().error({ err: error, path: request.url }, 'request failed');
     // What is left of a body that was refused unread must not be taken for the next request.
     if (!request.complete) response.setHeader('connection', 'close');
-    answer(response, problem.status, problemHeaders(problem), problem);
+    answer(response, problem.status, { ...headers, ...problemHeaders(problem) }, problem);
   }
 }
 
-function answer(
-  response: ServerResponse,
-  status: number,
-  headers: Readonly<Record<string, string>>,
-  message: unknown,
-): void {
+function answer(response: ServerResponse, status: number, headers: Headers, message: unknown): void {
   const text = JSON.stringify(message);
   response.writeHead(status, { ...headers, 'content-length': Buffer.byteLength(text) });
   response.end(text);
@@ -105,6 +110,6 @@ function readBody(request: IncomingMessage): Promise<string> {
       }
     });
     request.on('error', () => stop(cutOff()));
-    request.on('close', () => stop(cutOff()));
+    request.on('close', () => request.complete || stop(cutOff()));
   });
 }

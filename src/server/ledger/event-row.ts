@@ -1,4 +1,4 @@
-import type { EffectiveEntry, EntryKind } from '../../core/ledger/entry.ts';
+import type { EffectiveEntry, Entry, EntryKind } from '../../core/ledger/entry.ts';
 import type { Event } from '../../schemas/event.ts';
 
 /** A row of the `event` table, as PostgreSQL gives it. */
@@ -28,6 +28,18 @@ export const eventColumns =
   'id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void, corrections, ' +
   'closes, closed_by, closed_at, lost_ms, changed_seq, claimed_at';
 
+/** What stands in columns of its own, to be looked for: the kind of fault, and what the entry ends. */
+export function eventFields(entry: Pick<Entry, 'kind' | 'data'>): {
+  fault: string | null;
+  closes: string | null;
+} {
+  const { fault, closes } = entry.data as Record<string, unknown>;
+  return {
+    fault: entry.kind === 'break' && typeof fault === 'string' ? fault : null,
+    closes: typeof closes === 'string' ? closes : null,
+  };
+}
+
 /** The row a core entry is kept in. Fields of the ending (closed_…, lost_ms) are kept from `before`. */
 export function rowFrom(
   entry: EffectiveEntry,
@@ -41,7 +53,6 @@ export function rowFrom(
     head: entry.head,
     position: entry.position,
     kind: entry.kind,
-    fault: entry.kind === 'break' ? entry.data.fault : null,
     at: entry.at,
     received_at: meta.receivedAt,
     operator_id: entry.operatorId,
@@ -49,7 +60,7 @@ export function rowFrom(
     data,
     void: entry.void,
     corrections: entry.corrections,
-    closes: typeof data['closes'] === 'string' ? data['closes'] : null,
+    ...eventFields(entry),
     closed_by: before?.closed_by ?? null,
     closed_at: before?.closed_at ?? null,
     lost_ms: before?.lost_ms ?? null,

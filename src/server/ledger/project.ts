@@ -10,6 +10,8 @@ import { foldSeats, type KeptHead } from './seats.ts';
 interface ProjectOptions {
   /** Leaves the seats alone: a rebuild folds each machine once at its end. */
   foldLater?: boolean;
+  /** The lines' own events are in already, as they count without corrections. */
+  eventsInserted?: boolean;
   /** Kept heads that the caller has read under its locks. */
   heads?: ReadonlyMap<string, KeptHead>;
 }
@@ -21,7 +23,7 @@ interface ProjectOptions {
 export async function project(
   sql: Sql,
   lines: readonly LineRow[],
-  { foldLater = false, heads = new Map() }: ProjectOptions = {},
+  { foldLater = false, eventsInserted = false, heads = new Map() }: ProjectOptions = {},
 ): Promise<void> {
   const corrections = lines.filter((line) => line.kind === 'correction');
   const plain = lines.filter((line) => line.kind !== 'correction');
@@ -34,14 +36,17 @@ export async function project(
   if (corrections.length > 0) await applyCorrections(sql, corrections, before, after);
 
   const isNew = new Set(plain.map((line) => line.id));
+  const isThere = (row: EventRow) => !isNew.has(row.id) || eventsInserted;
+  const uncorrected = new Set(fresh);
   const changed = [...after.values()];
   insertEvents(
     sql,
-    changed.filter((row) => isNew.has(row.id)),
+    changed.filter((row) => !isThere(row)),
   );
+  // One that is new and was not corrected in the same breath stands as it was inserted.
   replaceEvents(
     sql,
-    changed.filter((row) => !isNew.has(row.id)),
+    changed.filter((row) => isThere(row) && !uncorrected.has(row)),
   );
   const tallies = new Map<string, JobTally>();
   for (const [id, row] of after) {
@@ -76,7 +81,8 @@ async function applyCorrections(
   const newestSeq = Math.max(...corrections.map((line) => line.seq));
   const roots = [...new Set(tree.map((line) => line.root))];
   const kept = await rows<EventRow>(sql, `SELECT ${eventColumns} FROM event WHERE id = ANY($1)`, [roots]);
-  for (const row of kept) before.set(row.id, row);
+  // A row of this very batch was nothing before it.
+  for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
   for (const root of roots) {
     const hanging = tree.filter((line) => line.root === root && line.kind === 'correction');
     const line = tree.find((one) => one.id === root)!;
@@ -120,6 +126,8 @@ function replaceEvents(sql: Sql, changed: readonly EventRow[]): void {
  * every entry named by a changed ending, and at changed openings, whose time may have been corrected. The time
  * lost that this changes goes into the tallies together with what the entries themselves add, in one statement
  * and in the order of the jobs: two machines may sew the same job, and must not wait for each other in a ring.
+ * Rows are looked up one by one (LATERAL, LIMIT 1): a plan that was made and kept while the table was small would otherwise
+ * go through all of it, and each touch cost more the more there were.
  */
 function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: ReadonlyMap<string, JobTally>): void {
   const seqOf = new Map<string, number>();
@@ -138,7 +146,7 @@ function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: Readonly
          lost_ms = CASE WHEN c.id IS NOT NULL THEN GREATEST(0, round(extract(epoch FROM c.at - t.at) * 1000)) END,
          changed_seq = GREATEST(t.changed_seq, wanted.seq)
        FROM unnest($1::uuid[], $2::bigint[]) AS wanted(id, seq)
-         JOIN event old ON old.id = wanted.id
+         CROSS JOIN LATERAL (SELECT lost_ms FROM event WHERE id = wanted.id LIMIT 1) old
          LEFT JOIN LATERAL (
            SELECT id, at FROM event WHERE closes = wanted.id AND NOT void ORDER BY at, id LIMIT 1) c ON true
        WHERE t.id = wanted.id

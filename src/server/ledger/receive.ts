@@ -9,10 +9,22 @@ import { storeEntries } from './queue.ts';
 const checkBody = checker(entries as never);
 const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(entriesStored) : undefined;
 
+/** Stops that wait to be held against what feeds told, and how long they may: one question then serves many touches. */
+let unmatched: Entry[] = [];
+const matchAfterMs = 50;
+
 /** Stops that the machine's feed told too become one with it; the answer does not wait for that. */
 function matchSoon(sent: readonly Entry[], stored: EntriesStored['stored']): void {
-  const again = new Set(stored.filter((one) => one.again).map((one) => one.id));
-  const stops = sent.filter((one) => (one.kind === 'break' || one.kind === 'stop') && !again.has(one.id));
+  for (const [index, entry] of sent.entries()) {
+    if ((entry.kind !== 'break' && entry.kind !== 'stop') || stored[index]!.again) continue;
+    if (unmatched.length === 0) setTimeout(matchAll, matchAfterMs);
+    unmatched.push(entry);
+  }
+}
+
+function matchAll(): void {
+  const stops = unmatched;
+  unmatched = [];
   matchLately(stops).catch((error: unknown) => log().warn({ err: error }, 'stops not matched with the feed'));
 }
 

@@ -68,7 +68,6 @@ export async function readHeads(sql: Sql, entries: readonly Entry[]): Promise<Ma
 const lastWritten = new Map<string, { writer: string; head: KeptHead }>();
 
 export async function readHead(sql: Sql, machineId: string): Promise<KeptHead> {
-  const last = lastWritten.get(machineId);
   const askSeats = () => rows<SeatRow>(sql, 'SELECT * FROM seat WHERE machine_id = $1', [machineId]);
   // A process that has written the machine will hardly need the seats; one that has not needs them at once.
   const [[job], early] = await Promise.all([
@@ -77,8 +76,10 @@ export async function readHead(sql: Sql, machineId: string): Promise<KeptHead> {
       'SELECT xmin::text AS writer, job_id, job_started_at, folded_at, folded_id, shelf FROM machine_now WHERE machine_id = $1',
       [machineId],
     ),
-    last ? null : askSeats(),
+    lastWritten.has(machineId) ? null : askSeats(),
   ]);
+  // Looked at only now: the one who wrote before, and whose lock was waited for, has told it meanwhile.
+  const last = lastWritten.get(machineId);
   if (job && last?.writer === job.writer) return last.head;
   const [now, seats] = await Promise.all([emptyMachine(sql, machineId), early ?? askSeats()]);
   const kept = new Map(seats.map((row) => [`${row.head}.${row.position}`, row]));

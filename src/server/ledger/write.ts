@@ -1,7 +1,8 @@
 import type { Entry } from '../../core/ledger/entry.ts';
 import { serverNow } from '../clock.ts';
-import { inTransaction, rows, sendOff } from '../database.ts';
+import { inTransaction, rows, sendOff, writerConnections } from '../database.ts';
 import { acceptEntries, checkNamedEntries, namedLines } from './accept.ts';
+import { eventFields } from './event-row.ts';
 import { lineColumns, lineRow, type LineRow } from './line.ts';
 import { everyLedgerLock } from './locks.ts';
 import { announce } from './live.ts';
@@ -23,6 +24,30 @@ interface WriteOptions {
   /** Ids made from a machine's own line: what is kept under one is it, told again, whatever the fold makes of it now. */
   told?: ReadonlySet<string>;
 }
+
+/**
+ * Lines of the ledger, and beside each (but corrections) its event as it counts at first: in one statement, which reads what
+ * was sent once and takes numbers and time from the line. Only lines that were not there before are told.
+ */
+const insertLines = `
+  WITH sent AS MATERIALIZED (
+    SELECT * FROM jsonb_to_recordset($1) AS r(id uuid, "machineId" uuid, head smallint, position smallint, kind text,
+      at timestamptz, "operatorId" uuid, "jobId" uuid, corrects uuid, data jsonb, "claimedAt" timestamptz,
+      fault text, closes uuid)),
+  stored AS (
+    INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at)
+    SELECT id, "machineId", head, position, kind, at, coalesce(at + $2 * interval '1 ms', $3), "operatorId", "jobId",
+      corrects, data, "claimedAt" FROM sent
+    ON CONFLICT (id) DO NOTHING RETURNING id, seq, received_at),
+  events AS (
+    INSERT INTO event (id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void,
+      corrections, closes, changed_seq, claimed_at)
+    SELECT id, "machineId", head, position, kind, fault, at, received_at, "operatorId", "jobId", data, false, 0, closes,
+      seq, "claimedAt" FROM stored JOIN sent USING (id) WHERE kind <> 'correction')
+  SELECT id, seq, received_at FROM stored`;
+
+/** An entry with what its event has beside it. */
+const withEventFields = (entry: Entry) => ({ ...entry, ...eventFields(entry) });
 
 /**
  * Stores entries once each and brings the projections up to date, all in one transaction.
@@ -50,22 +75,16 @@ export async function writeEntries(
     );
     const namedAsked = namedLines(sql, entries);
     const headsAsked = readHeads(sql, entries);
-    const freshAsked = rows<Pick<LineRow, 'id' | 'seq' | 'received_at'>>(
-      sql,
-      `INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data,
-         claimed_at)
-       SELECT r.id, r."machineId", r.head, r.position, r.kind, r.at,
-         coalesce(r.at + $2 * interval '1 ms', $3), r."operatorId", r."jobId", r.corrects, r.data, r."claimedAt"
-       FROM jsonb_to_recordset($1) AS r(id uuid, "machineId" uuid, head smallint, position smallint, kind text,
-         at timestamptz, "operatorId" uuid, "jobId" uuid, corrects uuid, data jsonb, "claimedAt" timestamptz)
-       ON CONFLICT (id) DO NOTHING RETURNING id, seq, received_at`,
-      [JSON.stringify(entries), receivedAfterMs ?? null, serverNow()],
-    );
+    const freshAsked = rows<Pick<LineRow, 'id' | 'seq' | 'received_at'>>(sql, insertLines, [
+      JSON.stringify(entries.map(withEventFields)),
+      receivedAfterMs ?? null,
+      serverNow(),
+    ]);
     const [named, heads, written] = await Promise.all([namedAsked, headsAsked, freshAsked]);
     checkNamedEntries(entries, named);
     const sent = new Map(entries.map((entry) => [entry.id, entry]));
     const fresh = written.map((row) => lineRow(sent.get(row.id)!, row)).sort((a, b) => a.seq - b.seq);
-    if (fresh.length > 0) await project(sql, fresh, { heads });
+    if (fresh.length > 0) await project(sql, fresh, { heads, eventsInserted: true });
     const seqs = new Map(fresh.map((line) => [line.id, line.seq]));
     const repeated = ids.filter((id) => !seqs.has(id));
     const kept =
@@ -83,7 +102,7 @@ export async function writeEntries(
       again.add(id);
       return one;
     });
-  });
+  }, writerConnections());
   for (const machineId of machines) announce(machineId);
   return stored;
 }
