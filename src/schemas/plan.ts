@@ -175,7 +175,9 @@ export const headPlanAnswer = object({
       minutesPerPiece: number,
     }),
   },
-  asTheyCame: compared,
+  asTheyCame: {
+    oneOf: [{ type: 'null' }, object({ changeMinutes: number, cost: number, proven: { type: 'boolean' } })],
+  },
   greedy: compared,
 });
 

@@ -9,13 +9,14 @@ const withinMs = 10_000;
 
 function work(task: PlanTask): PlanResult<unknown> {
   const began = performance.now();
-  const goOn = () => performance.now() - began < withinMs;
+  const spent = () => (performance.now() - began) / withinMs;
+  const goOn = () => spent() < 1;
   try {
     return {
       outcome:
         task.does === 'plan'
-          ? runPlan(task.asked, { goOn })
-          : shareOut(task.problem, { ...task.asked, goOn }),
+          ? runPlan(task.asked, { goOn, spent })
+          : shareOut(task.problem, { ...task.asked, goOn, spent }),
     };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message, name: error.name };

@@ -30,6 +30,7 @@ addEventListener('message', ({ data }: MessageEvent<HeadPlanAsked>) => {
     }
     const spent = () => performance.now() - began;
     const hooks = {
+      spent: () => spent() / data.withinMs,
       goOn: () => spent() < data.withinMs,
       progress: (_: number, best: number) =>
         say({ says: 'progress', id, best, share: Math.min(1, spent() / data.withinMs) }),

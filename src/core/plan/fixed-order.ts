@@ -3,6 +3,7 @@ import { serveChains, type Chains } from './chain.ts';
 import { forbidden, modelOf, type Model } from './model.ts';
 import { isUsable } from './problem.ts';
 import { climb } from './climb.ts';
+import { mustFit } from './fits.ts';
 import { Relaxation } from './relaxation.ts';
 import { greedyPlan } from './greedy.ts';
 import { crossOver } from './cross-over.ts';
@@ -26,6 +27,7 @@ export interface SearchLimits {
 }
 
 const epsilon = 1e-6;
+const mostWork = 6000;
 const rootSteps = 260;
 const nodeSteps = 24;
 const balancePasses = 3;
@@ -113,8 +115,9 @@ export class FixedOrder {
 
   private mayGoOn(): boolean {
     if (this.stopped) return false;
-    if (this.work >= (this.limits.work ?? 6000)) this.stopped = true;
-    if (this.work % 16 === 0 && this.limits.goOn && !this.limits.goOn()) this.stopped = true;
+    if (this.work >= (this.limits.work ?? mostWork)) this.stopped = true;
+    // Asked every time: one assignment of many hundred requests takes a good part of a second.
+    if (this.limits.goOn && !this.limits.goOn()) this.stopped = true;
     return !this.stopped;
   }
 
@@ -134,7 +137,8 @@ export class FixedOrder {
         requests: job.requests.map((request) => ({ ...request, at: null })),
       })),
     });
-    const search = new FixedOrder(unbound, { ...this.limits, work: 400 });
+    const { work = mostWork } = this.limits;
+    const search = new FixedOrder(unbound, { ...this.limits, work: Math.min(400, work) });
     search.run();
     this.work += search.work;
     const priceOf = (request: number, needle: string) => {
@@ -230,11 +234,11 @@ function roundUp(bound: number, grain: number, most: number): number {
   return Math.min(most, Math.max(0, Math.ceil(bound / grain - 1e-6) * grain));
 }
 
+/** Why no plan was found: a job that does not fit, or, where all do, minutes beyond all measure. */
 function doesNotFit(model: Model): Refusal {
-  const usable = model.places.length;
-  const most = model.jobs.reduce((one, job) => (job.requests.length > one.requests.length ? job : one));
+  mustFit(model);
   return new Refusal(
-    'PlanDoesNotFit',
-    `The jobs do not fit on the head: ${most.name} needs ${most.requests.length} threads at once, and of the ${usable} usable positions some are pinned or locked with what it cannot use. Unlock a position, or take a wish back.`,
+    'PlanTooDear',
+    'The minutes of these changes add up to more than can be planned with. Write smaller ones.',
   );
 }

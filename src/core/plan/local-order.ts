@@ -38,6 +38,8 @@ export interface AnnealAsked {
   cost: (order: readonly number[]) => number;
   chance: () => number;
   tries: number;
+  /** How much of the time for this is used up, 0 to 1: it cools by that where it is ahead of the tries. */
+  spent?: () => number;
   goOn: () => boolean;
 }
 
@@ -53,15 +55,21 @@ export function anneal(start: readonly number[], asked: AnnealAsked): { order: n
   let best = { order, cost: now };
   if (free < 2) return best;
   const warmest = (0.65 * now) / start.length;
+  let cooled = 0;
   const some = (count: number) => Math.floor(chance() * count);
   for (let step = 0; step < tries; step++) {
-    if (step % 64 === 0 && !goOn()) break;
+    if (step % 64 === 0) {
+      if (!goOn()) break;
+      cooled = Math.max(cooled, asked.spent?.() ?? 0);
+      if (cooled >= 1) break;
+    }
+    cooled = Math.max(cooled, step / tries);
     const length = chance() < 0.5 ? 1 : 1 + some(Math.min(longestRow, free - 1));
     const next = [...order];
     const row = next.splice(from + some(free - length + 1), length);
     next.splice(from + some(free - length + 1), 0, ...row);
     const its = cost(next);
-    const warmth = warmest * (1 - step / tries) + 1e-3;
+    const warmth = warmest * (1 - cooled) + 1e-3;
     if (its > now && chance() >= Math.exp((now - its) / warmth)) continue;
     order = next;
     now = its;

@@ -74,9 +74,10 @@ const states = needles.flatMap((needle) => threads.map((thread) => ({ needle, th
  * The change table of a workshop's minutes. The triangle inequality is checked: where two changes one after the
  * other are quicker than the same change at once (with the default minutes a tie-on and then a needle, 8.5, against
  * needle and re-thread, 9.5), an operator takes the quicker way, and so does the table. Without this a plan could
- * cost less by changing a position for no job. Throws MinutesOutOfRange for a time below 0 or above 240.
+ * cost less by changing a position for no job. `needlesStay`: a position may be locked, so that what keeps its needle is
+ * not changed by way of another one, however quick that would be. Throws MinutesOutOfRange for a time below 0 or above 240.
  */
-export function changeTable(minutes: ChangeMinutes): ChangeTable {
+export function changeTable(minutes: ChangeMinutes, { needlesStay = false } = {}): ChangeTable {
   for (const [key, value] of Object.entries(minutes))
     if (!(value >= 0 && value <= 240))
       throw new Refusal(
@@ -99,6 +100,9 @@ export function changeTable(minutes: ChangeMinutes): ChangeTable {
       for (let to = 0; to < states.length; to++) {
         const through = total[from]![via]! + total[via]![to]!;
         if (through >= total[from]![to]! - 1e-9) continue;
+        const stays =
+          states[from]!.needle === states[to]!.needle && states[via]!.needle !== states[to]!.needle;
+        if (needlesStay && stays) continue;
         total[from]![to] = through;
         ways[from]![to] = [...ways[from]![via]!, ...ways[via]![to]!];
       }

@@ -2,8 +2,8 @@ import { Refusal } from '../refusal.ts';
 import { changeTable, relationOf, type ChangeTable } from './minutes.ts';
 import { checkProblem, isUsable, type PlanJob, type PlanPosition, type PlanProblem } from './problem.ts';
 
-/** More than any plan costs: what must not be. */
-export const forbidden = 1e7;
+/** More than any plan costs (60 jobs of 24 threads on 56 heads at 240 minutes a move: 10^8): what must not be. */
+export const forbidden = 1e9;
 
 /**
  * Positions that a chain of requests cannot be told apart by: all free ones are one lane; those locked with one
@@ -70,8 +70,8 @@ interface Leaving {
 /** Numbers everything, so that the search need not compare words. Throws a Refusal for what cannot be planned. */
 export function modelOf(problem: PlanProblem): Model {
   checkProblem(problem);
-  const table = changeTable(problem.minutes);
   const places = problem.positions.filter(isUsable);
+  const table = changeTable(problem.minutes, { needlesStay: places.some((place) => place.use === 'locked') });
   const heads = problem.positions[0]!.now.length;
   const needles = numbering();
   const threads = numbering();
@@ -211,11 +211,18 @@ function grainOf(problem: PlanProblem, table: ChangeTable): number {
     ...problem.jobs.flatMap((job) =>
       job.requests.flatMap((request) => request.needles.map((one) => one.penalty)),
     ),
-  ].map((value) => value * 1000);
+  ];
+  return Math.max(0.001, commonStep(parts));
+}
+
+/** The largest step that all values are multiples of, at least a hundred-thousandth; that, where they have none. */
+export function commonStep(values: readonly number[]): number {
+  const least = 1e-5;
   const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
+  const parts = values.map((value) => value / least);
   const whole = parts.map(Math.round);
-  const exact = parts.every((value, index) => Math.abs(value - whole[index]!) < 1e-6);
-  return exact ? Math.max(1, whole.reduce(divisor, 0)) / 1000 : 0.001;
+  const isExact = parts.every((value, index) => Math.abs(value - whole[index]!) < 1e-4);
+  return isExact ? Math.max(1, whole.reduce(divisor, 0)) * least : least;
 }
 
 function numbering() {

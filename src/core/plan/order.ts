@@ -1,4 +1,5 @@
-import { between, forbidden, modelOf, type Model } from './model.ts';
+import { Budget } from './budget.ts';
+import { between, commonStep, forbidden, modelOf, type Model } from './model.ts';
 import type { Chains } from './chain.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from './fixed-order.ts';
 import {
@@ -16,6 +17,7 @@ import { PairSearch } from './pair-search.ts';
 import { Prefix } from './prefix.ts';
 import { pricesOfAll, pricesOfOrder } from './prices.ts';
 import type { PlanProblem } from './problem.ts';
+import { mostExact, quickPlan } from './quick-plan.ts';
 import { mostOrdered, SetOrders } from './set-orders.ts';
 
 export interface OrderAsked extends SearchLimits {
@@ -29,6 +31,8 @@ export interface OrderAsked extends SearchLimits {
   /** Orders tried by the local search. */
   tries?: number;
   progress?: (share: number, best: number) => void;
+  /** How much of the time is used up, 0 to 1: good orders come first, their proof last. Left out: there is no limit. */
+  spent?: () => number;
   /** The order as it stands, planned already. */
   came?: Planned;
 }
@@ -60,6 +64,10 @@ const triesPerJob = 300;
 const quickWork = 40;
 /** Jobs whose sets are gone through for their lateness: 2^15. */
 const mostSets = 15;
+/** More jobs than these are hardly ever proven: most of the time goes to the search for good orders then. */
+const mostProven = 12;
+const shareOfOrders = 0.7;
+const leastRound = 0.1;
 /** Sets of multipliers looked at beside one another. */
 const bankSize = 2;
 
@@ -88,6 +96,20 @@ export function changesBefore(model: Model, plan: Chains): number[] {
   return before;
 }
 
+/** As {@link Model.grain}, of changing and lateness together: what is late is late by sums of all these minutes. */
+function grainWithLateness({ grain, jobs }: Model, { perMinute }: Lateness): number {
+  const minutes = commonStep([grain, ...jobs.flatMap((job) => [job.sewMinutes, job.due ?? 0])]);
+  return commonStep([grain, perMinute * minutes]);
+}
+
+const withoutChanging = (model: Model) => model.jobs.map(() => 0);
+
+/** Whether a plan's changing makes nothing later than it is without any: then its lateness is the order's own. */
+export function isAsLateAsCanBe(model: Model, plan: Chains, lateness: Lateness): boolean {
+  const none = latenessCost(model.jobs, withoutChanging(model), lateness);
+  return Math.abs(none - latenessCost(model.jobs, changesBefore(model, plan), lateness)) < epsilon;
+}
+
 class OrderSearch {
   private readonly all: Model;
   private readonly lateness: Lateness;
@@ -108,15 +130,25 @@ class OrderSearch {
   private nodes = 0;
   /** The least bound of what was left unsearched. */
   private unsearched = Infinity;
+  /**
+   * What the orders that were planned cost at least. Their plans have the least changing and penalties; where something is
+   * late, dearer needles that are quicker to come by may be late less.
+   */
+  private leastPlanned = Infinity;
+  private readonly budget: Budget;
+  /** The least step between two orders' costs. */
+  private readonly grain: number;
 
   constructor(
     private readonly problem: PlanProblem,
     private readonly asked: OrderAsked,
   ) {
     this.all = modelOf(problem);
+    this.budget = new Budget(asked);
     this.lateness = asked.lateness ?? costed;
     this.frozen = problem.jobs.slice(0, asked.frozen ?? 0).map((_, index) => index);
     this.isDue = problem.jobs.some((job) => job.due !== null);
+    this.grain = this.isDue ? grainWithLateness(this.all, this.lateness) : this.all.grain;
     const free = problem.jobs.slice(this.frozen.length);
     const first = problem.jobs.slice(0, this.frozen.length);
     const clock = first.reduce((sum, job) => sum + job.sewMinutes, 0);
@@ -146,28 +178,45 @@ class OrderSearch {
     this.beginWith(this.frozen);
     const free = indexes.slice(this.frozen.length);
     // Often the jobs as they stand are already as good as any order can be.
-    if (!this.closes(this.boundOf(free))) this.local(free);
+    const atFirst = this.boundOf(free);
+    if (!this.closes(atFirst)) this.local(free);
+    this.budget.rest();
+    if (this.isTooLarge || !this.mayGoOn()) {
+      const proven = this.closes(atFirst) && this.best.plan.proven && this.isInTime();
+      return { ...this.best, bound: Math.min(atFirst, this.best.cost), proven, looked: this.looked };
+    }
     // The multipliers of the best order known make the sharpest bounds.
     const again = this.evaluate(this.best.order, this.asked.work);
     this.prices = again.prices;
     this.bank = [new Prefix(this.all, again.prices)];
     this.beginWith(this.frozen);
-    const root = this.boundOf(free);
+    const root = Math.max(atFirst, this.boundOf(free));
     this.nodes = 0;
     const byPairs = this.searchPairs(again.prices);
     const isSettled = this.closes(Math.max(root, byPairs));
     if (!isSettled) this.branch(free, Math.max(root, byPairs));
     const searched = this.stopped ? Math.min(this.unsearched, this.best.cost) : this.best.cost;
-    const bound = Math.max(root, byPairs, Math.min(searched, this.best.cost));
-    const late = this.lateCost(this.best.model, this.best.plan);
-    const inTime = late < epsilon;
+    const bound = Math.max(
+      root,
+      Math.min(this.leastPlanned, Math.max(byPairs, Math.min(searched, this.best.cost))),
+    );
     return {
       ...this.best,
       bound,
       // Where pairs have settled it no order has a better plan, this one included.
-      proven: !this.stopped && (isSettled || this.best.plan.proven) && (inTime || this.sameLate()),
+      proven: !this.stopped && (isSettled || this.best.plan.proven) && this.isInTime() && this.closes(bound),
       looked: this.looked,
     };
+  }
+
+  /** Nothing is late, or no later than without any changing. */
+  private isInTime(): boolean {
+    return this.lateCost(this.best.model, this.best.plan) < epsilon || this.sameLate();
+  }
+
+  /** Pairs of so many requests take longer than anyone waits: then what is known at first is all that is said. */
+  private get isTooLarge(): boolean {
+    return this.all.nodes.length > mostExact;
   }
 
   /** Decides pairs of jobs (see pair-search.ts). Returns a bound for every order. */
@@ -215,13 +264,7 @@ class OrderSearch {
 
   /** Lateness might be less with dearer changes later: then the order is best, but not proven so. */
   private sameLate(): boolean {
-    const jobs = this.best.order.map((index) => this.problem.jobs[index]!);
-    const none = latenessCost(
-      jobs,
-      jobs.map(() => 0),
-      this.lateness,
-    );
-    return Math.abs(none - this.lateCost(this.best.model, this.best.plan)) < epsilon;
+    return isAsLateAsCanBe(this.best.model, this.best.plan, this.lateness);
   }
 
   /** Plans one order exactly (or well), and keeps it if it is the best. Returns its multipliers by the whole problem's options. */
@@ -232,6 +275,11 @@ class OrderSearch {
   ): { cost: number; prices: Float64Array } {
     this.looked++;
     const model = modelOf({ ...this.problem, jobs: order.map((index) => this.problem.jobs[index]!) });
+    if (this.isTooLarge) {
+      // One assignment of so many takes longer than a whole round of orders: each job by itself, then traded.
+      const quick = quickPlan(model);
+      if (quick) return this.take(order, quick);
+    }
     const search = new FixedOrder(model, {
       work,
       ...(this.asked.goOn && { goOn: this.asked.goOn }),
@@ -247,6 +295,8 @@ class OrderSearch {
     { model, plan, prices }: Planned,
   ): { cost: number; prices: Float64Array } {
     const cost = plan.minutes + this.lateCost(model, plan);
+    const none = this.isDue ? latenessCost(model.jobs, withoutChanging(model), this.lateness) : 0;
+    this.leastPlanned = Math.min(this.leastPlanned, Math.min(cost, plan.bound + none));
     if (!this.best || cost < this.best.cost - epsilon) this.best = { order: [...order], model, plan, cost };
     return { cost, prices: pricesOfAll(this.all, order, model, prices) };
   }
@@ -276,15 +326,14 @@ class OrderSearch {
   private mayGoOn(): boolean {
     if (this.stopped) return false;
     if (++this.nodes > (this.asked.nodes ?? 400_000)) this.stopped = true;
-    if (this.nodes % 64 === 0) {
+    if (!this.budget.mayGoOn()) this.stopped = true;
+    if (this.nodes % 64 === 0)
       this.asked.progress?.(this.nodes / (this.asked.nodes ?? 400_000), this.best.cost);
-      if (this.asked.goOn && !this.asked.goOn()) this.stopped = true;
-    }
     return !this.stopped;
   }
 
   private closes(bound: number): boolean {
-    return bound > this.best.cost - this.all.grain + epsilon;
+    return bound > this.best.cost - this.grain + epsilon;
   }
 
   /** `above`: a bound known for every order that begins so. */
@@ -333,7 +382,7 @@ class OrderSearch {
 
   /** Bound of the beginning with one more job, no further than needed to see that it closes. */
   private peek(job: number, left: readonly number[]): number {
-    const limit = this.best.cost - this.all.grain + epsilon;
+    const limit = this.best.cost - this.grain + epsilon;
     const rest = left.filter((one) => one !== job);
     let bound = -Infinity;
     for (const one of this.bank) {
@@ -372,17 +421,25 @@ class OrderSearch {
       return minutes + latenessCost(inOrder, look.before, this.lateness);
     };
     const chance = chanceOf(this.asked.seed ?? 1);
-    const goOn = () => this.asked.goOn?.() ?? true;
+    const orders = new Budget(this.asked, free.length > mostProven ? shareOfOrders : 1);
+    const goOn = () => orders.mayGoOn();
     const each = triesPerJob * free.length;
     let order = [free, nearestFirst(jobs, free)]
       .map((start) => [...this.frozen, ...start])
       .reduce((a, b) => (cost(b) < cost(a) ? b : a));
-    for (let tries = this.asked.tries ?? 2 * each; tries > 0 && goOn(); tries -= each) {
+    // Where there are too many jobs for a proof, the time is better spent on more orders.
+    const { spent, tries: most = 2 * each } = this.asked;
+    const isLong = free.length > mostProven && spent !== undefined;
+    for (let tries = most; (tries > 0 || isLong) && goOn(); tries -= each) {
+      // One long cooling finds better orders than several short ones.
+      const begun = spent?.() ?? 0;
+      const until = begun + Math.max(leastRound, shareOfOrders - begun);
       const found = anneal(order, {
         from: this.frozen.length,
         cost,
         chance,
-        tries: Math.min(each, tries),
+        tries: tries > 0 ? Math.min(each, tries) : each,
+        ...(isLong && { spent: () => (spent() - begun) / (until - begun) }),
         goOn,
       });
       order = found.order;

@@ -31,7 +31,8 @@ export class Prefix {
   private readonly threads: number;
   /** Request of each slot behind the places and threads, in the order they were put on. */
   private readonly slots: number[] = [];
-  private readonly behind: Float64Array;
+  /** What a request costs behind another, at [to * requests + from]; NaN: not asked for yet. Made at the first push. */
+  private behind: Float64Array | null = null;
   private readonly ontoCost: Float64Array;
   private readonly endCost: Float64Array;
   /** Requests of each thread in jobs not put on. */
@@ -63,7 +64,6 @@ export class Prefix {
     const capacity = fixed + requests;
     // Targets: the chains' ends, a first seat for each thread, then requests. The first two may follow anything.
     this.assignment = new Assignment(new Int32Array(capacity).fill(capacity), fixed);
-    this.behind = new Float64Array(requests * requests);
     this.ontoCost = new Float64Array(requests * this.places);
     this.endCost = new Float64Array(requests);
     this.relation = Uint8Array.from({ length: this.threads ** 2 }, (_, index) =>
@@ -81,9 +81,6 @@ export class Prefix {
     this.left = model.threads.map(() => new Set());
     this.sat = model.threads.map(() => new Int32Array(model.needles.length));
     for (let to = 0; to < requests; to++) {
-      for (let from = 0; from < requests; from++)
-        if (nodes[from]!.job !== nodes[to]!.job)
-          this.behind[to * requests + from] = leastBehind(model, prices, from, to);
       for (let place = 0; place < this.places; place++)
         this.ontoCost[to * this.places + place] = leastOnto(model, prices, place, to);
       this.endCost[to] = -Math.max(...prices.subarray(start[to], start[to + 1]));
@@ -136,7 +133,7 @@ export class Prefix {
       // A thread's own source is for its first seat alone.
       cost.fill(forbidden, row + places, row + places + threads);
       for (let slot = 0; slot < slots.length; slot++)
-        cost[row + places + threads + slot] = this.behind[request * nodes.length + slots[slot]!]!;
+        cost[row + places + threads + slot] = this.behindOf(request, slots[slot]!);
       for (let end = 0; end < places; end++) cost[end * stride + before + index] = this.endCost[request]!;
     }
     for (let index = 0; index < count; index++) slots.push(firstOf[job]! + index);
@@ -165,6 +162,16 @@ export class Prefix {
     this.assignment.restore(state);
     for (const { thread, row } of rows)
       this.assignment.cost.set(row, (this.places + thread) * this.assignment.stride);
+  }
+
+  /** Remembered: a prefix that is only looked at as it begins needs none of them, and they are the most of its work. */
+  private behindOf(to: number, from: number): number {
+    const requests = this.model.nodes.length;
+    this.behind ??= new Float64Array(requests * requests).fill(NaN);
+    const at = to * requests + from;
+    const known = this.behind[at]!;
+    if (!Number.isNaN(known)) return known;
+    return (this.behind[at] = leastBehind(this.model, this.prices, from, to));
   }
 
   /** Costs of a thread's first seat among the rest, from source `from` on. */

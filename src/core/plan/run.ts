@@ -1,10 +1,13 @@
 import { describePlan, type PlanAnswer } from './answer.ts';
+import { Budget, type Clock } from './budget.ts';
 import { greedyPlan } from './greedy.ts';
 import { FixedOrder, planFixedOrder } from './fixed-order.ts';
+import { mustFit } from './fits.ts';
 import { costed, latenessCost, type Lateness } from './lateness.ts';
-import { modelOf } from './model.ts';
-import { changesBefore, planOrder } from './order.ts';
+import { modelOf, type Model } from './model.ts';
+import { changesBefore, isAsLateAsCanBe, planOrder, type Planned } from './order.ts';
 import type { PlanProblem } from './problem.ts';
+import { mostExact, quickPlan } from './quick-plan.ts';
 import { shareWhereFull, type Sharing } from './sharing.ts';
 import { spreadWear } from './spread.ts';
 
@@ -23,26 +26,39 @@ export interface PlanOutcome extends PlanAnswer {
   bound: number;
   proven: boolean;
   shared: Sharing[];
-  /** The same jobs as they stood: planned exactly, and by an operator who looks at one job at a time. */
-  asTheyCame: { changeMinutes: number; cost: number } | null;
+  /**
+   * The same jobs as they stood, and by an operator who looks at one job at a time. `proven`: that order can have no better
+   * plan; else it may be nearer to what was found than it looks.
+   */
+  asTheyCame: { changeMinutes: number; cost: number; proven: boolean } | null;
   greedy: { changeMinutes: number; cost: number } | null;
 }
 
-export interface PlanHooks {
-  goOn?: () => boolean;
+export interface PlanHooks extends Clock {
   progress?: (share: number, best: number) => void;
 }
+
+/** Of the time for a free order, and in assignments: what the order as it stands is planned with at most. */
+const shareOfCame = 0.2;
+const workOfCame = 1500;
 
 /** Plans the jobs. Throws a Refusal for what cannot be planned. */
 export function runPlan(asked: PlanAsked, hooks: PlanHooks = {}): PlanOutcome {
   const { problem, shared } = shareWhereFull(asked.problem);
   const lateness = asked.lateness ?? costed;
   const came = modelOf(problem);
+  mustFit(came);
   const lateOf = (model: typeof came, plan: Parameters<typeof changesBefore>[1]) =>
     latenessCost(model.jobs, changesBefore(model, plan), lateness);
-  const search = new FixedOrder(came, hooks);
-  const fixed = search.run();
+  // Beside a search for the order, the order as it stands gets a share of the time; it is what the search begins with.
+  const asItStands = asked.freeOrder ? planCame(came, hooks) : exactly(came, hooks);
+  const { plan: fixed } = asItStands;
   const fixedCost = fixed.minutes + lateOf(came, fixed);
+  const lateAtLeast = latenessCost(
+    came.jobs,
+    came.jobs.map(() => 0),
+    lateness,
+  );
   const greedy = greedyPlan(came);
   const found = asked.freeOrder
     ? planOrder(problem, {
@@ -50,28 +66,48 @@ export function runPlan(asked: PlanAsked, hooks: PlanHooks = {}): PlanOutcome {
         lateness,
         frozen: asked.frozen ?? 0,
         seed: asked.seed ?? 1,
-        came: { model: came, plan: fixed, prices: search.relaxation.price },
+        came: asItStands,
       })
     : {
         model: came,
         plan: fixed,
         cost: fixedCost,
-        bound: Math.min(fixedCost, fixed.bound),
-        proven: fixed.proven,
+        bound: Math.min(fixedCost, fixed.bound + lateAtLeast),
+        proven: fixed.proven && isAsLateAsCanBe(came, fixed, lateness),
       };
   const spread = spreadWear(found.model, found.plan);
   return {
     ...describePlan(found.model, spread),
     cost: found.cost,
-    bound: asked.freeOrder ? found.bound : fixed.bound + (fixedCost - fixed.minutes),
+    bound: found.bound,
     proven: found.proven,
     shared,
-    asTheyCame: { changeMinutes: describePlan(came, fixed).changeMinutes, cost: fixedCost },
+    asTheyCame: {
+      changeMinutes: describePlan(came, fixed).changeMinutes,
+      cost: fixedCost,
+      proven: fixed.proven,
+    },
     greedy: greedy && {
       changeMinutes: describePlan(came, greedy).changeMinutes,
       cost: greedy.minutes + lateOf(came, greedy),
     },
   };
+}
+
+function exactly(
+  model: Model,
+  clock: Clock,
+  { work, share }: { work?: number; share?: number } = {},
+): Planned {
+  const budget = new Budget(clock, share);
+  const search = new FixedOrder(model, { ...(work && { work }), goOn: () => budget.mayGoOn() });
+  return { model, plan: search.run(), prices: search.relaxation.price };
+}
+
+function planCame(model: Model, hooks: PlanHooks): Planned {
+  const quick = model.nodes.length > mostExact ? quickPlan(model) : null;
+  if (quick) return quick;
+  return exactly(model, hooks, { work: workOfCame, share: shareOfCame });
 }
 
 /** What a thread of a job would cost on each other position, against the plan's cost: null where it cannot be. */

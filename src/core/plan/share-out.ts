@@ -1,3 +1,4 @@
+import { Budget } from './budget.ts';
 import { Refusal } from '../refusal.ts';
 import { greedyPlan } from './greedy.ts';
 import { costed, leastLateness, timesOf, type JobTimes, type Lateness } from './lateness.ts';
@@ -29,8 +30,10 @@ export interface ShareAsked {
   lateness?: Lateness;
   /** What a sewing minute less on the busiest machine is worth, in minutes of changing. */
   spanWeight?: number;
-  /** Asked now and then: false stops with the best so far. */
+  /** Asked between steps: false stops with the best so far. */
   goOn?: () => boolean;
+  /** How much of the time is used up, 0 to 1. */
+  spent?: () => number;
   progress?: (share: number, best: number) => void;
 }
 
@@ -90,11 +93,13 @@ class ShareSearch {
   private stopped = false;
   private looked = 0;
   private asks = 0;
+  private readonly budget: Budget;
 
   constructor(
     private readonly problem: ShareProblem,
     private readonly asked: ShareAsked,
   ) {
+    this.budget = new Budget(asked);
     const { machines, stays } = problem;
     if (machines.length === 0)
       throw new Refusal('ShareNoMachine', 'There is no machine to share jobs out to. Set one up first.');
@@ -171,6 +176,7 @@ class ShareSearch {
       better = false;
       let least = this.least(at);
       for (const next of neighbours(at, (job) => this.placesOf(job))) {
+        if (!this.mayGoOn()) break;
         const cost = this.least(next);
         if (cost >= least - epsilon) continue;
         at.splice(0, at.length, ...next);
@@ -181,6 +187,7 @@ class ShareSearch {
     this.note(at);
     // What the bound prefers need not be best when planned: try the neighbours that come near it, planned.
     const near = [...neighbours(this.best!.at, (job) => this.placesOf(job))]
+      .filter(() => this.mayGoOn())
       .map((next) => ({ next, least: this.least(next) }))
       .filter(({ least }) => least < this.best!.cost)
       .sort((a, b) => a.least - b.least)
@@ -195,7 +202,7 @@ class ShareSearch {
     const children = this.placesOf(job)
       .map((machine) => {
         at[job] = machine;
-        return { machine, bound: Math.max(above, this.least(at)) };
+        return { machine, bound: this.mayGoOn() ? Math.max(above, this.least(at)) : above };
       })
       .sort((a, b) => a.bound - b.bound);
     for (const { machine, bound } of children) {
@@ -221,10 +228,8 @@ class ShareSearch {
 
   private mayGoOn(): boolean {
     if (this.stopped) return false;
-    if (++this.asks % 8 === 0) {
-      this.asked.progress?.(0, this.best?.cost ?? Infinity);
-      if (this.asked.goOn && !this.asked.goOn()) this.stopped = true;
-    }
+    if (++this.asks % 8 === 0) this.asked.progress?.(0, this.best?.cost ?? Infinity);
+    if (!this.budget.mayGoOn()) this.stopped = true;
     return !this.stopped;
   }
 
@@ -282,7 +287,7 @@ class ShareSearch {
       machine,
       order.map((job) => machine.jobs[job]!),
     );
-    const { goOn } = this.asked;
+    const { goOn, spent } = this.asked;
     const found = planOrder(problem, {
       frozen: first.length,
       lateness,
@@ -290,6 +295,7 @@ class ShareSearch {
       tries: 150,
       work: 250,
       ...(goOn && { goOn }),
+      ...(spent && { spent }),
     });
     const { cost, bound, proven, model, plan } = found;
     return { cost, bound, proven, jobs: timesOf(model.jobs, changesBefore(model, plan)) };
