@@ -57,8 +57,9 @@ export function restCost(
 }
 
 /**
- * The least that a seat of `thread` costs behind a request of another thread, by needle, whatever the order: a tie-on
- * only where some other thread of its weight class takes that needle. `onto`: behind a position's state too.
+ * The least that a seat of `thread` costs, by needle, whatever the order. `behind`: behind a request of another thread, a
+ * tie-on only where some other thread of its weight class takes that needle. `anywhere`: behind a position's state or a seat
+ * of the thread's own with another needle, too.
  */
 export function entryCosts(
   model: Model,
@@ -81,7 +82,8 @@ export function entryCosts(
       }
     }
   });
-  const anywhere = behind.slice();
+  // A further seat may also come behind the thread's own, with another needle: its new needle alone.
+  const anywhere = behind.map((cost) => Math.min(cost, renewed[relationTo(threads[thread]!)]!));
   for (const place of places)
     for (let needle = 0; needle < anywhere.length; needle++) {
       const cost = place.now.reduce((sum, state) => {
