@@ -38,10 +38,10 @@ export async function maintenanceCalendar(machineId: string): Promise<string> {
         : [],
     ),
   ];
-  const { error, value } = createEvents(events, {
-    productId: 'vivid-eye',
-    calName: `${machine.name}, maintenance`,
-  });
+  const calendar = (some: EventAttributes[]) =>
+    createEvents(some, { productId: 'vivid-eye', calName: `${machine.name}, maintenance` });
+  // One that cannot be written is left out: it must not take the others with it.
+  const { error, value } = calendar(events.filter((event) => !calendar([event]).error));
   if (error) throw error;
   return value ?? '';
 }
@@ -53,7 +53,8 @@ function allDay(uid: string, day: string, title: string, description: string): E
   return {
     uid,
     start: date(day),
-    end: date(next),
+    // Behind the last day that a calendar can write there is none: it ends there itself.
+    end: date(/^\d{4}-/.test(next) ? next : day),
     title,
     description,
     busyStatus: 'FREE',

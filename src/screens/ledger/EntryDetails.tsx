@@ -43,6 +43,12 @@ function History({ event }: { event: ShownEvent }) {
           <span className="quiet block">
             reached the server {moment(line.receivedAt)}, line {line.seq}
           </span>
+          {line.claimedAt && (
+            <span className="block">
+              The device’s clock said {line.claimedAt.slice(0, 16).replace('T', ' ')} UTC, which is still to
+              come: the server’s time counts. Set that device’s clock.
+            </span>
+          )}
         </li>
       ))}
     </ol>

@@ -190,7 +190,10 @@ function Row({
       <tr
         className={`${event.void ? 'quiet line-through' : ''} ${open ? 'bg-base-200' : 'hover:bg-base-200'}`}
       >
-        <td className="figures">{timeText(event.at, data.zone)}</td>
+        <td className="figures">
+          {timeText(event.at, data.zone)}
+          {event.claimedAt && <span className="quiet block">its clock was wrong</span>}
+        </td>
         <td className="figures text-lg font-bold">{place}</td>
         <td className="figures font-semibold">{entryKinds[event.kind as EntryKind]?.name ?? event.kind}</td>
         <td>
