@@ -49,6 +49,8 @@ export async function startCluster(home: string, { throwaway = false } = {}): Pr
   const appPassword = kept(join(place, 'app-password'), () => randomBytes(18).toString('base64url'));
   if (!isCluster(data)) await makeCluster(place, data, password);
   const version = versionOf(data);
+  // Looked for first: whether it is there is another question than whether it starts.
+  programPath('pg_ctl', version);
 
   let port = runningPort(data);
   const wasRunning = port !== undefined;

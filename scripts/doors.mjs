@@ -87,6 +87,8 @@ const notHere = () =>
 /** Astro answers such an address with a page; whoever asks the API gets a problem (RFC 9457). */
 function isOddlyEncoded(url) {
   if (!url.includes('%')) return false;
+  // Dots in disguise would lead out of the API to where pages answer.
+  if (/%2e/i.test(url.split('?')[0])) return true;
   try {
     return decodeURI(url.split('?')[0]).includes('%');
   } catch {

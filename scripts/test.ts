@@ -5,6 +5,7 @@ import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster } from './cluster.ts';
 import { makeDatabase, migrate } from './migrate.ts';
 import { prepareAppRole } from './roles.ts';
+import { errorsFile } from './vitest-errors.ts';
 import pg from 'pg';
 
 /**
@@ -29,23 +30,34 @@ function check(name: string, command: string, args: string[]): void {
   count(name, status === 0 ? 1 : 0, status === 0 ? 0 : 1);
 }
 
-/** A test runner that leaves a JSON report; without a report the run itself failed. */
-function runner(
-  name: string,
-  args: string[],
-  env: NodeJS.ProcessEnv,
-  report: string,
-  read: (json: never) => [number, number],
-): void {
+interface UnitReport {
+  numPassedTests: number;
+  numFailedTests: number;
+  testResults: { status: string; assertionResults: unknown[] }[];
+}
+
+/** Unit, reference and server tests; without a report the run itself failed. */
+function unitTests(env: NodeJS.ProcessEnv): void {
+  const name = 'unit, reference and server tests';
+  const report = '.test/vitest.json';
   rmSync(report, { force: true });
-  const { status } = spawnSync('node_modules/.bin/' + args[0]!, args.slice(1), {
-    stdio: 'inherit',
-    env: { ...process.env, ...env },
-  });
-  if (!existsSync(report)) return count(name, 0, 1);
-  const [good, bad] = read(JSON.parse(readFileSync(report, 'utf8')) as never);
-  // A runner that fails with no failed test (a broken set-up, say) is a failure too.
-  count(name, good, bad === 0 && status !== 0 ? 1 : bad);
+  const reporters = ['default', 'json', './scripts/vitest-errors.ts'].map((one) => `--reporter=${one}`);
+  const { status } = spawnSync(
+    'node_modules/.bin/vitest',
+    ['run', ...reporters, `--outputFile.json=${report}`, ...files],
+    { stdio: 'inherit', env: { ...process.env, ...env } },
+  );
+  if (!existsSync(report) || !existsSync(errorsFile)) return count(name, 0, 1);
+  const read = <T>(file: string) => JSON.parse(readFileSync(file, 'utf8')) as T;
+  const { numPassedTests, numFailedTests, testResults } = read<UnitReport>(report);
+  // A file that could not even be loaded has no tests to fail.
+  const unloaded = testResults.filter(
+    (file) => file.status === 'failed' && file.assertionResults.length === 0,
+  );
+  const errors = read<string[]>(errorsFile);
+  const bad = numFailedTests + unloaded.length + errors.length;
+  // No test at all is no success either.
+  count(name, numPassedTests, bad === 0 && status !== 0 && numPassedTests === 0 ? 1 : bad);
 }
 
 interface Suite {
@@ -127,27 +139,11 @@ try {
   await prepareAppRole(databaseUrl(cluster, template), cluster.appPassword);
 
   if (wants('unit')) {
-    runner(
-      'unit, reference and server tests',
-      ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=.test/vitest.json', ...files],
-      {
-        VIVID_TEST_ADMIN: admin,
-        VIVID_TEST_APP: appUrl(cluster, 'postgres'),
-        VIVID_TEST_TEMPLATE: template,
-      },
-      '.test/vitest.json',
-      (json: {
-        numPassedTests: number;
-        numFailedTests: number;
-        testResults: { status: string; assertionResults: unknown[] }[];
-      }) => [
-        json.numPassedTests,
-        // A file that could not even be loaded has no tests to fail.
-        json.numFailedTests +
-          json.testResults.filter((file) => file.status === 'failed' && file.assertionResults.length === 0)
-            .length,
-      ],
-    );
+    unitTests({
+      VIVID_TEST_ADMIN: admin,
+      VIVID_TEST_APP: appUrl(cluster, 'postgres'),
+      VIVID_TEST_TEMPLATE: template,
+    });
   }
   if (wants('e2e')) {
     const demo = `demo_${run}`;

@@ -29,7 +29,7 @@ async function decode({ type, bytes, ...task }: PictureTask) {
       wide ? { width: svgSide } : { height: svgSide },
     );
   } else {
-    const { width = 0, height = 0 } = await image.metadata();
+    const { width, height } = await sizeOf(buffer);
     checkPicture(width, height, task.does === 'artwork' ? task.options.widthMm : usualWidthMm);
   }
   const { data, info } = await image
@@ -45,11 +45,17 @@ async function decode({ type, bytes, ...task }: PictureTask) {
   };
 }
 
+/** What a picture says of its size: read from its beginning, and refused in words where it is too much. */
+async function sizeOf(buffer: Buffer): Promise<{ width: number; height: number }> {
+  const { width = 0, height = 0 } = await sharp(buffer, { limitInputPixels: false }).metadata();
+  return { width, height };
+}
+
 /** Pictures within a drawing are pictures: together they may be no larger than one by itself. */
 async function checkEmbedded(text: string): Promise<void> {
   let pixels = 0;
   for (const picture of embeddedPictures(text)) {
-    const { width = 0, height = 0 } = await sharp(Buffer.from(picture, 'base64')).metadata();
+    const { width, height } = await sizeOf(Buffer.from(picture, 'base64'));
     pixels += width * height;
     if (pixels > pictureLimits.mostPixels)
       throw new Refusal(

@@ -36,12 +36,15 @@ export async function newDatabase(): Promise<string> {
 export const asOwner = (url: string): string => admin.replace(/\/postgres$/, new URL(url).pathname);
 
 /** Starts the built app on a database of its own, with its answers checked against their schemas. */
-export async function newServer(url?: string): Promise<Served & { url: string }> {
+export async function newServer(
+  url?: string,
+  env: Record<string, string> = {},
+): Promise<Served & { url: string }> {
   const database = url ?? (await newDatabase());
   const server = await startServer({
     url: database,
     port: await freePort(),
-    env: { VIVID_CHECK_ANSWERS: '1', VIVID_LOG: 'silent' },
+    env: { VIVID_CHECK_ANSWERS: '1', VIVID_LOG: 'silent', ...env },
   });
   const served = { ...server, url: database };
   afterAll(() => served.stop());

@@ -1,0 +1,92 @@
+import { rmSync } from 'node:fs';
+import { v7 as uuid7 } from 'uuid';
+import { buildIfChanged } from '../scripts/build.ts';
+import { startServer } from '../scripts/child.ts';
+import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
+import { chance } from '../scripts/demo/chance.ts';
+import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { prepareAppRole } from '../scripts/roles.ts';
+import { fuzz } from '../tests/support/fuzz.ts';
+import { quantile } from './measure.ts';
+
+/**
+ * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, while somebody logs a touch every 20 ms on another
+ * machine. The same seed, the same requests, but for new ids.
+ */
+const count = Number(process.argv[2] ?? 10_000);
+const seed = Number(process.argv[3] ?? 1);
+const home = '.test/fuzz';
+rmSync(home, { recursive: true, force: true });
+const cluster = await startCluster(home);
+try {
+  await buildIfChanged();
+  await makeDatabase(cluster.url, 'fuzz');
+  const ownerUrl = databaseUrl(cluster, 'fuzz');
+  await migrate(ownerUrl);
+  await prepareAppRole(ownerUrl, cluster.appPassword);
+  const server = await startServer({
+    url: appUrl(cluster, 'fuzz'),
+    port: await freePort(),
+    env: { VIVID_LOG: 'silent' },
+  });
+  const post = async (path: string, message: unknown) => {
+    const answer = await fetch(server.address + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(message),
+    });
+    if (answer.status !== 201) throw new Error(`${path}: ${await answer.text()}`);
+  };
+  const [machine, beside, thread, operator, job] = Array.from({ length: 5 }, () => uuid7()) as [
+    string,
+    string,
+    string,
+    string,
+    string,
+  ];
+  const size = { positions: 15, numberingSide: 'right', topSpeed: 900 };
+  await post('/api/machines', { id: machine, name: 'Odd', heads: 2, ...size });
+  await post('/api/machines', { id: beside, name: 'Beside', heads: 1, ...size });
+  await post('/api/operators', { id: operator, name: 'Ines' });
+  await post('/api/threads', {
+    ...{ id: thread, code: 'R', name: 'Red', colour: '#cc1122', weightNo: 40, fibre: 'polyester' },
+  });
+  const stop = { stop: 1, threadId: thread, stitches: 900, element: 'fill', position: null };
+  const words = { name: 'J', customer: '', cloth: '', pieces: 9, due: null, note: '' };
+  await post('/api/jobs', { jobs: [{ id: job, ...words, stops: [stop] }] });
+  let running = true;
+  const touches: number[] = [];
+  const operating = (async () => {
+    while (running) {
+      const began = performance.now();
+      const where = { machineId: beside, head: 1, position: 3, at: new Date().toISOString() };
+      await post('/api/ledger', {
+        entries: [{ id: uuid7(), kind: 'break', ...where, data: { fault: 'snap' } }],
+      });
+      touches.push(performance.now() - began);
+      await new Promise((next) => setTimeout(next, 20));
+    }
+  })();
+  const found = await fuzz({
+    ...{ base: server.address, ownerUrl, count, beside, withinMs: 30_000 },
+    chance: chance(seed).next,
+    known: [machine, beside, thread, operator, job],
+  });
+  running = false;
+  await operating;
+  console.log(`${found.asked} requests, seed ${seed}; answers by status: ${JSON.stringify(found.byStatus)}`);
+  for (const fault of found.faults.slice(0, 20))
+    console.log(`${fault.what}: ${fault.asked}\n  → ${fault.told}`);
+  const slow = found.times.filter((ms) => ms > 2000).length;
+  console.log(
+    `${found.faults.length} faults; ${slow} without an answer in 2 s, p99 ${quantile(found.times, 0.99).toFixed(0)} ms, most ${Math.max(...found.times).toFixed(0)} ms`,
+  );
+  console.log(
+    `${touches.length} touches beside it: p50 ${quantile(touches, 0.5).toFixed(0)} ms, p99 ${quantile(touches, 0.99).toFixed(0)} ms`,
+  );
+  process.exitCode = found.faults.length + slow > 0 ? 1 : 0;
+  await server.stop();
+} finally {
+  await cluster.stop();
+  rmSync(cluster.place, { recursive: true, force: true });
+}

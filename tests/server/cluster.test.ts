@@ -1,0 +1,205 @@
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import {
+  chmodSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import pg from 'pg';
+import { afterEach, describe, expect, test } from 'vitest';
+import { databaseUrl, freePort, startCluster } from '../../scripts/cluster.ts';
+
+const asRoot = process.getuid?.() === 0;
+const left: (() => void | Promise<void>)[] = [];
+afterEach(async () => {
+  for (const end of left.splice(0).reverse()) await end();
+});
+
+/** A folder that PostgreSQL's user may enter, gone when the test ends. */
+function folder(): string {
+  const path = mkdtempSync(join(tmpdir(), 'vivid-cluster-'));
+  chmodSync(path, 0o755);
+  left.push(() => rmSync(path, { recursive: true, force: true }));
+  process.env['VIVID_CLUSTERS'] = join(path, 'elsewhere');
+  left.push(() => void delete process.env['VIVID_CLUSTERS']);
+  return path;
+}
+
+describe('the cluster’s folder', () => {
+  test.runIf(asRoot)(
+    'data that cannot be reached any more stops the start with what to do, and stays',
+    async () => {
+      const path = folder();
+      const home = join(path, 'project', '.data');
+      mkdirSync(home, { recursive: true });
+      const first = await startCluster(home);
+      await first.stop();
+      chmodSync(join(path, 'project'), 0o700);
+      await expect(startCluster(home)).rejects.toThrow(
+        /Your data is in .*project.*closed to it\. Nothing was changed\..*chmod o\+x/,
+      );
+      expect(existsSync(join(home, 'cluster', 'data', 'PG_VERSION'))).toBe(true);
+      expect(existsSync(join(path, 'elsewhere'))).toBe(false);
+      chmodSync(join(path, 'project'), 0o755);
+      const again = await startCluster(home);
+      expect(again.place).toBe(first.place);
+      await again.stop();
+    },
+  );
+
+  test.runIf(asRoot)(
+    'a closed project begins elsewhere, and leaves what it found in its own folder',
+    async () => {
+      const path = folder();
+      const home = join(path, 'closed', '.data');
+      mkdirSync(join(home, 'cluster'), { recursive: true });
+      writeFileSync(join(home, 'cluster', 'mine.txt'), 'keep');
+      chmodSync(join(path, 'closed'), 0o700);
+      const cluster = await startCluster(home);
+      expect(cluster.place).toContain('elsewhere');
+      await cluster.stop();
+      expect(readFileSync(join(home, 'cluster', 'mine.txt'), 'utf8')).toBe('keep');
+    },
+  );
+
+  test('data of another version is not touched: the version that made it is named', async () => {
+    const home = folder();
+    const cluster = await startCluster(home);
+    await cluster.stop();
+    writeFileSync(join(cluster.place, 'data', 'PG_VERSION'), '9\n');
+    await expect(startCluster(home)).rejects.toThrow(
+      /made by PostgreSQL 9.*Install the one that fits: .*postgresql-9/,
+    );
+  });
+
+  test('a pid file that names some other program does not pass for a running cluster', async () => {
+    const home = folder();
+    const cluster = await startCluster(home);
+    const pidFile = join(cluster.place, 'data', 'postmaster.pid');
+    const lines = readFileSync(pidFile, 'utf8').split('\n');
+    await cluster.stop('immediate');
+    // As after a crash: this test's own process has the number now.
+    writeFileSync(pidFile, [String(process.pid), ...lines.slice(1)].join('\n'));
+    if (asRoot) execFileSync('chown', ['postgres:postgres', pidFile]);
+    const again = await startCluster(home);
+    left.push(() => again.stop());
+    const client = new pg.Client({ connectionString: databaseUrl(again, 'postgres') });
+    await client.connect();
+    expect((await client.query<{ one: number }>('SELECT 1 AS one')).rows[0]!.one).toBe(1);
+    await client.end();
+  });
+
+  test('pages are checksummed, files are the owner’s alone, and the port stays the same', async () => {
+    const home = folder();
+    const cluster = await startCluster(home);
+    const client = new pg.Client({ connectionString: databaseUrl(cluster, 'postgres') });
+    await client.connect();
+    expect((await client.query('SHOW data_checksums')).rows[0]).toEqual({ data_checksums: 'on' });
+    await client.end();
+    const mode = (name: string) => (statSync(join(cluster.place, name)).mode & 0o777).toString(8);
+    expect([mode('password'), mode('app-password'), mode('port'), mode('server.log'), mode('data')]).toEqual([
+      '600',
+      '600',
+      '600',
+      '600',
+      '700',
+    ]);
+    await cluster.stop('immediate');
+    const again = await startCluster(home);
+    expect(again.url).toBe(cluster.url);
+    await again.stop();
+  });
+});
+
+/** ./start in a folder of its own that shares the project's build. */
+async function started(): Promise<{
+  path: string;
+  address: string;
+  said: () => string;
+  launcher: ChildProcess;
+}> {
+  const path = folder();
+  for (const name of [
+    'dist',
+    'node_modules',
+    'db',
+    'src',
+    'public',
+    'scripts',
+    'astro.config.ts',
+    'tsconfig.json',
+    'package-lock.json',
+    'package.json',
+  ])
+    symlinkSync(resolve(name), join(path, name));
+  cpSync(resolve('start'), join(path, 'start'));
+  const port = await freePort();
+  const launcher = spawn(
+    process.execPath,
+    ['--preserve-symlinks-main', 'scripts/start.mjs', '--empty', '--port', String(port)],
+    {
+      cwd: path,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, DATABASE_URL: undefined, VIVID_LOG: 'silent' },
+    },
+  );
+  let said = '';
+  launcher.stdout.on('data', (part: Buffer) => (said += part.toString()));
+  launcher.stderr.on('data', (part: Buffer) => (said += part.toString()));
+  left.push(async () => {
+    if (launcher.exitCode !== null || launcher.signalCode !== null) return;
+    const gone = new Promise((done) => launcher.once('exit', done));
+    launcher.kill('SIGTERM');
+    await gone;
+  });
+  await expect.poll(() => said, { timeout: 120_000 }).toContain('Vivid Eye is at');
+  return { path, address: `http://127.0.0.1:${port}`, said: () => said, launcher };
+}
+const isUp = async (address: string) => {
+  try {
+    return (await fetch(`${address}/api/health`)).status;
+  } catch {
+    return 0;
+  }
+};
+
+describe('./start watches over what it started', () => {
+  test('the app killed, the database killed: each is started again and said, at the same address', async () => {
+    const { path, address, said, launcher } = await started();
+    const server = () =>
+      execFileSync('pgrep', ['-P', String(launcher.pid), '-f', 'serve.mjs'], { encoding: 'utf8' }).trim();
+    const first = server();
+    process.kill(Number(first), 'SIGKILL');
+    await expect
+      .poll(said, { timeout: 60_000 })
+      .toMatch(/The app stopped by itself \(SIGKILL\).*\n(.*\n)*The app runs again/);
+    await expect.poll(() => isUp(address), { timeout: 60_000 }).toBe(200);
+    expect(server()).not.toBe(first);
+    const data = join(path, '.data', 'cluster', 'data');
+    const port = readFileSync(join(path, '.data', 'cluster', 'port'), 'utf8');
+    process.kill(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
+    await expect.poll(said, { timeout: 120_000 }).toContain('The database runs again');
+    await expect.poll(() => isUp(address), { timeout: 60_000 }).toBe(200);
+    expect(readFileSync(join(path, '.data', 'cluster', 'port'), 'utf8')).toBe(port);
+  });
+
+  test('the launcher killed: the next start takes over the database that still runs', async () => {
+    const { path, launcher } = await started();
+    const data = join(path, '.data', 'cluster', 'data');
+    const postmaster = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0];
+    launcher.kill('SIGKILL');
+    await new Promise((done) => setTimeout(done, 500));
+    const cluster = await startCluster(join(path, '.data'));
+    left.push(() => cluster.stop());
+    expect(cluster.wasRunning).toBe(true);
+    expect(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]).toBe(postmaster);
+  });
+});

@@ -1,0 +1,169 @@
+import { execFileSync } from 'node:child_process';
+import { deflateSync } from 'node:zlib';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, test } from 'vitest';
+import { checkSvg, svgAspect } from '../../src/core/artwork/svg.ts';
+import { ask, newServer } from '../support/workshop.ts';
+
+let base = '';
+let pid = 0;
+beforeAll(async () => {
+  const server = await newServer();
+  base = server.address;
+  pid = server.process.pid!;
+});
+
+const read = async (body: string | Buffer, type = 'image/svg+xml', signal?: AbortSignal) => {
+  const response = await fetch(`${base}/api/compute/artwork?widthMm=80`, {
+    method: 'POST',
+    headers: { 'content-type': type },
+    body: body as BodyInit,
+    ...(signal && { signal }),
+  });
+  return {
+    status: response.status,
+    retryAfter: response.headers.get('retry-after'),
+    body: (await response.json()) as { detail?: string; type?: string },
+  };
+};
+/** Processes that the server has started and that still run. */
+const children = () => {
+  try {
+    return execFileSync('pgrep', ['-P', String(pid)], { encoding: 'utf8' })
+      .trim()
+      .split('\n').length;
+  } catch {
+    return 0;
+  }
+};
+const svg = (inside: string, more = '') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" viewBox="0 0 100 60" ${more}>${inside}</svg>`;
+
+/** Each use of eight of the last: ten levels are a thousand million shapes. */
+const nested = svg(
+  `<defs><g id="u0"><path d="M0 0h9v9z" filter="url(#f)"/></g><filter id="f"><feTurbulence baseFrequency="0.9" numOctaves="9"/><feGaussianBlur stdDeviation="40"/></filter>${Array.from(
+    { length: 10 },
+    (_, level) =>
+      `<g id="u${level + 1}">${Array.from({ length: 8 }, (_, one) => `<use href="#u${level}" x="${one}"/>`).join('')}</g>`,
+  ).join('')}</defs><use href="#u10"/>`,
+);
+
+describe('pictures made to be endless', () => {
+  test('nested drawings and filters: refused in a sentence within their time, and the process has gone', async () => {
+    const { status, body } = await read(nested);
+    expect(status).toBe(422);
+    expect(body.detail).toMatch(/more time or memory|cannot be read/);
+    await expect.poll(children).toBe(0);
+    expect((await ask(base, 'GET', '/api/health')).status).toBe(200);
+  });
+
+  test('“url(” and “<svg” repeated a hundred thousand times are looked at once', () => {
+    const sentence = (text: string) => {
+      try {
+        checkSvg(text);
+        return 'drawn';
+      } catch (error) {
+        return (error as Error).name;
+      }
+    };
+    expect(sentence(svg('<rect fill="url(#a)"/>'))).toBe('drawn');
+    expect(sentence(svg(`<rect fill="${'url(#'.repeat(100_000)}"/>`))).toBe('drawn');
+    expect(sentence(svg(`<rect fill="${'url( '.repeat(100_000)}x)"/>`))).toBe('SvgRefersOutside');
+    expect(svgAspect('<svg '.repeat(100_000))).toBeNull();
+    expect(svgAspect(svg('x'))).toBeCloseTo(100 / 60);
+  });
+
+  test('a bitmap within a drawing counts its pixels', async () => {
+    // 20,000 × 20,000 grey pixels are a few kB.
+    const bomb = pngOf(20_000, 20_000);
+    const { status, body } = await read(
+      svg(`<image width="100" height="60" href="data:image/png;base64,${bomb.toString('base64')}"/>`),
+    );
+    expect(status).toBe(422);
+    expect(body.detail).toMatch(/too many pixels/);
+  });
+
+  test('a picture of the most pixels there may be is read within its memory; one of more is refused unread', async () => {
+    const most = await sharp({ create: { width: 7700, height: 7700, channels: 4, background: '#ffffff' } })
+      .composite([
+        {
+          input: Buffer.from(
+            svg('<circle cx="50" cy="30" r="25" fill="#c12"/>', 'width="4000" height="2400"'),
+          ),
+          gravity: 'centre',
+        },
+      ])
+      .png()
+      .toBuffer();
+    const good = await read(most, 'image/png');
+    expect(good.status, JSON.stringify(good.body).slice(0, 300)).toBe(200);
+    const more = await read(pngOf(20_000, 20_000), 'image/png');
+    expect(more.status).toBe(422);
+    expect(more.body.detail).toMatch(/million pixels/);
+  });
+});
+
+describe('many at once', () => {
+  test('two are worked on and a few wait; the others are asked to come again, and touches are served', async () => {
+    const stop = new AbortController();
+    const many = Array.from({ length: 16 }, () =>
+      read(nested, 'image/svg+xml', stop.signal).catch(() => ({ status: 0, retryAfter: null, body: {} })),
+    );
+    const first = await Promise.race(many);
+    expect(first.status).toBe(429);
+    expect(Number(first.retryAfter)).toBeGreaterThan(0);
+    expect((await ask(base, 'GET', '/api/health')).status).toBe(200);
+    expect(children()).toBeLessThanOrEqual(2);
+    // Their senders go: nothing of theirs is worked on any more, nor begun.
+    stop.abort();
+    await Promise.all(many);
+    await expect.poll(children).toBe(0);
+  });
+
+  test('the server ends at once while a picture is being drawn, and takes it along', async () => {
+    const own = await newServer();
+    const asked = fetch(`${own.address}/api/compute/artwork?widthMm=80`, {
+      method: 'POST',
+      headers: { 'content-type': 'image/svg+xml' },
+      body: nested,
+    }).catch(() => undefined);
+    await new Promise((begun) => setTimeout(begun, 1500));
+    await own.stop();
+    await asked;
+    const left = execFileSync('sh', ['-c', `pgrep -f picture-process -P ${own.process.pid} || true`], {
+      encoding: 'utf8',
+    });
+    expect(left.trim()).toBe('');
+  });
+});
+
+/** A grey PNG of any size: zeros pack a thousand to one (PNG 1.2, ISO/IEC 15948). */
+function pngOf(width: number, height: number): Buffer {
+  const chunk = (name: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(name, 'latin1'), data]);
+    const whole = Buffer.alloc(body.length + 8);
+    whole.writeUInt32BE(data.length);
+    body.copy(whole, 4);
+    whole.writeUInt32BE(crc32(body), body.length + 4);
+    return whole;
+  };
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(width);
+  header.writeUInt32BE(height, 4);
+  header[8] = 8;
+  return Buffer.concat([
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]),
+    chunk('IHDR', header),
+    chunk('IDAT', deflateSync(Buffer.alloc((width + 1) * height))),
+    chunk('IEND', Buffer.alloc(0)),
+  ]);
+}
+
+function crc32(bytes: Buffer): number {
+  let crc = ~0;
+  for (const byte of bytes) {
+    crc ^= byte;
+    for (let bit = 0; bit < 8; bit++) crc = (crc >>> 1) ^ (crc & 1 ? 0xedb88320 : 0);
+  }
+  return ~crc >>> 0;
+}

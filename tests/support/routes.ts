@@ -1,0 +1,33 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import type { JSONSchema } from 'json-schema-to-ts';
+
+/** One method of one endpoint of the app, as its file exports it. */
+export interface Route {
+  method: string;
+  /** "/api/jobs/[id]" */
+  pattern: string;
+  body?: JSONSchema;
+  query?: JSONSchema;
+}
+
+/** Every endpoint there is, found from the files that are the app's routes. */
+export async function routes(folder = 'src/pages/api'): Promise<Route[]> {
+  const files = readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts') && !file.includes('[...'))
+    .sort();
+  const found: Route[] = [];
+  for (const file of files) {
+    const module = (await import(/* @vite-ignore */ join(process.cwd(), folder, file))) as Record<
+      string,
+      { contract?: Pick<Route, 'body' | 'query'> }
+    >;
+    const pattern = `/api/${file.replace(/(^|\/)index\.ts$|\.ts$/, '')}`.replace(/\/$/, '');
+    for (const [method, { contract }] of Object.entries(module)) {
+      const { body, query } = contract ?? {};
+      if (/^[A-Z]+$/.test(method))
+        found.push({ method, pattern, ...(body && { body }), ...(query && { query }) });
+    }
+  }
+  return found;
+}
