@@ -63,6 +63,7 @@ const liveAddress = /^\/api\/machines\/[^/]+\/live/;
  * may stay open: they watch by themselves.
  */
 const wholeRequestMs = 35_000;
+const lingerMs = 5_000;
 
 /** Of one address: a whole shop behind one proxy fits several times. VIVID_PER_ADDRESS changes the first. */
 const connections = new Crowd(Number(process.env['VIVID_PER_ADDRESS']) || 512);
@@ -124,6 +125,10 @@ const server = createServer((request, response) => {
     const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
     response.on('close', () => clearTimeout(late));
   }
+  // Answered before all of it had come: what is left may still come for a while, so that the sender gets to read the answer.
+  response.on('finish', () => {
+    if (!request.complete) setTimeout(() => request.complete || request.destroy(), lingerMs).unref();
+  });
   if (isLive) {
     lives.add(response);
     response.on('close', () => lives.delete(response));

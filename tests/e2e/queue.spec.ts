@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { eventsOf, newMachine, open, position } from './support.ts';
+import { eventsOf, newMachine, open, position, post } from './support.ts';
 
 test('entries made while the server is away are shown as waiting, survive a reload, and arrive once, in order', async ({
   page,
@@ -64,4 +64,53 @@ test('an entry that the server refuses is shown with the reason, does not count,
   await page.getByRole('button', { name: 'Discard it' }).click();
   await expect(page.getByText(/Not accepted/)).toBeHidden();
   expect(await eventsOf(request, machine, '&kind=break')).toEqual([]);
+});
+
+test('a device that cannot keep entries says so, keeps them on the page, and sends them', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  // As in a private window, or with a full disk: nothing can be written.
+  await page.addInitScript(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError');
+    };
+  });
+  await open(page, `/${machine.slug}/run`);
+  await page.route('**/api/ledger', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await position(page, 7).click();
+  await expect(page.getByText(/is only on this page: this device cannot keep it/)).toBeVisible();
+  await page.unroute('**/api/ledger');
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=break')).length).toBe(1);
+  await expect(page.getByText(/only on this page/)).toHaveCount(0);
+});
+
+test('an entry whose id stands for another one is shown with both, and stays until it is discarded', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/run`);
+  // Somebody else's entry under the id that this page is about to send.
+  await page.route('**/api/ledger', async (route) => {
+    if (route.request().method() !== 'POST') return route.continue();
+    const { entries } = route.request().postDataJSON() as { entries: { id: string }[] };
+    await post(request, '/api/ledger', {
+      entries: [
+        {
+          ...{ id: entries[0]!.id, machineId: machine.id, at: new Date().toISOString(), kind: 'note' },
+          data: { text: 'theirs' },
+        },
+      ],
+    }).catch(() => undefined);
+    await route.continue();
+  });
+  await position(page, 7).click();
+  const notice = page.getByText(/The ledger has another entry under this id: note.*Yours: break at/);
+  await expect(notice).toBeVisible();
+  await page.getByRole('button', { name: 'Discard it' }).click();
+  await expect(notice).toHaveCount(0);
 });

@@ -9,6 +9,19 @@ export const tooLong = (sentence = overLimit) => new ProblemError(413, 'Too much
 export const cutOff = () =>
   new ProblemError(400, 'Cut off', 'The message was cut off on its way. Send it again.');
 
+/**
+ * Reads on, and throws away what comes: a body that is answered before its end must not be cut off (the sender would not get
+ * to read the answer), and must not stand in the connection's way. scripts/serve.mjs ends what does not end by itself.
+ */
+export function readAway(reader: ReadableStreamDefaultReader<Uint8Array>): void {
+  const on = (): Promise<void> =>
+    reader.read().then(
+      ({ done }) => (done ? undefined : on()),
+      () => undefined,
+    );
+  void on();
+}
+
 /** A body must have come whole after this, ms; a machine's feed and an import may take their time. */
 export const bodyWithinMs = 30_000;
 export const tooSlow = () =>

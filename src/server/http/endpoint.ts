@@ -7,6 +7,7 @@ import {
   maxBodyBytes,
   mustBeJson,
   parseText,
+  readAway,
   textOf,
   tooLong,
   tooSlow,
@@ -116,7 +117,7 @@ export async function readLimited(request: Request, most: number, refusal?: stri
       parts.push(next.value);
     }
   } catch (error) {
-    reader.cancel().catch(() => undefined);
+    readAway(reader);
     throw error;
   } finally {
     clearTimeout(late);

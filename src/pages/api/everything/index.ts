@@ -7,7 +7,7 @@ import {
 } from '../../../server/everything/export.ts';
 import { takeIn } from '../../../server/everything/import.ts';
 import { tableNames } from '../../../server/everything/tables.ts';
-import { cutOff } from '../../../server/http/body.ts';
+import { cutOff, readAway } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
@@ -73,7 +73,7 @@ async function* piecesOf(body: ReadableStream<Uint8Array> | null): AsyncGenerato
       yield part.value;
     }
   } finally {
-    reader.cancel().catch(() => undefined);
+    readAway(reader);
   }
 }
 
