@@ -10,7 +10,7 @@ import { useFrame } from './context.tsx';
 export function Notices() {
   const { view, live, threadName } = useFrame();
   const outgoing = useStore(live.outgoing);
-  const waiting = outgoing.filter((one) => one.state === 'waiting');
+  const waiting = outgoing.filter((one) => one.state === 'waiting' && one.kept !== false);
   const refused = outgoing.filter((one) => one.state === 'refused');
   const unkept = outgoing.filter((one) => one.kept === false && one.state !== 'stored');
   const asksFragments = view.events.find(
@@ -41,8 +41,8 @@ export function Notices() {
             {counted(unkept.length, 'entry is', 'entries are')} only on this page: this device cannot keep{' '}
             {unkept.length === 1 ? 'it' : 'them'}.
           </b>{' '}
-          Leave the page open until {unkept.length === 1 ? 'it is' : 'they are'} sent. Make room on the
-          device, or leave the private window.
+          Leave the page open until {unkept.length === 1 ? 'it is' : 'they are'} sent: that is tried again by
+          itself. Make room on the device, or leave the private window.
         </Notice>
       )}
       {refused.map((one) => (

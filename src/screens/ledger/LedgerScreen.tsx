@@ -190,10 +190,7 @@ function Row({
       <tr
         className={`${event.void ? 'quiet line-through' : ''} ${open ? 'bg-base-200' : 'hover:bg-base-200'}`}
       >
-        <td className="figures">
-          {timeText(event.at, data.zone)}
-          {event.claimedAt && <span className="quiet block">its clock was wrong</span>}
-        </td>
+        <td className="figures">{timeText(event.at, data.zone)}</td>
         <td className="figures text-lg font-bold">{place}</td>
         <td className="figures font-semibold">{entryKinds[event.kind as EntryKind]?.name ?? event.kind}</td>
         <td>
@@ -207,6 +204,7 @@ function Row({
             <span className="min-w-0">
               {entrySays(event, threadName)}
               {event.corrections > 0 && !event.void && <span className="quiet text-sm"> · corrected</span>}
+              {event.claimedAt && <span className="quiet text-sm"> · the device’s clock was wrong</span>}
               {event.pending === 'waiting' && <b> · not sent yet</b>}
             </span>
           </button>
