@@ -295,8 +295,10 @@ class OrderSearch {
     { model, plan, prices }: Planned,
   ): { cost: number; prices: Float64Array } {
     const cost = plan.minutes + this.lateCost(model, plan);
-    const none = this.isDue ? latenessCost(model.jobs, withoutChanging(model), this.lateness) : 0;
-    this.leastPlanned = Math.min(this.leastPlanned, Math.min(cost, plan.bound + none));
+    if (this.isDue) {
+      const none = latenessCost(model.jobs, withoutChanging(model), this.lateness);
+      this.leastPlanned = Math.min(this.leastPlanned, cost, plan.bound + none);
+    }
     if (!this.best || cost < this.best.cost - epsilon) this.best = { order: [...order], model, plan, cost };
     return { cost, prices: pricesOfAll(this.all, order, model, prices) };
   }
