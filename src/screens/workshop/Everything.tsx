@@ -14,7 +14,11 @@ export function Everything({ isEmpty }: { isEmpty: boolean }) {
     try {
       const isZipped = file.name.endsWith('.gz');
       const body = isZipped
-        ? await new Response(file.stream().pipeThrough(new DecompressionStream('gzip'))).blob()
+        ? await new Response(file.stream().pipeThrough(new DecompressionStream('gzip'))).blob().catch(() => {
+            throw new Error(
+              'This file cannot be unpacked: it is damaged or was cut off. Nothing was taken in.',
+            );
+          })
         : file;
       const answer = await fetch('/api/everything', {
         method: 'POST',
