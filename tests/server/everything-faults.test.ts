@@ -127,6 +127,15 @@ describe('a file that is not as it was written', () => {
         })),
       /^Line \d+: this row of “machine” has a value of the wrong kind/,
     ],
+    [
+      'a value that a rule of its table forbids',
+      async () =>
+        withLine(lineOf('machine'), (one) => ({
+          ...one,
+          row: { ...(one['row'] as unknown as object), heads: 99 },
+        })),
+      /^Line \d+: this row of “machine” has a value that is not allowed/,
+    ],
     ['another version', async () => away.replace('"version":2', '"version":9'), /another version/],
   ])('%s: the line’s number in a sentence, no rule’s name, nothing written', async (_name, make, words) => {
     const { status, body } = await takeIn(await make());

@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import type { PlanAsked } from '../../src/core/plan/run.ts';
 import type { PlanProblem } from '../../src/core/plan/problem.ts';
 
 /** A planning problem as the files in tests/data/plan hold it, with a reference solver's minutes. */
@@ -64,5 +63,3 @@ export function planFile(name: string): { problem: PlanProblem; fixed: number | 
     free: free?.minutes ?? free?.bestKnown ?? null,
   };
 }
-
-export const asked = (problem: PlanProblem, freeOrder: boolean): PlanAsked => ({ problem, freeOrder });

@@ -111,8 +111,13 @@ export function problemFrom(error: unknown): Problem {
  * fails without a rule's name is about the ledger's partitions: that is the server's state, not the message's fault.
  */
 function isUnfitValue(error: unknown): boolean {
-  const { code = '', constraint } = (error ?? {}) as { code?: string; constraint?: string };
-  return /^2[23][0-9A-Z]{3}$/.test(code) && !(code === '23514' && !constraint);
+  const { code = '' } = (error ?? {}) as { code?: string };
+  return /^2[23][0-9A-Z]{3}$/.test(code) && !isAboutPartitions(error);
+}
+
+function isAboutPartitions(error: unknown): boolean {
+  const { code, constraint } = (error ?? {}) as { code?: string; constraint?: string };
+  return code === '23514' && !constraint;
 }
 
 /** A statement took longer than it may: one message's own fault, perhaps. */
@@ -126,7 +131,8 @@ export const isTimedOut = (error: unknown) => (error as { code?: string } | null
 export function isUnreachable(error: unknown): boolean {
   const { code = '', message = '' } = (error ?? {}) as { code?: string; message?: string };
   return (
-    /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|ENOENT|08...$|53...$|57...$|58...$|25P0[23]$|40001$|40P01$|55P03$|23514$)/.test(
+    isAboutPartitions(error) ||
+    /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|ENOENT|08...$|53...$|57...$|58...$|25P0[23]$|40001$|40P01$|55P03$)/.test(
       code,
     ) ||
     /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
