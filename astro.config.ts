@@ -10,8 +10,8 @@ import tailwindcss from '@tailwindcss/vite';
  */
 const entries = {
   direct: 'src/server/http/direct.ts',
-  'picture-process': 'src/server/picture-process.ts',
-  'head-plan-thread': 'src/server/head-plan-thread.ts',
+  'picture-process': 'src/server/heavy/picture-process.ts',
+  'head-plan-worker': 'src/server/heavy/head-plan-worker.ts',
   launcher: 'scripts/launcher.ts',
   'prepare-database': 'scripts/prepare-database.ts',
 };

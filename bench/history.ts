@@ -1,7 +1,7 @@
 import { chance } from '../scripts/demo/chance.ts';
 import { heron, heronHead, jobId, jobs, needle, operators } from '../scripts/demo/world.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
-import { faultKeys } from '../src/core/ledger/faults.ts';
+import { faultKeys } from '../src/core/fault/faults.ts';
 
 /**
  * `count` entries of a busy machine in the usual mix: breaks and their endings, pieces, needles, notes, a

@@ -1,7 +1,7 @@
 import highsLoader from 'highs';
-import { planFixedOrder } from '../src/core/plan/fixed-order.ts';
-import { between, forbidden, modelOf, type Model } from '../src/core/plan/model.ts';
-import { planOrder } from '../src/core/plan/order.ts';
+import { planFixedOrder } from '../src/core/plan/seating/fixed-order.ts';
+import { between, forbidden, modelOf, type Model } from '../src/core/plan/model/model.ts';
+import { planOrder } from '../src/core/plan/ordering/order.ts';
 import { runPlan } from '../src/core/plan/run.ts';
 import { demoHead, demoKind } from '../tests/support/plan-demo.ts';
 import { randomInstance, type InstanceAsked } from '../tests/support/plan-instances.ts';

@@ -1,5 +1,5 @@
-import { readTrace } from '../src/core/tension/trace.ts';
-import { traceVerdicts, type TraceVerdict } from '../src/core/tension/trace-verdicts.ts';
+import { readTrace } from '../src/core/tension/pull/trace.ts';
+import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { turnsNeeded } from '../tests/support/cases.ts';
 import { readUnderside } from '../src/core/tension/underside/read.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';

@@ -1,21 +1,22 @@
+import { fieldOf } from '../src/core/ledger/about-kinds.ts';
 import type { AstroGlobal } from 'astro';
 import pg from 'pg';
 import { startServer } from '../scripts/child.ts';
 import { freePort } from '../scripts/cluster.ts';
 import { heron } from '../scripts/demo/world.ts';
-import { caseLives, lastOnMachine } from '../src/server/bench.ts';
-import { listBobbinCases, listBobbinKinds } from '../src/server/bobbins.ts';
-import { checkFacts } from '../src/server/check.ts';
-import { dayStart, frameData } from '../src/server/frame.ts';
-import { headNow, positionStory } from '../src/server/head.ts';
-import { jobsByIds, listJobs } from '../src/server/jobs.ts';
-import { entryHistory, ledgerPage, ledgerRows } from '../src/server/ledger/read.ts';
-import { maintenanceCalendar } from '../src/server/maintenance.ts';
-import { listNeedleKinds, sharpsSince } from '../src/server/needle-kinds.ts';
-import { listCones } from '../src/server/threads.ts';
-import { workshop } from '../src/server/workshop.ts';
-import { sewnLately } from '../src/server/sewn.ts';
-import { handOver, shiftFacts } from '../src/server/shift.ts';
+import { caseLives, lastOnMachine } from '../src/server/machine/bench.ts';
+import { listBobbinCases, listBobbinKinds } from '../src/server/stores/bobbins.ts';
+import { checkFacts } from '../src/server/machine/check.ts';
+import { dayStart, frameData } from '../src/server/machine/frame.ts';
+import { headNow, positionStory } from '../src/server/machine/head.ts';
+import { jobsByIds, listJobs } from '../src/server/jobs/jobs.ts';
+import { entryHistory, ledgerPage, ledgerRows } from '../src/server/ledger/reading/read.ts';
+import { maintenanceCalendar } from '../src/server/machine/maintenance.ts';
+import { listNeedleKinds, sharpsSince } from '../src/server/stores/needle-kinds.ts';
+import { listCones } from '../src/server/stores/threads.ts';
+import { workshop } from '../src/server/stores/workshop.ts';
+import { sewnLately } from '../src/server/machine/sewn.ts';
+import { handOver, shiftFacts } from '../src/server/machine/shift.ts';
 import * as floor from './floor.ts';
 import { call, quantile } from './measure.ts';
 
@@ -77,7 +78,7 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
     )
   ).rows;
   const told = await positionStory(m, 1, 9);
-  const caseId = String(read!.data['caseId']);
+  const caseId = String(fieldOf(read!, 'caseId'));
   const [from, to] = [40, 39].map((days) => new Date(+today - days * 86_400_000).toISOString());
   const month = new Date(+now - 28 * 86_400_000).toISOString();
   const facts = { now, dayStart: today, jobSince: job.startedAt, everyDays: 7 };

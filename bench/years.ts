@@ -22,7 +22,7 @@ const isLeft = existsSync(`${home}/cluster/data/PG_VERSION`);
 const cluster = await startCluster(home);
 const url = databaseUrl(cluster, 'years');
 process.env['DATABASE_URL'] = url;
-const { closeDatabase, database } = await import('../src/server/database.ts');
+const { closeDatabase, database } = await import('../src/server/base/database.ts');
 try {
   await buildIfChanged();
   console.log(
@@ -59,7 +59,7 @@ async function write(): Promise<void> {
   await database().query(`UPDATE needle_kind SET counted = 200, counted_at = now() - interval '1 year'`);
   // Beside each touch one bare row of the same size: how fast the disk and the host are just then.
   await database().query('CREATE TABLE bare (data jsonb)');
-  const { writeEntries } = await import('../src/server/ledger/write.ts');
+  const { writeEntries } = await import('../src/server/ledger/writing/write.ts');
   console.log(
     `| entries in the ledger | an entry, 1000 together | one touch alone, p50 | p95 | a bare row, p50 | p95 |\n|---|---|---|---|---|---|`,
   );

@@ -33,7 +33,6 @@ export async function startServer({
   onExit,
 }: ServeOptions): Promise<Served> {
   const child = fork(resolve('scripts/serve.mjs'), {
-    execArgv: process.env['PROF'] ? ['--cpu-prof', '--cpu-prof-dir=/tmp/prof'] : [],
     // Ctrl-C goes to the terminal's whole group: detached, the server is stopped by us, in order.
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

@@ -1,4 +1,4 @@
-import { closeDatabase } from '../src/server/database.ts';
+import { closeDatabase } from '../src/server/base/database.ts';
 import { databaseUrl, startCluster, type Cluster } from './cluster.ts';
 
 export interface OwnDatabase {

@@ -22,7 +22,7 @@ try {
   if (own) await prepareAppRole(ownerUrl, own.appPassword);
   if (demo) {
     const { loadDemoIfEmpty } = await import('./demo/load.ts');
-    const { closeDatabase } = await import('../src/server/database.ts');
+    const { closeDatabase } = await import('../src/server/base/database.ts');
     if (await loadDemoIfEmpty()) console.log('Loaded the demo workshop.');
     await closeDatabase();
   }

@@ -1,12 +1,12 @@
 import { addDays, formatISO } from 'date-fns';
-import { database, rows } from '../../src/server/database.ts';
-import { addJobs, changeJob, jobById } from '../../src/server/jobs.ts';
-import { writeEntries } from '../../src/server/ledger/write.ts';
-import { addMachine } from '../../src/server/machines.ts';
-import { addBobbinCase, addBobbinKind } from '../../src/server/bobbins.ts';
-import { addNeedleKind, changeNeedleKind } from '../../src/server/needle-kinds.ts';
-import { addOperator } from '../../src/server/operators.ts';
-import { addCone, addThread } from '../../src/server/threads.ts';
+import { database, rows } from '../../src/server/base/database.ts';
+import { addJobs, changeJob, jobById } from '../../src/server/jobs/jobs.ts';
+import { writeEntries } from '../../src/server/ledger/writing/write.ts';
+import { addMachine } from '../../src/server/machine/machines.ts';
+import { addBobbinCase, addBobbinKind } from '../../src/server/stores/bobbins.ts';
+import { addNeedleKind, changeNeedleKind } from '../../src/server/stores/needle-kinds.ts';
+import { addOperator } from '../../src/server/stores/operators.ts';
+import { addCone, addThread } from '../../src/server/stores/threads.ts';
 import { demoHistory } from './history.ts';
 import {
   bobbinCases,

@@ -1,4 +1,4 @@
-import { closeDatabase } from '../../src/server/database.ts';
+import { closeDatabase } from '../../src/server/base/database.ts';
 import { loadDemoIfEmpty } from './load.ts';
 
 /** Loads the demo into DATABASE_URL when it is empty. */

@@ -1,6 +1,6 @@
+import { type Fibre } from '../../src/core/thread/fibres.ts';
 import { defaultUpkeep } from '../../src/core/check/upkeep.ts';
 import { readNeedleLabel } from '../../src/core/needle/label.ts';
-import type { Fibre } from '../../src/core/ledger/entry.ts';
 import type { Job, Machine } from '../../src/schemas/workshop.ts';
 
 /** Tarnside Stitch Room, a small workshop by a mountain lake. All of it is made up. */

@@ -1,30 +1,34 @@
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
-import { someSchools } from './schools.ts';
-import { elements } from './workshop.ts';
-import { fibre, needleSpec } from './entry.ts';
-import { count, instant, object, page, paging, stitches, text, uuid, uuidOrNull } from './parts.ts';
+import { needleSpecShape } from '../core/needle/shape.ts';
+import { fibres } from '../core/thread/fibres.ts';
+import { eyeVerdicts } from '../core/needle/eye.ts';
+import { elements } from '../core/element/elements.ts';
+import { pairVerdicts } from '../core/bobbin/pairing.ts';
+import { bobbinClasses } from '../core/bobbin/capacity.ts';
+import { bases } from '../core/base/quantity.ts';
+import { conflictSubjects } from '../core/advice/conflicts.ts';
+import { backings, cloths, hoopSizes, priorities } from '../core/advice/question.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import { answersOf, someSchools } from './schools.ts';
+import {
+  among,
+  count,
+  instant,
+  object,
+  page,
+  paging,
+  stitches,
+  text,
+  uuid,
+  uuidOrNull,
+} from '../core/shape/parts.ts';
 
-const weightNo = { type: 'number', minimum: 1, maximum: 200 } as const satisfies JSONSchema;
-const tex = { type: 'number', minimum: 1, maximum: 1000 } as const satisfies JSONSchema;
+const weightNo = { type: 'number', minimum: 1, maximum: 200 } as const;
+const tex = { type: 'number', minimum: 1, maximum: 1000 } as const;
 /** A thread as physics sees it. `tex` left out: 1000 / weightNo. */
-const body = object({ weightNo, tex, fibre }, ['tex']);
+const body = object({ weightNo, tex, fibre: among(fibres) }, ['tex']);
 
-const clothKey = {
-  enum: [
-    'knit-light',
-    'knit-heavy',
-    'woven-light',
-    'woven-dense',
-    'nylon',
-    'towel',
-    'twill',
-    'canvas',
-    'cap',
-    'softshell',
-    'leather',
-    'felt',
-  ],
-} as const satisfies JSONSchema;
+const clothKey = among(cloths);
+const element = among(elements);
 
 /** POST /api/compute/needle-advice. Left out: one layer, no seam, no backing, medium hoop, solidity, the workshop's schools. */
 export const adviceQuestion = object(
@@ -34,23 +38,23 @@ export const adviceQuestion = object(
     seams: { type: 'boolean' },
     backings: {
       type: 'array',
-      items: { enum: ['cut-away', 'tear-away', 'soluble', 'sticky', 'film'] },
+      items: among(backings),
       maxItems: 5,
       uniqueItems: true,
     },
-    hoop: { enum: ['small', 'medium', 'large'] },
-    element: { enum: elements },
+    hoop: among(hoopSizes),
+    element,
     letterMm: { type: ['number', 'null'], minimum: 0.5, maximum: 400 },
     strokeMm: { type: ['number', 'null'], minimum: 0.05, maximum: 400 },
     thread: { oneOf: [{ type: 'null' }, body] },
-    priority: { enum: ['detail', 'solidity'] },
+    priority: among(priorities),
     schools: someSchools,
   },
   ['layers', 'seams', 'backings', 'hoop', 'letterMm', 'strokeMm', 'thread', 'priority', 'schools'],
 );
-export type AdviceQuestion = FromSchema<typeof adviceQuestion>;
+export type AdviceQuestion = DataOf<typeof adviceQuestion>;
 
-const basis = { enum: ['measured', 'published', 'practice', 'memory'] } as const;
+const basis = among(bases);
 const quantity = object({
   value: { type: 'number' },
   unit: { enum: ['mm', 'm', 'share', 'stitches', 'g'] },
@@ -68,7 +72,7 @@ const reason = object({
 const reasons = { type: 'array', items: reason } as const;
 const eyeFit = object({
   fill: quantity,
-  verdict: { enum: ['loose', 'comfortable', 'snug', 'tight'] },
+  verdict: among(eyeVerdicts),
   outside: { type: 'number' },
 });
 const cover = {
@@ -83,20 +87,20 @@ export const overruling = object({
   id: uuid,
   jobId: uuidOrNull,
   cloth: clothKey,
-  element: { enum: elements },
+  element,
   weightNo: { type: ['number', 'null'] },
   advised: { type: 'string' },
-  needle: needleSpec,
+  needle: needleSpecShape,
   why: { type: 'string' },
   at: instant,
 });
-export type Overruling = FromSchema<typeof overruling>;
+export type Overruling = DataOf<typeof overruling>;
 export const overrulingNew = object(
   {
     id: uuid,
     jobId: uuidOrNull,
     cloth: clothKey,
-    element: { enum: elements },
+    element,
     weightNo: { type: ['number', 'null'], minimum: 1, maximum: 200 },
     advised: text(0, 120),
     label: text(1, 80),
@@ -105,8 +109,8 @@ export const overrulingNew = object(
   },
   ['jobId', 'weightNo', 'why', 'operatorId'],
 );
-export type OverrulingNew = FromSchema<typeof overrulingNew>;
-export const overrulingsQuery = object({ ...paging, cloth: clothKey, element: { enum: elements } }, [
+export type OverrulingNew = DataOf<typeof overrulingNew>;
+export const overrulingsQuery = object({ ...paging, cloth: clothKey, element: element }, [
   'limit',
   'after',
   'cloth',
@@ -118,7 +122,7 @@ export const adviceAnswer = object({
   needles: {
     type: 'array',
     items: object({
-      spec: needleSpec,
+      spec: needleSpecShape,
       text: { type: 'string' },
       score: { type: 'number' },
       fit: { oneOf: [{ type: 'null' }, eyeFit] },
@@ -143,7 +147,7 @@ export const adviceAnswer = object({
   conflicts: {
     type: 'array',
     items: object({
-      about: { enum: ['point', 'size', 'coating', 'weight'] },
+      about: among(conflictSubjects),
       stronger: anything,
       weaker: anything,
       says: { type: 'string' },
@@ -164,22 +168,22 @@ export const pairingQuestion = object(
     needle: text(1, 80),
     top: body,
     bobbin: body,
-    size: { enum: ['L', 'M'] },
+    size: among(bobbinClasses),
     spacingMm: { type: 'number', minimum: 0.1, maximum: 5 },
-    school: { enum: ['25-30', '18-25'] },
+    school: answersOf('case'),
     same: { type: 'boolean' },
   },
   ['size', 'spacingMm', 'school', 'same'],
 );
 export const pairingAnswer = object({
-  needle: needleSpec,
+  needle: needleSpecShape,
   fit: eyeFit,
   cover: object(cover),
   topDiameter: quantity,
   bobbinDiameter: quantity,
   pairing: object({
     ratio: quantity,
-    verdict: { enum: ['good', 'usable', 'poor'] },
+    verdict: among(pairVerdicts),
     says: { type: 'array', items: { type: 'string' } },
     bulkMm: { type: 'number' },
     lengthOnBobbin: quantity,
@@ -197,7 +201,7 @@ export const consumptionQuestion = object(
       maxItems: 99,
       items: object({
         stop: { type: 'integer', minimum: 1, maximum: 99 },
-        kind: { enum: elements },
+        kind: element,
         stitches,
         lengthMm: millimetres,
         cone: text(1, 60),
@@ -243,7 +247,7 @@ export const artworkAnswer = object({
     items: object({
       id: count,
       tone: count,
-      kind: { enum: elements },
+      kind: element,
       areaMm2: number,
       leftMm: number,
       topMm: number,

@@ -1,5 +1,16 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { count, instant, instantOrNull, object, page, paging, uuid, uuidOrNull } from './parts.ts';
+import type { EventOf } from '../core/ledger/entry.ts';
+import { entryKindKeys } from '../core/ledger/about-kinds.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import {
+  count,
+  instant,
+  instantOrNull,
+  object,
+  page,
+  paging,
+  uuid,
+  uuidOrNull,
+} from '../core/shape/parts.ts';
 
 const wholeOrNull = { type: ['integer', 'null'] } as const;
 
@@ -9,7 +20,7 @@ export const event = object({
   machineId: uuid,
   head: wholeOrNull,
   position: wholeOrNull,
-  kind: { type: 'string' },
+  kind: { enum: entryKindKeys },
   at: instant,
   receivedAt: instant,
   operatorId: uuidOrNull,
@@ -24,7 +35,20 @@ export const event = object({
   /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
   claimedAt: instantOrNull,
 });
-export type Event = FromSchema<typeof event>;
+export type { Event } from '../core/ledger/entry.ts';
+
+/** Everything on record about one broken needle. */
+export interface NeedleRecord {
+  broke: EventOf<'break'>;
+  /** The needle that sat there, and stitches it had sewn when it broke. */
+  needle: EventOf<'needle_fitted'> | null;
+  stitches: number;
+  /** The piece held for it, and its release. */
+  held: EventOf<'piece_held'> | null;
+  released: EventOf<'piece_released'> | null;
+  /** The needle fitted after it. */
+  next: EventOf<'needle_fitted'> | null;
+}
 
 /** GET /api/ledger. `from` and `to` are instants; the list runs from the newest to the oldest. */
 export const ledgerQuery = object(
@@ -41,7 +65,7 @@ export const ledgerQuery = object(
   },
   ['position', 'head', 'kind', 'fault', 'job', 'from', 'to', 'limit', 'after'],
 );
-export type LedgerQuery = FromSchema<typeof ledgerQuery>;
+export type LedgerQuery = DataOf<typeof ledgerQuery>;
 export const ledgerPage = page(event);
 
 /** One raw line of the ledger, never changed, with both times. */
@@ -51,7 +75,7 @@ export const ledgerLine = object({
   machineId: uuid,
   head: wholeOrNull,
   position: wholeOrNull,
-  kind: { type: 'string' },
+  kind: { enum: entryKindKeys },
   at: instant,
   receivedAt: instant,
   operatorId: uuidOrNull,
@@ -60,7 +84,7 @@ export const ledgerLine = object({
   data: { type: 'object' },
   claimedAt: instantOrNull,
 });
-export type LedgerLine = FromSchema<typeof ledgerLine>;
+export type LedgerLine = DataOf<typeof ledgerLine>;
 
 /** GET /api/ledger/{id}: how it counts now, and every line that made it so. */
 export const entryHistory = object({ event, lines: { type: 'array', items: ledgerLine } });

@@ -1,7 +1,7 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { faultNames } from './entry.ts';
-import { mostStitches } from '../core/stitches/most.ts';
-import { instant, instantOrNull, object, text, uuid7 } from './parts.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import { faultKeys } from '../core/fault/faults.ts';
+import { mostStitches } from '../core/shape/most.ts';
+import { instant, instantOrNull, object, text, uuid7 } from '../core/shape/parts.ts';
 
 const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
 const position = { type: 'integer', minimum: 1, maximum: 24 } as const;
@@ -25,7 +25,7 @@ export const feedEvent = {
         event: { const: 'break' },
         head,
         position,
-        fault: { enum: faultNames },
+        fault: { enum: faultKeys },
         stitch: stitches,
       },
       ['head', 'position', 'fault', 'stitch'],
@@ -55,7 +55,7 @@ export const feedNow = object({
   },
   at: instantOrNull,
 });
-export type FeedNowMessage = FromSchema<typeof feedNow>;
+export type FeedNowMessage = DataOf<typeof feedNow>;
 
 /** The answer to a feed: lines taken, lines that had come before, and those refused with why. */
 export const feedTaken = object(
@@ -72,4 +72,4 @@ export const feedTaken = object(
   },
   ['more'],
 );
-export type FeedTaken = FromSchema<typeof feedTaken>;
+export type FeedTaken = DataOf<typeof feedTaken>;

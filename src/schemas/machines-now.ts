@@ -1,5 +1,5 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { instantOrNull, object, uuid } from './parts.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import { instantOrNull, object, uuid } from '../core/shape/parts.ts';
 
 /** GET /api/machines/now: every machine at one glance. */
 export const machinesNow = object({
@@ -18,4 +18,4 @@ export const machinesNow = object({
     }),
   },
 });
-export type MachinesNow = FromSchema<typeof machinesNow>;
+export type MachinesNow = DataOf<typeof machinesNow>;

@@ -1,5 +1,18 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { count, instant, object, page, paging, text, uuid, uuidOrNull } from './parts.ts';
+import { moves } from '../core/plan/asked/minutes.ts';
+import { positionUses } from '../core/plan/asked/uses.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import {
+  among,
+  count,
+  instant,
+  object,
+  page,
+  paging,
+  positionNo,
+  text,
+  uuid,
+  uuidOrNull,
+} from '../core/shape/parts.ts';
 
 const minutesOf = { type: 'number', minimum: 0, maximum: 240 } as const;
 const minutes = object({
@@ -9,8 +22,8 @@ const minutes = object({
   needle: minutesOf,
   retension: minutesOf,
 });
-const use = { enum: ['free', 'pinned', 'locked', 'reserved', 'out-of-order'] } as const;
-const place = { type: 'integer', minimum: 1, maximum: 24 } as const;
+const use = among(positionUses);
+const place = positionNo;
 
 export const planSetup = object({
   order: { type: 'array', items: uuid, maxItems: 200, uniqueItems: true },
@@ -44,9 +57,9 @@ export const plan = object({
 });
 export const plans = page(plan);
 export const plansQuery = object({ ...paging, machine: uuid }, ['limit', 'after']);
-export type SavedPlan = FromSchema<typeof plan>;
-export type SavedPlanNew = FromSchema<typeof planNew>;
-export type SavedPlanChange = FromSchema<typeof planChange>;
+export type SavedPlan = DataOf<typeof plan>;
+export type SavedPlanNew = DataOf<typeof planNew>;
+export type SavedPlanChange = DataOf<typeof planChange>;
 
 const key = text(1, 80);
 const keyOrNull = { type: ['string', 'null'], maxLength: 80 } as const;
@@ -117,7 +130,7 @@ export const headPlanQuestion = object(
   },
   ['minutes', 'freeOrder', 'frozen', 'latePerMinute', 'seed'],
 );
-export type HeadPlanQuestion = FromSchema<typeof headPlanQuestion>;
+export type HeadPlanQuestion = DataOf<typeof headPlanQuestion>;
 
 const compared = {
   oneOf: [{ type: 'null' }, object({ changeMinutes: number, cost: number })],
@@ -152,7 +165,7 @@ export const headPlanAnswer = object({
             to: object({ needle: { type: 'string' }, thread: { type: 'string' } }),
             moves: {
               type: 'array',
-              items: { enum: ['tie-on', 'rethread', 'reeye', 'needle', 'retension'] },
+              items: among(moves),
             },
             minutes: number,
           }),
@@ -197,7 +210,7 @@ export const shareOutQuestion = object(
   },
   ['minutes', 'stays', 'latePerMinute', 'spanWeight'],
 );
-export type ShareOutQuestion = FromSchema<typeof shareOutQuestion>;
+export type ShareOutQuestion = DataOf<typeof shareOutQuestion>;
 export const shareOutAnswer = object({
   machines: { type: 'array', items: object({ machine: { type: 'string' }, jobs: times }) },
   cost: number,

@@ -1,5 +1,5 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { count, instant, object, uuid } from './parts.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
+import { count, instant, object, uuid } from '../core/shape/parts.ts';
 import { job } from './workshop.ts';
 
 export const sewnQuery = object({ weeks: { type: 'integer', minimum: 1, maximum: 26 } }, ['weeks']);
@@ -13,4 +13,4 @@ export const sewn = object({
   runs: { type: 'array', items: object({ jobId: uuid, at: instant }) },
   jobs: { type: 'array', items: job },
 });
-export type Sewn = FromSchema<typeof sewn>;
+export type Sewn = DataOf<typeof sewn>;

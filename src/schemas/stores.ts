@@ -1,16 +1,14 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { fibre } from './entry.ts';
+import { fibres } from '../core/thread/fibres.ts';
+import { caseTurns } from '../core/stores/case-turns.ts';
+import { needleWords } from '../core/needle/shape.ts';
+import { bobbinClasses, bobbinSides } from '../core/bobbin/capacity.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
 import { schools, someSchools } from './schools.ts';
-import { colour, count, instant, object, text, uuid } from './parts.ts';
+import { among, colour, count, instant, object, text, uuid } from '../core/shape/parts.ts';
 
 const word = {
   type: 'object',
-  properties: {
-    point: { enum: ['sharp', 'light-ball', 'medium-ball', 'extra-slim-ball', 'universal'] },
-    coating: { enum: ['plain', 'titanium', 'low-friction'] },
-    eye: { enum: ['standard', 'large'] },
-    blade: { enum: ['standard', 'slim'] },
-  },
+  properties: needleWords,
   additionalProperties: false,
   minProperties: 1,
 } as const;
@@ -35,7 +33,7 @@ export const workshopChange = object({ schools: someSchools, letters, sharpsEmpt
   'letters',
   'sharpsEmptiedAt',
 ]);
-export type WorkshopMessage = FromSchema<typeof workshop>;
+export type WorkshopMessage = DataOf<typeof workshop>;
 
 /** PATCH /api/needle-kinds/{id}: `counted` is what lies there now. */
 export const needleKindChange = object(
@@ -48,10 +46,10 @@ export const needleKindChange = object(
 
 const bobbinFields = {
   name: text(1, 60),
-  size: { enum: ['L', 'M'] },
-  sides: { enum: ['paper', 'plastic', 'magnetic', 'sideless', 'metal'] },
+  size: among(bobbinClasses),
+  sides: among(bobbinSides),
   weightNo: { type: 'number', minimum: 1, maximum: 200 },
-  fibre,
+  fibre: among(fibres),
   colour,
 } as const;
 /** `tex` left out: 1000 / weightNo; `metres` left out: what the size class holds of this weight. */
@@ -65,15 +63,15 @@ export const bobbinKindNew = object(
   ['tex', 'metres'],
 );
 export const bobbinKind = object({ id: uuid, ...bobbinFields, tex: { type: 'number' }, metres: count });
-export type BobbinKind = FromSchema<typeof bobbinKind>;
-export type BobbinKindNew = FromSchema<typeof bobbinKindNew>;
+export type BobbinKind = DataOf<typeof bobbinKind>;
+export type BobbinKindNew = DataOf<typeof bobbinKindNew>;
 
 export const bobbinCaseNew = object(
   {
     id: uuid,
     name: text(1, 40),
-    size: { enum: ['L', 'M'] },
-    turns: { enum: ['clockwise', 'anticlockwise'] },
+    size: among(bobbinClasses),
+    turns: among(caseTurns),
     note: text(0, 500),
   },
   ['note'],
@@ -81,12 +79,12 @@ export const bobbinCaseNew = object(
 export const bobbinCase = object({
   id: uuid,
   name: text(1, 40),
-  size: { enum: ['L', 'M'] },
-  turns: { enum: ['clockwise', 'anticlockwise'] },
+  size: among(bobbinClasses),
+  turns: among(caseTurns),
   note: text(0, 500),
   retired: { type: ['string', 'null'] },
 });
 /** PATCH /api/bobbin-cases/{id}: `retired` says why the case is out of use. */
 export const bobbinCaseChange = object({ note: text(0, 500), retired: text(1, 200) }, ['note', 'retired']);
-export type BobbinCase = FromSchema<typeof bobbinCase>;
-export type BobbinCaseNew = FromSchema<typeof bobbinCaseNew>;
+export type BobbinCase = DataOf<typeof bobbinCase>;
+export type BobbinCaseNew = DataOf<typeof bobbinCaseNew>;

@@ -1,6 +1,9 @@
-import type { FromSchema } from 'json-schema-to-ts';
+import { answersOf } from './schools.ts';
+import { zones } from '../core/tension/targets.ts';
+import { traceVerdicts } from '../core/gauge/verdicts.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
 import { event } from './event.ts';
-import { count, object, text } from './parts.ts';
+import { among, count, object, text } from '../core/shape/parts.ts';
 
 export const caseLife = object({ items: { type: 'array', items: event } });
 
@@ -24,7 +27,7 @@ export const gaugePart = object({
   woundDiameter,
   done: { type: 'boolean' },
 });
-export type GaugePart = FromSchema<typeof gaugePart>;
+export type GaugePart = DataOf<typeof gaugePart>;
 export const gaugeTaken = object({ taken: count });
 
 /** POST /api/compute/gauge-trace. */
@@ -40,7 +43,7 @@ export const traceAnswer = object({
   drift: number,
   beat: object({ hertz: number, amplitude: number, share: number }),
   dropped: count,
-  verdict: { enum: ['steady', 'out-of-round', 'stick-slip', 'tight-spots', 'drift'] },
+  verdict: among(traceVerdicts),
   says: { type: 'string' },
   next: { type: 'string' },
 });
@@ -62,7 +65,7 @@ export const screwQuestion = object(
         ],
       },
     },
-    school: { enum: ['25-30', '18-25'] },
+    school: answersOf('case'),
   },
   ['school'],
 );
@@ -76,7 +79,7 @@ export const screwAnswer = object({
     turns: count,
     last: number,
   }),
-  zone: { enum: ['far-loose', 'loose', 'right', 'tolerable', 'tight', 'far-tight'] },
+  zone: among(zones),
   advice: object({
     eighths: number,
     grams: number,
@@ -109,8 +112,8 @@ export const blockQuestion = object(
         ['unevenness'],
       ),
     },
-    share: { enum: ['third', 'forty-fifty', 'half'] },
-    start: { enum: ['bobbin-first', 'top-first'] },
+    share: answersOf('share'),
+    start: answersOf('start'),
   },
   ['share', 'start'],
 );

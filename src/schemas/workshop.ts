@@ -1,8 +1,15 @@
-import type { FromSchema } from 'json-schema-to-ts';
-import { fibre, needleSpec } from './entry.ts';
+import { needleSpecShape } from '../core/needle/shape.ts';
+import { fibres } from '../core/thread/fibres.ts';
+import { needleReasons } from '../core/needle/reasons.ts';
+import { needleLifeSchools } from '../core/needle/life.ts';
+import { elements } from '../core/element/elements.ts';
+import type { DataOf } from '../core/shape/data-of.ts';
 import { someSchools } from './schools.ts';
-import { event } from './event.ts';
+import { event, type Event } from './event.ts';
+import type { HeadNow } from '../core/ledger/head-now.ts';
+import type { OpenNow } from '../core/ledger/open.ts';
 import {
+  among,
   colour,
   count,
   dayOrNull,
@@ -15,11 +22,11 @@ import {
   text,
   uuid,
   uuidOrNull,
-} from './parts.ts';
+} from '../core/shape/parts.ts';
 
 /** Needle life as the workshop keeps it; see core/needle/life.ts. */
 const needleLife = object({
-  school: { enum: ['hours', 'stitches', 'until-trouble'] },
+  school: among(needleLifeSchools),
   hours: { type: 'number', minimum: 0.5, maximum: 1000 },
   metallicHours: { type: 'number', minimum: 0.5, maximum: 1000 },
   stitches: { type: 'integer', minimum: 1000, maximum: 100_000_000 },
@@ -47,39 +54,39 @@ export const machineChange = object(
   ['name', 'topSpeed', 'profile'],
 );
 export const machine = object({ id: uuid, slug: { type: 'string' }, ...machineFields });
-export type Machine = FromSchema<typeof machine>;
-export type MachineNew = FromSchema<typeof machineNew>;
-export type MachineChange = FromSchema<typeof machineChange>;
+export type Machine = DataOf<typeof machine>;
+export type MachineNew = DataOf<typeof machineNew>;
+export type MachineChange = DataOf<typeof machineChange>;
 
 export const operatorNew = object({ id: uuid, name: text(1, 60) });
 export const operator = object({ id: uuid, name: text(1, 60), active: { type: 'boolean' } });
-export type Operator = FromSchema<typeof operator>;
+export type Operator = DataOf<typeof operator>;
 
 export const needleKindNew = object({ id: uuid, label: text(1, 80) });
 /** `onHand`: counted, less those fitted since; null while never counted. */
 export const needleKind = object({
   id: uuid,
-  spec: needleSpec,
+  spec: needleSpecShape,
   text: { type: 'string' },
   onHand: { type: ['integer', 'null'] },
   reorderAt: count,
 });
-export type NeedleKind = FromSchema<typeof needleKind>;
+export type NeedleKind = DataOf<typeof needleKind>;
 
 const threadFields = {
   code: text(1, 24),
   name: text(1, 60),
   colour,
   weightNo: { type: 'number', minimum: 1, maximum: 200 },
-  fibre,
+  fibre: among(fibres),
 } as const;
 export const threadNew = object(
   { id: uuid, ...threadFields, tex: { type: 'number', minimum: 1, maximum: 1000 } },
   ['tex'],
 );
 export const thread = object({ id: uuid, ...threadFields, tex: { type: 'number' } });
-export type Thread = FromSchema<typeof thread>;
-export type ThreadNew = FromSchema<typeof threadNew>;
+export type Thread = DataOf<typeof thread>;
+export type ThreadNew = DataOf<typeof threadNew>;
 
 export const coneNew = object({
   id: uuid,
@@ -89,17 +96,16 @@ export const coneNew = object({
 });
 /** `leftMetres`: when new, less what the ledger's stitches took of it (about: see core/stitches/usual.ts). */
 export const cone = object({ ...coneNew.properties, leftMetres: { type: 'number' } });
-export type Cone = FromSchema<typeof cone>;
+export type Cone = DataOf<typeof cone>;
 
-export const elements = ['fill', 'satin', 'lettering', 'run', 'foam'] as const;
 const jobStop = object({
   stop: { type: 'integer', minimum: 1, maximum: 99 },
   threadId: uuid,
   stitches,
-  element: { enum: elements },
+  element: among(elements),
   position: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
 });
-export type JobStop = FromSchema<typeof jobStop>;
+export type JobStop = DataOf<typeof jobStop>;
 
 const jobFields = {
   name: text(1, 120),
@@ -139,9 +145,9 @@ export const job = object({
   tally: jobTally,
 });
 export const jobIds = object({ ids: { type: 'array', items: uuid } });
-export type Job = FromSchema<typeof job>;
-export type JobNew = FromSchema<typeof jobNew>;
-export type JobChange = FromSchema<typeof jobChange>;
+export type Job = DataOf<typeof job>;
+export type JobNew = DataOf<typeof jobNew>;
+export type JobChange = DataOf<typeof jobChange>;
 
 export const listQuery = object({ ...paging }, ['limit', 'after']);
 export const jobQuery = object({ ...paging, show: { enum: ['waiting', 'done', 'all'] } }, [
@@ -150,7 +156,7 @@ export const jobQuery = object({ ...paging, show: { enum: ['waiting', 'done', 'a
   'show',
 ]);
 export const conesQuery = object({ ...paging, thread: uuid }, ['limit', 'after', 'thread']);
-export type ListQuery = FromSchema<typeof listQuery>;
+export type ListQuery = DataOf<typeof listQuery>;
 
 const seat = object({
   head: { type: 'integer' },
@@ -160,9 +166,9 @@ const seat = object({
       { type: 'null' },
       object({
         entryId: uuid,
-        spec: needleSpec,
+        spec: needleSpecShape,
         fittedAt: instant,
-        reason: { enum: ['worn', 'broke', 'burr', 'wrong_size', 'job_needs', 'other'] },
+        reason: among(needleReasons),
         age: object({ stitches: count, sewingMs: count, metallicMs: count }),
       }),
     ],
@@ -174,7 +180,7 @@ const seat = object({
         entryId: uuid,
         coneId: uuidOrNull,
         threadId: uuid,
-        fibre,
+        fibre: among(fibres),
         mountedAt: instant,
         stitches: count,
       }),
@@ -192,7 +198,10 @@ export const headNow = object({
   /** Needles or cones of which two say that they took the place of the same one: two or more entries each. */
   clashes: { type: 'array', items: { type: 'array', items: event } },
 });
-export type HeadNowMessage = FromSchema<typeof headNow>;
+export interface HeadNowMessage extends Pick<HeadNow, 'seats' | 'job'>, OpenNow<Event> {
+  seq: number;
+  clashes: Event[][];
+}
 
 /** GET /api/machines/{id}/positions/{position}: the position's story on one head. */
 export const story = object({
@@ -206,7 +215,8 @@ export const story = object({
     additionalProperties: object({ grams: { type: 'number' }, at: instant }),
   },
 });
-export type Story = FromSchema<typeof story>;
+type Told = 'needles' | 'breaks' | 'others';
+export type Story = Omit<DataOf<typeof story>, Told> & Record<Told, Event[]>;
 export const storyQuery = object({ head: { type: 'integer', minimum: 1, maximum: 56 } }, ['head']);
 
 /** `now`: the server's clock, by which devices set what they write. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { emptySetup } from '../core/plan/setup.ts';
+import { emptySetup } from '../core/plan/asked/setup.ts';
 import { runPlan } from '../core/plan/run.ts';
 import { demoKind } from '../../tests/support/plan-demo.ts';
 import type { Event } from '../schemas/event.ts';
@@ -7,7 +7,7 @@ import type { Job } from '../schemas/workshop.ts';
 import { leftMs } from './jobs/estimate.ts';
 import { chosenSchools, formOf, messageOf } from './jobs/job-form.ts';
 import { fits } from './ledger/fits.ts';
-import { weaveRows } from './plan/weave-state.ts';
+import { weaveRows } from '../parts/weave/weave-state.ts';
 import { sharedSetup } from './share/take-over.ts';
 
 const job: Job = {

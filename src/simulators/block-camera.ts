@@ -1,5 +1,5 @@
-import type { Pixels } from '../core/artwork/pixels.ts';
-import type { BlockColumn } from '../core/tension/block.ts';
+import type { Pixels } from '../core/artwork/pixels/pixels.ts';
+import type { BlockColumn } from '../core/tension/block/block.ts';
 
 /** What stands before the simulated camera, and how it is held. */
 export interface Sitting {

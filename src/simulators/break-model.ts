@@ -1,5 +1,5 @@
-import type { Fibre } from '../core/ledger/entry.ts';
-import type { Fault } from '../core/ledger/faults.ts';
+import { type Fibre } from '../core/thread/fibres.ts';
+import type { Fault } from '../core/fault/faults.ts';
 
 /**
  * How often the simulated machine's thread breaks. Invented, and hidden from the rest of the product: it is there so that

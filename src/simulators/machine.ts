@@ -1,5 +1,5 @@
+import { type Fibre } from '../core/thread/fibres.ts';
 import type { FeedNews } from '../core/feed/event.ts';
-import type { Fibre } from '../core/ledger/entry.ts';
 import { breakRate, drawFault } from './break-model.ts';
 
 /** One colour stop as the simulated machine sews it. */

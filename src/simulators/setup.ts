@@ -1,6 +1,6 @@
 import { eyeFit } from '../core/needle/eye.ts';
-import { placeStops } from '../core/plan/places.ts';
-import type { Seat } from '../core/ledger/head.ts';
+import { placeStops } from '../core/plan/asked/places.ts';
+import type { Seat } from '../core/ledger/head-now.ts';
 import type { Job, Machine, Thread } from '../schemas/workshop.ts';
 import type { SimulatedSetup, SimulatedStop } from './machine.ts';
 

@@ -1,6 +1,6 @@
 import { checkPicture } from '../core/artwork/read.ts';
-import { pictureSize } from '../core/artwork/picture-size.ts';
-import { Refusal } from '../core/refusal.ts';
+import { pictureSize } from '../core/artwork/pixels/picture-size.ts';
+import { Refusal } from '../core/base/refusal.ts';
 
 /** A picture file's pixels, in a worker. Throws a Refusal for one that is damaged, too large or too small. */
 export async function decode(file: File, widthMm: number): Promise<ImageData> {

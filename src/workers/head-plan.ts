@@ -1,6 +1,6 @@
-import { Refusal } from '../core/refusal.ts';
-import { shareOut, type ShareOutcome, type ShareProblem } from '../core/plan/share-out.ts';
-import { standingLayout, type StandingLayout } from '../core/plan/standing.ts';
+import { Refusal } from '../core/base/refusal.ts';
+import { shareOut, type ShareOutcome, type ShareProblem } from '../core/plan/machines/share-out.ts';
+import { standingLayout, type StandingLayout } from '../core/plan/wear/standing.ts';
 import { pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../core/plan/run.ts';
 
 export type HeadPlanAsked =

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { Refusal } from '../core/refusal.ts';
+import { Refusal } from '../core/base/refusal.ts';
 import { readStitchList, type MeasuredDesign } from '../core/stitches/read-list.ts';
 
 export type StitchListSaid =

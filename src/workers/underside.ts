@@ -1,4 +1,4 @@
-import { Refusal } from '../core/refusal.ts';
+import { Refusal } from '../core/base/refusal.ts';
 import { readUnderside, type UndersideAsked, type UndersideColumn } from '../core/tension/underside/read.ts';
 import { decode } from './decode.ts';
 

@@ -1,6 +1,6 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
-import type { Event } from '../../src/schemas/event.ts';
+import type { Event } from '../support/event.ts';
 import type { HeadNowMessage, Machine, Thread } from '../../src/schemas/workshop.ts';
 
 export interface TestMachine extends Machine {

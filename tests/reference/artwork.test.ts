@@ -1,7 +1,7 @@
 import { differenceCiede2000 } from 'culori';
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../scripts/demo/chance.ts';
-import { colourDifference, nearestThreads } from '../../src/core/artwork/colour.ts';
+import { colourDifference, nearestThreads } from '../../src/core/artwork/pixels/colour.ts';
 import { readArtwork, type Reading } from '../../src/core/artwork/read.ts';
 import { drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { defaultMinutes } from '../../src/core/plan/minutes.ts';
-import type { PlanJob, PlanPosition, PlanProblem } from '../../src/core/plan/problem.ts';
+import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
+import type { PlanJob, PlanPosition, PlanProblem } from '../../src/core/plan/asked/problem.ts';
 import { runPlan } from '../../src/core/plan/run.ts';
 import { everyWay } from '../support/plan-every-way.ts';
 

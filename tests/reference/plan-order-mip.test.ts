@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { planOrder } from '../../src/core/plan/order.ts';
+import { planOrder } from '../../src/core/plan/ordering/order.ts';
 import { demoKind } from '../support/plan-demo.ts';
 import { leastOfAnyOrder } from '../support/order-mip.ts';
 

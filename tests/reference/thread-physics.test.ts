@@ -1,3 +1,4 @@
+import { fibres } from '../../src/core/thread/fibres.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { bobbinLength } from '../../src/core/bobbin/capacity.ts';
@@ -6,7 +7,7 @@ import { eyeFit, sizeForThread } from '../../src/core/needle/eye.ts';
 import { bobbinFactor, consumption, perStitch } from '../../src/core/stitches/consumption.ts';
 import { threadPlan, type SewnStop } from '../../src/core/stitches/run-out.ts';
 import { coverOf, sewnWidth } from '../../src/core/thread/cover.ts';
-import { fibreDensity, packing, threadDiameter } from '../../src/core/thread/diameter.ts';
+import { packing, threadDiameter } from '../../src/core/thread/diameter.ts';
 
 const polyester = (weightNo: number) => ({ tex: 1000 / weightNo, fibre: 'polyester' }) as const;
 
@@ -15,7 +16,7 @@ describe('thread diameter', () => {
     for (const weightNo of [12, 30, 40, 60, 80]) {
       const d = threadDiameter(polyester(weightNo)).value;
       // mm² × g/cm³ is g/m; times 1000 is tex.
-      const tex = (Math.PI / 4) * d * d * fibreDensity.polyester * packing * 1000;
+      const tex = (Math.PI / 4) * d * d * fibres.polyester.density * packing * 1000;
       expect(tex / (1000 / weightNo)).toBeCloseTo(1, 2);
     }
   });

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Entry } from '../../src/core/ledger/entry.ts';
-import type { Event } from '../../src/schemas/event.ts';
+import type { Event } from '../support/event.ts';
 import type { HeadNowMessage, Job } from '../../src/schemas/workshop.ts';
 import { at, entry, needle, piece } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';

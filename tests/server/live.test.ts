@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Event } from '../../src/schemas/event.ts';
+import type { Event } from '../support/event.ts';
 import { at, entry } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 

@@ -3,9 +3,9 @@ import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { entry } from '../support/entries.ts';
 import { asOwner, furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
-import { setClockAhead } from '../../src/server/clock.ts';
-import { writeEntries } from '../../src/server/ledger/write.ts';
-import { normalEntry } from '../../src/server/ledger/accept.ts';
+import { setClockAhead } from '../../src/server/base/clock.ts';
+import { writeEntries } from '../../src/server/ledger/writing/write.ts';
+import { normalEntry } from '../../src/server/ledger/writing/accept.ts';
 
 let url = '';
 beforeAll(async () => {

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { checkSvg, svgAspect } from '../../src/core/artwork/svg.ts';
+import { checkSvg, svgAspect } from '../../src/core/artwork/pixels/svg.ts';
 import { ask, newServer } from '../support/workshop.ts';
 
 let base = '';

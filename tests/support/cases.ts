@@ -1,5 +1,5 @@
 import { chance } from '../../scripts/demo/chance.ts';
-import { followCase, nextTurn, type CaseStep } from '../../src/core/tension/screw.ts';
+import { followCase, nextTurn, type CaseStep } from '../../src/core/tension/case/screw.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 
 /** A made-up case: grams against turns about linear, play when turned back, a gauge that repeats to 1.5 g. */

@@ -1,4 +1,4 @@
-import type { JSONSchema } from 'json-schema-to-ts';
+import type { AnyShape } from '../../src/core/shape/data-of.ts';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { entries as entriesSchema } from '../../src/schemas/entry.ts';
@@ -81,17 +81,17 @@ const odd: unknown[] = [
 ];
 
 /** A value that fits the schema, about; where it takes an id, often one that is there. */
-function fitting(schema: JSONSchema, pick: Pick, known: readonly string[], depth = 0): unknown {
+function fitting(schema: AnyShape, pick: Pick, known: readonly string[], depth = 0): unknown {
   const one = schema as Record<string, never> & {
     type?: string | string[];
     enum?: unknown[];
     const?: unknown;
-    oneOf?: JSONSchema[];
-    anyOf?: JSONSchema[];
-    properties?: Record<string, JSONSchema>;
+    oneOf?: AnyShape[];
+    anyOf?: AnyShape[];
+    properties?: Record<string, AnyShape>;
     required?: string[];
-    items?: JSONSchema;
-    additionalProperties?: JSONSchema | boolean;
+    items?: AnyShape;
+    additionalProperties?: AnyShape;
     minItems?: number;
     minimum?: number;
     exclusiveMinimum?: number;
@@ -182,7 +182,7 @@ function spoiled(value: unknown, pick: Pick): unknown {
 }
 
 /** Bodies whose form stands in no schema of the endpoint itself. */
-function bodyOf(route: Route): { schema?: JSONSchema; type: string } {
+function bodyOf(route: Route): { schema?: AnyShape; type: string } {
   if (route.pattern === '/api/ledger') return { schema: entriesSchema as never, type: 'application/json' };
   if (route.pattern.endsWith('/feed')) return { schema: feedEvent as never, type: 'application/x-ndjson' };
   if (route.pattern === '/api/everything') return { schema: true, type: 'application/x-ndjson' };

@@ -1,9 +1,9 @@
+import { type ElementKind } from '../../src/core/element/elements.ts';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
-import type { ElementKind } from '../../src/core/jobs/read-rows.ts';
-import type { Pixels } from '../../src/core/artwork/pixels.ts';
+import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 const require = createRequire(import.meta.url);
 const load = (name: string, weight: number) => {

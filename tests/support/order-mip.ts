@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import type { PlanProblem } from '../../src/core/plan/problem.ts';
+import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
 import { changeMinutes } from './plan-mip.ts';
 
 /**

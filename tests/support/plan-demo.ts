@@ -11,10 +11,10 @@ import {
   threads,
 } from '../../scripts/demo/world.ts';
 import { needleText } from '../../src/core/needle/label.ts';
-import { defaultMinutes } from '../../src/core/plan/minutes.ts';
-import type { PlanProblem } from '../../src/core/plan/problem.ts';
-import { requestsOf, weightClass } from '../../src/core/plan/requests.ts';
-import { emptySetup, problemOf } from '../../src/core/plan/setup.ts';
+import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
+import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import { requestsOf, weightClass } from '../../src/core/plan/asked/requests.ts';
+import { emptySetup, problemOf } from '../../src/core/plan/asked/setup.ts';
 
 /**
  * A problem of the demo's kind, `count` jobs: the demo's waiting jobs first, then jobs like them (the same cloths and

@@ -1,6 +1,7 @@
+import { type PositionUse } from '../../src/core/plan/asked/uses.ts';
 import fc from 'fast-check';
-import type { PlanProblem, PlanRequest, PositionUse } from '../../src/core/plan/problem.ts';
-import { defaultMinutes } from '../../src/core/plan/minutes.ts';
+import type { PlanProblem, PlanRequest } from '../../src/core/plan/asked/problem.ts';
+import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
 import { chance } from '../../scripts/demo/chance.ts';
 
 export interface InstanceAsked {

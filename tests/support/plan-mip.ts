@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import type { HeadState, PlanProblem, PlanRequest } from '../../src/core/plan/problem.ts';
+import type { HeadState, PlanProblem, PlanRequest } from '../../src/core/plan/asked/problem.ts';
 
 type Solver = Awaited<ReturnType<typeof highsLoader>>;
 let solver: Promise<Solver> | undefined;

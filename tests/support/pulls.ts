@@ -1,6 +1,6 @@
 import { chance } from '../../scripts/demo/chance.ts';
-import type { Pull } from '../../src/core/tension/trace.ts';
-import type { TraceVerdict } from '../../src/core/tension/trace-verdicts.ts';
+import type { Pull } from '../../src/core/tension/pull/trace.ts';
+import type { TraceVerdict } from '../../src/core/gauge/verdicts.ts';
 
 /**
  * A made-up pull with a known fault. Other noise than the shipped stand-in's (src/simulators/gauge.ts): correlated, as

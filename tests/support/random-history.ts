@@ -1,5 +1,5 @@
 import type { Entry } from '../../src/core/ledger/entry.ts';
-import { faultKeys } from '../../src/core/ledger/faults.ts';
+import { faultKeys } from '../../src/core/fault/faults.ts';
 import { chance } from '../../scripts/demo/chance.ts';
 import { entry, needle } from './entries.ts';
 import { ids } from './workshop.ts';

@@ -1,14 +1,14 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import type { JSONSchema } from 'json-schema-to-ts';
+import type { AnyShape } from '../../src/core/shape/data-of.ts';
 
 /** One method of one endpoint of the app, as its file exports it. */
 export interface Route {
   method: string;
   /** "/api/jobs/[id]" */
   pattern: string;
-  body?: JSONSchema;
-  query?: JSONSchema;
+  body?: AnyShape;
+  query?: AnyShape;
 }
 
 /** Every endpoint there is, found from the files that are the app's routes. */

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { chance } from '../../scripts/demo/chance.ts';
 import { threads } from '../../scripts/demo/world.ts';
-import type { Pixels } from '../../src/core/artwork/pixels.ts';
+import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 export interface UndersideMade {
   seed: number;

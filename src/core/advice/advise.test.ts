@@ -1,5 +1,5 @@
+import { type Fibre } from '../thread/fibres.ts';
 import { describe, expect, test } from 'vitest';
-import type { Fibre } from '../ledger/entry.ts';
 import { advise } from './advise.ts';
 import type { Question } from './question.ts';
 import { defaultSchools, type Schools } from './schools.ts';

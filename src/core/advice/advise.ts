@@ -1,3 +1,4 @@
+import { isMetallic } from '../thread/fibres.ts';
 import { eyeBest, eyeFit, type EyeFit } from '../needle/eye.ts';
 import { needleText, type NeedleSpec } from '../needle/label.ts';
 import type { NeedleCoating, NeedleEye, NeedlePoint } from '../needle/letters.ts';
@@ -109,7 +110,7 @@ function weightsFor(question: Question): Advice['weights'] {
 /** A planned thread that is finer than advised leaves a fill open; one that is thicker closes small letters. */
 function planConflict({ thread, element }: Question, weights: Advice['weights']): Reason[] {
   const best = weights[0];
-  if (!thread || !best || thread.fibre === 'metallic') return [];
+  if (!thread || !best || isMetallic(thread.fibre)) return [];
   if (weights.some(({ weightNo }) => Math.abs(weightNo - thread.weightNo) / weightNo < 0.2)) return [];
   const finer = thread.weightNo > best.weightNo;
   const { open, closesAt } = coverOf(thread, usualSpacingMm);

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { conflictsAmong } from './conflicts.ts';
+import { needleRules } from './needle-rules.ts';
 import type { Question } from './question.ts';
 import { speaks, type Rule } from './rule.ts';
 import { defaultSchools } from './schools.ts';
@@ -64,8 +65,9 @@ describe('rules that cannot both be had', () => {
     expect(found.map((one) => one.about)).toEqual(['weight', 'point']);
   });
   test('every conflict has a way out, and the last is to take the stronger and watch the first piece', () => {
-    const ways = (about: Rule['wants'], other: Rule['wants'], weaker = 'b') =>
-      conflictsAmong([rule('a', 5, about), rule(weaker, 4, other)], question)[0]!.ways;
+    const ways = (about: Rule['wants'], other: Rule['wants'], more: Partial<Rule> = {}) =>
+      conflictsAmong([rule('a', 5, about), rule('b', 4, other, more)], question)[0]!.ways;
+    const soluble = needleRules.find(({ id }) => id === 'soluble-sharp')!;
     for (const found of [
       ways({ point: ['sharp'] }, { point: ['light-ball'] }),
       ways({ weight: [40] }, { weight: [60] }),
@@ -86,7 +88,7 @@ describe('rules that cannot both be had', () => {
         .join(),
     ).toContain('letters larger');
     expect(
-      ways({ point: ['sharp'] }, { point: ['light-ball'] }, 'soluble-sharp')
+      ways({ point: ['sharp'] }, { point: ['light-ball'] }, { wayOut: soluble.wayOut })
         .map((one) => one.says)
         .join(),
     ).toContain('torn off');

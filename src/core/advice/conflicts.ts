@@ -1,4 +1,6 @@
-import { needlePoints } from '../needle/letters.ts';
+import { keysOf } from '../base/keys.ts';
+import { elementOf } from '../element/elements.ts';
+import { needleCoatings, needlePoints } from '../needle/letters.ts';
 import { sizeText } from '../units/needle-size.ts';
 import type { Question } from './question.ts';
 import type { Rule, Wants } from './rule.ts';
@@ -11,7 +13,7 @@ export interface WayOut {
 
 /** Two rules that cannot both be had. The stronger comes first. */
 export interface Conflict {
-  about: 'point' | 'size' | 'coating' | 'weight';
+  about: ConflictSubject;
   stronger: Rule;
   weaker: Rule;
   says: string;
@@ -21,45 +23,59 @@ export interface Conflict {
 /** Rules weaker than this give way without a word. */
 const counts = 3;
 
+/** What rules can disagree about: each rule's answers, best first, and their words. */
 interface Subject {
-  about: Conflict['about'];
-  wanted: (wants: Wants) => readonly (string | number)[] | undefined;
-  text: (value: never) => string;
+  answers: (wants: Wants) => readonly { value: string | number; text: string }[];
 }
+const subject = <Value extends string | number>(
+  wanted: (wants: Wants) => readonly Value[] | undefined,
+  text: (value: Value) => string,
+): Subject => ({
+  answers: (wants) => (wanted(wants) ?? []).map((value) => ({ value, text: text(value) })),
+});
 
-const subjects: readonly Subject[] = [
-  {
-    about: 'point',
-    wanted: (wants) => wants.point,
-    text: (value: keyof typeof needlePoints) => needlePoints[value].name,
-  },
-  { about: 'size', wanted: (wants) => wants.size, text: (value: number) => sizeText(value as never) },
-  { about: 'coating', wanted: (wants) => wants.coating, text: (value: string) => value.replace('-', ' ') },
-  { about: 'weight', wanted: (wants) => wants.weight, text: (value: number) => `${value} wt` },
-];
+export const conflictSubjects = {
+  point: subject(
+    (wants) => wants.point,
+    (value) => needlePoints[value].name,
+  ),
+  size: subject((wants) => wants.size, sizeText),
+  coating: subject(
+    (wants) => wants.coating,
+    (value) => needleCoatings[value].name,
+  ),
+  weight: subject(
+    (wants) => wants.weight,
+    (value) => `${value} wt`,
+  ),
+} as const satisfies Record<string, Subject>;
+export type ConflictSubject = keyof typeof conflictSubjects;
 
 /** Conflicts among the rules that speak, strongest first; of each pair of answers only the strongest rules are named. */
 export function conflictsAmong(rules: readonly Rule[], question: Question): Conflict[] {
   const found: Conflict[] = [];
-  for (const { about, wanted, text } of subjects) {
-    const asking = rules
-      .filter((rule) => rule.strength >= counts && wanted(rule.wants)?.length)
-      .sort((a, b) => b.strength - a.strength);
-    const stronger = asking[0];
-    if (!stronger) continue;
+  for (const about of keysOf(conflictSubjects)) {
+    const { answers } = conflictSubjects[about];
+    const [strongest, ...others] = rules
+      .filter((rule) => rule.strength >= counts)
+      .map((rule) => ({ rule, wants: answers(rule.wants) }))
+      .filter(({ wants }) => wants.length > 0)
+      .sort((a, b) => b.rule.strength - a.rule.strength);
+    const best = strongest?.wants[0];
+    if (!strongest || !best) continue;
     const firsts = new Set<string | number>();
-    for (const weaker of asking.slice(1)) {
-      const first = wanted(weaker.wants)![0]!;
-      const shared = wanted(weaker.wants)!.some((value) => wanted(stronger.wants)!.includes(value));
-      if (shared || firsts.has(first)) continue;
-      firsts.add(first);
-      const [one, other] = [stronger, weaker].map((rule) => text(wanted(rule.wants)![0] as never));
+    for (const { rule: weaker, wants } of others) {
+      const first = wants[0];
+      const shared = wants.some(({ value }) => strongest.wants.some((wanted) => wanted.value === value));
+      if (!first || shared || firsts.has(first.value)) continue;
+      firsts.add(first.value);
+      const stronger = strongest.rule;
       found.push({
         about,
         stronger,
         weaker,
-        says: `${capital(one!)} or ${other}? ${stronger.because} But: ${weaker.because}`,
-        ways: waysOut(about, weaker, question, one!, other!),
+        says: `${capital(best.text)} or ${first.text}? ${stronger.because} But: ${weaker.because}`,
+        ways: waysOut(about, weaker, question, best.text, first.text),
       });
     }
   }
@@ -71,7 +87,7 @@ export function conflictsAmong(rules: readonly Rule[], question: Question): Conf
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function waysOut(
-  about: Conflict['about'],
+  about: ConflictSubject,
   weaker: Rule,
   question: Question,
   one: string,
@@ -83,13 +99,9 @@ function waysOut(
       says: `Sew it on two positions: ${one} for what lies on the cloth itself, ${other} for the rest.`,
     },
   ];
-  if (weaker.id === 'soluble-sharp')
-    ways.push({
-      kind: 'change',
-      says: 'Use a topping that is laid on and torn off, or a heat-away one, instead of film.',
-    });
-  if (weaker.id === 'foam' || question.element === 'foam')
-    ways.push({ kind: 'change', says: 'Raise the columns with a thick underlay instead of foam.' });
+  const { instead } = elementOf(question.element);
+  if (weaker.wayOut) ways.push({ kind: 'change', says: weaker.wayOut });
+  if (instead) ways.push({ kind: 'change', says: instead });
   if (about === 'size' && question.thread && question.thread.weightNo >= 55)
     ways.push({
       kind: 'change',

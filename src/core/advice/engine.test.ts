@@ -1,7 +1,7 @@
+import { elementKinds } from '../element/elements.ts';
+import { fibreKeys } from '../thread/fibres.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { elementKinds } from '../jobs/read-rows.ts';
-import { fibres } from '../ledger/entry.ts';
 import { needleSizes } from '../units/needle-size.ts';
 import { advise } from './advise.ts';
 import { clothFromWords, fillIn } from './fill-in.ts';
@@ -39,7 +39,7 @@ const anyQuestion: fc.Arbitrary<Question> = fc.record({
   strokeMm: fc.option(fc.double({ min: 0.1, max: 20, noNaN: true })),
   thread: fc.option(
     fc
-      .record({ weightNo: fc.integer({ min: 5, max: 120 }), fibre: fc.constantFrom(...fibres) })
+      .record({ weightNo: fc.integer({ min: 5, max: 120 }), fibre: fc.constantFrom(...fibreKeys) })
       .map((one) => ({ ...one, tex: 1000 / one.weightNo })),
   ),
   priority: fc.constantFrom('detail', 'solidity'),

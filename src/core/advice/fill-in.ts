@@ -1,4 +1,4 @@
-import type { Fibre } from '../ledger/entry.ts';
+import { type Fibre } from '../thread/fibres.ts';
 import type { Question } from './question.ts';
 import { defaultSchools, type Schools } from './schools.ts';
 

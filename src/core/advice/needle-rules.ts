@@ -165,6 +165,7 @@ export const needleRules: readonly Rule[] = [
     wants: { point: ['sharp'] },
     strength: 3,
     because: 'A ball point tears water-soluble film instead of piercing it.',
+    wayOut: 'Use a topping that is laid on and torn off, or a heat-away one, instead of film.',
     basis: 'practice',
   },
   {

@@ -1,5 +1,5 @@
-import type { ElementKind } from '../jobs/read-rows.ts';
-import type { Fibre } from '../ledger/entry.ts';
+import { type ElementKind } from '../element/elements.ts';
+import { type Fibre } from '../thread/fibres.ts';
 import type { Schools } from './schools.ts';
 
 /** What is sewn on. `thicknessMm`: cloth alone under the foot, from memory, to begin a consumption estimate with. */
@@ -29,8 +29,16 @@ export const backings = {
 } as const;
 export type Backing = keyof typeof backings;
 
-export const hoopSizes = { small: 'small', medium: 'medium', large: 'large' } as const;
+export const hoopSizes = {
+  small: { name: 'small' },
+  medium: { name: 'medium' },
+  large: { name: 'large' },
+} as const;
 export type HoopSize = keyof typeof hoopSizes;
+
+/** What matters more where not both can be had. */
+export const priorities = { detail: { name: 'detail' }, solidity: { name: 'solidity' } } as const;
+export type Priority = keyof typeof priorities;
 
 /** What the operator wants to know about: one element of a design on one cloth. */
 export interface Question {
@@ -48,6 +56,6 @@ export interface Question {
   strokeMm: number | null;
   /** The thread as planned; null: advise one. `weightNo` in km/kg. */
   thread: { weightNo: number; tex: number; fibre: Fibre } | null;
-  priority: 'detail' | 'solidity';
+  priority: Priority;
   schools: Schools;
 }

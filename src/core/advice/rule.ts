@@ -1,8 +1,9 @@
-import type { ElementKind } from '../jobs/read-rows.ts';
+import { isMetallic } from '../thread/fibres.ts';
+import { type ElementKind } from '../element/elements.ts';
 import type { NeedleCoating, NeedleEye, NeedlePoint } from '../needle/letters.ts';
-import type { Basis } from '../quantity.ts';
+import type { Basis } from '../base/quantity.ts';
 import type { NeedleMetric } from '../units/needle-size.ts';
-import type { Backing, Cloth, HoopSize, Question } from './question.ts';
+import type { Backing, Cloth, HoopSize, Priority, Question } from './question.ts';
 import type { SchoolTopic } from './schools.ts';
 
 /** When a rule speaks: every condition named must hold. Ranges are [from, below). */
@@ -19,7 +20,7 @@ export interface When {
   weightNo?: readonly [number, number];
   metallic?: boolean;
   fibre?: readonly string[];
-  priority?: Question['priority'];
+  priority?: Priority;
 }
 
 /** What a rule asks for. Lists are best first. */
@@ -49,6 +50,8 @@ export interface Rule {
   strength: 1 | 2 | 3 | 4 | 5;
   because: string;
   basis: Basis;
+  /** What could be changed so that it no longer asks for this. */
+  wayOut?: string;
   school?: { topic: SchoolTopic; choice: string };
 }
 
@@ -71,7 +74,7 @@ export function speaks({ when, school }: Rule, question: Question): boolean {
     within(question.letterMm, when.letterMm) &&
     within(question.strokeMm, when.strokeMm) &&
     within(thread?.weightNo ?? null, when.weightNo) &&
-    (when.metallic === undefined || when.metallic === (thread?.fibre === 'metallic')) &&
+    (when.metallic === undefined || when.metallic === isMetallic(thread?.fibre)) &&
     (!when.fibre || (thread !== null && when.fibre.includes(thread.fibre))) &&
     among(question.priority, when.priority && [when.priority])
   );

@@ -1,8 +1,8 @@
+import { elements, type ElementKind } from '../element/elements.ts';
+import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import { advise, type Advice } from '../advice/advise.ts';
 import type { Question } from '../advice/question.ts';
-import type { ElementKind } from '../jobs/read-rows.ts';
-import type { Fibre } from '../ledger/entry.ts';
-import { nearestThreads, rgbOf } from './colour.ts';
+import { nearestThreads, rgbOf } from './pixels/colour.ts';
 import type { Reading, Region } from './read.ts';
 import { estimateStitches } from './stitch-estimate.ts';
 
@@ -36,8 +36,6 @@ export interface ProposedStop {
   threads: { thread: StoreThread; difference: number }[];
 }
 
-/** Fills lie lowest, then columns, runs and lettering, as a digitiser layers them. */
-const layers: readonly ElementKind[] = ['fill', 'foam', 'satin', 'run', 'lettering'];
 /** Colours farther apart than this (CIEDE2000) are not taken for the same thread. */
 export const farColour = 12;
 
@@ -65,7 +63,7 @@ export function proposeStops(
     }
     const rgb = rgbOf(reading.tones[tone]!.colour);
     const fitting = threads.filter(
-      (thread) => thread.fibre !== 'metallic' && Math.abs(thread.weightNo - weightNo) / weightNo < 0.2,
+      (thread) => !isMetallic(thread.fibre) && Math.abs(thread.weightNo - weightNo) / weightNo < 0.2,
     );
     stops.set(key, {
       tone,
@@ -77,7 +75,7 @@ export function proposeStops(
     });
   }
   const lowest = (stop: ProposedStop) =>
-    Math.min(...stop.elements.map((element) => layers.indexOf(element.kind)));
+    Math.min(...stop.elements.map((element) => elements[element.kind].layer));
   return [...stops.values()].sort((a, b) => lowest(a) - lowest(b) || b.stitches - a.stitches);
 }
 

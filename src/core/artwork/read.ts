@@ -1,15 +1,15 @@
-import type { ElementKind } from '../jobs/read-rows.ts';
-import { Refusal } from '../refusal.ts';
-import { kindOfShape } from './classify.ts';
-import { hexOf, type Rgb } from './colour.ts';
-import { clearLabel, labelPixels } from './labels.ts';
-import { findLines, type TextLine } from './lines.ts';
-import { findTones } from './palette.ts';
-import { splitParts, type Part } from './parts.ts';
-import { flatten, toWorking, type Pixels } from './pixels.ts';
+import { type ElementKind } from '../element/elements.ts';
+import { Refusal } from '../base/refusal.ts';
+import { kindOfShape } from './forms/classify.ts';
+import { hexOf, type Rgb } from './pixels/colour.ts';
+import { clearLabel, labelPixels } from './pixels/labels.ts';
+import { findLines, type TextLine } from './forms/lines.ts';
+import { findTones } from './pixels/palette.ts';
+import { splitParts, type Part } from './forms/parts.ts';
+import { flatten, toWorking, type Pixels } from './pixels/pixels.ts';
 import { estimateStitches } from './stitch-estimate.ts';
 import { warningsOf, type Warning } from './warnings.ts';
-import { distancesToOthers } from './widths.ts';
+import { distancesToOthers } from './forms/widths.ts';
 
 export interface ReadOptions {
   /** Finished width of the design itself, mm, 5–400: not of the picture with its margin. */

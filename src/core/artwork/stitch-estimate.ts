@@ -1,4 +1,4 @@
-import type { ElementKind } from '../jobs/read-rows.ts';
+import { type ElementKind } from '../element/elements.ts';
 
 /** Usual settings of a digitiser, mm. Common practice, no published source. */
 export const usual = { spacingMm: 0.4, fillStitchMm: 4, runStitchMm: 2.5, underlay: 1.15 } as const;

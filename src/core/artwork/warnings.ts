@@ -1,4 +1,4 @@
-import { sewable } from './classify.ts';
+import { sewable } from './forms/classify.ts';
 import type { Reading } from './read.ts';
 
 export interface Warning {

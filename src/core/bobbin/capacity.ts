@@ -1,4 +1,4 @@
-import type { Quantity } from '../quantity.ts';
+import type { Quantity } from '../base/quantity.ts';
 
 /**
  * Size classes of bobbins: what a pre-wound of 60 wt (16.7 tex) holds, m. From memory; a length on the box wins.

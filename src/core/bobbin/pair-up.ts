@@ -1,6 +1,6 @@
 import { eyeFit, type EyeFit } from '../needle/eye.ts';
 import type { NeedleSpec } from '../needle/label.ts';
-import type { Quantity } from '../quantity.ts';
+import type { Quantity } from '../base/quantity.ts';
 import { coverOf, usualSpacingMm, type Cover } from '../thread/cover.ts';
 import { threadDiameter, type ThreadBody } from '../thread/diameter.ts';
 import type { BobbinClass } from './capacity.ts';

@@ -1,4 +1,5 @@
-import type { Quantity } from '../quantity.ts';
+import { isMetallic } from '../thread/fibres.ts';
+import type { Quantity } from '../base/quantity.ts';
 import { threadDiameter, type ThreadBody } from '../thread/diameter.ts';
 import { bobbinLength, type BobbinClass } from './capacity.ts';
 
@@ -9,7 +10,12 @@ export const caseSchools = {
 } as const;
 export type CaseSchool = keyof typeof caseSchools;
 
-export type PairVerdict = 'good' | 'usable' | 'poor';
+export const pairVerdicts = {
+  good: { name: 'good' },
+  usable: { name: 'usable' },
+  poor: { name: 'poor' },
+} as const;
+export type PairVerdict = keyof typeof pairVerdicts;
 export interface Pairing {
   /** Bobbin thread's diameter over the top thread's. */
   ratio: Quantity;
@@ -66,7 +72,7 @@ export function pairThreads({ top, bobbin, size, school, same = false }: Pair): 
     verdict = verdict === 'poor' ? 'poor' : 'usable';
     says.push('Cotton sheds lint into the case. Lint-free polyester is the usual choice.');
   }
-  if (bobbin.fibre === 'metallic') {
+  if (isMetallic(bobbin.fibre)) {
     verdict = 'poor';
     says.push('Metallic thread does not belong in the bobbin case.');
   }

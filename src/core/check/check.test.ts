@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import poissonCdf from '@stdlib/stats-base-dists-poisson-cdf';
 import { defaultSchools } from '../advice/schools.ts';
-import type { Seat } from '../ledger/head.ts';
+import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
-import { breaksRose, poissonTail } from '../tension/breaks-rose.ts';
+import { breaksRose, poissonTail } from '../tension/case/breaks-rose.ts';
 import { deriveChecks, type CheckInput, type CheckThread } from './derive.ts';
 import { markOf, type CheckMark } from './item.ts';
 import { upcoming } from './upcoming.ts';

@@ -1,14 +1,14 @@
+import { type ElementKind } from '../element/elements.ts';
+import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import { advise, judge } from '../advice/advise.ts';
 import { backings } from '../advice/question.ts';
 import { clothFromWords, fillIn } from '../advice/fill-in.ts';
 import type { Schools } from '../advice/schools.ts';
-import type { ElementKind } from '../jobs/read-rows.ts';
-import type { Seat } from '../ledger/head.ts';
-import type { Fibre } from '../ledger/entry.ts';
+import type { Seat } from '../ledger/head-now.ts';
 import { needleText } from '../needle/label.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
-import { acceptablePoints } from '../plan/requests.ts';
-import { placeStops } from '../plan/places.ts';
+import { acceptablePoints } from '../plan/asked/requests.ts';
+import { placeStops } from '../plan/asked/places.ts';
 import type { CheckItem } from './item.ts';
 import { barsDue, type Upkeep } from './upkeep.ts';
 
@@ -221,7 +221,7 @@ function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
   const layers = advice?.backingLayers;
   const kinds = question?.backings.map((one) => backings[one].name).join(' and ');
   const isCap = cloth === 'cap';
-  const metallic = job.stops.some((stop) => threads.get(stop.threadId)?.fibre === 'metallic');
+  const metallic = job.stops.some((stop) => isMetallic(threads.get(stop.threadId)?.fibre));
   return [
     ...(layers
       ? [
@@ -287,7 +287,7 @@ function metallicSpeed(
   job: NonNullable<CheckInput['job']>,
   threads: CheckInput['threads'],
 ): number | null {
-  const stop = job.stops.find((one) => threads.get(one.threadId)?.fibre === 'metallic');
+  const stop = job.stops.find((one) => isMetallic(threads.get(one.threadId)?.fibre));
   if (!question || !stop) return null;
   return (
     advise({ ...question, element: stop.element, thread: threads.get(stop.threadId)! }).speed?.limit ?? null

@@ -1,4 +1,4 @@
-import type { Seat } from '../ledger/head.ts';
+import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { Upkeep } from './upkeep.ts';
 

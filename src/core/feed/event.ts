@@ -1,4 +1,4 @@
-import type { Fault } from '../ledger/faults.ts';
+import type { Fault } from '../fault/faults.ts';
 
 /**
  * One line of a machine's feed: what the machine itself reports. `id` is a UUIDv7 of the sender, growing; a line sent

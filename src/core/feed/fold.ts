@@ -1,5 +1,5 @@
 import type { Entry, EntryOf } from '../ledger/entry.ts';
-import { mostStitches, mostStops } from '../stitches/most.ts';
+import { mostStitches, mostStops } from '../shape/most.ts';
 import type { FeedEvent, FeedNow } from './event.ts';
 
 /** The machine that a feed belongs to, as far as its lines do not say. */

@@ -1,5 +1,6 @@
-import { plainCell } from '../csv-cells.ts';
-import { mostStitches } from '../stitches/most.ts';
+import { plainCell } from '../base/csv-cells.ts';
+import { elementKinds, type ElementKind } from '../element/elements.ts';
+import { mostStitches } from '../shape/most.ts';
 
 /** What the stores know a thread by. */
 interface KnownThread {
@@ -8,9 +9,6 @@ interface KnownThread {
   name: string;
   weightNo: number;
 }
-
-export const elementKinds = ['fill', 'satin', 'lettering', 'run', 'foam'] as const;
-export type ElementKind = (typeof elementKinds)[number];
 
 export interface ReadStop {
   stop: number;

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal.ts';
+import { Refusal } from '../base/refusal.ts';
 import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './entry.ts';
 
 /**

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { at, entry, needle, piece } from '../../../tests/support/entries.ts';
 import { effectiveEntries } from './effective.ts';
 import type { Entry } from './entry.ts';
-import { applyEntry, commutes, emptyHead, foldHead, seatAt } from './head.ts';
+import { applyEntry, commutes, emptyHead, foldHead } from './head.ts';
+import { seatAt } from './head-now.ts';
 
 const fold = (entries: Entry[], heads = 1, positions = 15) =>
   foldHead(emptyHead(heads, positions), effectiveEntries(entries));

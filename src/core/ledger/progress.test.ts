@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { entry, piece } from '../../../tests/support/entries.ts';
 import { effectiveEntries, effectiveEntry } from './effective.ts';
 import type { Entry, EntryOf } from './entry.ts';
-import { faultFromWord, faultKeys, faults } from './faults.ts';
+import { faultFromWord, faultKeys, faults } from '../fault/faults.ts';
 import { applyOpen, type OpenNow } from './open.ts';
 import { tallyOf } from './progress.ts';
 

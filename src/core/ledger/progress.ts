@@ -1,4 +1,6 @@
-import type { EffectiveEntry, EntryKind } from './entry.ts';
+import { flagsOf, is, kindsWith } from './about-kinds.ts';
+import type { EffectiveEntry } from './entry.ts';
+import { stitchesEach } from './kinds/sewn.ts';
 
 /** What an entry adds to its job's tally. Whole numbers, so that adding and taking away leave nothing behind. */
 export interface JobTally {
@@ -9,7 +11,7 @@ export interface JobTally {
 }
 
 /** Kinds whose time to their ending counts as lost. */
-export const timeLosingKinds: readonly EntryKind[] = ['break', 'stop'];
+export const timeLosingKinds = kindsWith('losesTime');
 
 /**
  * The tally of one effective entry: finished pieces (one per head that ran), their stitches over all heads,
@@ -18,14 +20,17 @@ export const timeLosingKinds: readonly EntryKind[] = ['break', 'stop'];
 export function tallyOf(entry: EffectiveEntry, lostMs: number | null): JobTally {
   const nothing = { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
   if (entry.void) return nothing;
-  if (entry.kind === 'piece_finished') {
-    const each = entry.data.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-    return { ...nothing, pieces: entry.data.heads.length, stitches: each * entry.data.heads.length };
+  if (is(entry, 'sews')) {
+    const heads = entry.data.heads.length;
+    return {
+      ...nothing,
+      pieces: flagsOf(entry.kind).sews === 'piece' ? heads : 0,
+      stitches: stitchesEach(entry.data) * heads,
+    };
   }
-  if (entry.kind === 'part_sewn') {
-    const each = entry.data.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-    return { ...nothing, stitches: each * entry.data.heads.length };
-  }
-  if (!timeLosingKinds.includes(entry.kind)) return nothing;
-  return { ...nothing, breaks: entry.kind === 'break' ? 1 : 0, lostMs: lostMs ?? 0 };
+  return {
+    ...nothing,
+    breaks: is(entry, 'breaks') ? 1 : 0,
+    lostMs: is(entry, 'losesTime') ? (lostMs ?? 0) : 0,
+  };
 }

@@ -1,8 +1,10 @@
+import { needleReasons, type NeedleReason } from '../needle/reasons.ts';
+import { type Fibre } from '../thread/fibres.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
-import { Refusal } from '../refusal.ts';
-import { needleReasons, type EntryData, type EntryKind, type Fibre, type NeedleReason } from './entry.ts';
-import { faultFromWord, faultKeys, faults } from './faults.ts';
+import { Refusal } from '../base/refusal.ts';
+import { type EntryData, type EntryKind } from './entry.ts';
+import { faultFromWord, faultKeys, faults } from '../fault/faults.ts';
 
 /** What the line needs to know of the machine to understand a short text. */
 export interface QuickContext {
@@ -161,7 +163,7 @@ function readNeedle(rest: string, where: Where, context: QuickContext): Understo
   return {
     does: 'log',
     says:
-      `New needle at ${place(where, context)}: ${needleText(spec)}, ${needleReasons[reason]}` +
+      `New needle at ${place(where, context)}: ${needleText(spec)}, ${needleReasons[reason].name}` +
       (assumed.includes('sharp point') ? ' (no point given: sharp)' : ''),
     draft: { kind: 'needle_fitted', ...where, data: { needle: spec, reason } },
   };
@@ -170,7 +172,7 @@ function readNeedle(rest: string, where: Where, context: QuickContext): Understo
 /** A reason may follow the label: `7n 75/11 sharp broke`. Without one the needle was worn, the usual case. */
 function takeReason(text: string): { label: string; reason: NeedleReason } {
   for (const reason of Object.keys(needleReasons) as NeedleReason[]) {
-    const ending = new RegExp(`\\s+${needleReasons[reason]}$`, 'i');
+    const ending = new RegExp(`\\s+${needleReasons[reason].name}$`, 'i');
     if (ending.test(text)) return { label: text.replace(ending, ''), reason };
   }
   return { label: text, reason: 'worn' };

@@ -1,4 +1,4 @@
-import { spreadOf, type Quantity } from '../quantity.ts';
+import { spreadOf, type Quantity } from '../base/quantity.ts';
 import { threadDiameter, type ThreadBody } from '../thread/diameter.ts';
 import { needleSizes, type NeedleMetric } from '../units/needle-size.ts';
 import type { NeedleSpec } from './label.ts';
@@ -29,7 +29,13 @@ export function eyeWidth({ sizeMetric, eye }: Eyed): Quantity {
   };
 }
 
-export type EyeVerdict = 'loose' | 'comfortable' | 'snug' | 'tight';
+export const eyeVerdicts = {
+  loose: { name: 'loose' },
+  comfortable: { name: 'comfortable' },
+  snug: { name: 'snug' },
+  tight: { name: 'tight' },
+} as const;
+export type EyeVerdict = keyof typeof eyeVerdicts;
 export interface EyeFit {
   /** Thread diameter over eye width. */
   fill: Quantity;

@@ -1,5 +1,5 @@
-import { own } from '../own.ts';
-import { Refusal } from '../refusal.ts';
+import { own } from '../base/own.ts';
+import { Refusal } from '../base/refusal.ts';
 import { metricFromNumbers, sizeText, type NeedleMetric } from '../units/needle-size.ts';
 import {
   labelLetters,

@@ -1,8 +1,8 @@
-import { between, type Model } from './model.ts';
-import type { Chains } from './chain.ts';
-import { timesOf, type JobTimes } from './lateness.ts';
-import { moves as moveTable, relationOf, type Move } from './minutes.ts';
-import type { HeadState } from './problem.ts';
+import { between, type Model } from './model/model.ts';
+import type { Chains } from './model/chain.ts';
+import { timesOf, type JobTimes } from './ordering/lateness.ts';
+import { moves as moveTable, relationOf, type Move } from './asked/minutes.ts';
+import type { HeadState } from './asked/problem.ts';
 
 /** One thread of one job on its position. */
 export interface Seating {

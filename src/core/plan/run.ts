@@ -1,15 +1,15 @@
 import { describePlan, type PlanAnswer } from './answer.ts';
-import { Budget, type Clock } from './budget.ts';
-import { greedyPlan } from './greedy.ts';
-import { FixedOrder, planFixedOrder } from './fixed-order.ts';
-import { mustFit } from './fits.ts';
-import { costed, latenessCost, type Lateness } from './lateness.ts';
-import { modelOf, type Model } from './model.ts';
-import { changesBefore, isAsLateAsCanBe, planOrder, type Planned } from './order.ts';
-import type { PlanProblem } from './problem.ts';
-import { mostExact, quickPlan } from './quick-plan.ts';
-import { shareWhereFull, type Sharing } from './sharing.ts';
-import { spreadWear } from './spread.ts';
+import { Budget, type Clock } from './model/budget.ts';
+import { greedyPlan } from './seating/greedy.ts';
+import { FixedOrder, planFixedOrder } from './seating/fixed-order.ts';
+import { mustFit } from './model/fits.ts';
+import { costed, latenessCost, type Lateness } from './ordering/lateness.ts';
+import { modelOf, type Model } from './model/model.ts';
+import { changesBefore, isAsLateAsCanBe, planOrder, type Planned } from './ordering/order.ts';
+import type { PlanProblem } from './asked/problem.ts';
+import { mostExact, quickPlan } from './ordering/quick-plan.ts';
+import { shareWhereFull, type Sharing } from './asked/turns.ts';
+import { spreadWear } from './wear/spread.ts';
 
 export interface PlanAsked {
   problem: PlanProblem;

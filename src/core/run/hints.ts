@@ -1,4 +1,5 @@
-import type { Seat } from '../ledger/head.ts';
+import { isMetallic } from '../thread/fibres.ts';
+import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { PlacedStop } from './rest-of-piece.ts';
 import { isKind, stitchesAt, stitchesOn, type Told } from './told.ts';
@@ -93,7 +94,7 @@ function needles(input: HintInput): Hint[] {
         {
           stitches: age.stitches + stitches,
           sewingMs: age.sewingMs + ms,
-          metallicMs: age.metallicMs + (cone?.fibre === 'metallic' ? ms : 0),
+          metallicMs: age.metallicMs + (isMetallic(cone?.fibre) ? ms : 0),
         },
         needleLife,
       );

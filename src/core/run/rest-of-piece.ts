@@ -1,4 +1,4 @@
-import { placeStops } from '../plan/places.ts';
+import { placeStops } from '../plan/asked/places.ts';
 import { isKind, type Told } from './told.ts';
 
 /** A colour stop with the position that sews it. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { EntryData, EntryKind } from '../ledger/entry.ts';
-import type { Seat } from '../ledger/head.ts';
+import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
 import { actNow, type HintInput } from './hints.ts';
 import { firstStitches, restOfPiece } from './rest-of-piece.ts';
@@ -20,7 +20,7 @@ function told<K extends EntryKind>(
     ...{ id: `e${++made}`, kind, at: at(minute), head: null, position: null, jobId: 'job', operatorId: null },
     ...{ void: false, lostMs: null, data },
     ...more,
-  };
+  } as Told;
 }
 const piece = (minute: number, stops: [number, number, number][], heads = [1]) =>
   told('piece_finished', minute, {

@@ -1,5 +1,7 @@
-import type { Fault } from '../ledger/faults.ts';
-import { isKind, sewnIn, type Told } from './told.ts';
+import { stitchesEach } from '../ledger/kinds/sewn.ts';
+import type { Fault } from '../fault/faults.ts';
+import { flagsOf, is } from '../ledger/about-kinds.ts';
+import { sewnIn, type Told } from './told.ts';
 
 export interface JobOfShift {
   jobId: string | null;
@@ -45,34 +47,40 @@ export function shiftOf(events: readonly Told[]): Shift {
     kept(jobs, jobId, () => ({ jobId, pieces: 0, stitches: 0, breaks: 0, lostMs: 0 }));
   const seat = (head: number, position: number) =>
     kept(seats, `${head}:${position}`, () => ({
-      ...{ head, position, stitches: 0, breaks: 0, needles: 0, cones: 0, lostMs: 0 },
+      head,
+      position,
+      stitches: 0,
+      breaks: 0,
+      needles: 0,
+      cones: 0,
+      lostMs: 0,
     }));
   for (const event of events) {
     const sewn = sewnIn(event);
     if (sewn) {
       const of = job(event.jobId);
-      const each = sewn.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-      of.stitches += each * sewn.heads.length;
-      if (event.kind === 'piece_finished') of.pieces += sewn.heads.length;
+      of.stitches += stitchesEach(sewn) * sewn.heads.length;
+      if (flagsOf(event.kind).sews === 'piece') of.pieces += sewn.heads.length;
       for (const head of sewn.heads)
         for (const stop of sewn.stops) seat(head, stop.position).stitches += stop.stitches;
     }
-    const isBreak = isKind(event, 'break');
-    if (isBreak || isKind(event, 'stop')) {
-      const what = isBreak ? (event.data as { fault: Fault | null }).fault : 'stop';
+    if (event.void) continue;
+    if (is(event, 'losesTime')) {
+      const what = is(event, 'breaks') ? event.data.fault : 'stop';
       const of = kept(losses, String(what), () => ({ what, count: 0, lostMs: 0 }));
       of.count++;
       of.lostMs += event.lostMs ?? 0;
       job(event.jobId).lostMs += event.lostMs ?? 0;
     }
-    if (isBreak) {
+    if (is(event, 'breaks')) {
       job(event.jobId).breaks++;
       const at = seat(event.head!, event.position!);
       at.breaks++;
       at.lostMs += event.lostMs ?? 0;
     }
-    if (isKind(event, 'needle_fitted')) seat(event.head!, event.position!).needles++;
-    if (isKind(event, 'cone_mounted')) seat(event.head!, event.position!).cones++;
+    const { fits } = flagsOf(event.kind);
+    if (fits === 'needle') seat(event.head!, event.position!).needles++;
+    if (fits === 'cone') seat(event.head!, event.position!).cones++;
   }
   const all = [...jobs.values()];
   const sum = (of: (one: JobOfShift) => number) => all.reduce((total, one) => total + of(one), 0);

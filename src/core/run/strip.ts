@@ -1,8 +1,8 @@
-import type { EntryData } from '../ledger/entry.ts';
+import type { EntryData, KindWith } from '../ledger/entry.ts';
 import { isKind, type Told } from './told.ts';
 
 /** A stretch of time in which one needle or cone sat on a position. */
-export interface Span<K extends 'needle_fitted' | 'cone_mounted'> {
+export interface Span<K extends KindWith<'fits'>> {
   from: number;
   to: number;
   data: EntryData[K];
@@ -34,14 +34,12 @@ export function stripOf(events: readonly Told[], now: string, mostDays = 90): St
   const own = counting.filter((event) => event.kind !== 'case_measured');
   const first = own[0] ? Date.parse(own[0].at) : to;
   const from = Math.min(Math.max(first, to - mostDays * dayMs), to - dayMs);
-  const spans = <K extends 'needle_fitted' | 'cone_mounted'>(kind: K): Span<K>[] => {
-    const set = counting.filter((event) => isKind(event, kind));
+  const spans = <K extends KindWith<'fits'>>(kind: K): Span<K>[] => {
+    const set = counting.flatMap((event) =>
+      event.kind === kind ? [{ at: Date.parse(event.at), data: event.data as EntryData[K] }] : [],
+    );
     return set
-      .map((event, index) => ({
-        from: Math.max(from, Date.parse(event.at)),
-        to: set[index + 1] ? Date.parse(set[index + 1]!.at) : to,
-        data: event.data as unknown as EntryData[K],
-      }))
+      .map(({ at, data }, index) => ({ from: Math.max(from, at), to: set[index + 1]?.at ?? to, data }))
       .filter((span) => span.to > from);
   };
   const within = counting.filter((event) => Date.parse(event.at) >= from);
@@ -55,16 +53,14 @@ export function stripOf(events: readonly Told[], now: string, mostDays = 90): St
         ? [
             {
               at: Date.parse(event.at),
-              fault: (event.data as EntryData['break']).fault,
+              fault: event.data.fault,
               lostMs: event.lostMs,
             },
           ]
         : [],
     ),
     readings: within.flatMap((event) =>
-      isKind(event, 'case_measured')
-        ? [{ at: Date.parse(event.at), grams: (event.data as EntryData['case_measured']).grams }]
-        : [],
+      isKind(event, 'case_measured') ? [{ at: Date.parse(event.at), grams: event.data.grams }] : [],
     ),
   };
 }

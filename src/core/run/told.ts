@@ -1,38 +1,27 @@
-import type { EntryData, EntryKind } from '../ledger/entry.ts';
+import { is } from '../ledger/about-kinds.ts';
+import type { Event, EventKind, EventOf } from '../ledger/entry.ts';
+import { stitchesEach, type Sewn } from '../ledger/kinds/sewn.ts';
 
-/** An event as lists give it, as far as the arithmetic of a run needs it. */
-export interface Told {
-  id: string;
-  kind: string;
-  at: string;
-  head: number | null;
-  position: number | null;
-  jobId: string | null;
-  operatorId: string | null;
-  void: boolean;
-  lostMs: number | null;
-  data: Readonly<Record<string, unknown>>;
-}
+type Needed =
+  'id' | 'kind' | 'at' | 'head' | 'position' | 'jobId' | 'operatorId' | 'void' | 'lostMs' | 'data';
+
+/** An event as far as the arithmetic of a run needs it. */
+export type Told = { [K in EventKind]: Pick<EventOf<K>, Needed> }[EventKind];
 
 /** Whether an event that counts is of this kind; its data are that kind's then. */
-export function isKind<K extends EntryKind>(
-  event: Told,
-  kind: K,
-): event is Told & { kind: K; data: EntryData[K] } {
+export function isKind<K extends Event['kind']>(event: Told, kind: K): event is Extract<Told, { kind: K }> {
   return event.kind === kind && !event.void;
 }
 
 /** Stitches and heads of an event in which the machine sewed; null: it is none. */
-export function sewnIn(event: Told): EntryData['piece_finished'] | null {
-  if (isKind(event, 'piece_finished') || isKind(event, 'part_sewn'))
-    return event.data as EntryData['piece_finished'];
-  return null;
+export function sewnIn(event: Told): Sewn | null {
+  return is(event, 'sews') && !event.void ? event.data : null;
 }
 
 /** Stitches that one head sewed in an event, on whichever position. */
 export function stitchesOn(event: Told, head: number): number {
   const sewn = sewnIn(event);
-  return sewn?.heads.includes(head) ? sewn.stops.reduce((sum, stop) => sum + stop.stitches, 0) : 0;
+  return sewn?.heads.includes(head) ? stitchesEach(sewn) : 0;
 }
 
 /** Stitches that a seat sewed in an event. */

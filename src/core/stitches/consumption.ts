@@ -1,5 +1,5 @@
-import type { ElementKind } from '../jobs/read-rows.ts';
-import { Refusal } from '../refusal.ts';
+import { elements, type ElementKind } from '../element/elements.ts';
+import { Refusal } from '../base/refusal.ts';
 
 /**
  * A stretch of sewing of one kind. `lengthMm`: stitch length of fill and run; for satin, lettering and foam the
@@ -23,8 +23,6 @@ export interface Consumption {
   bobbinMm: number;
 }
 
-const crossing: ReadonlySet<ElementKind> = new Set(['satin', 'lettering', 'foam']);
-
 /**
  * Thread that one stitch takes, mm. Geometry of a lock stitch, with thickness h:
  * run and fill of length s: top s + 2h, bobbin s; a column of width w with bobbin share f: top (2−f)·w + 2h,
@@ -39,7 +37,7 @@ export function perStitch(kind: ElementKind, lengthMm: number, cloth: ClothStack
       'Stitch length or column width must be 0.1 to 15 mm, cloth and backing 0 to 15 mm thick, the bobbin share 0 to 1.',
     );
   }
-  return crossing.has(kind)
+  return elements[kind].crosses
     ? { topMm: (2 - f) * lengthMm + 2 * h, bobbinMm: f * lengthMm }
     : { topMm: lengthMm + 2 * h, bobbinMm: lengthMm };
 }

@@ -1,7 +1,7 @@
-import { sewable } from '../artwork/classify.ts';
+import { type ElementKind } from '../element/elements.ts';
+import { sewable } from '../artwork/forms/classify.ts';
 import { usual } from '../artwork/stitch-estimate.ts';
-import type { ElementKind } from '../jobs/read-rows.ts';
-import { Refusal } from '../refusal.ts';
+import { Refusal } from '../base/refusal.ts';
 
 /** Commands of a stitch list: the needle goes down; the frame moves without; the thread is cut; the next colour. */
 export const stitchCommands = ['stitch', 'jump', 'trim', 'colour'] as const;

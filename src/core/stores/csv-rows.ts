@@ -1,6 +1,6 @@
-import { plainCell } from '../csv-cells.ts';
+import { fibreKeys, type Fibre } from '../thread/fibres.ts';
+import { plainCell } from '../base/csv-cells.ts';
 import { bobbinClasses, bobbinSides, type BobbinClass, type BobbinSides } from '../bobbin/capacity.ts';
-import { fibres, type Fibre } from '../ledger/entry.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
 import { countFrom, readThreadCount } from '../units/thread-count.ts';
@@ -52,7 +52,8 @@ export function readThreadRows(rows: readonly Readonly<Record<string, string>>[]
       faults.push((error as Error).message);
     }
     const fibre = (row['fibre'] || 'polyester') as Fibre;
-    if (!fibres.includes(fibre)) faults.push(`“${fibre}” is no fibre: write one of ${fibres.join(', ')}.`);
+    if (!fibreKeys.includes(fibre))
+      faults.push(`“${fibre}” is no fibre: write one of ${fibreKeys.join(', ')}.`);
     const metres = Number(row['metres'] || 0);
     if (!Number.isInteger(metres) || metres < 0 || metres > 100_000)
       faults.push('Metres must be a whole number up to 100000, or empty.');
@@ -129,7 +130,7 @@ export function readBobbinRows(rows: readonly Readonly<Record<string, string>>[]
     if (missing.length > 0) faults.push(`Missing: ${missing.join(', ')}.`);
     const size = oneOf(row['size']?.toUpperCase() || 'L', Object.keys(bobbinClasses), 'size class', faults);
     const sides = oneOf(row['sides'] || 'sideless', Object.keys(bobbinSides), 'kind of sides', faults);
-    const fibre = oneOf(row['fibre'] || 'polyester', fibres, 'fibre', faults);
+    const fibre = oneOf(row['fibre'] || 'polyester', fibreKeys, 'fibre', faults);
     const colour = (row['colour'] || '#f6f5f0').toLowerCase();
     if (!/^#[0-9a-f]{6}$/.test(colour))
       faults.push(`“${row['colour']}” is no colour: write it like #12509a.`);

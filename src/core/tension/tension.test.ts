@@ -1,18 +1,19 @@
+import { turnWords } from '../gauge/turn-words.ts';
 import fc from 'fast-check';
 import FftReference from 'ml-fft';
 import { describe, expect, test } from 'vitest';
 import { turnsNeeded } from '../../../tests/support/cases.ts';
 import { madePull } from '../../../tests/support/pulls.ts';
 import { centinewtons, gramsOf } from '../units/force.ts';
-import { caseHealth } from './case-health.ts';
-import { below } from './normal.ts';
-import { fromDrop, fromPlate, learnFriction, toPlate, usualFriction } from './scale.ts';
-import { followCase, nextTurn, slopePrior, turnWords, type CaseStep } from './screw.ts';
-import { powerBetween, powerSpectrum } from './spectrum.ts';
+import { caseHealth } from './case/case-health.ts';
+import { below } from './case/normal.ts';
+import { fromDrop, fromPlate, learnFriction, toPlate, usualFriction } from './case/scale.ts';
+import { followCase, nextTurn, slopePrior, type CaseStep } from './case/screw.ts';
+import { powerBetween, powerSpectrum } from './pull/spectrum.ts';
 import { bandOf, zoneOf, zones } from './targets.ts';
-import { readTrace } from './trace.ts';
-import { traceVerdicts, type TraceVerdict } from './trace-verdicts.ts';
-import { copyUpper } from './thread-gauge.ts';
+import { readTrace } from './pull/trace.ts';
+import { traceVerdicts, type TraceVerdict } from '../gauge/verdicts.ts';
+import { copyUpper } from './pull/thread-gauge.ts';
 
 const reading = (grams: number): CaseStep => ({ is: 'reading', grams });
 const turn = (turns: number): CaseStep => ({ is: 'turn', turns });

@@ -1,6 +1,6 @@
-import { own } from '../own.ts';
-import { fibres, type Fibre } from '../ledger/entry.ts';
-import { Refusal } from '../refusal.ts';
+import { fibreKeys, type Fibre } from './fibres.ts';
+import { own } from '../base/own.ts';
+import { Refusal } from '../base/refusal.ts';
 import { countFrom, readThreadCount } from '../units/thread-count.ts';
 
 /** What a cone's label says. `metres` and `batch` where it says them. */
@@ -17,7 +17,7 @@ export interface ConeLabel {
 }
 
 const fibreWords: Readonly<Record<string, Fibre>> = {
-  ...(Object.fromEntries(fibres.map((one) => [one, one])) as Record<Fibre, Fibre>),
+  ...(Object.fromEntries(fibreKeys.map((one) => [one, one])) as Record<Fibre, Fibre>),
   poly: 'polyester',
   pes: 'polyester',
   viscose: 'rayon',

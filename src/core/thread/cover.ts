@@ -1,5 +1,5 @@
-import { spreadOf, type Quantity } from '../quantity.ts';
-import { Refusal } from '../refusal.ts';
+import { spreadOf, type Quantity } from '../base/quantity.ts';
+import { Refusal } from '../base/refusal.ts';
 import { threadDiameter, type ThreadBody } from './diameter.ts';
 
 /** Sewn thread lies flat, this many diameters wide. From memory, fitted so that 40 wt closes at 0.40 mm. */

@@ -1,20 +1,7 @@
-import type { Fibre } from '../ledger/entry.ts';
-import { spreadOf, type Quantity } from '../quantity.ts';
-import { Refusal } from '../refusal.ts';
+import { fibres, type Fibre } from './fibres.ts';
+import { spreadOf, type Quantity } from '../base/quantity.ts';
+import { Refusal } from '../base/refusal.ts';
 import { texRange } from '../units/thread-count.ts';
-
-/**
- * Density of the solid fibre, g/cm³. Values from memory. Metallic thread is a wrapped core whose make-up is not
- * on its cone: it is taken as polyester, and the answer is less sure.
- */
-export const fibreDensity: Readonly<Record<Fibre, number>> = {
-  polyester: 1.38,
-  rayon: 1.52,
-  cotton: 1.54,
-  nylon: 1.14,
-  silk: 1.33,
-  metallic: 1.38,
-};
 
 /** Share of a twisted thread's cross-section that is fibre, not air. From memory. */
 export const packing = 0.65;
@@ -37,16 +24,12 @@ export function threadDiameter({ tex, fibre }: ThreadBody): Quantity {
       `${tex} tex is no sewing thread: ${texRange.min} to ${texRange.max} tex. Check the weight on the cone.`,
     );
   }
-  const density = fibreDensity[fibre];
+  const { density, spread } = fibres[fibre];
   return {
     value: 0.0357 * Math.sqrt(tex / (density * packing)),
     unit: 'mm',
     // The weight on the cone ±5 %, packing ±15 %; a metallic's make-up ±25 %.
-    spread: spreadOf(
-      { spread: 0.05, power: 0.5 },
-      { spread: 0.15, power: 0.5 },
-      { spread: fibre === 'metallic' ? 0.25 : 0.03, power: 0.5 },
-    ),
+    spread: spreadOf({ spread: 0.05, power: 0.5 }, { spread: 0.15, power: 0.5 }, { spread, power: 0.5 }),
     basis: 'memory',
     because: `${round(tex)} tex of ${fibre} at ${density} g/cm³, ${packing * 100} % packed.`,
   };

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal.ts';
+import { Refusal } from '../base/refusal.ts';
 
 /**
  * Needle sizes in use on multi-needle heads: metric number (blade diameter in 1/100 mm) and the US number

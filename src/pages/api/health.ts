@@ -1,6 +1,6 @@
 import { health } from '../../schemas/workshop.ts';
-import { serverNow } from '../../server/clock.ts';
-import { database, rows } from '../../server/database.ts';
+import { serverNow } from '../../server/base/clock.ts';
+import { database, rows } from '../../server/base/database.ts';
 import { endpoint } from '../../server/http/endpoint.ts';
 
 export const GET = endpoint({ answer: health }, async () => {

@@ -1,6 +1,6 @@
 import { workshop as message, workshopChange } from '../../schemas/stores.ts';
 import { endpoint } from '../../server/http/endpoint.ts';
-import { changeWorkshop, workshop } from '../../server/workshop.ts';
+import { changeWorkshop, workshop } from '../../server/stores/workshop.ts';
 
 export const GET = endpoint({ answer: message }, () => workshop());
 export const PATCH = endpoint({ body: workshopChange, answer: message }, ({ body }) =>

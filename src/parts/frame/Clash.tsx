@@ -1,4 +1,4 @@
-import { entrySays } from '../../core/ledger/kinds.ts';
+import { entrySays } from '../../core/ledger/about-kinds.ts';
 import type { ShownEvent } from '../live/view.ts';
 import { momentText } from '../text.ts';
 import { useFrame } from './context.tsx';

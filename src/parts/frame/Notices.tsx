@@ -1,6 +1,6 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
-import { entrySays } from '../../core/ledger/kinds.ts';
+import { entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
 import { counted } from '../text.ts';
 import { Notice } from './Notice.tsx';
 import { Clash } from './Clash.tsx';
@@ -111,7 +111,7 @@ function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['a
           <button type="submit" className="btn" disabled={!why.trim()}>
             Release
           </button>
-          <RecordLink breakId={String(event.data['breakId'])} />
+          <RecordLink breakId={String(fieldOf(event, 'breakId'))} />
         </span>
       </form>
     </Notice>

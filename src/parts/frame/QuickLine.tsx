@@ -6,8 +6,8 @@ import {
   type QuickContext,
   type Understood,
 } from '../../core/ledger/quick-line.ts';
-import { seatAt } from '../../core/ledger/head.ts';
-import { Refusal } from '../../core/refusal.ts';
+import { seatAt } from '../../core/ledger/head-now.ts';
+import { Refusal } from '../../core/base/refusal.ts';
 import { useFrame } from './context.tsx';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));

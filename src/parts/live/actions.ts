@@ -1,7 +1,7 @@
+import { type NeedleReason } from '../../core/needle/reasons.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
-import type { Fault } from '../../core/ledger/faults.ts';
-import type { NeedleReason } from '../../core/ledger/entry.ts';
+import type { Fault } from '../../core/fault/faults.ts';
 import type { NeedleSpec } from '../../core/needle/label.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';

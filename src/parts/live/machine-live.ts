@@ -1,8 +1,7 @@
 import { atom, type ReadableAtom } from 'nanostores';
 import { v7 as uuid7 } from 'uuid';
 import type { Entry, EntryData, EntryKind } from '../../core/ledger/entry.ts';
-import { foldingKinds } from '../../core/ledger/kinds.ts';
-import type { EffectiveEntry } from '../../core/ledger/entry.ts';
+import { flagsOf, foldingKinds } from '../../core/ledger/about-kinds.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen } from '../../core/ledger/open.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
@@ -11,7 +10,7 @@ import type { GaugePart } from '../../schemas/tension.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
 import { Outbox, type Outgoing } from './outbox.ts';
-import { openOf, viewOf, type HeadView } from './view.ts';
+import { viewOf, type HeadView } from './view.ts';
 
 /** What a screen may write: the rest (id, time, machine, operator) is filled in. */
 export interface Written<K extends EntryKind = EntryKind> {
@@ -127,20 +126,16 @@ export function machineLive({
 
   function told(event: Event): void {
     if (event.seq <= head.seq) return;
-    const folds = (foldingKinds as string[]).includes(event.kind);
+    const folds = foldingKinds.includes(event.kind);
     const isNew = !events.some((one) => one.id === event.id);
     events = merge(events, [event]);
     if (folds && event.corrections === 0 && isNew) {
-      const now = applyEntry(
-        { seats: head.seats, job: head.job } as never,
-        event as unknown as EffectiveEntry,
-      );
-      head = { ...head, seats: now.seats as HeadNowMessage['seats'], job: now.job };
+      const now = applyEntry({ seats: head.seats, job: head.job, shelf: {} }, { ...event, corrects: null });
+      head = { ...head, seats: now.seats, job: now.job };
     }
     if (event.corrections === 0 && isNew) {
       // At once: a panel that vanished until the server was asked would put another button under the finger.
-      const open = applyOpen(openOf(head), event as unknown as EffectiveEntry);
-      head = { ...head, openStop: open.openStop as Event | null, held: open.held as unknown as Event[] };
+      head = { ...head, ...applyOpen<Event>(head, event) };
     }
     // Late entries and anything corrected are asked for: the server has the whole history.
     soon(40, reload);
@@ -195,7 +190,7 @@ export function machineLive({
           corrects: null,
           ...one,
           data: withOver(one, view.get()),
-        }) as unknown as Entry,
+        }) as Entry,
     );
     outbox.add(entries);
     written.push(...entries.map((entry) => entry.id));
@@ -231,9 +226,10 @@ export function machineLive({
 
 /** A needle or cone says which one it took the place of: two devices that say the same are a clash, and are shown. */
 function withOver({ kind, data, head, position }: Written, view: HeadView): Written['data'] {
-  if ((kind !== 'needle_fitted' && kind !== 'cone_mounted') || 'over' in data) return data;
+  const { fits } = flagsOf(kind);
+  if (!fits || 'over' in data) return data;
   const seat = view.seats.find((one) => one.head === head && one.position === position);
-  const before = kind === 'needle_fitted' ? seat?.needle : seat?.cone;
+  const before = seat?.[fits];
   return { ...data, over: before?.entryId ?? null } as Written['data'];
 }
 

@@ -1,8 +1,14 @@
 import { effectiveEntry } from '../../core/ledger/effective.ts';
-import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from '../../core/ledger/entry.ts';
-import { applyEntry, type HeadNow } from '../../core/ledger/head.ts';
+import { fieldOf, is } from '../../core/ledger/about-kinds.ts';
+import {
+  inLedgerOrder,
+  type EffectiveEntry,
+  type Entry,
+  type EntryOf,
+  type Event,
+} from '../../core/ledger/entry.ts';
+import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen, type OpenNow } from '../../core/ledger/open.ts';
-import type { Event } from '../../schemas/event.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 import type { Outgoing } from './outbox.ts';
 
@@ -10,11 +16,9 @@ import type { Outgoing } from './outbox.ts';
 export type ShownEvent = Event & { pending?: Outgoing['state'] };
 
 /** The machine as shown: what the server has, with the entries on their way laid over it. */
-export interface HeadView {
+export interface HeadView extends OpenNow<ShownEvent> {
   seats: HeadNowMessage['seats'];
   job: HeadNowMessage['job'];
-  openStop: ShownEvent | null;
-  held: ShownEvent[];
   /** Entries of two devices about one seat, to be settled by a person. */
   clashes: ShownEvent[][];
   /** Newest first. */
@@ -46,7 +50,9 @@ function stillClashing(clashes: readonly Event[][], events: readonly ShownEvent[
   return clashes
     .map((group) => {
       const now = group.map((event) => byId.get(event.id) ?? event);
-      return now.filter((event, index) => !event.void && event.data['over'] === group[index]!.data['over']);
+      return now.filter(
+        (event, index) => !event.void && fieldOf(event, 'over') === fieldOf(group[index]!, 'over'),
+      );
     })
     .filter((group) => group.length > 1);
 }
@@ -58,18 +64,15 @@ function layEntry(
 ): void {
   const effective = effectiveEntry(entry, []);
   // The page is not told what lies on the shelf: a cone from there shows its count once the server has it.
-  const now = applyEntry({ seats: view.seats, job: view.job, shelf: {} } as HeadNow, effective);
-  view.seats = now.seats as HeadView['seats'];
+  const now = applyEntry({ seats: view.seats, job: view.job, shelf: {} }, effective);
+  view.seats = now.seats;
   view.job = now.job;
   const shown: ShownEvent = { ...eventOf(effective), pending: state };
-  const open = applyOpen(openOf(view), effective);
-  view.openStop = open.openStop === null ? null : open.openStop.id === entry.id ? shown : view.openStop;
-  view.held =
-    entry.kind === 'piece_held'
-      ? [...view.held, shown]
-      : view.held.filter((one) => open.held.some((held) => held.id === one.id));
-  if (entry.kind === 'sewing_again') {
-    const lost = view.events.find((one) => one.id === entry.data.closes);
+  const open = applyOpen<ShownEvent>(view, shown);
+  view.openStop = open.openStop;
+  view.held = open.held;
+  if (is(entry, 'closes')) {
+    const lost = view.events.find(({ id }) => id === entry.data.closes);
     if (lost)
       replace(view, {
         ...lost,
@@ -90,14 +93,14 @@ function layCorrection(view: HeadView, entry: EntryOf<'correction'>, state: Outg
     view.events.find((event) => event.id === entry.corrects) ??
     [view.openStop].find((one) => one?.id === entry.corrects);
   if (!target) return;
-  const corrected = effectiveEntry({ ...target, corrects: null } as unknown as Entry, [entry]);
-  const shown: ShownEvent = {
+  const corrected = effectiveEntry({ ...target, corrects: null }, [entry]);
+  const shown = {
     ...target,
     ...eventFields(corrected),
     void: entry.data.void ?? target.void,
     corrections: target.corrections + 1,
     pending: state,
-  };
+  } as ShownEvent;
   replace(view, shown);
   if (view.openStop?.id === target.id) view.openStop = shown.void ? null : shown;
   if (shown.void) view.held = view.held.filter((one) => one.id !== shown.id);
@@ -107,28 +110,16 @@ function replace(view: HeadView, event: ShownEvent): void {
   view.events = view.events.map((one) => (one.id === event.id ? event : one));
 }
 
-/** The core's shape of what is open. */
-export function openOf(open: { openStop: Event | null; held: Event[] }): OpenNow {
-  return open as unknown as OpenNow;
-}
-
 function eventFields(entry: EffectiveEntry) {
   const { head, position, at, jobId, data } = entry;
-  return { head, position, at, jobId, data: data as unknown as Record<string, unknown> };
+  return { head, position, at, jobId, data };
 }
 
 /** An entry not yet stored, in the shape the server will send it. */
 function eventOf(entry: EffectiveEntry): Event {
-  const { id, machineId, kind, operatorId } = entry;
   return {
-    id,
-    machineId,
-    kind,
-    operatorId,
-    ...eventFields(entry),
+    ...entry,
     receivedAt: entry.at,
-    void: entry.void,
-    corrections: 0,
     closedBy: null,
     closedAt: null,
     lostMs: null,

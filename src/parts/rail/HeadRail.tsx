@@ -1,5 +1,5 @@
 import { railOrder } from '../../core/head/rail-order.ts';
-import type { Seat } from '../../core/ledger/head.ts';
+import type { Seat } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { sizeText } from '../../core/units/needle-size.ts';

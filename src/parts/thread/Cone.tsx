@@ -1,5 +1,5 @@
+import { isMetallic, type Fibre } from '../../core/thread/fibres.ts';
 import { useId } from 'react';
-import type { Fibre } from '../../core/ledger/entry.ts';
 
 interface ConeProps {
   colour: string;
@@ -28,7 +28,7 @@ export function Cone({ colour, fibre, className }: ConeProps) {
             <path d={`M0 ${y + 1.6}L40 ${y - 2.4}`} stroke="#fff" strokeOpacity="0.42" />
           </g>
         ))}
-        {fibre === 'metallic' && <Glints />}
+        {isMetallic(fibre) && <Glints />}
       </g>
       <path
         d="M11 2H29L38 54H2Z"

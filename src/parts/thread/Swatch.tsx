@@ -1,3 +1,4 @@
+import { isMetallic } from '../../core/thread/fibres.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 
 /** A small patch of thread, sewn lines and all, with an outline that shows on any ground. */
@@ -17,7 +18,7 @@ export function Swatch({
           <path d={`M2 ${y - 1.4}L26 ${y - 4.4}`} stroke="#fff" strokeOpacity="0.4" />
         </g>
       ))}
-      {thread.fibre === 'metallic' && (
+      {isMetallic(thread.fibre) && (
         <path d="M14 5l2 7 7 2-7 2-2 7-2-7-7-2 7-2z" fill="#fff" fillOpacity="0.9" />
       )}
       <rect

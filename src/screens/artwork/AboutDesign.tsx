@@ -49,7 +49,7 @@ export function AboutDesign({ facts, onChange }: AboutDesignProps) {
         label="Hoop"
         className="w-28"
         value={facts.hoop}
-        options={Object.entries(hoopSizes)}
+        options={Object.entries(hoopSizes).map(([key, { name }]) => [key, name])}
         onPick={(hoop) => onChange({ hoop: hoop as HoopSize })}
       />
       <Choice

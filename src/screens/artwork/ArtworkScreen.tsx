@@ -1,7 +1,7 @@
+import { type ElementKind } from '../../core/element/elements.ts';
 import { useMemo, useState } from 'react';
 import { fillIn } from '../../core/advice/fill-in.ts';
 import { proposeStops } from '../../core/artwork/propose.ts';
-import type { ElementKind } from '../../core/jobs/read-rows.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';

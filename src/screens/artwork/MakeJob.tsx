@@ -1,6 +1,6 @@
+import { type ElementKind } from '../../core/element/elements.ts';
 import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import type { ElementKind } from '../../core/jobs/read-rows.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { send } from '../../parts/live/send.ts';
 import { counted } from '../../parts/text.ts';

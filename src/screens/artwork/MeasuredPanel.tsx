@@ -7,7 +7,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import { MakeJob } from './MakeJob.tsx';
 import { mmText } from './RegionPanel.tsx';
-import { Reasons } from './Reasons.tsx';
+import { Reasons } from '../../parts/advice/Reasons.tsx';
 
 interface MeasuredPanelProps {
   design: MeasuredDesign;

@@ -10,7 +10,7 @@ import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, durationText, whole } from '../../parts/text.ts';
 import { mmText } from './RegionPanel.tsx';
 import { MakeJob } from './MakeJob.tsx';
-import { Reasons } from './Reasons.tsx';
+import { Reasons } from '../../parts/advice/Reasons.tsx';
 
 interface StopsPanelProps {
   stops: readonly ProposedStop[];

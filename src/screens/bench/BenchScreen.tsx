@@ -1,9 +1,10 @@
+import { counting, fieldOf } from '../../core/ledger/about-kinds.ts';
+import type { EventOf } from '../../core/ledger/entry.ts';
 import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
-import type { BlockColumn } from '../../core/tension/block.ts';
-import { caseDue } from '../../core/tension/due.ts';
-import { platePairs } from '../../core/tension/plate-pairs.ts';
-import { learnFriction } from '../../core/tension/scale.ts';
+import { caseDue } from '../../core/tension/case/due.ts';
+import { platePairs } from '../../core/tension/case/plate-pairs.ts';
+import { learnFriction } from '../../core/tension/case/scale.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -11,10 +12,10 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
-import { Block } from './Block.tsx';
-import { CaseList, CaseLog } from './CaseList.tsx';
-import { Gauging } from './Gauging.tsx';
-import { lastReading, lifeOf } from './lives.ts';
+import { Block } from './block/Block.tsx';
+import { CaseList, CaseLog } from './case/CaseList.tsx';
+import { Gauging } from './gauge/Gauging.tsx';
+import { lastReading, lifeOf } from './case/lives.ts';
 import { Uppers } from './Uppers.tsx';
 
 interface BenchScreenProps {
@@ -52,11 +53,11 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
     [cases, lives, view.events, data.now, everyDays],
   );
   // The case that was last read on this machine, or else one that is due.
-  const lastHere = view.events.find((event) => event.kind === 'case_measured' && event.data['caseId']);
+  const lastHere = view.events.find((event) => event.kind === 'case_measured' && fieldOf(event, 'caseId'));
   const [caseId, setCaseId] = useState<string | null>(
     () =>
       (
-        listed.find(({ one }) => one.id === lastHere?.data['caseId']) ??
+        listed.find(({ one }) => lastHere && one.id === fieldOf(lastHere, 'caseId')) ??
         listed.find((one) => one.due.length > 0) ??
         listed[0]
       )?.one.id ?? null,
@@ -82,7 +83,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
     [cases, lives, machine.id, view.events],
   );
   const order = railOrder(machine.positions, machine.numberingSide);
-  const newestBlock = view.events.find((event) => event.kind === 'block_read' && !event.void) ?? block;
+  const newestBlock = view.events.find(counting('block_read')) ?? block;
 
   if (cases.length === 0)
     return (
@@ -140,7 +141,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
       <Block
         order={order}
         schools={schools}
-        before={(newestBlock?.data['columns'] as BlockColumn[] | undefined) ?? []}
+        before={newestBlock?.kind === 'block_read' ? newestBlock.data.columns : []}
         colourAt={(position) => {
           const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
           return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
@@ -154,9 +155,9 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
       <Uppers
         order={order}
         readings={newestOf(
-          [...view.events, ...uppers].filter(
-            (event) => event.kind === 'upper_gauged' && event.head === headNo,
-          ),
+          [...view.events, ...uppers]
+            .filter((event) => event.kind === 'upper_gauged')
+            .filter((event) => event.head === headNo),
         )}
         onRead={(position, grams) => {
           live.write({ kind: 'upper_gauged', head: headNo, position, data: { grams } });
@@ -168,12 +169,12 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
 }
 
 /** The newest reading of each position that was not taken back. */
-function newestOf(events: readonly Event[]): { position: number; grams: number }[] {
+function newestOf(events: readonly EventOf<'upper_gauged'>[]): { position: number; grams: number }[] {
   const gone = new Set(events.filter((event) => event.void).map((event) => event.id));
-  const byPosition = new Map<number, Event>();
+  const byPosition = new Map<number, EventOf<'upper_gauged'>>();
   for (const event of events) {
     const known = byPosition.get(event.position!);
     if (!gone.has(event.id) && (!known || event.at > known.at)) byPosition.set(event.position!, event);
   }
-  return [...byPosition].map(([position, event]) => ({ position, grams: event.data['grams'] as number }));
+  return [...byPosition].map(([position, event]) => ({ position, grams: event.data.grams }));
 }

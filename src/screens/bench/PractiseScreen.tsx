@@ -1,6 +1,7 @@
+import { turnWords } from '../../core/gauge/turn-words.ts';
 import { useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
-import { readBlock, shareSchools, type BlockColumn } from '../../core/tension/block.ts';
+import { readBlock, shareSchools, type BlockColumn } from '../../core/tension/block/block.ts';
 import {
   beginPractice,
   isRight,
@@ -11,22 +12,21 @@ import {
   type LessonKey,
   type PracticeMove,
   type PracticeState,
-} from '../../core/tension/practice.ts';
-import { turnWords } from '../../core/tension/screw.ts';
+} from '../../core/tension/block/practice.ts';
 import { bandOf, zoneOf } from '../../core/tension/targets.ts';
-import { readTrace } from '../../core/tension/trace.ts';
+import { readTrace } from '../../core/tension/pull/trace.ts';
 import { simulatedPull, type Condition } from '../../simulators/gauge.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
 import { counted } from '../../parts/text.ts';
-import { Column } from './Column.tsx';
-import { Dial } from './Dial.tsx';
-import { ScrewHead } from './ScrewHead.tsx';
-import { Overlay } from './Overlay.tsx';
-import { pictureFile } from './simulated-photo.ts';
-import { Trace } from './Trace.tsx';
-import { usePhoto } from './usePhoto.ts';
+import { Column } from './block/Column.tsx';
+import { Dial } from './case/Dial.tsx';
+import { ScrewHead } from './case/ScrewHead.tsx';
+import { Overlay } from './photo/Overlay.tsx';
+import { pictureFile } from './photo/simulated-photo.ts';
+import { Trace } from './gauge/Trace.tsx';
+import { usePhoto } from './photo/usePhoto.ts';
 import { photograph } from '../../simulators/block-camera.ts';
 import { edgesOf } from '../../core/tension/underside/edges.ts';
 

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { copyUpper, type UpperReading } from '../../core/tension/thread-gauge.ts';
+import { copyUpper, type UpperReading } from '../../core/tension/pull/thread-gauge.ts';
 
 interface UppersProps {
   order: readonly number[];

@@ -1,8 +1,8 @@
+import { needleReasons, type NeedleReason } from '../../core/needle/reasons.ts';
 import { useState } from 'react';
-import { needleReasons, type NeedleReason } from '../../core/ledger/entry.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
-import { Refusal } from '../../core/refusal.ts';
+import { Refusal } from '../../core/base/refusal.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { intoView } from '../../parts/into-view.ts';
 import type { HeadView } from '../../parts/live/view.ts';
@@ -85,7 +85,7 @@ export function FitNeedle({ where, seat, onDone }: FitNeedleProps) {
               className="btn px-3"
               onClick={() => setReason(key)}
             >
-              {needleReasons[key]}
+              {needleReasons[key].name}
             </button>
           ))}
         </div>

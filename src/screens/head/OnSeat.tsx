@@ -1,6 +1,6 @@
+import { needleReasons } from '../../core/needle/reasons.ts';
 import type { ReactNode } from 'react';
 import { needleText } from '../../core/needle/label.ts';
-import { needleReasons } from '../../core/ledger/entry.ts';
 import { needleLifeSchools, needleWorn } from '../../core/needle/life.ts';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -71,7 +71,7 @@ function NeedleNow({ seat, breaksSinceNeedle }: { seat: Seat; breaksSinceNeedle:
           />
           <Fact
             name="Since"
-            value={`${momentText(fittedAt, data.zone, data.now)} (${needleReasons[reason]})`}
+            value={`${momentText(fittedAt, data.zone, data.now)} (${needleReasons[reason].name})`}
           />
           {breaksSinceNeedle !== null && (
             <Fact name="Breaks" value={`${breaksSinceNeedle} with this needle`} />

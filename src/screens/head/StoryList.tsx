@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { entrySays } from '../../core/ledger/kinds.ts';
+import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
@@ -32,15 +32,15 @@ export function StoryList({
 
   const here = view.events.filter((event) => event.head === head && event.position === position);
   const lists: { title: string; events: ShownEvent[]; none: string }[] = [
-    { title: 'Breaks', events: join(story?.breaks, here, ['break'], 8), none: 'No break on record here.' },
+    { title: 'Breaks', events: join(story?.breaks, here, 'breaks', 8), none: 'No break on record here.' },
     {
       title: 'Needles',
-      events: join(story?.needles, here, ['needle_fitted'], 6),
+      events: join(story?.needles, here, 'needles', 6),
       none: 'No needle on record here.',
     },
     {
       title: 'Cones and notes',
-      events: join(story?.others, here, ['cone_mounted', 'note', 'stop', 'upper_gauged'], 6),
+      events: join(story?.others, here, 'others', 6),
       none: 'Nothing else on record here.',
     },
   ];
@@ -83,11 +83,11 @@ function Line({ event, caseGrams }: { event: ShownEvent; caseGrams: number | nul
 function join(
   read: readonly Event[] | undefined,
   fresh: readonly ShownEvent[],
-  kinds: string[],
+  part: 'needles' | 'breaks' | 'others',
   most: number,
 ): ShownEvent[] {
   const byId = new Map<string, ShownEvent>((read ?? []).map((event) => [event.id, event]));
-  for (const event of fresh) if (kinds.includes(event.kind)) byId.set(event.id, event);
+  for (const event of fresh) if (flagsOf(event.kind).story === part) byId.set(event.id, event);
   return [...byId.values()]
     .filter((event) => !event.void)
     .sort((a, b) => (a.at < b.at ? 1 : -1))

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { faults } from '../../core/ledger/faults.ts';
+import { faults } from '../../core/fault/faults.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { stripOf, type Strip } from '../../core/run/strip.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

@@ -1,9 +1,9 @@
+import { elementKinds } from '../../core/element/elements.ts';
 import { useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
 import { v7 as uuid7 } from 'uuid';
 import { schoolText, schoolTopics, type SchoolTopic } from '../../core/advice/schools.ts';
-import { elementKinds } from '../../core/jobs/read-rows.ts';
-import { placeStops } from '../../core/plan/places.ts';
+import { placeStops } from '../../core/plan/asked/places.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';

@@ -1,4 +1,4 @@
-import { mostStitches } from '../../core/stitches/most.ts';
+import { mostStitches } from '../../core/shape/most.ts';
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import Trash from 'lucide-react/icons/trash-2';

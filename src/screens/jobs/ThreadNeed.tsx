@@ -1,8 +1,9 @@
+import { elements } from '../../core/element/elements.ts';
 import { clothFromWords } from '../../core/advice/fill-in.ts';
 import { backings, cloths } from '../../core/advice/question.ts';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { threadPlan } from '../../core/stitches/run-out.ts';
-import { usualBobbinShare, usualLengthMm } from '../../core/stitches/usual.ts';
+import { usualBobbinShare } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, whole } from '../../parts/text.ts';
@@ -28,7 +29,7 @@ export function ThreadNeed({ stops, pieces, cloth, cones }: ThreadNeedProps) {
       stop: index + 1,
       kind: stop.element,
       stitches: stop.stitches,
-      lengthMm: usualLengthMm[stop.element],
+      lengthMm: elements[stop.element].usualLengthMm,
       cone: stop.threadId,
     })),
     pieces,

@@ -1,6 +1,6 @@
+import { type ElementKind } from '../../core/element/elements.ts';
 import { schoolTopics, type Schools, type SchoolTopic } from '../../core/advice/schools.ts';
 import type { Job } from '../../schemas/workshop.ts';
-import type { ElementKind } from '../../core/jobs/read-rows.ts';
 
 /** The job as its form holds it: text as typed. */
 export interface JobForm {

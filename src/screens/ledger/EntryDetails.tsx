@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
-import { faultKeys, faults } from '../../core/ledger/faults.ts';
-import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
-import type { EntryData, EntryKind } from '../../core/ledger/entry.ts';
+import { faultKeys, faults } from '../../core/fault/faults.ts';
+import { kindOf, entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
+import type { EntryData } from '../../core/ledger/entry.ts';
 import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/machine-live.ts';
@@ -58,7 +58,7 @@ function History({ event }: { event: ShownEvent }) {
 /** A correction tells what it replaced; any other line tells itself. */
 function lineSays(line: LedgerLine, threadName: (id: string) => string): string {
   if (line.kind !== 'correction')
-    return `${entryKinds[line.kind as EntryKind].name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
+    return `${kindOf(line.kind).name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
   const { void: taken, data = {}, position, why } = line.data as EntryData['correction'];
   const parts: string[] = [];
   if (taken !== undefined) parts.push(taken ? 'taken back' : 'put back');
@@ -77,12 +77,10 @@ function lineSays(line: LedgerLine, threadName: (id: string) => string): string 
 /** Says anew what was logged wrong. The first words stay in the history. */
 function Correct({ event }: { event: ShownEvent }) {
   const { data, live, threads, say } = useFrame();
-  const [threadId, setThreadId] = useState(String(event.data['threadId'] ?? ''));
+  const [threadId, setThreadId] = useState(String(fieldOf(event, 'threadId') ?? ''));
   const [position, setPosition] = useState(String(event.position ?? ''));
-  const [fault, setFault] = useState(String(event.data['fault'] ?? ''));
-  const [label, setLabel] = useState(
-    event.kind === 'needle_fitted' ? needleText(event.data['needle'] as NeedleSpec) : '',
-  );
+  const [fault, setFault] = useState(String(fieldOf(event, 'fault') ?? ''));
+  const [label, setLabel] = useState(event.kind === 'needle_fitted' ? needleText(event.data.needle) : '');
   const [refusal, setRefusal] = useState('');
   const head = event.head ?? 1;
 
@@ -90,17 +88,16 @@ function Correct({ event }: { event: ShownEvent }) {
     const changed: EntryData['correction'] = {};
     if (position && Number(position) !== event.position)
       Object.assign(changed, { head, position: Number(position) });
-    if (event.kind === 'break' && fault !== (event.data['fault'] ?? ''))
-      changed.data = { fault: fault || null };
+    if (event.kind === 'break' && fault !== (event.data.fault ?? '')) changed.data = { fault: fault || null };
     try {
-      if (event.kind === 'needle_fitted' && label !== needleText(event.data['needle'] as NeedleSpec))
+      if (event.kind === 'needle_fitted' && label !== needleText(event.data.needle))
         changed.data = { needle: readNeedleLabel(label).spec };
     } catch (error) {
       return setRefusal((error as Error).message);
     }
     const thread = threads.get(threadId);
     // Another article: which cone of it is not known then.
-    if (event.kind === 'cone_mounted' && thread && threadId !== event.data['threadId'])
+    if (event.kind === 'cone_mounted' && thread && threadId !== event.data.threadId)
       changed.data = { threadId, fibre: thread.fibre, coneId: null };
     if (Object.keys(changed).length === 0)
       return setRefusal('Nothing is different yet. Change what was wrong, then correct.');
@@ -112,7 +109,7 @@ function Correct({ event }: { event: ShownEvent }) {
     live.write({ kind: 'correction', corrects: event.id, data: { void: !event.void } });
     say(event.void ? 'Put back.' : 'Taken back.');
   };
-  const canMove = entryKinds[event.kind as EntryKind].where === 'seat';
+  const canMove = kindOf(event.kind).where === 'seat';
   return (
     <div className="flex flex-wrap items-end gap-2">
       {canMove && !event.void && (
@@ -173,7 +170,7 @@ function Correct({ event }: { event: ShownEvent }) {
           Correct
         </button>
       )}
-      {event.kind === 'break' && event.data['fault'] === 'needle_broke' && (
+      {event.kind === 'break' && event.data.fault === 'needle_broke' && (
         <a className="btn" href={`/${data.machine.slug}/needle-record/${event.id}`}>
           Needle record
         </a>

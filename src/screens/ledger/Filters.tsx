@@ -1,5 +1,5 @@
-import { faultKeys, faults } from '../../core/ledger/faults.ts';
-import { entryKindKeys, entryKinds } from '../../core/ledger/kinds.ts';
+import { faultKeys, faults } from '../../core/fault/faults.ts';
+import { entryKindKeys, kindOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 
 /** What the ledger is narrowed to, as text in the address; empty: everything. `kind` may be `break:shred`. */
@@ -38,7 +38,7 @@ export function Filters({ filter, jobs }: { filter: LedgerFilter; jobs: { id: st
             .filter((kind) => kind !== 'correction')
             .map((kind) => (
               <option key={kind} value={kind}>
-                {entryKinds[kind].name}
+                {kindOf(kind).name}
               </option>
             ))}
           {faultKeys.map((fault) => (

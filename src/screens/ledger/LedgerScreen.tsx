@@ -1,6 +1,5 @@
 import { useState } from 'react';
-import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
-import type { EntryKind } from '../../core/ledger/entry.ts';
+import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
@@ -192,7 +191,7 @@ function Row({
       >
         <td className="figures">{timeText(event.at, data.zone)}</td>
         <td className="figures text-lg font-bold">{place}</td>
-        <td className="figures font-semibold">{entryKinds[event.kind as EntryKind]?.name ?? event.kind}</td>
+        <td className="figures font-semibold">{kindOf(event.kind).name}</td>
         <td>
           <button
             type="button"

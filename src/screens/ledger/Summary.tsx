@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { faults } from '../../core/ledger/faults.ts';
+import { faults } from '../../core/fault/faults.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/machine-live.ts';

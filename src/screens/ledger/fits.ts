@@ -1,3 +1,4 @@
+import { fieldOf } from '../../core/ledger/about-kinds.ts';
 import type { Event } from '../../schemas/event.ts';
 import { dayKey } from '../../parts/text.ts';
 import type { LedgerFilter } from './Filters.tsx';
@@ -8,7 +9,7 @@ export function fits(event: Event, filter: LedgerFilter, zone: string): boolean 
   return (
     (!filter.position || String(event.position) === filter.position) &&
     (!kind || event.kind === kind) &&
-    (!fault || event.data['fault'] === fault) &&
+    (!fault || fieldOf(event, 'fault') === fault) &&
     (!filter.job || event.jobId === filter.job) &&
     (!filter.day || dayKey(event.at, zone) === filter.day)
   );

@@ -1,3 +1,4 @@
+import { elementKinds, type ElementKind } from '../../core/element/elements.ts';
 import { useState } from 'react';
 import { advise } from '../../core/advice/advise.ts';
 import { fillIn } from '../../core/advice/fill-in.ts';
@@ -11,7 +12,6 @@ import {
 } from '../../core/advice/question.ts';
 import { bobbinSides } from '../../core/bobbin/capacity.ts';
 import { pairUp } from '../../core/bobbin/pair-up.ts';
-import { elementKinds, type ElementKind } from '../../core/jobs/read-rows.ts';
 import { needleText, readNeedleLabel } from '../../core/needle/label.ts';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -21,7 +21,7 @@ import { Needle } from '../../parts/rail/Needle.tsx';
 import type { Overruling } from '../../schemas/advice.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import type { BobbinKind } from '../../schemas/stores.ts';
-import { Reasons } from '../artwork/Reasons.tsx';
+import { Reasons } from '../../parts/advice/Reasons.tsx';
 import { EyeDrawing } from './EyeDrawing.tsx';
 import { Overrule } from './Overrule.tsx';
 import { Pick, Slider } from './fields.tsx';
@@ -138,7 +138,7 @@ function Pair({ bobbins, overrulings, asked }: Omit<PairProps, 'data'>) {
             label="Hoop"
             value={hoop}
             onChange={(value) => setHoop(value as HoopSize)}
-            options={Object.entries(hoopSizes)}
+            options={Object.entries(hoopSizes).map(([key, { name }]) => [key, name])}
           />
           <label className="flex min-h-11 items-center gap-2 text-sm font-semibold whitespace-nowrap">
             <input

@@ -1,12 +1,12 @@
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted } from '../../parts/text.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import { outcomeOf, usePlanner } from './usePlanner.ts';
-import { weaveRows, type SeatOf } from './weave-state.ts';
-import { minutesText } from './WeaveRow.tsx';
+import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface BesideProps {
   mine: { name: string; problem: PlanProblem; outcome: PlanOutcome };

@@ -3,8 +3,8 @@ import type { PlanOutcome } from '../../core/plan/run.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
-import type { SeatOf } from './weave-state.ts';
-import { minutesText } from './WeaveRow.tsx';
+import type { SeatOf } from '../../parts/weave/weave-state.ts';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface ChangeListProps {
   outcome: PlanOutcome;

@@ -1,5 +1,5 @@
 import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 

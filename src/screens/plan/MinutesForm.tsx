@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { changeTable, type ChangeMinutes } from '../../core/plan/minutes.ts';
+import { changeTable, type ChangeMinutes } from '../../core/plan/asked/minutes.ts';
 
 const fields: { key: keyof ChangeMinutes; name: string }[] = [
   { key: 'tieOn', name: 'Tie on a colour' },

@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import type { ChangeMinutes } from '../../core/plan/minutes.ts';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { ChangeMinutes } from '../../core/plan/asked/minutes.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 import { MinutesForm } from './MinutesForm.tsx';
 import { outcomeOf, usePlanner, type SearchState } from './usePlanner.ts';
 import type { SaveState } from './useSavedPlan.ts';
 import { counted } from '../../parts/text.ts';
-import { minutesText } from './WeaveRow.tsx';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface PlanBarProps {
   outcome: PlanOutcome | null;

@@ -1,3 +1,4 @@
+import { type PositionUse } from '../../core/plan/asked/uses.ts';
 import {
   DndContext,
   KeyboardSensor,
@@ -9,7 +10,6 @@ import {
 import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { needleText, readNeedleLabel } from '../../core/needle/label.ts';
-import type { PositionUse } from '../../core/plan/problem.ts';
 import {
   asTheyCame,
   onceMore,
@@ -17,7 +17,7 @@ import {
   wishKey,
   type JobToPlan,
   type PlanSetup,
-} from '../../core/plan/setup.ts';
+} from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
@@ -36,8 +36,8 @@ import { Wear } from './Wear.tsx';
 import { outcomeOf, useOrderSearch, usePlanner, usePrices } from './usePlanner.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
 import { useSewn } from './useSewn.ts';
-import { weaveRows, type SeatOf } from './weave-state.ts';
-import { minutesText, WaitingRow, WeaveRow } from './WeaveRow.tsx';
+import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
+import { minutesText, WaitingRow, WeaveRow } from '../../parts/weave/WeaveRow.tsx';
 
 interface PlanScreenProps {
   data: FrameData;

@@ -1,9 +1,9 @@
 import { movesText } from '../../core/plan/answer.ts';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
-import type { SeatOf } from './weave-state.ts';
-import { minutesText } from './WeaveRow.tsx';
+import type { SeatOf } from '../../parts/weave/weave-state.ts';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface SeatPanelProps {
   seat: SeatOf;

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 import { useStanding } from './usePlanner.ts';
 import { sewnWeeks } from './useSewn.ts';
-import { minutesText } from './WeaveRow.tsx';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface StandingProps {
   problem: PlanProblem;

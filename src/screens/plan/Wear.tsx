@@ -1,14 +1,14 @@
 import { useState } from 'react';
-import { busyColours } from '../../core/plan/busy.ts';
-import { levellings, worthwhile, type WornPosition } from '../../core/plan/levelling.ts';
-import { tradeMinutes } from '../../core/plan/trade-minutes.ts';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import { busyColours } from '../../core/plan/wear/busy.ts';
+import { levellings, worthwhile, type WornPosition } from '../../core/plan/wear/levelling.ts';
+import { tradeMinutes } from '../../core/plan/asked/trade-minutes.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
 import type { Sewn } from '../../schemas/sewn.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import { sewnWeeks, type SewnState } from './useSewn.ts';
-import { minutesText } from './WeaveRow.tsx';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface WearProps {
   state: SewnState;

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PlanProblem } from '../../core/plan/problem.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { StandingLayout } from '../../core/plan/standing.ts';
+import type { StandingLayout } from '../../core/plan/wear/standing.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
 import { useOneWorker } from '../useOneWorker.ts';
 

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import type { PlanSetup } from '../../core/plan/setup.ts';
+import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
 import { send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';

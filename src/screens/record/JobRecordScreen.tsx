@@ -1,5 +1,5 @@
-import { faults } from '../../core/ledger/faults.ts';
-import { entrySays } from '../../core/ledger/kinds.ts';
+import { faults } from '../../core/fault/faults.ts';
+import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { shiftOf } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -23,22 +23,21 @@ export default function JobRecordScreen({ data, ...rest }: JobRecordProps & { da
   );
 }
 
-/** Entries that belong into a customer's file beside the pieces themselves. */
-const told = ['needle_fitted', 'cone_mounted', 'piece_held', 'piece_released', 'note'];
-
 function JobRecord({ job, events }: JobRecordProps) {
   const { data, threads, threadName } = useFrame();
   const { machine, zone } = data;
   const counting = events.filter((event) => !event.void);
   const sum = shiftOf(counting);
-  const pieces = counting.filter((event) => event.kind === 'piece_finished');
+  const pieces = counting.filter((event) => flagsOf(event.kind).sews === 'piece');
   const [last, first] = [pieces[0], pieces.at(-1)];
   const people = [...new Set(counting.map((event) => event.operatorId))].flatMap(
     (id) => data.operators.find((one) => one.id === id)?.name ?? [],
   );
   const moment = (event: Event) =>
     `${dayText(event.at, zone)} ${new Date(event.at).getUTCFullYear()}, ${timeText(event.at, zone)}`;
-  const broken = counting.filter((event) => event.kind === 'break' && event.data['fault'] === 'needle_broke');
+  const broken = counting
+    .filter((event) => event.kind === 'break')
+    .filter((event) => event.data.fault === 'needle_broke');
   const rows: [string, string][] = [
     ['Customer', job.customer || 'not named'],
     ['Cloth', job.cloth || 'not named'],
@@ -57,7 +56,7 @@ function JobRecord({ job, events }: JobRecordProps) {
         : broken
             .map(
               (event) =>
-                `${moment(event)}, position ${event.position}: ${event.data['fragments'] === 'all_found' ? 'all fragments found' : event.data['fragments'] === 'missing' ? 'fragment missing, piece held' : 'fragments not said'}`,
+                `${moment(event)}, position ${event.position}: ${event.data.fragments === 'all_found' ? 'all fragments found' : event.data.fragments === 'missing' ? 'fragment missing, piece held' : 'fragments not said'}`,
             )
             .join('; '),
     ],
@@ -116,7 +115,7 @@ function JobRecord({ job, events }: JobRecordProps) {
         <h2>What was done</h2>
         <ol>
           {counting
-            .filter((event) => told.includes(event.kind))
+            .filter((event) => flagsOf(event.kind).onRecord)
             .slice(0, 60)
             .map((event) => (
               <li key={event.id} className="figures flex gap-4 border-t py-1 text-sm rule first:border-t-0">
@@ -130,7 +129,7 @@ function JobRecord({ job, events }: JobRecordProps) {
               </li>
             ))}
         </ol>
-        {counting.every((event) => !told.includes(event.kind)) && (
+        {counting.every((event) => !flagsOf(event.kind).onRecord) && (
           <p className="quiet">Nothing else on record.</p>
         )}
       </section>

@@ -1,10 +1,11 @@
+import { elements } from '../../core/element/elements.ts';
 import { useState } from 'react';
 import { clothFromWords } from '../../core/advice/fill-in.ts';
 import { backings, cloths } from '../../core/advice/question.ts';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { actNow } from '../../core/run/hints.ts';
 import { perStitch } from '../../core/stitches/consumption.ts';
-import { usualBobbinShare, usualLengthMm, usualTopMm } from '../../core/stitches/usual.ts';
+import { usualBobbinShare, usualTopMm } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { keptSpeed } from '../../parts/live/actions.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -68,7 +69,10 @@ function stitchesPerBobbin(job: Job): number {
   const thicknessMm = (cloth ? cloths[cloth].thicknessMm : 0.7) + backings['cut-away'].thicknessMm;
   const all = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   const mm = job.stops.reduce((sum, { element, stitches }) => {
-    const one = perStitch(element, usualLengthMm[element], { thicknessMm, bobbinShare: usualBobbinShare });
+    const one = perStitch(element, elements[element].usualLengthMm, {
+      thicknessMm,
+      bobbinShare: usualBobbinShare,
+    });
     return sum + one.bobbinMm * stitches;
   }, 0);
   return (bobbinLength('L', 1000 / 60).value * 1000) / (mm / all);

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { placeStops } from '../../core/plan/places.ts';
+import { placeStops } from '../../core/plan/asked/places.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';

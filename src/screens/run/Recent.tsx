@@ -1,5 +1,4 @@
-import { entryKinds, entrySays } from '../../core/ledger/kinds.ts';
-import type { EntryKind } from '../../core/ledger/entry.ts';
+import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { lostText, momentText } from '../../parts/text.ts';
 
@@ -33,7 +32,7 @@ export function Recent() {
               <button
                 type="button"
                 className="quiet -my-1 min-h-8 min-w-11 shrink-0 rounded text-xs underline"
-                aria-label={`Take back: ${entryKinds[event.kind as EntryKind].name} ${event.position ?? ''}`}
+                aria-label={`Take back: ${kindOf(event.kind).name} ${event.position ?? ''}`}
                 onClick={() => {
                   live.write({ kind: 'correction', corrects: event.id, data: { void: true } });
                   say('Taken back.');

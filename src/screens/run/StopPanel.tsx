@@ -1,4 +1,4 @@
-import { faultKeys, faults, type Fault } from '../../core/ledger/faults.ts';
+import { faultKeys, faults } from '../../core/fault/faults.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { useNow } from '../../parts/live/useNow.ts';
@@ -16,7 +16,7 @@ interface StopPanelProps {
 export function StopPanel({ stopped, since }: StopPanelProps) {
   const { data, actions, say, threads, view } = useFrame();
   const now = useNow(data.now);
-  const fault = stopped.data['fault'] as Fault | null | undefined;
+  const fault = stopped.kind === 'break' ? stopped.data.fault : null;
   const seat = view.seats.find((one) => one.head === stopped.head && one.position === stopped.position);
   const thread = seat?.cone ? threads.get(seat.cone.threadId) : undefined;
   const where = { head: stopped.head ?? 1, position: stopped.position ?? 1 };

@@ -1,5 +1,5 @@
 import { railOrder } from '../../core/head/rail-order.ts';
-import { placeStops } from '../../core/plan/places.ts';
+import { placeStops } from '../../core/plan/asked/places.ts';
 import { needlePoints } from '../../core/needle/letters.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { sizeText } from '../../core/units/needle-size.ts';

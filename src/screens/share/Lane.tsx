@@ -1,8 +1,8 @@
-import type { Shared } from '../../core/plan/share-out.ts';
+import type { Shared } from '../../core/plan/machines/share-out.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, dueText, whole } from '../../parts/text.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
-import { minutesText } from '../plan/WeaveRow.tsx';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface LaneProps {
   machine: Machine;

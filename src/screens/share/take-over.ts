@@ -1,6 +1,6 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Shared } from '../../core/plan/share-out.ts';
-import { emptySetup, type PlanSetup } from '../../core/plan/setup.ts';
+import type { Shared } from '../../core/plan/machines/share-out.ts';
+import { emptySetup, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import { send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 

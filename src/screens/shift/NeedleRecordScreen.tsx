@@ -1,21 +1,14 @@
-import { needleReasons } from '../../core/ledger/entry.ts';
-import { needleText, type NeedleSpec } from '../../core/needle/label.ts';
+import { needleReasons } from '../../core/needle/reasons.ts';
+import { needleText } from '../../core/needle/label.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../parts/frame/frame-data.ts';
 import { dayText, timeText, whole } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event, NeedleRecord as Known } from '../../schemas/event.ts';
 
 interface NeedleRecordProps {
-  record: {
-    broke: Event;
-    needle: Event | null;
-    stitches: number;
-    held: Event | null;
-    released: Event | null;
-    next: Event | null;
-  };
+  record: Known;
   jobName: string | null;
 }
 
@@ -32,32 +25,35 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
   const { data, view } = useFrame();
   const { machine } = data;
   // What was done since the page was made counts too.
-  const newer = (event: Event | null) => view.events.find((one) => one.id === event?.id) ?? event;
-  const broke = newer(record.broke)!;
+  const broke =
+    view.events.filter((event) => event.kind === 'break').find(({ id }) => id === record.broke.id) ??
+    record.broke;
   const held =
-    newer(record.held) ??
-    view.events.find((one) => one.kind === 'piece_held' && one.data['breakId'] === broke.id) ??
-    null;
+    view.events
+      .filter((event) => event.kind === 'piece_held')
+      .find(({ data }) => data.breakId === broke.id) ?? record.held;
   const released =
     record.released ??
-    view.events.find((one) => one.kind === 'piece_released' && held && one.data['closes'] === held.id) ??
+    view.events
+      .filter((event) => event.kind === 'piece_released')
+      .find(({ data }) => data.closes === held?.id) ??
     null;
   const { needle, next } = record;
   const who = (event: Event | null) =>
     data.operators.find((one) => one.id === event?.operatorId)?.name ?? 'nobody named';
   const when = (event: Event) =>
     `${dayText(event.at, data.zone)} ${new Date(event.at).getUTCFullYear()}, ${timeText(event.at, data.zone)}`;
-  const fragments = broke.data['fragments'];
+  const fragments = broke.data.fragments;
   const steps: { name: string; says: string; isOpen?: boolean }[] = [
     { name: 'Stopped', says: `${when(broke)}, by ${who(broke)}` },
     {
       name: 'Where',
-      says: `${machine.name}, head ${broke.head}, position ${broke.position}${jobName ? `; job ${jobName}` : ''}${broke.data['stop'] ? `, stop ${String(broke.data['stop'])}` : ''}${broke.data['stitch'] ? `, stitch ${whole(Number(broke.data['stitch']))}` : ''}`,
+      says: `${machine.name}, head ${broke.head}, position ${broke.position}${jobName ? `; job ${jobName}` : ''}${broke.data.stop ? `, stop ${broke.data.stop}` : ''}${broke.data.stitch ? `, stitch ${whole(broke.data.stitch)}` : ''}`,
     },
     {
       name: 'Needle',
       says: needle
-        ? `${needleText(needle.data['needle'] as NeedleSpec)}, fitted ${when(needle)}, ${whole(record.stitches)} st sewn`
+        ? `${needleText(needle.data.needle)}, fitted ${when(needle)}, ${whole(record.stitches)} st sewn`
         : 'no needle was on record there',
     },
     {
@@ -73,7 +69,7 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
     {
       name: 'Piece',
       says: held
-        ? `held ${when(held)}, by ${who(held)}: ${String(held.data['why'])}`
+        ? `held ${when(held)}, by ${who(held)}: ${held.data.why}`
         : fragments === 'all_found'
           ? 'not held'
           : 'not held yet',
@@ -83,9 +79,7 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
       ? [
           {
             name: 'Released',
-            says: released
-              ? `${when(released)}, by ${who(released)}: ${String(released.data['why'])}`
-              : 'still on hold',
+            says: released ? `${when(released)}, by ${who(released)}: ${released.data.why}` : 'still on hold',
             isOpen: !released,
           },
         ]
@@ -93,7 +87,7 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
     {
       name: 'New needle',
       says: next
-        ? `${needleText(next.data['needle'] as NeedleSpec)}, ${when(next)}, by ${who(next)} (${needleReasons[next.data['reason'] as keyof typeof needleReasons]})`
+        ? `${needleText(next.data.needle)}, ${when(next)}, by ${who(next)} (${needleReasons[next.data.reason].name})`
         : 'none on record yet',
       isOpen: !next,
     },
@@ -106,7 +100,7 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
           Print this record
         </button>
       </header>
-      {broke.data['fault'] !== 'needle_broke' && (
+      {broke.data.fault !== 'needle_broke' && (
         <p className="font-semibold">! This break is on record as something other than a broken needle.</p>
       )}
       <dl className="sheet">

@@ -1,6 +1,7 @@
+import { counting, fieldOf } from '../../core/ledger/about-kinds.ts';
 import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
-import { faults } from '../../core/ledger/faults.ts';
+import { faults } from '../../core/fault/faults.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -33,8 +34,8 @@ export default function ShiftScreen({ data, ...rest }: ShiftScreenProps) {
 function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
   const { data, view, live, say, operatorId } = useFrame();
   const [note, setNote] = useState('');
-  const lastShift = view.events.find((event) => event.kind === 'shift' && !event.void);
-  const isBegun = lastShift ? lastShift.data['is'] === 'begun' : facts.isBegun;
+  const lastShift = view.events.find(counting('shift'));
+  const isBegun = lastShift ? lastShift.data.is === 'begun' : facts.isBegun;
   const from = lastShift && lastShift.at > facts.from ? lastShift.at : facts.from;
   const shift = useMemo(() => {
     const byId = new Map(facts.events.map((event) => [event.id, event]));
@@ -202,7 +203,7 @@ function BeforeTomorrow() {
   const where = (head: number | null, position: number | null) =>
     `${machine.heads > 1 ? `head ${head}, ` : ''}position ${position}`;
   const todo = [
-    ...view.held.map((held) => `A piece is on hold: ${String(held.data['why'])}.`),
+    ...view.held.map((held) => `A piece is on hold: ${String(fieldOf(held, 'why'))}.`),
     ...(view.openStop ? ['The machine stands in a stop that was not ended.'] : []),
     ...view.seats.flatMap(({ head, position, needle }) => {
       const worn = needle && needleWorn(needle.age, machine.profile.needleLife);

@@ -6,7 +6,7 @@ import { whole } from '../../parts/text.ts';
 import type { BobbinKind } from '../../schemas/stores.ts';
 import { bobbinHeadings, readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
-import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from './CsvOut.tsx';
 

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { BobbinCase } from '../../schemas/stores.ts';
 import { caseHeadings, readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
-import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from './CsvOut.tsx';
 

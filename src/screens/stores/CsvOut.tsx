@@ -1,4 +1,4 @@
-import { formulaCell } from '../../core/csv-cells.ts';
+import { formulaCell } from '../../core/base/csv-cells.ts';
 import Papa from 'papaparse';
 
 /** Takes a list away as a CSV file. */

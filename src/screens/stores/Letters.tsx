@@ -6,7 +6,7 @@ import {
   needlePoints,
   type LabelMeaning,
 } from '../../core/needle/letters.ts';
-import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 
 /** "point light-ball" → { point: 'light-ball' } */
 const meanings = Object.entries({

@@ -5,8 +5,8 @@ import { v7 as uuid7 } from 'uuid';
 import { needleHeadings, readNeedleRows, type NeedleRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import type { NeedleKind } from '../../schemas/workshop.ts';
-import { AddField, AddForm, wholeField } from '../workshop/AddForm.tsx';
-import { AddNeedle } from '../workshop/NeedleKinds.tsx';
+import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
+import { AddNeedle } from '../../parts/store/NeedleKinds.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from './CsvOut.tsx';
 

@@ -1,5 +1,5 @@
 import { schoolTopics, type SchoolTopic, type Schools as Chosen } from '../../core/advice/schools.ts';
-import { AddField, AddForm } from '../workshop/AddForm.tsx';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 
 /** Where practitioners disagree, this workshop's answers. Advice says which one spoke. */
 export function Schools({ schools }: { schools: Chosen }) {

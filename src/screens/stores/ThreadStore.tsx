@@ -4,7 +4,7 @@ import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import type { Cone, Thread } from '../../schemas/workshop.ts';
-import { AddThread, AddCone } from '../workshop/Threads.tsx';
+import { AddThread, AddCone } from '../../parts/store/Threads.tsx';
 import { CsvOut } from './CsvOut.tsx';
 import { ThreadImport } from './ThreadImport.tsx';
 

@@ -1,7 +1,7 @@
 import { v7 as uuid7 } from 'uuid';
 import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
 import type { Machine } from '../../schemas/workshop.ts';
-import { AddField, AddForm, wholeField } from './AddForm.tsx';
+import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
 
 /** The machines, their size, and how each keeps its needles. */
 export function Machines({ machines }: { machines: Machine[] }) {

@@ -1,6 +1,6 @@
 import { v7 as uuid7 } from 'uuid';
 import type { Operator } from '../../schemas/workshop.ts';
-import { AddField, AddForm } from './AddForm.tsx';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 
 /** Who may stand at the machines: the name that goes with each entry. */
 export function People({ operators }: { operators: Operator[] }) {

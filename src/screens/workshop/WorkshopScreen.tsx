@@ -4,8 +4,8 @@ import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/
 import { Everything } from './Everything.tsx';
 import { Machines } from './Machines.tsx';
 import { People } from './People.tsx';
-import { Threads } from './Threads.tsx';
-import { NeedleKinds } from './NeedleKinds.tsx';
+import { Threads } from '../../parts/store/Threads.tsx';
+import { NeedleKinds } from '../../parts/store/NeedleKinds.tsx';
 
 interface WorkshopProps {
   machines: Machine[];

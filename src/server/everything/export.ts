@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import Papa from 'papaparse';
-import { formulaCell } from '../../core/csv-cells.ts';
-import { database, inSnapshot, rows, type Sql } from '../database.ts';
+import { formulaCell } from '../../core/base/csv-cells.ts';
+import { database, inSnapshot, rows, type Sql } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
 import { header, tableNames, tables, type Ending, type TableName } from './tables.ts';
 

@@ -1,11 +1,11 @@
 import type { Entry } from '../../core/ledger/entry.ts';
-import { inTransaction, longWork, rows, type Sql } from '../database.ts';
+import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, isUnreachable, ProblemError } from '../http/problem.ts';
-import { checkEntry } from '../ledger/accept.ts';
-import { entryFrom, type LineRow } from '../ledger/line.ts';
-import { makeMonth, monthsOf } from '../ledger/months.ts';
-import { serverNow } from '../clock.ts';
-import { rebuildIn } from '../ledger/rebuild.ts';
+import { checkEntry } from '../ledger/writing/accept.ts';
+import { entryFrom, type LineRow } from '../ledger/projecting/line.ts';
+import { makeMonth, monthsOf } from '../ledger/writing/months.ts';
+import { serverNow } from '../base/clock.ts';
+import { rebuildIn } from '../ledger/projecting/rebuild.ts';
 import { columnsOf, isEmpty } from './export.ts';
 import { numberedLines, type NumberedLine } from './numbered-lines.ts';
 import { header, readVersions, tableNames, type Ending, type TableName } from './tables.ts';

@@ -1,16 +1,18 @@
+import { kindsWith, sqlKinds } from '../../core/ledger/about-kinds.ts';
+import type { KindWith } from '../../core/ledger/entry.ts';
 import { v7 as uuid7 } from 'uuid';
 import { matchStops, matchWithinMs, type ToldStop } from '../../core/feed/match.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
-import { serverNow } from '../clock.ts';
-import { database, rows } from '../database.ts';
-import { normalEntry } from '../ledger/accept.ts';
-import { storeEntries } from '../ledger/queue.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, rows } from '../base/database.ts';
+import { normalEntry } from '../ledger/writing/accept.ts';
+import { storeEntries } from '../ledger/writing/queue.ts';
 
 interface StopRow {
   id: string;
   machine_id: string;
   at: string;
-  kind: 'break' | 'stop';
+  kind: KindWith<'stops'>;
   head: number | null;
   job_id: string | null;
   data: { by?: 'feed'; feedId?: string; stop?: number; stitch?: number };
@@ -102,7 +104,7 @@ async function feedAround(stops: readonly Stop[]): Promise<StopRow[]> {
   return rows<StopRow>(
     database(),
     `SELECT ${columns} FROM event e
-     WHERE e.machine_id = ANY($1) AND e.kind IN ('break', 'stop') AND NOT e.void AND e.data ->> 'by' = 'feed'
+     WHERE e.machine_id = ANY($1) AND e.kind IN (${sqlKinds('stops')}) AND NOT e.void AND e.data ->> 'by' = 'feed'
        AND e.at BETWEEN $2 AND $3
      ORDER BY e.at DESC LIMIT ${mostOfFeed}`,
     [
@@ -121,7 +123,7 @@ async function handAround(stops: readonly Stop[]): Promise<StopRow[]> {
         AND NOT data ? 'by' AND NOT data ? 'feedId' AND at ${order === 'ASC' ? '>=' : '<'} mine.at
         AND at BETWEEN mine.at - $3 * interval '1 ms' AND mine.at + $3 * interval '1 ms'
       ORDER BY at ${order} LIMIT ${nearest})`;
-  const sides = (['break', 'stop'] as const).flatMap((kind) => [side(kind, 'ASC'), side(kind, 'DESC')]);
+  const sides = kindsWith('stops').flatMap((kind) => [side(kind, 'ASC'), side(kind, 'DESC')]);
   return rows<StopRow>(
     database(),
     `SELECT ${columns} FROM unnest($1::uuid[], $2::timestamptz[]) AS mine(machine_id, at)

@@ -1,7 +1,7 @@
 import type { FeedNow } from '../../core/feed/event.ts';
 import type { FeedMachine } from '../../core/feed/fold.ts';
-import { database, rows } from '../database.ts';
-import { log } from '../log.ts';
+import { database, rows } from '../base/database.ts';
+import { log } from '../base/log.ts';
 
 /** What is kept of a machine's feed. */
 export interface Kept {

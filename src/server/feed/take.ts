@@ -1,12 +1,13 @@
+import { is } from '../../core/ledger/about-kinds.ts';
 import type { FeedEvent } from '../../core/feed/event.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
-import { database } from '../database.ts';
+import { database } from '../base/database.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
-import { checkEntry, normalEntry } from '../ledger/accept.ts';
-import { storeEntries } from '../ledger/queue.ts';
-import { openStops } from '../ledger/open-stop.ts';
-import { log } from '../log.ts';
+import { checkEntry, normalEntry } from '../ledger/writing/accept.ts';
+import { storeEntries } from '../ledger/writing/queue.ts';
+import { openStops } from '../ledger/reading/open-stop.ts';
+import { log } from '../base/log.ts';
 import { foldPost, mayBeOld, type FoldedPost } from './fold-post.ts';
 import { matchLately } from './match.ts';
 import { linesTaken, readStates, writeStates, type FeedState } from './state.ts';
@@ -93,8 +94,8 @@ async function takeRound(round: readonly Post[]): Promise<void> {
       }
     }),
   );
-  await matchLately(stored.filter((entry) => entry.kind === 'break' || entry.kind === 'stop')).catch(
-    (error: unknown) => log().warn({ err: error }, 'stops of a feed not matched with those by hand'),
+  await matchLately(stored.filter((entry) => is(entry, 'stops'))).catch((error: unknown) =>
+    log().warn({ err: error }, 'stops of a feed not matched with those by hand'),
   );
   const written = await writeStates(
     [...folded].flatMap(([{ machineId }, { kept, fresh }]) =>

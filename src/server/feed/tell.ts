@@ -1,6 +1,6 @@
 import type { FeedNow } from '../../core/feed/event.ts';
-import { announceNews } from '../ledger/live.ts';
-import { log } from '../log.ts';
+import { announceNews } from '../ledger/reading/live.ts';
+import { log } from '../base/log.ts';
 
 /** Pages are told at most this often, ms, of all machines in one query: a fast feed must not flood them. */
 const everyMs = 250;

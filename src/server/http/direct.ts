@@ -1,9 +1,9 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { feedTaken } from '../../schemas/feed.ts';
 import { readFeed } from '../feed/lines.ts';
-import { receiveEntries } from '../ledger/receive.ts';
-import { log } from '../log.ts';
-import { machineMustExist } from '../machines.ts';
+import { receiveEntries } from '../ledger/writing/receive.ts';
+import { log } from '../base/log.ts';
+import { machineMustExist } from '../machine/machines.ts';
 import {
   bodyWithinMs,
   cutOff,
@@ -14,7 +14,7 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { checker } from './check.ts';
+import { checker } from './validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
 const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : undefined;

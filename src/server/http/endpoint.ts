@@ -1,6 +1,6 @@
 import type { APIContext, APIRoute } from 'astro';
-import type { FromSchema, JSONSchema } from 'json-schema-to-ts';
-import { log } from '../log.ts';
+import type { DataOf, AnyShape } from '../../core/shape/data-of.ts';
+import { log } from '../base/log.ts';
 import {
   bodyWithinMs,
   cutOff,
@@ -12,17 +12,17 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { checker } from './check.ts';
+import { checker } from './validate.ts';
 import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 
 /** A schema's type; `undefined` where the endpoint takes none. */
-type Message<Schema> = Schema extends JSONSchema ? FromSchema<Schema> : undefined;
+type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;
 
 interface Contract<Body, Query> {
   body?: Body;
   query?: Query;
   /** Checked only where answers are checked (VIVID_CHECK_ANSWERS=1: all tests). */
-  answer: JSONSchema;
+  answer: AnyShape;
   status?: number;
 }
 
@@ -42,8 +42,8 @@ export function endpoint<const Body = undefined, const Query = undefined>(
   contract: Contract<Body, Query>,
   handle: (given: Given<Message<Body>, Message<Query>>) => Promise<unknown>,
 ): APIRoute {
-  const checkBody = contract.body && checker(contract.body as JSONSchema);
-  const checkQuery = contract.query && checker(contract.query as JSONSchema, { coerce: true });
+  const checkBody = contract.body && checker(contract.body as AnyShape);
+  const checkQuery = contract.query && checker(contract.query as AnyShape, { coerce: true });
   const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(contract.answer) : undefined;
   const route: APIRoute = (context) =>
     answering(context, async () => {

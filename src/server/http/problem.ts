@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/refusal.ts';
+import { Refusal } from '../../core/base/refusal.ts';
 
 /** An answer of RFC 9457 (problem details). `detail` is a sentence an operator understands. */
 export interface Problem {

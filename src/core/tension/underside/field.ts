@@ -1,4 +1,4 @@
-import type { Pixels } from '../../artwork/pixels.ts';
+import type { Pixels } from '../../artwork/pixels/pixels.ts';
 
 /** A picture as three planes of numbers from 0 to 1 (and above, where brighter than the cloth). */
 export interface Field {

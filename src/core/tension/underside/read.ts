@@ -1,6 +1,6 @@
 import { median } from 'simple-statistics';
-import { Refusal } from '../../refusal.ts';
-import { toWorking, type Pixels } from '../../artwork/pixels.ts';
+import { Refusal } from '../../base/refusal.ts';
+import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { fieldOf, flatten, type Field } from './field.ts';
 import { findComb, type Span } from './comb.ts';
 import { across, blend, findLie, findRows, profile, unlikeCloth, type Lie } from './frame.ts';

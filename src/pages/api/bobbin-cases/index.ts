@@ -1,6 +1,6 @@
 import { bobbinCase, bobbinCaseNew } from '../../../schemas/stores.ts';
 import { listQuery, page } from '../../../schemas/workshop.ts';
-import { addBobbinCase, listBobbinCases } from '../../../server/bobbins.ts';
+import { addBobbinCase, listBobbinCases } from '../../../server/stores/bobbins.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 export const GET = endpoint({ query: listQuery, answer: page(bobbinCase) }, ({ query }) =>

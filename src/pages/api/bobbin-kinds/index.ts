@@ -1,6 +1,6 @@
 import { bobbinKind, bobbinKindNew } from '../../../schemas/stores.ts';
 import { listQuery, page } from '../../../schemas/workshop.ts';
-import { addBobbinKind, listBobbinKinds } from '../../../server/bobbins.ts';
+import { addBobbinKind, listBobbinKinds } from '../../../server/stores/bobbins.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 export const GET = endpoint({ query: listQuery, answer: page(bobbinKind) }, ({ query }) =>

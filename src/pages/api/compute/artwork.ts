@@ -1,5 +1,5 @@
 import { artworkAnswer, artworkQuery } from '../../../schemas/advice.ts';
-import { readPictureFile } from '../../../server/artwork.ts';
+import { readPictureFile } from '../../../server/heavy/artwork.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the picture itself, up to 30 MB: image/png, image/jpeg or image/svg+xml. */

@@ -1,7 +1,7 @@
-import { readBlock } from '../../../core/tension/block.ts';
+import { readBlock } from '../../../core/tension/block/block.ts';
 import { blockAnswer, blockQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { workshop } from '../../../server/workshop.ts';
+import { workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint({ body: blockQuestion, answer: blockAnswer }, async ({ body }) => {
   const { schools } = await workshop();

@@ -1,5 +1,5 @@
-import { readTrace } from '../../../core/tension/trace.ts';
-import { traceVerdicts } from '../../../core/tension/trace-verdicts.ts';
+import { readTrace } from '../../../core/tension/pull/trace.ts';
+import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import { traceAnswer, traceQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 

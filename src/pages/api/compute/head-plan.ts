@@ -1,5 +1,5 @@
 import { headPlanAnswer, headPlanQuestion } from '../../../schemas/plan.ts';
-import { planInThread } from '../../../server/head-plan.ts';
+import { planInThread } from '../../../server/heavy/head-plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** Plans in a thread of its own, for 10 s at most: then the best so far, with how far it may be from the best. */

@@ -2,8 +2,8 @@ import { advise, needleCaution } from '../../../core/advice/advise.ts';
 import { fillIn, type Asked } from '../../../core/advice/fill-in.ts';
 import { adviceAnswer, adviceQuestion } from '../../../schemas/advice.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { lastOverruling } from '../../../server/overrulings.ts';
-import { workshop } from '../../../server/workshop.ts';
+import { lastOverruling } from '../../../server/jobs/overrulings.ts';
+import { workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint({ body: adviceQuestion, answer: adviceAnswer }, async ({ body }) => {
   const question = fillIn(body as Asked, (await workshop()).schools);

@@ -2,7 +2,7 @@ import { pairUp } from '../../../core/bobbin/pair-up.ts';
 import { readNeedleLabel } from '../../../core/needle/label.ts';
 import { pairingAnswer, pairingQuestion } from '../../../schemas/advice.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { taughtLetters, workshop } from '../../../server/workshop.ts';
+import { taughtLetters, workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint({ body: pairingQuestion, answer: pairingAnswer }, async ({ body }) => {
   const { spec } = readNeedleLabel(body.needle, await taughtLetters());

@@ -1,10 +1,11 @@
-import { caseHealth } from '../../../core/tension/case-health.ts';
-import { followCase, nextTurn, turnWords } from '../../../core/tension/screw.ts';
+import { turnWords } from '../../../core/gauge/turn-words.ts';
+import { caseHealth } from '../../../core/tension/case/case-health.ts';
+import { followCase, nextTurn } from '../../../core/tension/case/screw.ts';
 import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
 import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { invalid } from '../../../server/http/problem.ts';
-import { workshop } from '../../../server/workshop.ts';
+import { workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint({ body: screwQuestion, answer: screwAnswer }, async ({ body }) => {
   const belief = followCase(body.steps);

@@ -1,5 +1,5 @@
 import { shareOutAnswer, shareOutQuestion } from '../../../schemas/plan.ts';
-import { shareInThread } from '../../../server/head-plan.ts';
+import { shareInThread } from '../../../server/heavy/head-plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** Shares jobs out over machines in a thread of its own, for 10 s at most: then the best split so far. */

@@ -1,5 +1,5 @@
 import { undersideAnswer, undersideQuery } from '../../../schemas/tension.ts';
-import { readUndersideFile } from '../../../server/artwork.ts';
+import { readUndersideFile } from '../../../server/heavy/artwork.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the photo itself, up to 30 MB: image/png or image/jpeg. */

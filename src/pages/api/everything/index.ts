@@ -1,4 +1,4 @@
-import { object } from '../../../schemas/parts.ts';
+import { object } from '../../../core/shape/parts.ts';
 import {
   checkExports,
   everythingJson,

@@ -1,6 +1,6 @@
 import { job, jobIds, jobQuery, jobsNew, page } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { addJobs, listJobs } from '../../../server/jobs.ts';
+import { addJobs, listJobs } from '../../../server/jobs/jobs.ts';
 
 export const GET = endpoint({ query: jobQuery, answer: page(job) }, ({ query }) => listJobs(query));
 export const POST = endpoint({ body: jobsNew, answer: jobIds, status: 201 }, async ({ body }) => ({

@@ -1,5 +1,5 @@
 import { entryHistory as entryHistoryMessage } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { entryHistory } from '../../../server/ledger/read.ts';
+import { entryHistory } from '../../../server/ledger/reading/read.ts';
 
 export const GET = endpoint({ answer: entryHistoryMessage }, ({ id }) => entryHistory(id('id')));

@@ -1,10 +1,10 @@
-import { object } from '../../../schemas/parts.ts';
+import { object } from '../../../core/shape/parts.ts';
 import { ledgerQuery, type LedgerQuery } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
-import { exportFormats } from '../../../server/ledger/export.ts';
-import { ledgerRows } from '../../../server/ledger/read.ts';
-import { machineById } from '../../../server/machines.ts';
+import { exportFormats } from '../../../server/ledger/reading/export.ts';
+import { ledgerRows } from '../../../server/ledger/reading/read.ts';
+import { machineById } from '../../../server/machine/machines.ts';
 
 const { limit: _limit, after: _after, ...narrowing } = ledgerQuery.properties;
 void [_limit, _after];

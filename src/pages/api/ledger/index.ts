@@ -1,9 +1,9 @@
 import { entriesStored } from '../../../schemas/entry.ts';
 import { ledgerPage as ledgerPageMessage, ledgerQuery } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { ledgerPage } from '../../../server/ledger/read.ts';
-import { receiveEntries } from '../../../server/ledger/receive.ts';
-import { machineById } from '../../../server/machines.ts';
+import { ledgerPage } from '../../../server/ledger/reading/read.ts';
+import { receiveEntries } from '../../../server/ledger/writing/receive.ts';
+import { machineById } from '../../../server/machine/machines.ts';
 
 export const GET = endpoint({ query: ledgerQuery, answer: ledgerPageMessage }, async ({ query }) => {
   await machineById(query.machine);

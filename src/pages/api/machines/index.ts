@@ -1,6 +1,6 @@
 import { listQuery, machine, machineNew, page } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { addMachine, listMachines } from '../../../server/machines.ts';
+import { addMachine, listMachines } from '../../../server/machine/machines.ts';
 
 export const GET = endpoint({ query: listQuery, answer: page(machine) }, ({ query }) => listMachines(query));
 export const POST = endpoint({ body: machineNew, answer: machine, status: 201 }, ({ body }) =>

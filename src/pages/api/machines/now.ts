@@ -1,5 +1,5 @@
 import { machinesNow as answer } from '../../../schemas/machines-now.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { machinesNow } from '../../../server/machines-now.ts';
+import { machinesNow } from '../../../server/machine/machines-now.ts';
 
 export const GET = endpoint({ answer }, machinesNow);

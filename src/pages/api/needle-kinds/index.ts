@@ -1,6 +1,6 @@
 import { listQuery, needleKind, needleKindNew, page } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { addNeedleKind, listNeedleKinds } from '../../../server/needle-kinds.ts';
+import { addNeedleKind, listNeedleKinds } from '../../../server/stores/needle-kinds.ts';
 
 export const GET = endpoint({ query: listQuery, answer: page(needleKind) }, ({ query }) =>
   listNeedleKinds(query),

@@ -1,6 +1,6 @@
 import { listQuery, operator, operatorNew, page } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { addOperator, listOperators } from '../../../server/operators.ts';
+import { addOperator, listOperators } from '../../../server/stores/operators.ts';
 
 export const GET = endpoint({ query: listQuery, answer: page(operator) }, ({ query }) =>
   listOperators(query),

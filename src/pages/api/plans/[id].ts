@@ -1,6 +1,6 @@
 import { plan, planChange } from '../../../schemas/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { changePlan, planById } from '../../../server/plans.ts';
+import { changePlan, planById } from '../../../server/jobs/plans.ts';
 
 export const GET = endpoint({ answer: plan }, ({ id }) => planById(id('id')));
 export const PUT = endpoint({ body: planChange, answer: plan }, ({ id, body }) => changePlan(id('id'), body));

@@ -1,5 +1,5 @@
 import { bobbinCase, bobbinCaseChange } from '../../../../schemas/stores.ts';
-import { changeBobbinCase } from '../../../../server/bobbins.ts';
+import { changeBobbinCase } from '../../../../server/stores/bobbins.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 
 export const PATCH = endpoint({ body: bobbinCaseChange, answer: bobbinCase }, ({ id, body }) =>

@@ -1,5 +1,5 @@
 import { caseLife as lifeMessage } from '../../../../schemas/tension.ts';
-import { caseLife } from '../../../../server/bench.ts';
+import { caseLife } from '../../../../server/machine/bench.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 
 export const GET = endpoint({ answer: lifeMessage }, async ({ id }) => ({ items: await caseLife(id('id')) }));

@@ -1,6 +1,6 @@
 import { machine, machineChange } from '../../../../schemas/workshop.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { changeMachine, machineById } from '../../../../server/machines.ts';
+import { changeMachine, machineById } from '../../../../server/machine/machines.ts';
 
 export const GET = endpoint({ answer: machine }, ({ id }) => machineById(id('id')));
 export const PATCH = endpoint({ body: machineChange, answer: machine }, ({ id, body }) =>

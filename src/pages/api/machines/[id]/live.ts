@@ -1,7 +1,7 @@
-import { object } from '../../../../schemas/parts.ts';
+import { object } from '../../../../core/shape/parts.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { listen, listenNews } from '../../../../server/ledger/live.ts';
-import { machineById } from '../../../../server/machines.ts';
+import { listen, listenNews } from '../../../../server/ledger/reading/live.ts';
+import { machineById } from '../../../../server/machine/machines.ts';
 
 const query = object({ since: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } }, ['since']);
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */

@@ -1,5 +1,5 @@
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { maintenanceCalendar } from '../../../../server/maintenance.ts';
+import { maintenanceCalendar } from '../../../../server/machine/maintenance.ts';
 
 /** GET: the machine's maintenance as iCalendar, to be subscribed to. */
 export const GET = endpoint(

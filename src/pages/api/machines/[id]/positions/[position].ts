@@ -1,8 +1,8 @@
 import { story, storyQuery } from '../../../../../schemas/workshop.ts';
-import { positionStory } from '../../../../../server/head.ts';
+import { positionStory } from '../../../../../server/machine/head.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 import { notFound } from '../../../../../server/http/problem.ts';
-import { machineById } from '../../../../../server/machines.ts';
+import { machineById } from '../../../../../server/machine/machines.ts';
 
 export const GET = endpoint({ query: storyQuery, answer: story }, async ({ id, query, context }) => {
   const machine = await machineById(id('id'));

@@ -1,0 +1,11 @@
+import { object, text } from '../../../shape/parts.ts';
+import { kindOfEntry } from '../kind.ts';
+
+/** Words of an operator. */
+export const definition = kindOfEntry({
+  name: 'Note',
+  where: 'either',
+  shape: object({ text: text(1, 2000) }),
+  flags: { story: 'others', onRecord: true },
+  says: ({ data }) => data.text,
+});

@@ -1,0 +1,144 @@
+import { type PositionUse } from './uses.ts';
+import type { Schools } from '../../advice/schools.ts';
+import type { Seat } from '../../ledger/head-now.ts';
+import { needleText, type NeedleSpec } from '../../needle/label.ts';
+import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
+import type { PlanJob, PlanProblem } from './problem.ts';
+import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
+
+/** What the operator laid down for a plan; everything else follows from the head, the jobs and the stores. */
+export interface PlanSetup {
+  /** Jobs in sewing order, by id. Waiting jobs that are not named are not planned. */
+  order: string[];
+  /** Uses other than free, by position. */
+  uses: Record<string, PositionUse>;
+  /** Positions wished for, by job and first stop: “id 3”. */
+  wishes: Record<string, number>;
+  /** The first so many jobs keep their place when the order is searched. */
+  frozen: number;
+  minutes: ChangeMinutes;
+}
+
+export const emptySetup: PlanSetup = { order: [], uses: {}, wishes: {}, frozen: 0, minutes: defaultMinutes };
+
+export const wishKey = (jobId: string, stops: readonly number[]) => `${jobId} ${Math.min(...stops)}`;
+
+export interface JobToPlan {
+  id: string;
+  name: string;
+  cloth: string;
+  schools?: Partial<Schools> | null | undefined;
+  pieces: number;
+  /** Pieces finished so far. */
+  done: number;
+  /** Day it is due, yyyy-mm-dd. */
+  due: string | null;
+  stops: readonly StopToPlan[];
+}
+
+export interface SetupContext {
+  machine: { heads: number; positions: number; topSpeed: number };
+  seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
+  jobs: readonly JobToPlan[];
+  threads: readonly PlanThread[];
+  /** Needles on hand. */
+  shelf: readonly NeedleSpec[];
+  schools: Partial<Schools>;
+  /** Today in the operator's zone, yyyy-mm-dd. */
+  today: string;
+}
+
+/** Minutes of each round besides sewing, from memory: hooping, and a trim and colour change a stop. */
+const hoopingMinutes = 1.5;
+const colourChangeMinutes = 0.15;
+/** Working minutes of a day, from memory. */
+const dayMinutes = 480;
+
+/** The planning problem of a machine as it stands. Jobs of the setup that are no longer waiting are left out. */
+export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem {
+  const { machine, seats } = context;
+  const threads = new Map(context.threads.map((one) => [one.id, one]));
+  const onHead = seats.flatMap((seat) => (seat.needle ? [seat.needle.spec] : []));
+  const shelf = [...new Map([...onHead, ...context.shelf].map((spec) => [needleText(spec), spec])).values()];
+  const positions = Array.from({ length: machine.positions }, (_, index) => {
+    const here = seats.filter((seat) => seat.position === index + 1).sort((a, b) => a.head - b.head);
+    return {
+      position: index + 1,
+      now: here.map((seat) => ({
+        needle: seat.needle ? needleText(seat.needle.spec) : null,
+        thread: seat.cone?.threadId ?? null,
+      })),
+      use: setup.uses[index + 1] ?? ('free' as const),
+      sewn: Math.max(0, ...here.map((seat) => seat.needle?.age.stitches ?? 0)),
+    };
+  });
+  const jobs = setup.order.flatMap((id): PlanJob[] => {
+    const job = context.jobs.find((one) => one.id === id);
+    if (!job) return [];
+    const { requests } = requestsOf(job, threads, shelf, context.schools);
+    return [
+      {
+        id,
+        name: job.name,
+        requests: requests.map((request) => ({
+          ...request,
+          at: setup.wishes[wishKey(id, request.stops)] ?? request.at ?? null,
+        })),
+        sewMinutes: sewMinutes(job, machine),
+        due: job.due === null ? null : workingMinutes(context.today, job.due),
+      },
+    ];
+  });
+  const classes = Object.fromEntries(context.threads.map((one) => [one.id, weightClass(one)]));
+  return { positions, jobs, classes, minutes: setup.minutes };
+}
+
+/**
+ * The setup with its jobs in the order they came (ids tell when: RFC 9562, version 7), the frozen ones staying first.
+ * Null when they stand so already.
+ */
+export function asTheyCame(setup: PlanSetup): PlanSetup | null {
+  const { order, frozen } = setup;
+  const came = [...order.slice(0, frozen), ...order.slice(frozen).sort()];
+  return came.every((id, index) => id === order[index]) ? null : { ...setup, order: came };
+}
+
+/** From its first stitch to its last piece: sewing at 85 % of the top speed, colour changes, hooping. */
+export function sewMinutes(
+  job: Pick<JobToPlan, 'pieces' | 'done' | 'stops'>,
+  machine: { heads: number; topSpeed: number },
+): number {
+  const rounds = Math.ceil(Math.max(0, job.pieces - job.done) / machine.heads);
+  const stitches = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
+  const round =
+    stitches / (machine.topSpeed * 0.85) + job.stops.length * colourChangeMinutes + hoopingMinutes;
+  return Math.round(rounds * round);
+}
+
+/** Working minutes from this morning until the evening of a day, Saturdays and Sundays left out; at least one day. */
+function workingMinutes(today: string, due: string): number {
+  const end = Date.parse(`${due}T00:00:00Z`);
+  let days = 0;
+  for (let day = Date.parse(`${today}T00:00:00Z`); day <= end && days < 400; day += 86_400_000)
+    if (![0, 6].includes(new Date(day).getUTCDay())) days++;
+  return Math.max(1, days) * dayMinutes;
+}
+
+/**
+ * A setup and context that plan what was sewn lately as if it came once more, in the same order, whole. `runs`: job
+ * ids in sewing order; one that comes twice is two jobs.
+ */
+export function onceMore(
+  setup: PlanSetup,
+  context: SetupContext,
+  runs: readonly string[],
+): { setup: PlanSetup; context: SetupContext } {
+  const jobs = runs.flatMap((id, index): JobToPlan[] => {
+    const job = context.jobs.find((one) => one.id === id);
+    return job ? [{ ...job, id: `${id} ${index + 1}`, done: 0, due: null }] : [];
+  });
+  return {
+    setup: { ...setup, order: jobs.map((job) => job.id), wishes: {}, frozen: 0 },
+    context: { ...context, jobs },
+  };
+}

@@ -1,0 +1,43 @@
+import { forthOf, leastOf, serveChains, type Chains } from '../model/chain.ts';
+import type { Model } from '../model/model.ts';
+
+/**
+ * Among plans of the same cost, one that spreads the stitches: two positions trade what they carry from some job on
+ * where that costs nothing and brings the more worn one less. Goes on until no trade levels further.
+ */
+export function spreadWear(model: Model, plan: Chains): Chains {
+  const chains = plan.chains.map((chain) => [...chain]);
+  const stitchesOf = (chain: readonly number[]) =>
+    chain.reduce((sum, request) => {
+      const { job, request: index } = model.nodes[request]!;
+      return sum + model.jobs[job]!.requests[index]!.stitches;
+    }, 0);
+  const costOf = (place: number, chain: readonly number[]) =>
+    chain.length === 0 ? 0 : leastOf(forthOf(model, place, chain).at(-1)!);
+  const wear = chains.map((chain, place) => model.places[place]!.sewn + stitchesOf(chain));
+  const cost = chains.map((chain, place) => costOf(place, chain));
+  for (let level = true; level;) {
+    level = false;
+    for (let a = 0; a < chains.length; a++)
+      for (let b = a + 1; b < chains.length; b++)
+        for (let job = 0; job < model.jobs.length; job++) {
+          const at = (chain: readonly number[]) => {
+            const found = chain.findIndex((request) => model.nodes[request]!.job >= job);
+            return found === -1 ? chain.length : found;
+          };
+          const [cutA, cutB] = [at(chains[a]!), at(chains[b]!)];
+          const newA = [...chains[a]!.slice(0, cutA), ...chains[b]!.slice(cutB)];
+          const newB = [...chains[b]!.slice(0, cutB), ...chains[a]!.slice(cutA)];
+          const wearA = model.places[a]!.sewn + stitchesOf(newA);
+          const wearB = model.places[b]!.sewn + stitchesOf(newB);
+          if (wearA ** 2 + wearB ** 2 >= wear[a]! ** 2 + wear[b]! ** 2 - 1) continue;
+          const [costA, costB] = [costOf(a, newA), costOf(b, newB)];
+          if (costA + costB > cost[a]! + cost[b]! + 1e-6) continue;
+          [chains[a], chains[b]] = [newA, newB];
+          [wear[a], wear[b]] = [wearA, wearB];
+          [cost[a], cost[b]] = [costA, costB];
+          level = true;
+        }
+  }
+  return serveChains(model, chains) ?? plan;
+}

@@ -1,0 +1,89 @@
+import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
+import type { PlanAsked, PlanOutcome } from '../../core/plan/run.ts';
+import type { PlanJob, PlanPosition } from '../../core/plan/asked/problem.ts';
+import type { ShareAsked, ShareOutcome, ShareProblem } from '../../core/plan/machines/share-out.ts';
+import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan.ts';
+import { invalid, ProblemError } from '../http/problem.ts';
+import { inThread } from './heavy-work.ts';
+
+/** A thread answers within 10 s; one that does not is ended. */
+const longestMs = 20_000;
+
+/** What the thread (head-plan-worker.ts) is given. */
+export type PlanTask =
+  | { does: 'plan'; asked: PlanAsked }
+  | { does: 'share'; problem: ShareProblem; asked: Pick<ShareAsked, 'lateness' | 'spanWeight'> };
+export type PlanResult<Outcome> = { outcome: Outcome } | { refused: string; name: string };
+
+/** Plans what was sent; what was left out is filled in. */
+export async function planInThread(question: HeadPlanQuestion, signal: AbortSignal) {
+  const outcome = await workedOut<PlanOutcome>({ does: 'plan', asked: askedFrom(question) }, signal);
+  return { order: outcome.jobs.map((one) => one.job), ...outcome };
+}
+
+/** Shares the jobs that were sent out over the machines. */
+export function shareInThread(question: ShareOutQuestion, signal: AbortSignal): Promise<ShareOutcome> {
+  const machines = question.machines.map((one) => ({
+    id: one.id,
+    name: one.name ?? one.id,
+    positions: positionsFrom(one.positions),
+    jobs: jobsFrom(one.jobs),
+  }));
+  const ids = (jobs: readonly PlanJob[]) => jobs.map((job) => job.id).join('\n');
+  const odd = machines.find((one) => ids(one.jobs) !== ids(machines[0]!.jobs));
+  if (odd)
+    throw invalid(
+      `${odd.name} tells other jobs than ${machines[0]!.name}. Name the same jobs in the same order.`,
+    );
+  const problem: ShareProblem = {
+    machines,
+    classes: question.classes as Record<string, string>,
+    minutes: question.minutes ?? defaultMinutes,
+    stays: (question.stays ?? {}) as Record<string, string>,
+  };
+  const { spanWeight } = question;
+  const asked = { ...lateness(question), ...(spanWeight !== undefined && { spanWeight }) };
+  return workedOut({ does: 'share', problem, asked }, signal);
+}
+
+async function workedOut<Outcome>(task: PlanTask, signal: AbortSignal): Promise<Outcome> {
+  const result = await inThread<PlanResult<Outcome>>('head-plan-worker.mjs', task, signal, longestMs);
+  if ('refused' in result)
+    throw new ProblemError(422, 'Not accepted', result.refused, undefined, `urn:vivid-eye:${result.name}`);
+  return result.outcome;
+}
+
+export function askedFrom(question: HeadPlanQuestion): PlanAsked {
+  return {
+    problem: {
+      positions: positionsFrom(question.positions),
+      jobs: jobsFrom(question.jobs),
+      classes: question.classes as Record<string, string>,
+      minutes: question.minutes ?? defaultMinutes,
+    },
+    freeOrder: question.freeOrder ?? false,
+    frozen: question.frozen ?? 0,
+    seed: question.seed ?? 1,
+    ...lateness(question),
+  };
+}
+
+const lateness = ({ latePerMinute }: { latePerMinute?: number | undefined }) =>
+  latePerMinute === undefined ? {} : { lateness: { perMinute: latePerMinute } };
+
+const positionsFrom = (positions: HeadPlanQuestion['positions']): PlanPosition[] =>
+  positions.map((one) => ({ use: 'free' as const, sewn: 0, ...one }));
+
+const jobsFrom = (jobs: HeadPlanQuestion['jobs']): PlanJob[] =>
+  jobs.map((job) => ({
+    sewMinutes: 0,
+    due: null,
+    ...job,
+    name: job.name ?? job.id,
+    requests: job.requests.map((request) => ({
+      stitches: 0,
+      at: null,
+      ...request,
+      needles: request.needles.map((one) => ({ penalty: 0, ...one })),
+    })),
+  }));

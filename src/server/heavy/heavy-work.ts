@@ -1,0 +1,146 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { Worker } from 'node:worker_threads';
+import { log } from '../base/log.ts';
+import { ProblemError, tooMany } from '../http/problem.ts';
+
+/** Two heavy tasks at once are what two cores bear; a few wait for their turn, and more are asked to come again. */
+const mostAtOnce = 2;
+const mostWaiting = 8;
+let running = 0;
+const waiting: (() => void)[] = [];
+
+const givenUp = () => new ProblemError(400, 'Given up', 'The work was given up before it was done.');
+
+/** Throws a 429 problem when as many wait as may. Asked before a large body is read. */
+export function checkRoom(): void {
+  if (waiting.length >= mostWaiting)
+    throw tooMany('The server is busy with other pictures and plans. Try again in a few seconds.');
+}
+
+/** Does one heavy task when its turn has come; not at all when its sender has gone by then. */
+async function inTurn<Result>(signal: AbortSignal, work: () => Promise<Result>): Promise<Result> {
+  checkRoom();
+  if (running >= mostAtOnce) await new Promise<void>((turn) => waiting.push(turn));
+  else running++;
+  try {
+    if (signal.aborted) throw givenUp();
+    return await work();
+  } finally {
+    // The place goes to who waits longest, or becomes free.
+    const next = waiting.shift();
+    if (next) next();
+    else running--;
+  }
+}
+
+/**
+ * Does one heavy task in a thread of its own (`entry`: a file that the build puts into dist/server, see
+ * astro.config.ts); the thread ends when the sender goes away, and at the latest after `withinMs`.
+ */
+export function inThread<Result>(
+  entry: string,
+  task: unknown,
+  signal: AbortSignal,
+  withinMs: number,
+): Promise<Result> {
+  return inTurn(
+    signal,
+    () =>
+      new Promise((done, fail) => {
+        const thread = new Worker(resolve('dist/server', entry), {
+          workerData: task,
+          resourceLimits: { maxOldGenerationSizeMb: 1024 },
+        });
+        const stop = () => void thread.terminate();
+        const late = setTimeout(() => {
+          fail(new ProblemError(422, 'Too much', 'This takes longer than it may. Ask for less at once.'));
+          stop();
+        }, withinMs);
+        signal.addEventListener('abort', stop);
+        thread.once('message', done);
+        thread.once('error', fail);
+        thread.once('exit', () => {
+          clearTimeout(late);
+          signal.removeEventListener('abort', stop);
+          fail(givenUp());
+        });
+      }),
+  );
+}
+
+/** What a process may use, whatever the file in it asks for. */
+export interface ProcessLimits {
+  withinMs: number;
+  mostBytes: number;
+}
+const lookEveryMs = 25;
+const children = new Set<ChildProcess>();
+process.on('exit', () => children.forEach((child) => child.kill('SIGKILL')));
+
+/**
+ * Does one heavy task in a process of its own: native code (a drawing library at an endless drawing, say) can be ended in no
+ * other way. It is killed when its sender has gone, or when it goes beyond its limits; throws a 422 problem with `beyond`
+ * then.
+ */
+export function inProcess<Result>(
+  entry: string,
+  task: unknown,
+  signal: AbortSignal,
+  { withinMs, mostBytes }: ProcessLimits,
+  beyond: string,
+): Promise<Result> {
+  return inTurn(
+    signal,
+    () =>
+      new Promise((done, fail) => {
+        const child = fork(resolve('dist/server', entry), {
+          serialization: 'advanced',
+          stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+          execArgv: [`--max-old-space-size=${Math.round(mostBytes / 1_000_000)}`],
+          env: { NODE_ENV: 'production', PATH: process.env['PATH'] },
+        });
+        children.add(child);
+        let why: ProblemError | undefined;
+        const kill = (problem: ProblemError) => {
+          why ??= problem;
+          child.kill('SIGKILL');
+        };
+        const tooMuch = () =>
+          kill(new ProblemError(422, 'Not accepted', beyond, undefined, 'urn:vivid-eye:PictureTooMuch'));
+        const late = setTimeout(tooMuch, withinMs);
+        const look = setInterval(() => residentBytes(child.pid!) > mostBytes && tooMuch(), lookEveryMs);
+        const leave = () => kill(givenUp());
+        signal.addEventListener('abort', leave);
+        child.once('message', (message) => {
+          done(message as Result);
+          child.kill('SIGKILL');
+        });
+        child.once('error', (error) => {
+          log().error({ err: error, entry }, 'process could not be started');
+          fail(error);
+        });
+        child.once('exit', () => {
+          children.delete(child);
+          clearTimeout(late);
+          clearInterval(look);
+          signal.removeEventListener('abort', leave);
+          // It died by itself: out of memory, or by a fault of the library at a damaged file.
+          fail(
+            why ?? new ProblemError(422, 'Not accepted', beyond, undefined, 'urn:vivid-eye:PictureTooMuch'),
+          );
+        });
+        child.send(task as never, (error) => error && !why && kill(givenUp()));
+      }),
+  );
+}
+
+/** Memory that a process holds now; 0 where the system does not tell. */
+function residentBytes(pid: number): number {
+  try {
+    return Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * 4096;
+  } catch {
+    return 0;
+  }
+}

@@ -1,0 +1,224 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { Job, JobChange, JobNew, JobStop } from '../../schemas/workshop.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
+import { conflict, invalid, notFound, otherContent } from '../http/problem.ts';
+import { makeOnce } from '../base/made-once.ts';
+import { keysOf, pageOf } from '../base/paging.ts';
+
+interface JobRow {
+  id: string;
+  name: string;
+  customer: string;
+  cloth: string;
+  pieces: number;
+  due: string | null;
+  note: string;
+  schools: Job['schools'];
+  done_at: string | null;
+  version: number;
+  stops: JobStop[];
+  tally_pieces: number | null;
+  tally_stitches: number | null;
+  breaks: number | null;
+  lost_ms: number | null;
+}
+
+const selectJobs = `
+  SELECT j.id, j.name, j.customer, j.cloth, j.pieces, j.due, j.note, j.schools, j.done_at, j.version,
+    t.pieces AS tally_pieces, t.stitches AS tally_stitches, t.breaks, t.lost_ms, s.stops
+  FROM job j
+    LEFT JOIN job_tally t ON t.job_id = j.id
+    CROSS JOIN LATERAL (
+      SELECT coalesce(jsonb_agg(jsonb_build_object('stop', stop, 'threadId', thread_id, 'stitches', stitches,
+        'element', element, 'position', position) ORDER BY stop), '[]') AS stops
+      FROM job_stop WHERE job_id = j.id) s`;
+
+function jobFrom(row: JobRow): Job {
+  return {
+    id: row.id,
+    name: row.name,
+    customer: row.customer,
+    cloth: row.cloth,
+    pieces: row.pieces,
+    due: row.due,
+    note: row.note,
+    schools: row.schools,
+    doneAt: row.done_at,
+    version: row.version,
+    stops: row.stops,
+    tally: {
+      pieces: row.tally_pieces ?? 0,
+      stitches: row.tally_stitches ?? 0,
+      breaks: row.breaks ?? 0,
+      lostMs: row.lost_ms ?? 0,
+    },
+  };
+}
+
+const farAway = '9999-12-31';
+const shown = { waiting: 'j.done_at IS NULL', done: 'j.done_at IS NOT NULL', all: 'true' };
+
+/** Jobs by due day; those without one last. */
+export async function listJobs({
+  limit = 50,
+  after,
+  show = 'waiting',
+}: { limit?: number; after?: string; show?: 'waiting' | 'done' | 'all' } = {}): Promise<{
+  items: Job[];
+  next: string | null;
+}> {
+  const keys = keysOf(after, 2);
+  if (keys && !(/^\d{4}-\d{2}-\d{2}$/.test(String(keys[0])) && /^[0-9a-f-]{36}$/.test(String(keys[1])))) {
+    throw invalid('This page of the list cannot be found. Start again from the first page.');
+  }
+  const found = await rows<JobRow>(
+    database(),
+    `${selectJobs}
+     WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
+     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $3`,
+    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+  );
+  return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
+}
+
+export async function jobById(id: string, sql: Sql = database()): Promise<Job> {
+  const [row] = await rows<JobRow>(sql, `${selectJobs} WHERE j.id = $1`, [id]);
+  if (!row) throw notFound('job');
+  return jobFrom(row);
+}
+
+/** The job on a machine; null: none. */
+export async function jobOnMachine(machineId: string): Promise<Job | null> {
+  const [row] = await rows<JobRow>(
+    database(),
+    `${selectJobs} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)`,
+    [machineId],
+  );
+  return row ? jobFrom(row) : null;
+}
+
+/** Jobs to choose from at most, beside those named. */
+const mostToChoose = 100;
+
+/** The names of the newest jobs, those waiting first, and of `ids`. */
+export async function jobNames(ids: readonly string[]): Promise<{ id: string; name: string }[]> {
+  return rows(
+    database(),
+    `SELECT id, name FROM job
+     WHERE id = ANY($1) OR id IN (
+       SELECT id FROM job ORDER BY done_at DESC NULLS FIRST, due NULLS LAST, created_at DESC LIMIT ${mostToChoose})
+     ORDER BY done_at DESC NULLS FIRST, due NULLS LAST, created_at DESC, id`,
+    [ids],
+  );
+}
+
+/** Those of the jobs that are there, waiting or done. */
+export async function jobsByIds(ids: readonly string[]): Promise<Job[]> {
+  return (await rows<JobRow>(database(), `${selectJobs} WHERE j.id = ANY($1)`, [ids])).map(jobFrom);
+}
+
+/**
+ * Adds jobs, all or none. One sent again is left as it is; another one under its id is refused with both. Returns their
+ * ids.
+ */
+export async function addJobs(jobs: readonly JobNew[]): Promise<string[]> {
+  for (const job of jobs) checkStops(job.stops, job.name);
+  return inTransaction(async (sql) => {
+    await checkThreads(
+      sql,
+      jobs.flatMap((job) => job.stops),
+    );
+    for (const job of jobs) {
+      const { id, name, customer, cloth, pieces, due, note } = job;
+      const { isNew } = await makeOnce(
+        {
+          table: 'job',
+          values: { id, name, customer, cloth, pieces, due, note, schools: job.schools ?? null },
+          columns: 'id, name, customer, cloth, pieces, due, note, schools',
+          read: (row) => row,
+          noun: 'job',
+        },
+        sql,
+      );
+      if (isNew) await writeStops(sql, id, job.stops);
+      else checkSameStops(await jobById(id, sql), job);
+    }
+    return jobs.map((job) => job.id);
+  });
+}
+
+/** Replaces a job. Refused with 409 when someone else changed it since `change.version` was read. */
+export async function changeJob(id: string, change: JobChange): Promise<Job> {
+  checkStops(change.stops, change.name);
+  return inTransaction(async (sql) => {
+    await checkThreads(sql, change.stops);
+    const changed = await rows(
+      sql,
+      `UPDATE job SET name = $2, customer = $3, cloth = $4, pieces = $5, due = $6, note = $7, schools = $10, version = version + 1,
+         done_at = CASE WHEN $8 THEN coalesce(done_at, now()) END
+       WHERE id = $1 AND version = $9 RETURNING id`,
+      [
+        id,
+        change.name,
+        change.customer,
+        change.cloth,
+        change.pieces,
+        change.due,
+        change.note,
+        change.done,
+        change.version,
+        change.schools ?? null,
+      ],
+    );
+    if (changed.length === 0) {
+      await jobById(id, sql);
+      throw conflict(
+        'Someone else changed this job while you were editing it. Reload to see their change, then make yours again.',
+      );
+    }
+    await rows(sql, 'DELETE FROM job_stop WHERE job_id = $1', [id]);
+    await writeStops(sql, id, change.stops);
+    return jobById(id, sql);
+  });
+}
+
+async function writeStops(sql: Sql, jobId: string, stops: readonly JobStop[]): Promise<void> {
+  await rows(
+    sql,
+    `INSERT INTO job_stop (job_id, stop, thread_id, stitches, element, position)
+     SELECT $1, * FROM unnest($2::int[], $3::uuid[], $4::int[], $5::text[], $6::int[])`,
+    [
+      jobId,
+      stops.map((stop) => stop.stop),
+      stops.map((stop) => stop.threadId),
+      stops.map((stop) => stop.stitches),
+      stops.map((stop) => stop.element),
+      stops.map((stop) => stop.position),
+    ],
+  );
+}
+
+/** Throws a 409 problem when a job that is kept was sent again with other colour stops. */
+function checkSameStops(kept: Job, sent: JobNew): void {
+  const inOrder = (stops: readonly JobStop[]) => [...stops].sort((a, b) => a.stop - b.stop);
+  if (!isDeepStrictEqual(inOrder(kept.stops), inOrder(sent.stops)))
+    throw otherContent(
+      `“${sent.name}” is kept already, with other colour stops. Nothing was changed: open it and change it there.`,
+      kept,
+      sent,
+    );
+}
+
+function checkStops(stops: readonly JobStop[], name: string): void {
+  const numbers = stops.map((stop) => stop.stop);
+  const twice = numbers.find((stop, index) => numbers.indexOf(stop) !== index);
+  if (twice !== undefined)
+    throw invalid(`“${name}” has stop ${twice} twice. Number the colour stops from 1 on, each once.`);
+}
+
+async function checkThreads(sql: Sql, stops: readonly JobStop[]): Promise<void> {
+  const wanted = [...new Set(stops.map((stop) => stop.threadId))];
+  const found = await rows<{ id: string }>(sql, 'SELECT id FROM thread WHERE id = ANY($1)', [wanted]);
+  if (found.length < wanted.length)
+    throw invalid('A stop names a thread that is not in the stores. Add the thread first.');
+}

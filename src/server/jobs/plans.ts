@@ -1,0 +1,80 @@
+import type { ListQuery } from '../../schemas/workshop.ts';
+import type { SavedPlan, SavedPlanChange, SavedPlanNew } from '../../schemas/plan.ts';
+import { database, rows } from '../base/database.ts';
+import { announceNews } from '../ledger/reading/live.ts';
+import { log } from '../base/log.ts';
+import { conflict, invalid, notFound } from '../http/problem.ts';
+import { makeOnce } from '../base/made-once.ts';
+import { keysOf, pageOf } from '../base/paging.ts';
+
+const columns = `id, machine_id AS "machineId", name, setup, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
+
+/** A machine's plans, the newest change first. */
+export async function listPlans({ machine, limit = 50, after }: ListQuery & { machine: string }) {
+  const keys = keysOf(after, 2);
+  const found = await rows<SavedPlan>(
+    database(),
+    `SELECT ${columns} FROM head_plan WHERE machine_id = $1
+       AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
+     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
+    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+  );
+  return pageOf(
+    found,
+    limit,
+    (row) => row,
+    (row) => [row.changedAt, row.id],
+  );
+}
+
+export async function planById(id: string): Promise<SavedPlan> {
+  const [row] = await rows<SavedPlan>(database(), `SELECT ${columns} FROM head_plan WHERE id = $1`, [id]);
+  if (!row) throw notFound('plan');
+  return row;
+}
+
+/** Keeps a new plan. Sent again, the same one is given back; another one under its id is refused with both. */
+export async function addPlan({ id, machineId, name, setup, operatorId }: SavedPlanNew): Promise<SavedPlan> {
+  const [machine] = await rows(database(), 'SELECT 1 FROM machine WHERE id = $1', [machineId]);
+  if (!machine) throw invalid('There is no such machine. Pick it from the list at the top.');
+  const { item } = await makeOnce<SavedPlan, SavedPlan>({
+    table: 'head_plan',
+    values: { id, machine_id: machineId, name, setup, operator_id: operatorId ?? null },
+    columns,
+    read: (row) => row,
+    noun: 'plan',
+    taken: () => {
+      throw conflict(`This machine has a plan called “${name}” already. Give this one another name.`);
+    },
+  });
+  tellPlan(item.machineId);
+  return item;
+}
+
+/** Changes a plan. Refused with 409 when someone else changed it since `version` was read. */
+export async function changePlan(
+  id: string,
+  { name, setup, operatorId, version }: SavedPlanChange,
+): Promise<SavedPlan> {
+  const [row] = await rows<SavedPlan>(
+    database(),
+    `UPDATE head_plan SET name = $3, setup = $4, operator_id = $5, version = version + 1, changed_at = now()
+     WHERE id = $1 AND version = $2 RETURNING ${columns}`,
+    [id, version, name, setup, operatorId ?? null],
+  );
+  if (row) {
+    tellPlan(row.machineId);
+    return row;
+  }
+  await planById(id);
+  throw conflict(
+    'Someone else changed this plan meanwhile. Look at theirs, or keep yours under another name: nothing is overwritten.',
+  );
+}
+
+/** A page that is not told looks when it is back on the feed: the plan is kept all the same. */
+function tellPlan(machineId: string): void {
+  announceNews([{ machineId, news: { name: 'plan', data: {} } }]).catch((error: unknown) =>
+    log().warn({ err: error }, 'announcement failed'),
+  );
+}

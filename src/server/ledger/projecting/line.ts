@@ -1,0 +1,63 @@
+import type { Entry, EntryKind } from '../../../core/ledger/entry.ts';
+import type { LedgerLine } from '../../../schemas/event.ts';
+
+/** A raw row of the `ledger` table. */
+export interface LineRow {
+  id: string;
+  seq: number;
+  machine_id: string;
+  head: number | null;
+  position: number | null;
+  kind: EntryKind;
+  at: string;
+  received_at: string;
+  operator_id: string | null;
+  job_id: string | null;
+  corrects: string | null;
+  data: Record<string, unknown>;
+  claimed_at: string | null;
+}
+
+export const lineColumns =
+  'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at';
+
+/** The entry in a row: what was checked when it came in has the types of its kind. */
+export function entryFrom(row: LineRow): Entry {
+  return {
+    id: row.id,
+    machineId: row.machine_id,
+    head: row.head,
+    position: row.position,
+    kind: row.kind,
+    at: row.at,
+    operatorId: row.operator_id,
+    jobId: row.job_id,
+    corrects: row.corrects,
+    data: row.data,
+    ...(row.claimed_at && { claimedAt: row.claimed_at }),
+  } as Entry;
+}
+
+/** The row that an entry has become, without reading it back. */
+export function lineRow(entry: Entry, stored: { seq: number; received_at: string }): LineRow {
+  return {
+    id: entry.id,
+    seq: stored.seq,
+    machine_id: entry.machineId,
+    head: entry.head,
+    position: entry.position,
+    kind: entry.kind,
+    at: entry.at,
+    received_at: stored.received_at,
+    operator_id: entry.operatorId,
+    job_id: entry.jobId,
+    corrects: entry.corrects,
+    data: entry.data,
+    claimed_at: entry.claimedAt ?? null,
+  };
+}
+
+export function lineFrom(row: LineRow): LedgerLine {
+  const { seq, received_at: receivedAt } = row;
+  return { ...entryFrom(row), seq, receivedAt, claimedAt: row.claimed_at };
+}

@@ -1,0 +1,205 @@
+import { effectiveEntry } from '../../../core/ledger/effective.ts';
+import { inLedgerOrder, type EntryOf } from '../../../core/ledger/entry.ts';
+import { flagsOf, foldingKinds } from '../../../core/ledger/about-kinds.ts';
+import { tallyOf, timeLosingKinds, type JobTally } from '../../../core/ledger/progress.ts';
+import { rows, sendOff, type Sql } from '../../base/database.ts';
+import { effectiveFrom, eventColumns, rowFrom, type EventRow } from './event-row.ts';
+import { entryFrom, lineColumns, type LineRow } from './line.ts';
+import { foldSeats, type KeptHead } from './seats.ts';
+
+interface ProjectOptions {
+  /** Leaves the seats alone: a rebuild folds each machine once at its end. */
+  foldLater?: boolean;
+  /** The lines' own events are in already, as they count without corrections. */
+  eventsInserted?: boolean;
+  /** Kept heads that the caller has read under its locks. */
+  heads?: ReadonlyMap<string, KeptHead>;
+}
+
+/**
+ * Brings every projection up to date with ledger lines just stored, in their order of arrival and in the same
+ * transaction. The caller holds the locks of all machines concerned.
+ */
+export async function project(
+  sql: Sql,
+  lines: readonly LineRow[],
+  { foldLater = false, eventsInserted = false, heads = new Map() }: ProjectOptions = {},
+): Promise<void> {
+  const corrections = lines.filter((line) => line.kind === 'correction');
+  const plain = lines.filter((line) => line.kind !== 'correction');
+  const fresh = plain.map((line) =>
+    rowFrom(effectiveEntry(entryFrom(line), []), { receivedAt: line.received_at, seq: line.seq }),
+  );
+
+  const before = new Map<string, EventRow>();
+  const after = new Map<string, EventRow>(fresh.map((row) => [row.id, row]));
+  if (corrections.length > 0) await applyCorrections(sql, corrections, before, after);
+
+  const isNew = new Set(plain.map((line) => line.id));
+  const isThere = (row: EventRow) => !isNew.has(row.id) || eventsInserted;
+  const uncorrected = new Set(fresh);
+  const changed = [...after.values()];
+  insertEvents(
+    sql,
+    changed.filter((row) => !isThere(row)),
+  );
+  // One that is new and was not corrected in the same breath stands as it was inserted.
+  replaceEvents(
+    sql,
+    changed.filter((row) => isThere(row) && !uncorrected.has(row)),
+  );
+  const tallies = new Map<string, JobTally>();
+  for (const [id, row] of after) {
+    addTally(tallies, before.get(id), -1);
+    addTally(tallies, row, 1);
+  }
+  closeAndTally(sql, [...before.values(), ...after.values()], tallies);
+  if (!foldLater) await foldMachines(sql, before, after, heads);
+}
+
+/** Recomputes the corrected entries from the raw ledger. Fills `before` with what they were. */
+async function applyCorrections(
+  sql: Sql,
+  corrections: readonly LineRow[],
+  before: Map<string, EventRow>,
+  after: Map<string, EventRow>,
+): Promise<void> {
+  // From each correction down to the entry it hangs on, then up to every correction that hangs on that. UNION keeps each
+  // row once: a ring of corrections, should one ever be there, ends too.
+  const tree = await rows<LineRow & { root: string }>(
+    sql,
+    `WITH RECURSIVE down AS (
+       SELECT id AS start, id, corrects FROM ledger WHERE id = ANY($1)
+       UNION SELECT down.start, l.id, l.corrects FROM down JOIN ledger l ON l.id = down.corrects),
+     root AS (SELECT DISTINCT id AS root FROM down WHERE corrects IS NULL),
+     up AS (
+       SELECT root, root AS id FROM root
+       UNION SELECT up.root, l.id FROM up JOIN ledger l ON l.corrects = up.id)
+     SELECT up.root, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')} FROM up JOIN ledger l ON l.id = up.id`,
+    [corrections.map((line) => line.id)],
+  );
+  const newestSeq = Math.max(...corrections.map((line) => line.seq));
+  const roots = [...new Set(tree.map((line) => line.root))];
+  const kept = await rows<EventRow>(sql, `SELECT ${eventColumns} FROM event WHERE id = ANY($1)`, [roots]);
+  // A row of this very batch was nothing before it.
+  for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
+  for (const root of roots) {
+    const hanging = tree.filter((line) => line.root === root && line.kind === 'correction');
+    const line = tree.find((one) => one.id === root)!;
+    // Lines stored later than this batch (a rebuild reads ahead) must not count yet for the live cursor.
+    const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((one) => one <= newestSeq));
+    const entry = effectiveEntry(
+      entryFrom(line),
+      hanging.map((one) => entryFrom(one) as EntryOf<'correction'>),
+    );
+    after.set(
+      root,
+      rowFrom(entry, { receivedAt: line.received_at, seq }, before.get(root) ?? after.get(root)),
+    );
+  }
+}
+
+/** Rows of entries just stored. Without a look for conflicts, which would cost a third more. */
+function insertEvents(sql: Sql, fresh: readonly EventRow[]): void {
+  if (fresh.length === 0) return;
+  sendOff(
+    sql,
+    `INSERT INTO event (${eventColumns}) SELECT ${eventColumns} FROM jsonb_populate_recordset(NULL::event, $1)`,
+    [JSON.stringify(fresh)],
+  );
+}
+
+/** Rows of earlier entries that were corrected. */
+function replaceEvents(sql: Sql, changed: readonly EventRow[]): void {
+  if (changed.length === 0) return;
+  sendOff(
+    sql,
+    `INSERT INTO event (${eventColumns})
+     SELECT ${eventColumns} FROM jsonb_populate_recordset(NULL::event, $1)
+     ON CONFLICT (id) DO UPDATE SET (${eventColumns}) = ROW(excluded.*)`,
+    [JSON.stringify(changed)],
+  );
+}
+
+/**
+ * Sets who ended each stop, break and hold: the first ending in ledger order that was not taken back. Looks at
+ * every entry named by a changed ending, and at changed openings, whose time may have been corrected. The time
+ * lost that this changes goes into the tallies together with what the entries themselves add, in one statement
+ * and in the order of the jobs: two machines may sew the same job, and must not wait for each other in a ring.
+ * Rows are looked up one by one (LATERAL, LIMIT 1): a plan that was made and kept while the table was small would otherwise
+ * go through all of it, and each touch cost more the more there were.
+ */
+function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: ReadonlyMap<string, JobTally>): void {
+  const seqOf = new Map<string, number>();
+  const touch = (id: string, seq: number) => seqOf.set(id, Math.max(seq, seqOf.get(id) ?? 0));
+  for (const row of touched) {
+    if (row.closes) touch(row.closes, row.changed_seq);
+    if (flagsOf(row.kind).opens && (row.closed_by || row.corrections > 0)) touch(row.id, row.changed_seq);
+  }
+  if (seqOf.size === 0 && tallies.size === 0) return;
+  const sums = [...tallies];
+  sendOff(
+    sql,
+    `WITH changed AS (
+       UPDATE event t SET
+         closed_by = c.id, closed_at = c.at,
+         lost_ms = CASE WHEN c.id IS NOT NULL THEN GREATEST(0, round(extract(epoch FROM c.at - t.at) * 1000)) END,
+         changed_seq = GREATEST(t.changed_seq, wanted.seq)
+       FROM unnest($1::uuid[], $2::bigint[]) AS wanted(id, seq)
+         CROSS JOIN LATERAL (SELECT lost_ms FROM event WHERE id = wanted.id LIMIT 1) old
+         LEFT JOIN LATERAL (
+           SELECT id, at FROM event WHERE closes = wanted.id AND NOT void ORDER BY at, id LIMIT 1) c ON true
+       WHERE t.id = wanted.id
+       RETURNING t.job_id, t.kind, t.void, coalesce(t.lost_ms, 0) - coalesce(old.lost_ms, 0) AS more_lost),
+     added AS (
+       SELECT * FROM unnest($3::uuid[], $4::bigint[], $5::bigint[], $6::bigint[], $7::bigint[])
+         AS a(job_id, pieces, stitches, breaks, lost_ms)
+       UNION ALL
+       SELECT job_id, 0, 0, 0, more_lost FROM changed WHERE job_id IS NOT NULL AND NOT void AND kind = ANY($8))
+     INSERT INTO job_tally AS kept
+     SELECT job_id, sum(pieces), sum(stitches), sum(breaks), sum(lost_ms) FROM added GROUP BY job_id ORDER BY job_id
+     ON CONFLICT (job_id) DO UPDATE SET
+       pieces = kept.pieces + excluded.pieces, stitches = kept.stitches + excluded.stitches,
+       breaks = kept.breaks + excluded.breaks, lost_ms = kept.lost_ms + excluded.lost_ms`,
+    [
+      [...seqOf.keys()],
+      [...seqOf.values()],
+      sums.map(([id]) => id),
+      ...(['pieces', 'stitches', 'breaks', 'lostMs'] as const).map((key) =>
+        sums.map(([, tally]) => tally[key]),
+      ),
+      timeLosingKinds,
+    ],
+  );
+}
+
+function addTally(tallies: Map<string, JobTally>, row: EventRow | undefined, sign: 1 | -1): void {
+  if (!row?.job_id) return;
+  const one = tallyOf(effectiveFrom(row), row.lost_ms);
+  const sum = tallies.get(row.job_id) ?? { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
+  tallies.set(row.job_id, {
+    pieces: sum.pieces + sign * one.pieces,
+    stitches: sum.stitches + sign * one.stitches,
+    breaks: sum.breaks + sign * one.breaks,
+    lostMs: sum.lostMs + sign * one.lostMs,
+  });
+}
+
+/** Folds the seats of every machine on which something changed that changes heads. */
+async function foldMachines(
+  sql: Sql,
+  before: ReadonlyMap<string, EventRow>,
+  after: ReadonlyMap<string, EventRow>,
+  heads: ReadonlyMap<string, KeptHead>,
+): Promise<void> {
+  const folding = [...after.values()].filter((row) => foldingKinds.includes(row.kind));
+  for (const machineId of new Set(folding.map((row) => row.machine_id))) {
+    const mine = folding.filter((row) => row.machine_id === machineId);
+    // A corrected entry counts from where it stood or stands now, whichever is earlier. One that is new and
+    // corrected in the same batch is simply folded as it counts.
+    const changed = mine.flatMap((row) => (before.has(row.id) ? [row, before.get(row.id)!] : []));
+    const changedFrom = changed.sort(inLedgerOrder)[0] ?? null;
+    const fresh = mine.filter((row) => !before.has(row.id) && !row.void).map(effectiveFrom);
+    await foldSeats(sql, machineId, fresh, changedFrom, heads.get(machineId));
+  }
+}

@@ -1,0 +1,49 @@
+import { foldingKinds } from '../../../core/ledger/about-kinds.ts';
+import { inTransaction, longWork, rows, type Sql } from '../../base/database.ts';
+import { lineColumns, type LineRow } from './line.ts';
+import { everyLedgerLock } from '../writing/locks.ts';
+import { project } from './project.ts';
+import { refold } from './seats.ts';
+
+/**
+ * Empties every projection and fills it again from the ledger, in one transaction: pages go on reading the old
+ * state until it is done. Returns how many lines were read.
+ */
+export function rebuild(onProgress?: (lines: number) => void): Promise<number> {
+  return inTransaction(async (sql) => {
+    await longWork(sql);
+    return rebuildIn(sql, onProgress);
+  });
+}
+
+/** The same within a transaction of the caller's: an import is all of it, heads included, or nothing. */
+export async function rebuildIn(
+  sql: Sql,
+  onProgress: (lines: number) => void = () => undefined,
+): Promise<number> {
+  // No writer may come between; readers may.
+  await rows(sql, `SELECT pg_advisory_xact_lock(${everyLedgerLock})`);
+  for (const table of ['event', 'seat', 'machine_now', 'job_tally', 'head_checkpoint'])
+    await rows(sql, `DELETE FROM ${table}`);
+  let seq = 0;
+  let count = 0;
+  for (;;) {
+    const chunk = await rows<LineRow>(
+      sql,
+      `SELECT ${lineColumns} FROM ledger WHERE seq > $1 ORDER BY seq LIMIT 5000`,
+      [seq],
+    );
+    if (chunk.length === 0) break;
+    await project(sql, chunk, { foldLater: true });
+    seq = chunk.at(-1)!.seq;
+    onProgress((count += chunk.length));
+  }
+  const folded = await rows<{ machine_id: string }>(
+    sql,
+    `SELECT id AS machine_id FROM machine m WHERE EXISTS (
+         SELECT 1 FROM event WHERE machine_id = m.id AND kind = ANY($1))`,
+    [foldingKinds],
+  );
+  for (const { machine_id: machineId } of folded) await refold(sql, machineId);
+  return count;
+}

@@ -1,0 +1,277 @@
+import { effectiveEntry } from '../../../core/ledger/effective.ts';
+import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
+import { fieldOf, flagsOf, is, kindOf } from '../../../core/ledger/about-kinds.ts';
+import { entry as entrySchema } from '../../../schemas/entry.ts';
+import { serverNow } from '../../base/clock.ts';
+import { rows, type Sql } from '../../base/database.ts';
+import { checker } from '../../http/validate.ts';
+import { invalid, ProblemError } from '../../http/problem.ts';
+import { entryFrom, lineColumns, type LineRow } from '../projecting/line.ts';
+
+export const checkEntry = checker(entrySchema);
+
+/** A device whose clock is further ahead of the server's than this is not believed, ms. */
+const believedAheadMs = 86_400_000;
+
+/**
+ * Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. A time more than a day
+ * ahead would lie over everything that happens until then: the server's counts instead, and the claim is kept beside it.
+ */
+export function normalEntry(sent: unknown): Entry {
+  const now = serverNow();
+  const entry = sent as Entry;
+  // Field by field: this runs for every touch, and spreading cost as much as checking the schema.
+  entry.head ??= null;
+  entry.position ??= null;
+  entry.operatorId ??= null;
+  entry.jobId ??= null;
+  (entry as { corrects: string | null }).corrects ??= null;
+  entry.at = normalInstant(entry.at);
+  const latest = now.getTime() + believedAheadMs;
+  if (Date.parse(entry.at) > latest) {
+    entry.claimedAt = entry.at;
+    entry.at = now.toISOString();
+  }
+  if (entry.kind === 'correction' && entry.data.at) {
+    const at = normalInstant(entry.data.at);
+    if (Date.parse(at) > latest)
+      throw invalid(`The corrected time, ${at}, is still to come. Say when it really happened.`);
+    entry.data = { ...entry.data, at };
+  }
+  return entry;
+}
+
+/** As browsers write it: nothing to rewrite. Its format was checked by the schema. */
+const writtenOneWay = /^20\d\d-\d\d-\d\dT\d\d:\d\d:[0-5]\d\.\d{3}Z$/;
+
+function normalInstant(at: string): string {
+  if (writtenOneWay.test(at)) return at;
+  const time = new Date(at);
+  const year = time.getUTCFullYear();
+  if (!(year >= 2000 && year < 2100)) {
+    throw invalid(
+      `The time “${at}” is not between the years 2000 and 2099. Set this device's clock and try again.`,
+    );
+  }
+  return time.toISOString();
+}
+
+interface Bounds {
+  heads: number;
+  positions: number;
+}
+
+/** Machines, operators, jobs, threads and cones are never deleted, so what was once seen to exist stays known. */
+const known = {
+  machine: new Map<string, Bounds>(),
+  operator: new Set<string>(),
+  job: new Set<string>(),
+  thread: new Set<string>(),
+  cone: new Set<string>(),
+  'bobbin case': new Set<string>(),
+  bobbin: new Set<string>(),
+};
+
+/**
+ * Checks what a schema cannot: that everything an entry names exists, and that the machine has such a head and
+ * position. Throws a 422 problem for the first fault; nothing has been written then. What an entry corrects or
+ * ends is checked by {@link checkNamedEntries}.
+ */
+export async function acceptEntries(sql: Sql, entries: readonly Entry[]): Promise<void> {
+  await learn(sql, entries);
+  entries.forEach(checkPlace);
+}
+
+/** The ledger's lines that the entries correct, end or refer to, as far as they are not among `entries`. */
+export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<LineRow[]> {
+  const sent = new Set(entries.map((entry) => entry.id));
+  const absent = entries.map(namedBy).filter((id): id is string => id !== null && !sent.has(id));
+  if (absent.length === 0) return [];
+  return rows<LineRow>(sql, `SELECT ${lineColumns} FROM ledger WHERE id = ANY($1)`, [absent]);
+}
+
+/** Checks that a correction or an ending fits the entry it names. Throws a 422 problem for the first that does not. */
+export function checkNamedEntries(entries: readonly Entry[], named: readonly LineRow[]): void {
+  const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
+  for (const row of named) lines.set(row.id, entryFrom(row));
+  for (const entry of entries) {
+    if (namedBy(entry) === null) continue;
+    checkNoRing(entry, lines);
+    checkNamed(entry, lines);
+  }
+}
+
+/** What is kept names only what was kept before it: a ring can only be among entries that come together. */
+function checkNoRing(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
+  const passed = new Set<string>();
+  for (let one: Entry | undefined = entry; one; one = lines.get(namedBy(one) ?? '')) {
+    if (passed.has(one.id))
+      throw invalid(
+        'This entry names itself, by itself or by way of others. Name the entry that it is about.',
+      );
+    passed.add(one.id);
+  }
+}
+
+/** The entry that this one corrects, ends or refers to. */
+function namedBy(entry: Entry): string | null {
+  if (is(entry, 'corrects')) return entry.corrects;
+  const { closes, refersTo } = flagsOf(entry.kind);
+  const field = closes ? 'closes' : refersTo?.field;
+  return field ? String(fieldOf(entry, field)) : null;
+}
+
+function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
+  const target = lines.get(namedBy(entry)!);
+  if (!target || target.machineId !== entry.machineId) {
+    throw invalid(
+      'This entry names another that is not in this machine’s ledger. Reload the page and try again.',
+    );
+  }
+  if (entry.kind === 'correction') return checkCorrection(entry, target);
+  const { closes = [], refersTo } = flagsOf(entry.kind);
+  if (!closes.includes(target.kind) && refersTo?.kind !== target.kind) {
+    throw invalid(`“${kindOf(entry.kind).name}” cannot follow “${kindOf(target.kind).name}”.`);
+  }
+}
+
+/** The corrected entry must itself be a good entry. A correction can only be taken back. */
+function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
+  const onlyVoid = Object.keys(entry.data).every((key) => key === 'void' || key === 'why');
+  if (target.kind === 'correction') {
+    if (!onlyVoid) throw invalid('A correction can only be taken back; correct the entry itself.');
+    return;
+  }
+  if (entry.data.data && ('closes' in entry.data.data || 'breakId' in entry.data.data)) {
+    throw invalid('Which stop an entry ends cannot be corrected. Take it back and log it anew.');
+  }
+  // Whatever was accepted once can be taken back, and put back, by whatever rule it was accepted.
+  if (onlyVoid) return;
+  const {
+    void: _void,
+    corrections: _corrections,
+    claimedAt: _claimed,
+    ...corrected
+  } = effectiveEntry(target, [entry]);
+  void [_void, _corrections, _claimed];
+  try {
+    checkEntry(corrected, 'body');
+    checkPlace(corrected);
+    // As it was read there, so it is kept: an id in capitals would be another one to whoever looks for it.
+    const read = corrected.data as Record<string, unknown>;
+    for (const key of Object.keys(entry.data.data ?? {})) entry.data.data![key] = read[key];
+  } catch (error) {
+    if (error instanceof ProblemError)
+      throw invalid(`After this correction the entry would not hold. ${error.message}`);
+    throw error;
+  }
+}
+
+function checkPlace(entry: Entry): void {
+  const kind = kindOf(entry.kind);
+  const { heads, positions } = known.machine.get(entry.machineId)!;
+  const { head, position } = entry;
+  if (kind.where === 'seat' && (head === null || position === null)) {
+    throw invalid(`“${kind.name}” needs a head and a position.`);
+  }
+  if (kind.where === 'machine' && (head !== null || position !== null)) {
+    throw invalid(`“${kind.name}” is about the whole machine: leave head and position out.`);
+  }
+  if (kind.needsJob && entry.jobId === null)
+    throw invalid(`“${kind.name}” needs a job. Put a job on the machine first.`);
+  const sewn = is(entry, 'sews') ? entry.data : null;
+  const usedHeads = sewn ? sewn.heads : [head ?? 1];
+  const usedPositions = sewn ? sewn.stops.map((stop) => stop.position) : [position ?? 1];
+  const badHead = usedHeads.find((one) => one > heads);
+  const badPosition = usedPositions.find((one) => one > positions);
+  if (badHead !== undefined)
+    throw invalid(`This machine has no head ${badHead}: it has ${heads === 1 ? 'one' : `1 to ${heads}`}.`);
+  if (badPosition !== undefined)
+    throw invalid(`There is no position ${badPosition}: this machine has 1 to ${positions}.`);
+}
+
+/** Looks up, once, everything the entries name; throws for what does not exist. */
+async function learn(sql: Sql, entries: readonly Entry[]): Promise<void> {
+  const named = (pick: (entry: Entry) => string | null) => [
+    ...new Set(entries.map(pick).filter((id): id is string => id !== null)),
+  ];
+  const machines = named((entry) => entry.machineId).filter((id) => !known.machine.has(id));
+  if (machines.length > 0) {
+    for (const row of await rows<Bounds & { id: string }>(
+      sql,
+      'SELECT id, heads, positions FROM machine WHERE id = ANY($1)',
+      [machines],
+    )) {
+      known.machine.set(row.id, row);
+    }
+  }
+  if (machines.some((id) => !known.machine.has(id)))
+    throw invalid('There is no such machine. Pick it from the list at the top.');
+  await learnOne(
+    sql,
+    'operator',
+    'SELECT id FROM operator WHERE id = ANY($1)',
+    named((entry) => entry.operatorId),
+  );
+  const jobs = named((entry) => (entry.kind === 'correction' ? (entry.data.jobId ?? null) : entry.jobId));
+  await learnOne(sql, 'job', 'SELECT id FROM job WHERE id = ANY($1)', [
+    ...jobs,
+    ...named((entry) => entry.jobId),
+  ]);
+  await learnOne(
+    sql,
+    'thread',
+    'SELECT id FROM thread WHERE id = ANY($1)',
+    named((entry) => coneData(entry)?.threadId ?? null),
+  );
+  await learnOne(
+    sql,
+    'cone',
+    'SELECT id FROM cone WHERE id = ANY($1)',
+    named((entry) => coneData(entry)?.coneId ?? null),
+  );
+  const bench = entries.flatMap((entry) => benchData(entry) ?? []);
+  if (bench.length === 0) return;
+  const distinct = (ids: (string | null | undefined)[]) => [
+    ...new Set(ids.filter((id) => id !== null && id !== undefined)),
+  ];
+  await learnOne(
+    sql,
+    'bobbin case',
+    'SELECT id FROM bobbin_case WHERE id = ANY($1)',
+    distinct(bench.map((one) => one.caseId)),
+  );
+  await learnOne(
+    sql,
+    'bobbin',
+    'SELECT id FROM bobbin_kind WHERE id = ANY($1)',
+    distinct(bench.map((one) => one.bobbinKindId)),
+  );
+}
+
+/** The case and bobbin named by an entry of the bench, or by a correction of one. */
+function benchData(entry: Entry): { caseId?: string | null; bobbinKindId?: string | null } | null {
+  if (is(entry, 'ofCase')) return entry.data;
+  return entry.kind === 'correction' ? (entry.data.data ?? null) : null;
+}
+
+/** The cone named by an entry or by a correction of one. */
+function coneData(entry: Entry): { threadId?: string; coneId?: string | null } | null {
+  if (entry.kind === 'cone_mounted') return entry.data;
+  return entry.kind === 'correction' ? (entry.data.data ?? null) : null;
+}
+
+async function learnOne(
+  sql: Sql,
+  noun: Exclude<keyof typeof known, 'machine'>,
+  query: string,
+  ids: string[],
+): Promise<void> {
+  const asked = ids.filter((id) => typeof id === 'string' && !known[noun].has(id));
+  if (asked.length === 0) return;
+  if (asked.some((id) => !/^[0-9a-f-]{36}$/i.test(id)))
+    throw invalid(`There is no such ${noun}. Reload the page and pick it again.`);
+  for (const row of await rows<{ id: string }>(sql, query, [asked])) known[noun].add(row.id);
+  if (asked.some((id) => !known[noun].has(id.toLowerCase())))
+    throw invalid(`There is no such ${noun}. Reload the page and pick it again.`);
+}

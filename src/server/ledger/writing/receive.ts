@@ -1,0 +1,39 @@
+import { is } from '../../../core/ledger/about-kinds.ts';
+import type { Entry } from '../../../core/ledger/entry.ts';
+import { entries, entriesStored, type EntriesStored } from '../../../schemas/entry.ts';
+import { matchLately } from '../../feed/match.ts';
+import { log } from '../../base/log.ts';
+import { checker } from '../../http/validate.ts';
+import { normalEntry } from './accept.ts';
+import { storeEntries } from './queue.ts';
+
+const checkBody = checker(entries);
+const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(entriesStored) : undefined;
+
+/** Stops that wait to be held against what feeds told, and how long they may: one question then serves many touches. */
+let unmatched: Entry[] = [];
+const matchAfterMs = 50;
+
+/** Stops that the machine's feed told too become one with it; the answer does not wait for that. */
+function matchSoon(sent: readonly Entry[], stored: EntriesStored['stored']): void {
+  for (const [index, entry] of sent.entries()) {
+    if (!is(entry, 'stops') || stored[index]!.again) continue;
+    if (unmatched.length === 0) setTimeout(matchAll, matchAfterMs);
+    unmatched.push(entry);
+  }
+}
+
+function matchAll(): void {
+  const stops = unmatched;
+  unmatched = [];
+  matchLately(stops).catch((error: unknown) => log().warn({ err: error }, 'stops not matched with the feed'));
+}
+
+/** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
+export async function receiveEntries(message: unknown): Promise<EntriesStored> {
+  const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
+  const answer = { stored: await storeEntries(sent.map((entry) => normalEntry(entry))) };
+  matchSoon(sent, answer.stored);
+  checkAnswer?.(answer, 'answer');
+  return answer;
+}

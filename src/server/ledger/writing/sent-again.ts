@@ -1,0 +1,39 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { Entry } from '../../../core/ledger/entry.ts';
+import { kindOf } from '../../../core/ledger/about-kinds.ts';
+import { otherContent } from '../../http/problem.ts';
+import { entryFrom, lineFrom, type LineRow } from '../projecting/line.ts';
+
+/** Whether two entries of one id say the same. A time that the server put right says what the device claimed. */
+export function saysTheSame(a: Entry, b: Entry): boolean {
+  const said = ({ claimedAt, at, ...rest }: Entry) => ({ ...rest, at: claimedAt ?? at });
+  return isDeepStrictEqual(said(a), said(b));
+}
+
+/** Takes entries that stand twice in one message for one. Throws a 409 problem when an id stands for two contents. */
+export function withoutRepeats(entries: readonly Entry[]): Entry[] {
+  const byId = new Map<string, Entry>();
+  for (const entry of entries) {
+    const first = byId.get(entry.id);
+    if (first && !saysTheSame(first, entry)) throw other(first, first, entry);
+    if (!first) byId.set(entry.id, entry);
+  }
+  return byId.size === entries.length ? (entries as Entry[]) : [...byId.values()];
+}
+
+/** Throws a 409 problem when what was sent under the line's id is not what is kept. */
+export function checkSentAgain(kept: LineRow, sent: Entry): void {
+  const entry = entryFrom(kept);
+  if (!saysTheSame(entry, sent)) throw other(lineFrom(kept), entry, sent);
+}
+
+const wordsOf = ({ kind, head, position, at }: Entry) =>
+  `${kindOf(kind).name.toLowerCase()}${position === null ? '' : ` at ${head === null ? '' : `head ${head}, `}position ${position}`}, ${at.slice(0, 16).replace('T', ' ')} UTC`;
+
+function other(shown: unknown, kept: Entry, sent: Entry) {
+  return otherContent(
+    `The ledger has another entry under this id: ${wordsOf(kept)}. Yours: ${wordsOf(sent)}. Yours was not stored; look at both, and log it anew if it happened.`,
+    shown,
+    sent,
+  );
+}

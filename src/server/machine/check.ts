@@ -1,0 +1,141 @@
+import { faultKeys, faultOf } from '../../core/fault/faults.ts';
+import { sqlKinds } from '../../core/ledger/about-kinds.ts';
+import { caseDue } from '../../core/tension/case/due.ts';
+import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
+import type { EventOfCase } from '../../core/tension/case/life.ts';
+import type { CheckFacts } from '../../core/check/facts.ts';
+import { markFrom } from '../../core/check/item.ts';
+import { caseLife } from './bench.ts';
+import { database, rows } from '../base/database.ts';
+import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+
+const dayMs = 86_400_000;
+const mostDaysAdded = 60;
+const later = (a: string, b: string) => (a > b ? a : b);
+
+export async function checkFacts(
+  machineId: string,
+  {
+    dayStart,
+    now,
+    jobSince,
+    everyDays,
+  }: { dayStart: Date; now: Date; jobSince: string | null; everyDays: number },
+): Promise<CheckFacts> {
+  const yesterday = new Date(dayStart.getTime() - dayMs).toISOString();
+  // Bars not oiled for so long are overdue by any hours: they are added up no further back.
+  const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
+  const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
+  const [seats, barsAt, bench, marks] = await Promise.all([
+    sewedSince(machineId, yesterday),
+    lastMark(machineId, 'oil-bars'),
+    benchDue(machineId, now, everyDays),
+    marksSince(machineId, marksFrom),
+  ]);
+  return {
+    dayStart: dayStart.toISOString(),
+    sewedLately: seats,
+    // Of a machine that was never oiled on record nothing needs adding up.
+    oil: { barsAt, sewnMsSinceBars: barsAt ? await sewnMs(machineId, later(barsAt, longAgo)) : 0 },
+    ...bench,
+    marks,
+  };
+}
+
+/** Seats that sewed since an instant. Index event_page_kind. */
+async function sewedSince(machineId: string, since: string): Promise<string[]> {
+  const found = await rows<{ seat: string }>(
+    database(),
+    `SELECT DISTINCT concat(ran.head, ':', stop->>'position') AS seat
+     FROM event, jsonb_array_elements(data->'stops') AS stop, jsonb_array_elements_text(data->'heads') AS ran (head)
+     WHERE machine_id = $1 AND kind IN (${sqlKinds('sews')}) AND at >= $2 AND NOT void`,
+    [machineId, since],
+  );
+  return found.map((row) => row.seat);
+}
+
+async function sewnMs(machineId: string, since: string): Promise<number> {
+  const [row] = await rows<{ ms: number | null }>(
+    database(),
+    `SELECT sum((SELECT sum((stop->>'stitches')::float8) FROM jsonb_array_elements(data->'stops') AS stop)
+       * 60000 / (data->>'speed')::float8) AS ms
+     FROM event WHERE machine_id = $1 AND kind IN (${sqlKinds('sews')}) AND at >= $2 AND NOT void`,
+    [machineId, since],
+  );
+  return Math.round(row?.ms ?? 0);
+}
+
+/** When an item was last said done. */
+async function lastMark(machineId: string, item: string): Promise<string | null> {
+  const [row] = await rows<{ at: string }>(
+    database(),
+    `SELECT at FROM event WHERE machine_id = $1 AND kind = 'check_done' AND NOT void
+       AND data->>'item' = $2 AND data->>'state' = 'done' ORDER BY at DESC, id DESC LIMIT 1`,
+    [machineId, item],
+  );
+  return row?.at ?? null;
+}
+
+async function marksSince(machineId: string, since: string): Promise<CheckFacts['marks']> {
+  const found = await rows<EventRow>(
+    database(),
+    `SELECT ${eventColumns} FROM event
+     WHERE machine_id = $1 AND kind = 'check_done' AND at >= $2 AND NOT void ORDER BY at DESC, id DESC LIMIT 500`,
+    [machineId, since],
+  );
+  return found.map((row) => markFrom(eventFrom(row)));
+}
+
+/** Why the case that this machine last had at the gauge should be measured again. */
+async function benchDue(
+  machineId: string,
+  now: Date,
+  everyDays: number,
+): Promise<Pick<CheckFacts, 'caseAt' | 'caseDue' | 'breaksRose'>> {
+  const [last] = await rows<{ at: string; case_id: string | null }>(
+    database(),
+    `SELECT at, data->>'caseId' AS case_id FROM event
+     WHERE machine_id = $1 AND kind = 'case_measured' AND NOT void ORDER BY at DESC, id DESC LIMIT 1`,
+    [machineId],
+  );
+  if (!last) return { caseAt: null, caseDue: ['not measured yet'], breaksRose: null };
+  const life = last.case_id ? ((await caseLife(last.case_id)) as unknown as EventOfCase[]) : [];
+  const asked = { now: now.toISOString(), everyDays, bobbinKindId: null };
+  const days = Math.floor((now.getTime() - Date.parse(last.at)) / dayMs);
+  const before = new Date(Date.parse(last.at) - 28 * dayMs).toISOString();
+  const [since, earlier] = await Promise.all([
+    bobbinBreaks(machineId, last.at, now.toISOString()),
+    bobbinBreaks(machineId, before, last.at),
+  ]);
+  return {
+    caseAt: last.at,
+    caseDue:
+      life.length > 0
+        ? caseDue(life, asked)
+        : days >= everyDays
+          ? [`last measured ${days === 1 ? 'a day' : `${days} days`} ago`]
+          : [],
+    breaksRose: breaksRose(since, earlier),
+  };
+}
+
+/** As literal text, for the index on faults. */
+const faultsOfCase = faultKeys
+  .filter((fault) => faultOf(fault).asksForCase)
+  .map((fault) => `'${fault}'`)
+  .join(', ');
+
+/** Faults that ask for the case's tension, and stitches sewn, between two instants. */
+async function bobbinBreaks(machineId: string, from: string, to: string): Promise<BreakCount> {
+  const [row] = await rows<BreakCount>(
+    database(),
+    `SELECT
+       (SELECT count(*) FROM event WHERE machine_id = $1 AND kind = 'break' AND at >= $2 AND at < $3 AND NOT void
+          AND fault IN (${faultsOfCase})) AS breaks,
+       (SELECT coalesce(sum((stop->>'stitches')::bigint * jsonb_array_length(data->'heads')), 0)::bigint
+        FROM event, jsonb_array_elements(data->'stops') AS stop
+        WHERE machine_id = $1 AND kind IN (${sqlKinds('sews')}) AND at >= $2 AND at < $3 AND NOT void) AS stitches`,
+    [machineId, from, to],
+  );
+  return row ?? { breaks: 0, stitches: 0 };
+}

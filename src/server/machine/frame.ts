@@ -1,0 +1,110 @@
+import type { AstroGlobal } from 'astro';
+import { TZDate } from '@date-fns/tz';
+import { startOfDay } from 'date-fns';
+import type { FrameData, ScreenName } from '../../parts/frame/frame-data.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, rows } from '../base/database.ts';
+import { feedNow } from '../feed/state.ts';
+import { headNow } from './head.ts';
+import { jobById, jobOnMachine } from '../jobs/jobs.ts';
+import { everyItem } from '../ledger/reading/export.ts';
+import { ledgerPage } from '../ledger/reading/read.ts';
+import { listMachines, machineBySlug } from './machines.ts';
+import { listNeedleKinds } from '../stores/needle-kinds.ts';
+import { listOperators } from '../stores/operators.ts';
+import { batches, listThreads } from '../stores/threads.ts';
+import { workshop } from '../stores/workshop.ts';
+
+/** The device's time zone, as its last page told by cookie; the server's own before that. */
+export function zoneOf(cookies: AstroGlobal['cookies']): string {
+  const asked = cookies.get('zone')?.value;
+  try {
+    if (asked) return new Intl.DateTimeFormat('en', { timeZone: asked }).resolvedOptions().timeZone;
+  } catch {
+    // Not a zone this server knows: its own then.
+  }
+  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+}
+
+/** Midnight at the beginning of the day of `now` in `zone`. */
+export function dayStart(now: Date, zone: string): Date {
+  return new Date(startOfDay(new TZDate(now, zone)).getTime());
+}
+
+/** Reads what a machine's screens are drawn from, or null when there is no such machine. */
+export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise<FrameData | null> {
+  const machine = await machineBySlug(astro.params['machine'] ?? '');
+  if (!machine) return null;
+  const now = serverNow();
+  const zone = zoneOf(astro.cookies);
+  const all = <Item>(
+    list: (query: { limit: number; after?: string }) => Promise<{ items: Item[]; next: string | null }>,
+  ) => everyItem((after) => list({ limit: 200, after }));
+  const [
+    machines,
+    operators,
+    threads,
+    needleKinds,
+    cones,
+    { schools, letters },
+    head,
+    events,
+    waitingJobs,
+    breaksToday,
+    feed,
+    job,
+  ] = await Promise.all([
+    all(listMachines),
+    all(listOperators),
+    all(listThreads),
+    all(listNeedleKinds),
+    batches(),
+    workshop(),
+    headNow(machine.id),
+    ledgerPage({ machine: machine.id, limit: 30 }),
+    countWaitingJobs(),
+    breaksSince(machine.id, dayStart(now, zone)),
+    feedNow(machine.id),
+    jobOnMachine(machine.id),
+  ]);
+  astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
+  const operatorId = astro.cookies.get('operator')?.value ?? null;
+  return {
+    screen,
+    machine,
+    machines: machines.map(({ slug, name }) => ({ slug, name })),
+    operators,
+    operatorId: operators.some((one) => one.id === operatorId) ? operatorId : null,
+    threads,
+    needleKinds,
+    cones,
+    schools,
+    letters,
+    head,
+    events: events.items,
+    feed,
+    // Put on between the two readings: then asked for once more.
+    job: head.job?.id === job?.id ? job : head.job && (await jobById(head.job.id)),
+    waitingJobs,
+    breaksToday,
+    zone,
+    now: now.toISOString(),
+  };
+}
+
+async function countWaitingJobs(): Promise<number> {
+  const [row] = await rows<{ count: number }>(
+    database(),
+    'SELECT count(*) AS count FROM job WHERE done_at IS NULL',
+  );
+  return row?.count ?? 0;
+}
+
+async function breaksSince(machineId: string, since: Date): Promise<FrameData['breaksToday']> {
+  return rows(
+    database(),
+    `SELECT head, position, count(*) AS count FROM event
+     WHERE machine_id = $1 AND kind = 'break' AND at >= $2 AND NOT void GROUP BY head, position`,
+    [machineId, since],
+  );
+}
