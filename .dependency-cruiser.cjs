@@ -1,22 +1,66 @@
-/** Which way imports may point (docs/architecture.md draws it). `./test` runs it; `npx depcruise src` by itself. */
-const only = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to });
+/** Which way imports may point (docs/architecture.md draws it). `./test` runs it; `npm run arrows` by itself. */
+const forbid = (name, comment, from, to, more = {}) => ({
+  name,
+  comment,
+  severity: 'error',
+  from,
+  to,
+  ...more,
+});
+const source = (path) => ({ path, pathNot: '\\.test\\.ts$' });
+/** Packages that only compute: no network, clock, chance or page. */
+const computing = ['culori', 'fft\\.js', 'simple-statistics', '@stdlib/[^/]+', 'date-fns', '@date-fns/tz'];
 
 module.exports = {
   forbidden: [
-    only('no-circle', 'No file imports itself by way of others.', {}, { circular: true }),
-    only(
-      'core-is-free',
-      'Core imports core, packages that compute, and types.',
-      { path: '^src/core/', pathNot: '\\.test\\.ts$' },
-      {
-        pathNot:
-          '^src/core/|^node_modules/(json-schema-to-ts|culori|fft\\.js|simple-statistics|date-fns|@date-fns/tz)/',
-      },
+    forbid('no-circle', 'No file imports itself by way of others.', {}, { circular: true }),
+    forbid('core-is-free', 'Core imports core, and packages that only compute.', source('^src/core/'), {
+      pathNot: `^src/core/|^node_modules/(${computing.join('|')})/`,
+    }),
+    forbid(
+      'no-circle-of-nouns',
+      'No folder of core imports itself by way of others.',
+      source('^src/core/'),
+      { circular: true },
+      { scope: 'folder' },
     ),
+    forbid(
+      'schemas-know-core',
+      'Messages are made of core’s registries and shapes.',
+      source('^src/schemas/'),
+      { path: '^src/', pathNot: '^src/(schemas|core)/' },
+    ),
+    forbid(
+      'parts-below-screens',
+      'What screens share knows no screen, and nothing of the server.',
+      source('^src/(parts|workers|simulators|offline)/'),
+      { path: '^src/(screens|pages|server|layouts)/' },
+    ),
+    forbid(
+      'screens-side-by-side',
+      'What two screens need lies in parts/.',
+      { path: '^src/screens/([^/]+)/' },
+      { path: '^src/screens/([^/]+)/', pathNot: '^src/screens/$1/' },
+    ),
+    forbid(
+      'screens-know-no-server',
+      'A screen is given its data, or asks an endpoint.',
+      source('^src/screens/'),
+      { path: '^src/(server|pages|layouts)/' },
+    ),
+    forbid(
+      'server-knows-no-page',
+      'The server shares core and messages with the page.',
+      source('^src/server/'),
+      { path: '^src/(parts|screens|pages|layouts|workers)/' },
+    ),
+    forbid('house-below-tests', 'What ships imports no test and no script.', source('^src/'), {
+      path: '^(tests|bench|scripts)/',
+    }),
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '\\.astro$' },
+    exclude: { path: '\\.astro$|\\.test\\.ts$' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'] },

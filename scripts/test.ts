@@ -124,6 +124,11 @@ if (wants('lint')) {
     check('package-lock.json unchanged', 'git', ['diff', '--exit-code', '--quiet', 'package-lock.json']);
   check('prettier', 'node_modules/.bin/prettier', ['--check', '--log-level', 'warn', '.']);
   check('eslint', 'node_modules/.bin/eslint', ['.', '--max-warnings', '0']);
+  check('arrows: which way imports point', 'node_modules/.bin/depcruise', [
+    'src',
+    '--output-type',
+    'err-long',
+  ]);
   check('types', 'node_modules/.bin/astro', ['check', '--minimumFailingSeverity', 'error']);
 }
 

@@ -6,3 +6,8 @@ declare namespace App {
     room?: () => Promise<void>;
   }
 }
+
+interface Window {
+  /** The build's files; scripts/offline.ts puts the list into the service worker here. */
+  __WB_MANIFEST: { url: string; revision: string | null }[];
+}

@@ -13,7 +13,6 @@ interface Fetching extends Event {
   respondWith(answer: Promise<Response>): void;
 }
 interface WorkerScope {
-  __WB_MANIFEST: { url: string; revision: string | null }[];
   skipWaiting(): Promise<void>;
   clients: { claim(): Promise<void> };
   addEventListener(kind: 'install' | 'activate', listener: (event: Waiting) => void): void;
@@ -21,8 +20,10 @@ interface WorkerScope {
   addEventListener(kind: 'message', listener: (event: MessageEvent & Waiting) => void): void;
 }
 
-const scope = self as unknown as WorkerScope;
-const files = (self as unknown as WorkerScope).__WB_MANIFEST;
+/** What `self` is here: the types at hand are those of a page. */
+const asWorker = (self: unknown) => self as WorkerScope;
+const scope = asWorker(self);
+const files = self.__WB_MANIFEST;
 /** Another build has other files, and so another name for its caches. */
 const version = [...files.map((file) => file.url).join()].reduce(
   (sum, sign) => (sum * 31 + sign.charCodeAt(0)) >>> 0,

@@ -1,4 +1,5 @@
-import { readArtwork, type ReadOptions, type Reading } from '../core/artwork/read.ts';
+import { readArtwork, type ReadOptions } from '../core/artwork/read.ts';
+import { type Reading } from '../core/artwork/reading.ts';
 import { Refusal } from '../core/base/refusal.ts';
 import { decode } from './decode.ts';
 

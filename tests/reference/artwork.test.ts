@@ -2,7 +2,8 @@ import { differenceCiede2000 } from 'culori';
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../scripts/demo/chance.ts';
 import { colourDifference, nearestThreads } from '../../src/core/artwork/pixels/colour.ts';
-import { readArtwork, type Reading } from '../../src/core/artwork/read.ts';
+import { readArtwork } from '../../src/core/artwork/read.ts';
+import { type Reading } from '../../src/core/artwork/reading.ts';
 import { drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
 
 /** Pictures drawn from outlines and shapes of known size: the reader must find the sizes again. */

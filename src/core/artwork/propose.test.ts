@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { fillIn } from '../advice/fill-in.ts';
 import { mainKind, proposeStops } from './propose.ts';
-import type { Region } from './read.ts';
+import type { Region } from './reading.ts';
 
 const thread = (
   id: string,

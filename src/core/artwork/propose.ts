@@ -3,7 +3,7 @@ import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import { advise, type Advice } from '../advice/advise.ts';
 import type { Question } from '../advice/question.ts';
 import { nearestThreads, rgbOf } from './pixels/colour.ts';
-import type { Reading, Region } from './read.ts';
+import type { Reading, Region } from './reading.ts';
 import { estimateStitches } from './stitch-estimate.ts';
 
 interface StoreThread {

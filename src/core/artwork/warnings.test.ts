@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Reading, Region } from './read.ts';
+import type { Reading, Region } from './reading.ts';
 import { warningsOf } from './warnings.ts';
 
 const region = (more: Partial<Region> = {}): Region => ({

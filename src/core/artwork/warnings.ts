@@ -1,12 +1,5 @@
 import { sewable } from './forms/classify.ts';
-import type { Reading } from './read.ts';
-
-export interface Warning {
-  kind: 'blurred' | 'coarse' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
-  says: string;
-  /** The region it is about, or null: the whole picture. */
-  region: number | null;
-}
+import type { Reading, Warning } from './reading.ts';
 
 const mm = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
 

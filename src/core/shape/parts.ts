@@ -54,9 +54,7 @@ export function object<
   return {
     type: 'object',
     properties,
-    required: Object.keys(properties).filter(
-      (key) => !optional?.includes(key),
-    ) as unknown as readonly Required[],
+    required: keysOf(properties).filter((key): key is Required => !optional?.includes(key)),
     additionalProperties: false,
   } as const;
 }

@@ -3,6 +3,4 @@ import { endpoint } from '../../server/http/endpoint.ts';
 import { changeWorkshop, workshop } from '../../server/stores/workshop.ts';
 
 export const GET = endpoint({ answer: message }, () => workshop());
-export const PATCH = endpoint({ body: workshopChange, answer: message }, ({ body }) =>
-  changeWorkshop(body as never),
-);
+export const PATCH = endpoint({ body: workshopChange, answer: message }, ({ body }) => changeWorkshop(body));

@@ -1,7 +1,7 @@
 import { needleWorn } from '../../core/needle/life.ts';
 import { counted, dayKey } from '../text.ts';
 import { useFrame } from './context.tsx';
-import type { ScreenName } from './frame-data.ts';
+import type { ScreenName } from '../../schemas/frame-data.ts';
 
 /** Navigation in the order of the work; each says what waits there. */
 export function DayLine() {

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { HeadRail } from '../rail/HeadRail.tsx';
 import { DayLine } from './DayLine.tsx';
 import { FrameProvider, useFrame } from './context.tsx';
-import type { FrameData } from './frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { Notices } from './Notices.tsx';
 import { TopLine } from './TopLine.tsx';
 
@@ -37,7 +37,7 @@ function Layout({ selected, tallRail = false, children }: Omit<FrameProps, 'data
         {!tallRail && (
           <HeadRail
             machine={data.machine}
-            seats={view.seats.filter((seat) => seat.head === headNo) as never}
+            seats={view.seats.filter((seat) => seat.head === headNo)}
             threads={threads}
             selected={selected}
             hrefOf={(position) => `/${data.machine.slug}/head?position=${position}${headQuery}`}

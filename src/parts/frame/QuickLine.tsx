@@ -29,7 +29,7 @@ export function QuickLine() {
     threads: data.threads,
     letters: data.letters,
     cones: data.cones,
-    threadOn: (head, position) => seatAt(view as never, head, position)?.cone?.threadId ?? null,
+    threadOn: (head, position) => seatAt(view, head, position)?.cone?.threadId ?? null,
   };
   const reading = read(text, context);
 

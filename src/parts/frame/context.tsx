@@ -6,7 +6,7 @@ import { useAwake } from '../live/useAwake.ts';
 import { keepOffline } from '../live/keep-offline.ts';
 import { getJson, machineLive, type MachineLive } from '../live/machine-live.ts';
 import type { HeadView } from '../live/view.ts';
-import type { FrameData } from './frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 
 interface FrameState {
   data: FrameData;

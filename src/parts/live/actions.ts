@@ -134,7 +134,7 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       if (!job) return say('Put a job on the machine first, on Run.');
       if (feedIsLive(live.feed.get()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
-      const design = designOf(job.stops, view.seats as never);
+      const design = designOf(job.stops, view.seats);
       const stops = restOfPiece(design, view.events, job.id);
       const heads = keptHeads(machine);
       live.write({

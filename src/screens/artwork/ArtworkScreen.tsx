@@ -4,7 +4,7 @@ import { fillIn } from '../../core/advice/fill-in.ts';
 import { proposeStops } from '../../core/artwork/propose.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Overruling } from '../../schemas/advice.ts';
 import { AboutDesign, type DesignFacts } from './AboutDesign.tsx';
 import { DropPicture } from './DropPicture.tsx';

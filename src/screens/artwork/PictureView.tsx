@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Reading } from '../../core/artwork/read.ts';
+import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {
   url: string;

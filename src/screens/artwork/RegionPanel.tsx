@@ -1,5 +1,5 @@
 import { elementKinds, type ElementKind } from '../../core/element/elements.ts';
-import type { Reading, Region } from '../../core/artwork/read.ts';
+import type { Reading, Region } from '../../core/artwork/reading.ts';
 import { whole } from '../../parts/text.ts';
 
 interface RegionPanelProps {

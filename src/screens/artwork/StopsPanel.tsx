@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { cloths, type Cloth } from '../../core/advice/question.ts';
 import { farColour, mainKind, type ProposedStop } from '../../core/artwork/propose.ts';
-import type { Reading } from '../../core/artwork/read.ts';
+import type { Reading } from '../../core/artwork/reading.ts';
 import { needleText } from '../../core/needle/label.ts';
 import type { Overruling } from '../../schemas/advice.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -42,11 +42,11 @@ export function StopsPanel({
   const threadOf = (stop: ProposedStop) => chosen[keyOf(stop)] ?? stop.threads[0]?.thread.id ?? '';
   const beforeOf = (stop: ProposedStop) => {
     const before = overrulings.find((one) => one.cloth === cloth && one.element === mainKind(stop));
-    return before && needleText(before.needle as never) !== stop.needle.text ? before : null;
+    return before && needleText(before.needle) !== stop.needle.text ? before : null;
   };
   const needleOf = (stop: ProposedStop) => {
     const before = beforeOf(stop);
-    return before && taken.has(keyOf(stop)) ? needleText(before.needle as never) : stop.needle.text;
+    return before && taken.has(keyOf(stop)) ? needleText(before.needle) : stop.needle.text;
   };
   const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
 
@@ -159,13 +159,10 @@ function StopLine({
         <span className="figures ms-auto text-end">about {whole(stop.stitches)} st</span>
       </div>
       <div className="mt-1 flex items-center gap-3">
-        <Needle
-          spec={before && isTaken ? (before.needle as never) : stop.needle.spec}
-          className="h-12 shrink-0"
-        />
+        <Needle spec={before && isTaken ? before.needle : stop.needle.spec} className="h-12 shrink-0" />
         <p className="grow leading-5">
           <b>
-            {stop.weightNo} wt, {before && isTaken ? needleText(before.needle as never) : stop.needle.text}
+            {stop.weightNo} wt, {before && isTaken ? needleText(before.needle) : stop.needle.text}
           </b>
           <span className="figures quiet block text-sm">
             {stop.elements
@@ -195,7 +192,7 @@ function StopLine({
             </>
           ) : (
             <>
-              Last time on this cloth you took <b>{needleText(before.needle as never)}</b>
+              Last time on this cloth you took <b>{needleText(before.needle)}</b>
               {before.why && `: ${before.why}`}.
             </>
           )}{' '}

@@ -1,5 +1,6 @@
 import { useCallback, useState } from 'react';
-import type { ReadOptions, Reading } from '../../core/artwork/read.ts';
+import type { ReadOptions } from '../../core/artwork/read.ts';
+import type { Reading } from '../../core/artwork/reading.ts';
 import { checkSvg, svgAspect } from '../../core/artwork/pixels/svg.ts';
 import type { ArtworkAsked, ArtworkSaid } from '../../workers/artwork.ts';
 import { useOneWorker } from '../useOneWorker.ts';

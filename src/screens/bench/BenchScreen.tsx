@@ -9,7 +9,7 @@ import { bandOf } from '../../core/tension/targets.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
 import { Block } from './block/Block.tsx';

@@ -18,7 +18,7 @@ import { readTrace } from '../../core/tension/pull/trace.ts';
 import { simulatedPull, type Condition } from '../../simulators/gauge.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { counted } from '../../parts/text.ts';
 import { Column } from './block/Column.tsx';
 import { Dial } from './case/Dial.tsx';

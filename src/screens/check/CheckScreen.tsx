@@ -1,18 +1,12 @@
+import type { Listed } from './listed.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
-import {
-  checkGroups,
-  markFrom,
-  markOf,
-  type CheckGroup,
-  type CheckItem,
-  type CheckMark,
-} from '../../core/check/item.ts';
+import { checkGroups, markFrom, markOf, type CheckGroup, type CheckMark } from '../../core/check/item.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { counted } from '../../parts/text.ts';
 import { Item } from './Item.tsx';
@@ -27,12 +21,6 @@ export default function CheckScreen({ data, facts }: { data: FrameData; facts: C
   );
 }
 
-/** An item with what was said of it; `markId`: the ledger entry that said it. */
-export interface Listed {
-  item: CheckItem;
-  mark: (CheckMark & { id: string }) | null;
-}
-
 function Check({ facts }: { facts: CheckFacts }) {
   const { data, view, job, threads, live, say } = useFrame();
   const { machine, schools } = data;
@@ -42,7 +30,7 @@ function Check({ facts }: { facts: CheckFacts }) {
     () =>
       deriveChecks({
         now: data.now,
-        seats: view.seats as never,
+        seats: view.seats,
         needleLife: machine.profile.needleLife,
         upkeep: machine.profile.upkeep,
         schools,

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { timeText } from '../../parts/text.ts';
-import type { Listed } from './CheckScreen.tsx';
+import type { Listed } from './listed.ts';
 
 export interface CheckActs {
   done: (listed: Listed, why?: string) => void;

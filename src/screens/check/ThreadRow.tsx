@@ -1,7 +1,7 @@
 import { railOrder } from '../../core/head/rail-order.ts';
 import { checkGroups } from '../../core/check/item.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { Listed } from './CheckScreen.tsx';
+import type { Listed } from './listed.ts';
 import { Tick, type CheckActs } from './Item.tsx';
 
 /** Threads to be pulled, each under its position on the rail: seconds each, one touch each. */

@@ -17,7 +17,7 @@ interface FitNeedleProps {
 /** Fit a needle: type it as on its pack or pick a kind, say why, done. */
 export function FitNeedle({ where, seat, onDone }: FitNeedleProps) {
   const { data, actions } = useFrame();
-  const same = seat.needle ? needleText(seat.needle.spec as never) : '';
+  const same = seat.needle ? needleText(seat.needle.spec) : '';
   const [label, setLabel] = useState(same);
   const [reason, setReason] = useState<NeedleReason>(seat.needle ? 'worn' : 'other');
   const reading = read(label, data.letters);

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import type { Cone, Story } from '../../schemas/workshop.ts';
 import { FitNeedle } from './FitNeedle.tsx';

@@ -54,10 +54,10 @@ function NeedleNow({ seat, breaksSinceNeedle }: { seat: Seat; breaksSinceNeedle:
     <div className="flex gap-4">
       <div className="flex shrink-0 items-start gap-1">
         <Wear worn={worn} className="h-24" />
-        <Needle spec={spec as never} className="h-28" />
+        <Needle spec={spec} className="h-28" />
       </div>
       <div className="min-w-0">
-        <p className="text-lg font-bold">{needleText(spec as never)}</p>
+        <p className="text-lg font-bold">{needleText(spec)}</p>
         <p className="quiet text-sm">{spec.system}</p>
         <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
           <Fact name="Wear" value={wornText(worn)} />

@@ -5,7 +5,7 @@ import { v7 as uuid7 } from 'uuid';
 import { jobHeadings, readJobRows, type ReadJobs } from '../../core/jobs/read-rows.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { send } from '../../parts/live/send.ts';
 import { counted } from '../../parts/text.ts';
 

@@ -1,3 +1,4 @@
+import { wholeFrom } from './whole-from.ts';
 import { elementKinds } from '../../core/element/elements.ts';
 import { useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
@@ -6,7 +7,7 @@ import { schoolText, schoolTopics, type SchoolTopic } from '../../core/advice/sc
 import { placeStops } from '../../core/plan/asked/places.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { send } from '../../parts/live/send.ts';
 import { durationText, lostText, stitchesText, whole } from '../../parts/text.ts';
 import type { Cone, Job } from '../../schemas/workshop.ts';
@@ -45,7 +46,7 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
       threadId: stop.threadId,
       position: Number(stop.position) || null,
     })),
-    view.seats.filter((seat) => seat.head === 1) as never,
+    view.seats.filter((seat) => seat.head === 1),
   );
 
   async function save(values: JobForm, done = Boolean(job?.doneAt)): Promise<void> {
@@ -221,15 +222,6 @@ function tallyText({ tally, pieces }: Job): string {
   const breaks =
     tally.stitches > 0 ? ` (${((tally.breaks * 10_000) / tally.stitches).toFixed(2)} per 10,000 st)` : '';
   return `${whole(tally.pieces)} of ${whole(pieces)} pieces · ${stitchesText(tally.stitches)} sewn · ${tally.breaks} breaks${breaks} · ${tally.lostMs < 3_600_000 ? lostText(tally.lostMs) : durationText(tally.lostMs)} lost`;
-}
-
-/** True when the text is a whole number in range, else the sentence to show. */
-export function wholeFrom(text: string, least: number, most: number, what: string): true | string {
-  const value = Number(text.replace(/[ ,]/g, ''));
-  return (
-    (/^[\d ,]+$/.test(text) && value >= least && value <= most) ||
-    `${what}: a whole number from ${whole(least)} to ${whole(most)}.`
-  );
 }
 
 interface FieldProps {

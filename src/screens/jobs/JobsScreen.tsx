@@ -1,6 +1,6 @@
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';

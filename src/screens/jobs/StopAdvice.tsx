@@ -35,7 +35,7 @@ export function StopAdvice({ index, form, thread, place, jobId }: StopAdviceProp
   const sits = view.seats.find(
     (seat) => seat.head === 1 && seat.position === (Number(watch(`stops.${index}.position`)) || place),
   )?.needle;
-  const there = sits ? needleText(sits.spec as never) : null;
+  const there = sits ? needleText(sits.spec) : null;
   // Anything ranked about as high as the best will do, and so will a better coating of it.
   const willDo = advice.needles.some(
     ({ spec, score }) =>

@@ -6,7 +6,7 @@ import type { UseFormReturn } from 'react-hook-form';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { StopAdvice } from './StopAdvice.tsx';
-import { wholeFrom } from './JobScreen.tsx';
+import { wholeFrom } from './whole-from.ts';
 import type { JobForm } from './job-form.ts';
 
 interface StopRowProps {

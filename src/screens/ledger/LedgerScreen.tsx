@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';

@@ -16,7 +16,7 @@ import { needleText, readNeedleLabel } from '../../core/needle/label.ts';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { Needle } from '../../parts/rail/Needle.tsx';
 import type { Overruling } from '../../schemas/advice.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -296,13 +296,9 @@ function Pair({ bobbins, overrulings, asked }: Omit<PairProps, 'data'>) {
           <h2>Why this needle?</h2>
           {before && (
             <p className="mb-2 border-s-4 ps-3 [border-color:var(--color-base-content)]">
-              Last time on this cloth you took <b>{needleText(before.needle as never)}</b>
+              Last time on this cloth you took <b>{needleText(before.needle)}</b>
               {before.why && `: ${before.why}`}.{' '}
-              <button
-                type="button"
-                className="underline"
-                onClick={() => setLabel(needleText(before.needle as never))}
-              >
+              <button type="button" className="underline" onClick={() => setLabel(needleText(before.needle))}>
                 Take it again
               </button>
             </p>

@@ -11,7 +11,7 @@ export function PutOn({ needle, thread }: { needle: NeedleSpec; thread: Thread |
   const [position, setPosition] = useState(1);
   const seat = view.seats.find((one) => one.head === headNo && one.position === position);
   const where = { head: headNo, position };
-  const hasNeedle = seat?.needle && needleText(seat.needle.spec as never) === needleText(needle);
+  const hasNeedle = seat?.needle && needleText(seat.needle.spec) === needleText(needle);
   const hasThread = thread !== null && seat?.cone?.threadId === thread.id;
   return (
     <section aria-label="Put on a position" className="sheet grid gap-2 p-4">
@@ -27,7 +27,7 @@ export function PutOn({ needle, thread }: { needle: NeedleSpec; thread: Thread |
             const there = view.seats.find((other) => other.head === headNo && other.position === one);
             return (
               <option key={one} value={one}>
-                {one}: {there?.needle ? needleText(there.needle.spec as never) : 'no needle'}
+                {one}: {there?.needle ? needleText(there.needle.spec) : 'no needle'}
               </option>
             );
           })}

@@ -28,9 +28,8 @@ export function MinutesForm({ minutes, onChange }: MinutesFormProps) {
         className="sheet absolute end-0 z-30 mt-1 grid w-80 gap-2 p-3 shadow-md"
         onSubmit={(submit) => {
           submit.preventDefault();
-          const next = Object.fromEntries(
-            fields.map(({ key }) => [key, Number((texts[key] ?? '').replace(',', '.') || NaN)]),
-          ) as unknown as ChangeMinutes;
+          const next: ChangeMinutes = { ...minutes };
+          for (const { key } of fields) next[key] = Number((texts[key] ?? '').replace(',', '.') || NaN);
           try {
             changeTable(next);
             setWhy('');

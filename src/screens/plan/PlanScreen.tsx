@@ -20,7 +20,7 @@ import {
 } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { dayKey } from '../../parts/text.ts';
 import { without } from '../../parts/without.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
@@ -75,10 +75,10 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
   const context = useMemo(
     () => ({
       machine,
-      seats: view.seats as never,
+      seats: view.seats,
       jobs: jobs.map(toPlan),
       threads: data.threads,
-      shelf: data.needleKinds.map((kind) => kind.spec) as never,
+      shelf: data.needleKinds.map((kind) => kind.spec),
       schools: data.schools,
       today: dayKey(data.now, data.zone),
     }),
@@ -169,7 +169,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
     const thread = threads.get(seat.thread);
     for (const head of heads) {
       const now = view.seats.find((one) => one.head === head && one.position === seat.position);
-      if (!now?.needle || needleText(now.needle.spec as never) !== seat.needle)
+      if (!now?.needle || needleText(now.needle.spec) !== seat.needle)
         live.write({
           kind: 'needle_fitted',
           head,

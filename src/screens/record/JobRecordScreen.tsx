@@ -3,7 +3,7 @@ import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { shiftOf } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, dayText, durationText, lostText, timeText, whole } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';

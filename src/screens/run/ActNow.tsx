@@ -21,7 +21,7 @@ export function ActNow({ job }: { job: Job }) {
   const hints = actNow({
     heads: machine.heads,
     events: view.events,
-    seats: view.seats as never,
+    seats: view.seats,
     needleLife: machine.profile.needleLife,
     speed: feed?.speed || (typeof window === 'undefined' ? machine.topSpeed : keptSpeed(machine)),
     design,

@@ -28,7 +28,10 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
   useEffect(() => setSewing(keptHeads(data.machine)), [data.machine]);
   const left = restOfPiece(design, view.events, job.id).reduce((sum, stop) => sum + stop.stitches, 0);
   const wholePiece = design.reduce((sum, stop) => sum + stop.stitches, 0);
-  const places = placeStops(job.stops, view.seats.filter((seat) => seat.head === 1) as never);
+  const places = placeStops(
+    job.stops,
+    view.seats.filter((seat) => seat.head === 1),
+  );
   const missing = places.filter((place) => place === null).length;
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   return (

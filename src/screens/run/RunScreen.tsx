@@ -1,6 +1,6 @@
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { Notices } from '../../parts/frame/Notices.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { useEffect, useState } from 'react';
 import { ActNow } from './ActNow.tsx';

@@ -26,7 +26,7 @@ export function Simulate() {
   function start(): void {
     if (!job) return say('Put a job on the machine first.');
     const setup = simulatedSetup(
-      { machine: data.machine, job, seats: view.seats as never, threads },
+      { machine: data.machine, job, seats: view.seats, threads },
       { speed: keptSpeed(data.machine), tensionOff: 0, chance: Math.random },
     );
     if (!setup) return say('No stop of this job has a position: mount its threads first.');

@@ -80,11 +80,7 @@ export function StopPanel({ stopped, since }: StopPanelProps) {
             type="button"
             className="btn h-16"
             onClick={() =>
-              actions.fitNeedle(
-                where,
-                seat.needle!.spec as never,
-                fault === 'needle_broke' ? 'broke' : 'worn',
-              )
+              actions.fitNeedle(where, seat.needle!.spec, fault === 'needle_broke' ? 'broke' : 'worn')
             }
           >
             New needle, same kind

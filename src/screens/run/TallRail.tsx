@@ -17,11 +17,11 @@ export function TallRail() {
   const { machine } = data;
   const seats = view.seats.filter((seat) => seat.head === headNo);
   const order = railOrder(machine.positions, machine.numberingSide);
-  const used = new Set(job ? placeStops(job.stops, seats as never) : []);
+  const used = new Set(job ? placeStops(job.stops, seats) : []);
   const stopsAt = (position: number) =>
     job
       ? job.stops
-          .filter((_, index) => placeStops(job.stops, seats as never)[index] === position)
+          .filter((_, index) => placeStops(job.stops, seats)[index] === position)
           .map((stop) => stop.stop)
       : [];
   return (
@@ -75,7 +75,7 @@ function TallSeat({
   return (
     <button
       type="button"
-      aria-label={`Break at ${seatLabel(seat as never, thread, worn)}. ${counted(breaks, 'break')} today`}
+      aria-label={`Break at ${seatLabel(seat, thread, worn)}. ${counted(breaks, 'break')} today`}
       onClick={() => actions.logBreak({ head: seat.head, position: seat.position })}
       className={
         'flex min-h-32 min-w-16 sm:min-h-40 touch-manipulation flex-col items-center rounded-md border-2 pt-1.5 pb-1 select-none active:bg-base-300 ' +

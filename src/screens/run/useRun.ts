@@ -15,7 +15,7 @@ export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: Re
   const sewn = new Map<number, number>();
   for (const { position, stitches } of feed?.counts ?? [])
     sewn.set(position, (sewn.get(position) ?? 0) + stitches);
-  return { design: job ? designOf(job.stops, view.seats as never) : [], feed, sewn };
+  return { design: job ? designOf(job.stops, view.seats) : [], feed, sewn };
 }
 
 /** Pieces finished: the server's tally when the page was made, and what came since. */

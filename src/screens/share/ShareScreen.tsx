@@ -5,7 +5,7 @@ import { shareProblemOf } from '../../core/plan/machines/share-setup.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { counted, dayKey } from '../../parts/text.ts';
 import { without } from '../../parts/without.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
@@ -84,14 +84,14 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
           id: machine.id,
           name: machine.name,
           machine,
-          seats: head.seats as never,
+          seats: head.seats,
           uses: plan ? (plan.setup as PlanSetup).uses : {},
         })),
         chosen,
         {
           jobs: jobs.map((job) => ({ ...job, done: job.tally.pieces })),
           threads: data.threads,
-          shelf: data.needleKinds.map((kind) => kind.spec) as never,
+          shelf: data.needleKinds.map((kind) => kind.spec),
           schools: data.schools,
           today: dayKey(data.now, data.zone),
         },

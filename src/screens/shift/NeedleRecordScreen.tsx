@@ -3,7 +3,7 @@ import { needleText } from '../../core/needle/label.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { dayText, timeText, whole } from '../../parts/text.ts';
 import type { Event, NeedleRecord as Known } from '../../schemas/event.ts';
 

@@ -6,7 +6,7 @@ import { needleWorn } from '../../core/needle/life.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import { counted, durationText, lostText, momentText, whole } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job } from '../../schemas/workshop.ts';

@@ -43,7 +43,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
           <li key={kind.id} className="border-t py-1 rule">
             <details>
               <summary className="flex min-h-11 cursor-pointer items-center gap-3">
-                <Needle spec={kind.spec as never} className="h-10 shrink-0" />
+                <Needle spec={kind.spec} className="h-10 shrink-0" />
                 <span className="grow font-semibold">{kind.text}</span>
                 <Stock kind={kind} />
               </summary>

@@ -1,5 +1,5 @@
 import { Frame } from '../../parts/frame/Frame.tsx';
-import type { FrameData } from '../../parts/frame/frame-data.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
 import type { Cone } from '../../schemas/workshop.ts';
 import { Bobbins } from './Bobbins.tsx';

@@ -46,8 +46,9 @@ export async function makeOnce<Item, Row extends pg.QueryResultRow>(
     return { item: await taken(), isNew: false };
   }
   if (found[0]) {
-    const { is_new: isNew, ...row } = found[0];
-    return { item: read(row as unknown as Row), isNew };
+    const { is_new: isNew, ...made } = found[0];
+    const row: pg.QueryResultRow = made;
+    return { item: read(row as Row), isNew };
   }
   const [kept] = await rows<Row>(sql, `SELECT ${columns} FROM ${table} WHERE id = $1`, [values.id]);
   throw otherContent(

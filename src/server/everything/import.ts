@@ -1,4 +1,3 @@
-import type { Entry } from '../../core/ledger/entry.ts';
 import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, isUnreachable, ProblemError } from '../http/problem.ts';
 import { checkEntry } from '../ledger/writing/accept.ts';
@@ -79,7 +78,7 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
       continue;
     }
     if (message['end'] === true && version !== 1) {
-      ending = message as unknown as Ending;
+      ending = message as Ending;
       checkEnding(ending, counts, line);
       continue;
     }
@@ -127,8 +126,8 @@ function checkRow({ table, columns }: Pending, row: Row, number: number): void {
       `Line ${number}: “${table}” has no field “${unknown.slice(0, 60)}” here. Take the file in with the version that wrote it. Nothing was taken in.`,
     );
   if (table !== 'ledger') return;
-  const { claimedAt: _claimed, ...entry } = entryFrom(row as unknown as LineRow) as Entry;
-  void _claimed;
+  const entry = entryFrom(row as LineRow);
+  delete entry.claimedAt;
   try {
     checkEntry(entry, 'body');
   } catch (error) {

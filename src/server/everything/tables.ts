@@ -30,8 +30,8 @@ export const header = { format: 'vivid-eye-everything', version: 2 } as const;
 export const readVersions: readonly unknown[] = [1, 2];
 
 /** The last line: rows by table, and the SHA-256 (hex) of all bytes before this line. */
-export interface Ending {
+export type Ending = {
   end: true;
   rows: Partial<Record<TableName, number>>;
   sha256: string;
-}
+};

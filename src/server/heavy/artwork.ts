@@ -1,4 +1,5 @@
-import type { ReadOptions, Reading } from '../../core/artwork/read.ts';
+import type { ReadOptions } from '../../core/artwork/read.ts';
+import type { Reading } from '../../core/artwork/reading.ts';
 import type { UndersideAsked, UndersideColumn } from '../../core/tension/underside/read.ts';
 import { readLimited } from '../http/endpoint.ts';
 import { ProblemError } from '../http/problem.ts';

@@ -1,4 +1,4 @@
-import { fork, type ChildProcess } from 'node:child_process';
+import { fork, type ChildProcess, type Serializable } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -131,7 +131,7 @@ export function inProcess<Result>(
             why ?? new ProblemError(422, 'Not accepted', beyond, undefined, 'urn:vivid-eye:PictureTooMuch'),
           );
         });
-        child.send(task as never, (error) => error && !why && kill(givenUp()));
+        child.send(task as Serializable, (error) => error && !why && kill(givenUp()));
       }),
   );
 }

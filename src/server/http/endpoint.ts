@@ -50,7 +50,10 @@ export function endpoint<const Body = undefined, const Query = undefined>(
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
       // What the checks let through has the schemas' types; the compiler cannot follow them through the generics.
-      const given = { body, query, id: (name: string) => pathId(context, name), context } as never;
+      const given = { body, query, id: (name: string) => pathId(context, name), context } as Given<
+        Message<Body>,
+        Message<Query>
+      >;
       const answer = await handle(given);
       if (answer instanceof Response) return answer;
       checkAnswer?.(answer, 'answer');

@@ -4,8 +4,11 @@ import type { AnyShape } from '../../core/shape/data-of.ts';
 import { ProblemError } from './problem.ts';
 
 // ajv-formats is CommonJS: its function is the module or the module's default, by who loads it.
-const addFormats = ((addFormatsModule as unknown as { default?: unknown }).default ??
-  addFormatsModule) as unknown as (ajv: Ajv) => void;
+type AddFormats = (ajv: Ajv) => unknown;
+const addFormats: AddFormats =
+  typeof addFormatsModule === 'function'
+    ? addFormatsModule
+    : (addFormatsModule as { default: AddFormats }).default;
 
 const options = {
   allErrors: false,

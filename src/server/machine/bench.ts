@@ -1,5 +1,5 @@
-import { sqlKinds } from '../../core/ledger/about-kinds.ts';
-import type { Event } from '../../schemas/event.ts';
+import { is, sqlKinds } from '../../core/ledger/about-kinds.ts';
+import type { Event, KindWith } from '../../core/ledger/entry.ts';
 import { database, rows } from '../base/database.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 
@@ -8,15 +8,20 @@ const mostOfCase = 200;
 const ofLife = `kind IN (${sqlKinds('ofCase')}) AND NOT void
   ORDER BY at DESC, id DESC LIMIT ${mostOfCase}`;
 
+type EventOfCase = Extract<Event, { kind: KindWith<'ofCase'> }>;
+
 /** The life of a case, oldest first: readings, turns, falls, blocks; on whichever machine. Index event_of_case. */
-export async function caseLife(caseId: string): Promise<Event[]> {
+export async function caseLife(caseId: string): Promise<EventOfCase[]> {
   const found = await rows<EventRow>(
     database(),
     `SELECT ${eventColumns} FROM event
      WHERE data->>'caseId' = $1 AND ${ofLife}`,
     [caseId],
   );
-  return found.map(eventFrom).reverse();
+  return found
+    .map(eventFrom)
+    .filter((event) => is(event, 'ofCase'))
+    .reverse();
 }
 
 /** The lives of all cases in use, by the case, in one query. */

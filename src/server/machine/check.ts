@@ -2,7 +2,6 @@ import { faultKeys, faultOf } from '../../core/fault/faults.ts';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
-import type { EventOfCase } from '../../core/tension/case/life.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom } from '../../core/check/item.ts';
 import { caseLife } from './bench.ts';
@@ -99,7 +98,7 @@ async function benchDue(
     [machineId],
   );
   if (!last) return { caseAt: null, caseDue: ['not measured yet'], breaksRose: null };
-  const life = last.case_id ? ((await caseLife(last.case_id)) as unknown as EventOfCase[]) : [];
+  const life = last.case_id ? await caseLife(last.case_id) : [];
   const asked = { now: now.toISOString(), everyDays, bobbinKindId: null };
   const days = Math.floor((now.getTime() - Date.parse(last.at)) / dayMs);
   const before = new Date(Date.parse(last.at) - 28 * dayMs).toISOString();

@@ -1,7 +1,7 @@
 import type { AstroGlobal } from 'astro';
 import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
-import type { FrameData, ScreenName } from '../../parts/frame/frame-data.ts';
+import type { FrameData, ScreenName } from '../../schemas/frame-data.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { feedNow } from '../feed/state.ts';

@@ -47,7 +47,10 @@ export async function maintenanceCalendar(machineId: string): Promise<string> {
 }
 
 function allDay(uid: string, day: string, title: string, description: string): EventAttributes {
-  const date = (of: string) => of.split('-').map(Number) as unknown as DateArray;
+  const date = (of: string): DateArray => {
+    const [year = 0, month = 1, dayOfMonth = 1] = of.split('-').map(Number);
+    return [year, month, dayOfMonth];
+  };
   // An end, not a duration: of a whole day the package writes “P1DT”, which RFC 5545 does not allow.
   const next = new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
   return {

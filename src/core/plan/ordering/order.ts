@@ -18,6 +18,7 @@ import { Prefix } from './prefix.ts';
 import { pricesOfAll, pricesOfOrder } from '../seating/multipliers.ts';
 import type { PlanProblem } from '../asked/problem.ts';
 import { mostExact, quickPlan } from './quick-plan.ts';
+import type { Planned } from '../seating/planned.ts';
 import { mostOrdered, SetOrders } from './set-orders.ts';
 
 export interface OrderAsked extends SearchLimits {
@@ -35,13 +36,6 @@ export interface OrderAsked extends SearchLimits {
   spent?: () => number;
   /** The order as it stands, planned already. */
   came?: Planned;
-}
-
-/** One order's plan, with the multipliers that its search ended with. */
-export interface Planned {
-  model: Model;
-  plan: FixedResult;
-  prices: Float64Array;
 }
 
 export interface OrderResult {

@@ -8,7 +8,7 @@ import { changesBefore, planOrder } from './order.ts';
 import { costed, latenessCost } from './lateness.ts';
 import { PairSearch } from './pair-search.ts';
 import { Precedence } from './precedence.ts';
-import { contradictions, type Seat } from '../seating/seats.ts';
+import { contradictions, type Sitting } from './sittings.ts';
 
 describe('which job comes before which', () => {
   test('what comes before what comes before is before', () => {
@@ -45,7 +45,7 @@ describe('which job comes before which', () => {
 });
 
 describe('seats that follow one another', () => {
-  const seat = (jobs: number[], next: Seat | null = null): Seat => ({ jobs, next });
+  const seat = (jobs: number[], next: Sitting | null = null): Sitting => ({ jobs, next });
   test('seats that no order stands against give one, near to the one preferred', () => {
     const seats = [seat([0, 2], seat([1])), seat([3])];
     expect(contradictions(seats, new Precedence(4), [3, 2, 1, 0])).toMatchObject({

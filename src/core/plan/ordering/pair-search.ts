@@ -3,7 +3,7 @@ import { climb } from '../seating/climb.ts';
 import { forbidden, type Model } from '../model/model.ts';
 import { Precedence } from './precedence.ts';
 import { follows, Relaxation } from '../seating/relaxation.ts';
-import { contradictions, seatsOf } from '../seating/seats.ts';
+import { contradictions, sittingsOf } from './sittings.ts';
 import { splitOption } from '../seating/split-option.ts';
 
 type IsBefore = (first: number, second: number) => boolean;
@@ -107,7 +107,7 @@ export class PairSearch {
       mayGoOn: this.asked.mayGoOn,
     });
     if (closes(bound)) return bound;
-    const seats = seatsOf(this.relaxation);
+    const seats = sittingsOf(this.relaxation);
     const { pairs, order, isBefore } = contradictions(seats, this.precedence, this.asked.prefer);
     if (pairs.length > 0) this.decide(pairs, bound);
     else {

@@ -22,7 +22,8 @@ export function edgesOf({ widths }: Pick<UndersideColumn, 'widths'>): Edges {
 export function moveEdge(edges: Edges, which: number, to: number): Edges {
   const low = which === 0 ? -0.5 : edges[which - 1]! + apart;
   const high = which === 3 ? 1.5 : edges[which + 1]! - apart;
-  return edges.map((edge, index) => (index === which ? Math.min(high, Math.max(low, to)) : edge)) as never;
+  const placed = (index: number) => (index === which ? Math.min(high, Math.max(low, to)) : edges[index]!);
+  return [placed(0), placed(1), placed(2), placed(3)];
 }
 
 /** Widths in mm of a column sewn `columnMm` wide. Throws EdgesCrossed when the edges are not in order. */

@@ -10,7 +10,8 @@ export interface Field {
 
 /** A picture's colours as numbers. */
 export function fieldOf({ width, height, data }: Pixels): Field {
-  const planes: Field['planes'] = [0, 1, 2].map(() => new Float32Array(width * height)) as never;
+  const plane = () => new Float32Array(width * height);
+  const planes: Field['planes'] = [plane(), plane(), plane()];
   for (let at = 0; at < width * height; at++) {
     planes[0][at] = data[at * 4]! / 255;
     planes[1][at] = data[at * 4 + 1]! / 255;
@@ -39,7 +40,8 @@ export function flatten(field: Field): Field {
         return Math.abs(plane[y * width + x]! / ground - 1) < 0.08;
       }),
     );
-  const flat = planes.map((plane, index) => {
+  const flat = (index: 0 | 1 | 2) => {
+    const plane = planes[index];
     const out = new Float32Array(plane.length);
     for (let y = 0; y < height; y++)
       for (let x = 0; x < width; x++) {
@@ -47,8 +49,8 @@ export function flatten(field: Field): Field {
         out[y * width + x] = plane[y * width + x]! / Math.max(0.05, ground);
       }
     return out;
-  });
-  return { width, height, planes: flat as unknown as Field['planes'] };
+  };
+  return { width, height, planes: [flat(0), flat(1), flat(2)] };
 }
 
 type Surface = readonly number[];

@@ -143,6 +143,7 @@ const noColumns = (count: number) =>
 type Colour = readonly [number, number, number];
 /** What the cloth is once the light is taken off. */
 const cloth: Colour = [1, 1, 1];
+const ofPlanes = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
 
 /** Largest difference of two colours' planes. */
 const difference = (a: Colour, b: Colour) => Math.max(...a.map((one, plane) => Math.abs(one - b[plane]!)));
@@ -166,7 +167,7 @@ function colourBetween(
       if (at < 0 || at >= width) continue;
       planes.forEach((plane, index) => lists[index as 0]!.push(plane[y * width + at]!));
     }
-  return lists.map(middle) as unknown as Colour;
+  return ofPlanes((plane) => middle(lists[plane]));
 }
 
 /** The top thread is at both sides of a column, whatever shows in its middle. */
@@ -181,7 +182,7 @@ function columnColours(
   const right = colourBetween(field, lie, span, from, to, 0.91, 0.96);
   return {
     sides: difference(left, right),
-    top: left.map((one, plane) => (one + right[plane]!) / 2) as unknown as Colour,
+    top: ofPlanes((plane) => (left[plane] + right[plane]) / 2),
     centre: colourBetween(field, lie, span, from, to, 0.46, 0.54),
   };
 }
@@ -195,7 +196,7 @@ function bobbinColour(columns: readonly { top: Colour; centre: Colour }[]): Colo
   const agreeing = (one: Colour) => centres.filter((other) => difference(one, other) < 0.15);
   const most = centres.reduce((best, one) => (agreeing(one).length > agreeing(best).length ? one : best));
   const group = agreeing(most);
-  return [0, 1, 2].map((plane) => middle(group.map((one) => one[plane]!))) as unknown as Colour;
+  return ofPlanes((plane) => middle(group.map((colour) => colour[plane])));
 }
 
 /**

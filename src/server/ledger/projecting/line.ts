@@ -2,7 +2,7 @@ import type { Entry, EntryKind } from '../../../core/ledger/entry.ts';
 import type { LedgerLine } from '../../../schemas/event.ts';
 
 /** A raw row of the `ledger` table. */
-export interface LineRow {
+export type LineRow = {
   id: string;
   seq: number;
   machine_id: string;
@@ -16,7 +16,7 @@ export interface LineRow {
   corrects: string | null;
   data: Record<string, unknown>;
   claimed_at: string | null;
-}
+};
 
 export const lineColumns =
   'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at';

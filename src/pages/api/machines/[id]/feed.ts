@@ -11,9 +11,13 @@ export const GET = endpoint(
   async ({ id }) => (await feedNow((await machineById(id('id'))).id)) ?? noFeedYet,
 );
 
+async function* chunksOf(body: ReadableStream<Uint8Array> | null): AsyncGenerator<Uint8Array> {
+  const reader = body?.getReader();
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) yield part.value;
+}
+
 /** Under scripts/serve.mjs server/http/direct.ts answers this; here it is for `astro dev`. */
 export const POST = endpoint({ answer: feedTaken, status: 201 }, async ({ id, context: { request } }) => {
   await machineMustExist(id('id'));
-  const body = request.body ?? new ReadableStream<Uint8Array>({ start: (empty) => empty.close() });
-  return readFeed(id('id'), body as never, request.headers.get('content-type') ?? '');
+  return readFeed(id('id'), chunksOf(request.body), request.headers.get('content-type') ?? '');
 });

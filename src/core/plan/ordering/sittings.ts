@@ -1,23 +1,23 @@
-import { orderKeeping, type Precedence } from '../ordering/precedence.ts';
-import type { Relaxation } from './relaxation.ts';
+import { orderKeeping, type Precedence } from './precedence.ts';
+import type { Relaxation } from '../seating/relaxation.ts';
 
 /** One thread on one needle on one position, for as long as nothing on it changes: the jobs that it serves. */
-export interface Seat {
+export interface Sitting {
   jobs: number[];
   /** The seat that comes onto the position after it; null: none. */
-  next: Seat | null;
+  next: Sitting | null;
 }
 
 /** The seats of a relaxation as it stands, those of rings (see Relaxation.rings) too. */
-export function seatsOf(relaxation: Relaxation): Seat[] {
+export function sittingsOf(relaxation: Relaxation): Sitting[] {
   const { model } = relaxation;
   const { entered, left } = relaxation.choices();
   const { nodes, code } = model;
   const isSame = (from: number, to: number) =>
     nodes[from]!.leaves === nodes[to]!.thread && code[left[from]!] === code[entered[to]!];
-  const seats: Seat[] = [];
+  const seats: Sitting[] = [];
   const read = (requests: readonly number[], isRing: boolean) => {
-    const mine: Seat[] = [];
+    const mine: Sitting[] = [];
     requests.forEach((request, at) => {
       const { job } = nodes[request]!;
       if (at > 0 && isSame(requests[at - 1]!, request)) mine.at(-1)!.jobs.push(job);
@@ -38,7 +38,7 @@ export function seatsOf(relaxation: Relaxation): Seat[] {
  * what has to come before what for the seats to follow as they do.
  */
 export function contradictions(
-  seats: readonly Seat[],
+  seats: readonly Sitting[],
   precedence: Precedence,
   prefer: readonly number[],
 ): { pairs: [number, number][]; order: number[]; isBefore: (first: number, second: number) => boolean } {

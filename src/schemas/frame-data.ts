@@ -1,8 +1,8 @@
-import type { FeedNow } from '../../core/feed/event.ts';
-import type { Schools } from '../../core/advice/schools.ts';
-import type { LabelMeaning } from '../../core/needle/letters.ts';
-import type { Event } from '../../schemas/event.ts';
-import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
+import type { FeedNow } from '../core/feed/event.ts';
+import type { Schools } from '../core/advice/schools.ts';
+import type { LabelMeaning } from '../core/needle/letters.ts';
+import type { Event } from './event.ts';
+import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
 
 export const screens = ['jobs', 'pair', 'head', 'bench', 'check', 'run', 'ledger', 'stores'] as const;
 export type ScreenName = (typeof screens)[number];

@@ -1,0 +1,49 @@
+import type { ElementKind } from '../element/elements.ts';
+
+export interface Warning {
+  kind: 'blurred' | 'coarse' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
+  says: string;
+  /** The region it is about, or null: the whole picture. */
+  region: number | null;
+}
+
+/** A tone of the picture, as a thread colour to be. */
+export interface ToneFound {
+  colour: string;
+  /** Share of the design's area; the ground has 0. */
+  share: number;
+  isGround: boolean;
+}
+
+/** One part or line of lettering that can be picked on the picture. All lengths in mm from the design's left top. */
+export interface Region {
+  id: number;
+  tone: number;
+  kind: ElementKind;
+  areaMm2: number;
+  leftMm: number;
+  topMm: number;
+  widthMm: number;
+  heightMm: number;
+  strokeMm: number;
+  widestMm: number;
+  /** Of lettering: height of the capitals, of the smallest letters, tilt in degrees, how many letters. */
+  letters: { heightMm: number; smallestMm: number; tiltDegrees: number; count: number } | null;
+  stitches: number;
+  lengthMm: number;
+}
+
+export interface Reading {
+  tones: ToneFound[];
+  regions: Region[];
+  widthMm: number;
+  heightMm: number;
+  pxPerMm: number;
+  /** Mean width of the rims between colours, px of the picture: about 1 is sharp. */
+  rimPx: number;
+  warnings: Warning[];
+  /** Which region each pixel belongs to (0: none), at working size, for showing and picking. */
+  map: { width: number; height: number; of: Uint16Array };
+  /** The design in the working picture, px. */
+  box: { left: number; top: number; right: number; bottom: number };
+}
