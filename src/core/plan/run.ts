@@ -1,3 +1,4 @@
+import { Refusal } from '../base/refusal.ts';
 import { describePlan, type PlanAnswer } from './answer.ts';
 import { Budget, type Clock } from './model/budget.ts';
 import { greedyPlan } from './seating/greedy.ts';
@@ -132,8 +133,10 @@ export function pricesElsewhere(
     try {
       return planFixedOrder(modelOf(shareWhereFull({ ...problem, jobs }).problem), { work: 300, ...hooks })
         .minutes;
-    } catch {
-      return null;
+    } catch (error) {
+      // What cannot be there is refused; anything else is a defect, and must be seen.
+      if (error instanceof Refusal) return null;
+      throw error;
     }
   };
   const free = costAt(null) ?? 0;

@@ -2,7 +2,8 @@ import { type NeedleReason } from '../../core/needle/reasons.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/fault/faults.ts';
-import type { NeedleSpec } from '../../core/needle/label.ts';
+import { seatAt } from '../../core/ledger/head-now.ts';
+import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
@@ -190,6 +191,35 @@ export function machineActions({ live, machine, view, job, say }: Given) {
         },
       });
       say(`${thread.name} mounted on ${inHead(where)}.`);
+    },
+
+    /** A position gets the needle and thread that a plan asks for, on every head where they differ. Returns what to say. */
+    changeSeat(
+      position: number,
+      needle: string,
+      thread: Thread | undefined,
+      letters: Parameters<typeof readNeedleLabel>[1],
+    ): string {
+      for (const head of headsOf(machine)) {
+        const now = seatAt(view, head, position);
+        if (!now?.needle || needleText(now.needle.spec) !== needle)
+          live.write({
+            kind: 'needle_fitted',
+            head,
+            position,
+            data: { needle: readNeedleLabel(needle, letters).spec, reason: 'job_needs' },
+          });
+        if (thread && now?.cone?.threadId !== thread.id)
+          live.write({
+            kind: 'cone_mounted',
+            head,
+            position,
+            data: { threadId: thread.id, coneId: null, fibre: thread.fibre },
+          });
+      }
+      const says = `${thread?.name ?? 'Thread'} on position ${position}`;
+      say(`${says}: written into the ledger.`);
+      return says;
     },
 
     undo(): void {

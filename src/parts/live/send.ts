@@ -1,4 +1,18 @@
-/** Sends a message to one of our endpoints. On refusal throws an Error whose message can be shown as it is. */
+/** Why a message was not taken. `message` can be shown as it is; `status` is 0 where nobody answered. */
+export class NotTaken extends Error {
+  constructor(
+    readonly status: number,
+    sentence: string,
+  ) {
+    super(sentence);
+  }
+  /** Someone else changed it meanwhile. */
+  get isClash(): boolean {
+    return this.status === 409;
+  }
+}
+
+/** Sends a message to one of our endpoints. Throws {@link NotTaken}. */
 export async function send<Answer>(
   method: 'POST' | 'PUT' | 'PATCH',
   path: string,
@@ -12,11 +26,12 @@ export async function send<Answer>(
       body: JSON.stringify(message),
     });
   } catch {
-    throw new Error('The server does not answer. Nothing you typed is lost: try again in a moment.');
+    throw new NotTaken(0, 'The server does not answer. Nothing you typed is lost: try again in a moment.');
   }
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok)
-    throw new Error(
+    throw new NotTaken(
+      response.status,
       (answer as { detail?: string } | null)?.detail ?? `The server answered ${response.status}.`,
     );
   return answer as Answer;

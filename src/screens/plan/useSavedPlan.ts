@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
-import { send } from '../../parts/live/send.ts';
+import { NotTaken, send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 
 export type SaveState = 'saved' | 'saving' | { clash: string } | { failed: string };
@@ -65,9 +65,8 @@ export function useSavedPlan(
         (error: Error) => {
           sending.current = false;
           dirty.current = true;
-          setState(
-            /meanwhile|already/.test(error.message) ? { clash: error.message } : { failed: error.message },
-          );
+          const isClash = error instanceof NotTaken && error.isClash;
+          setState(isClash ? { clash: error.message } : { failed: error.message });
         },
       );
     }, saveAfterMs);

@@ -1,0 +1,139 @@
+import type { DragEndEvent } from '@dnd-kit/core';
+import { useMemo, useState } from 'react';
+import {
+  asTheyCame,
+  onceMore,
+  problemOf,
+  wishKey,
+  type JobToPlan,
+  type PlanSetup,
+} from '../../core/plan/asked/setup.ts';
+import type { PositionUse } from '../../core/plan/asked/uses.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { dayKey } from '../../parts/text.ts';
+import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
+import { without } from '../../parts/without.ts';
+import type { SavedPlan } from '../../schemas/plan.ts';
+import type { Job } from '../../schemas/workshop.ts';
+import { outcomeOf, useOrderSearch, usePlanner, usePrices } from './usePlanner.ts';
+import { useSavedPlan } from './useSavedPlan.ts';
+import { useSewn } from './useSewn.ts';
+import { useWishPrice } from './useWishPrice.ts';
+
+const toPlan = (job: Job): JobToPlan => ({ ...job, done: job.tally.pieces });
+
+/** What a plan is worked out from beside its own setup: the head, the jobs, the stores. */
+function usePlanContext(jobs: readonly Job[]) {
+  const { data, view } = useFrame();
+  return useMemo(
+    () => ({
+      machine: data.machine,
+      seats: view.seats,
+      jobs: jobs.map(toPlan),
+      threads: data.threads,
+      shelf: data.needleKinds.map((kind) => kind.spec),
+      schools: data.schools,
+      today: dayKey(data.now, data.zone),
+    }),
+    [view.seats, jobs, data],
+  );
+}
+
+/** The plan that is open: what was laid down, what follows from it, and how it is changed. */
+export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: PlanSetup) {
+  const { data, live, operatorId } = useFrame();
+  const saved = useSavedPlan(first, data.machine.id, start, operatorId, live.onPlan);
+  const { setup, change } = saved;
+  const [pickedKey, setPicked] = useState<{ job: string; stop: number } | null>(null);
+  const context = usePlanContext(jobs);
+  const problem = useMemo(() => problemOf(setup, context), [setup, context]);
+  const planner = usePlanner(problem);
+  const outcome = outcomeOf(planner);
+  const cameProblem = useMemo(() => {
+    const came = asTheyCame(setup);
+    return came && problemOf(came, context);
+  }, [setup, context]);
+  const came = outcomeOf(usePlanner(cameProblem));
+  const order = useOrderSearch((found) => change({ ...setup, order: found.jobs.map(({ job }) => job) }));
+  const rows = useMemo(
+    () =>
+      outcome?.jobs.every(({ job }) => problem.jobs.some(({ id }) => id === job))
+        ? weaveRows(problem, outcome)
+        : [],
+    [problem, outcome],
+  );
+  const picked =
+    outcome?.seats.find((seat) => seat.job === pickedKey?.job && seat.stops.includes(pickedKey.stop)) ?? null;
+  const prices = usePrices(planner.is === 'done' ? problem : null, picked);
+  const wishPrice = useWishPrice(planner);
+  const lay = (next: PlanSetup) => {
+    wishPrice.begin();
+    change(next);
+  };
+  return {
+    ...{ saved, setup, change, context, problem, planner, outcome, came, rows },
+    ...{ picked, prices, wishPrice, lay, search: order.state, cancelSearch: order.cancel },
+    searchOrder: () => order.search(problem, setup.frozen),
+    pick: (seat: SeatOf) => setPicked({ job: seat.job, stop: seat.stops[0] ?? 0 }),
+    isWished: (seat: SeatOf) => setup.wishes[wishKey(seat.job, seat.stops)] !== undefined,
+    leftOut: jobs.filter((job) => !setup.order.includes(job.id)),
+    nameOf: (id: string) => jobs.find((job) => job.id === id)?.name ?? 'a job',
+    problemFor: (plan: SavedPlan) => problemOf(plan.setup, context),
+    ...changesOf(setup, lay),
+  };
+}
+export type OpenPlan = ReturnType<typeof usePlan>;
+
+/** What an operator changes of a setup: each lays down the next one. */
+function changesOf(setup: PlanSetup, lay: (next: PlanSetup) => void) {
+  const wish = (seat: SeatOf, position: number | null) => {
+    const wishes = without(setup.wishes, wishKey(seat.job, seat.stops));
+    if (position !== null) wishes[wishKey(seat.job, seat.stops)] = position;
+    lay({ ...setup, wishes });
+  };
+  const move = (job: string, to: number) => {
+    const next = setup.order.filter((id) => id !== job);
+    next.splice(Math.max(0, to), 0, job);
+    lay({ ...setup, order: next });
+  };
+  return {
+    wish,
+    move,
+    use(position: number, value: PositionUse): void {
+      const uses = without(setup.uses, String(position));
+      if (value !== 'free') uses[position] = value;
+      lay({ ...setup, uses });
+    },
+    takeIn: (job: string) => lay({ ...setup, order: [...setup.order, job] }),
+    leaveOut: (job: string) => lay({ ...setup, order: setup.order.filter((id) => id !== job) }),
+    /** A row was dropped on another, or a seat on another position of its row. */
+    dropped({ active, over }: DragEndEvent): void {
+      const from = active.data.current as { row: string; seat?: SeatOf } | undefined;
+      const to = over?.data.current as { row: string; position?: number } | undefined;
+      if (!from || !to) return;
+      if (!from.seat) {
+        if (from.row !== to.row) move(from.row, setup.order.indexOf(to.row));
+        return;
+      }
+      if (to.position === undefined || to.row !== from.row || to.position === from.seat.position) return;
+      wish(from.seat, to.position);
+    },
+  };
+}
+
+/** What was sewn lately, and as a problem: as if it came once more; null when nothing was. */
+export function useSewnProblem({ setup, context }: OpenPlan) {
+  const { data } = useFrame();
+  const sewn = useSewn(data.machine.id);
+  const problem = async () => {
+    const lately = await sewn.ask();
+    if (!lately || lately.runs.length === 0) return null;
+    const past = onceMore(
+      setup,
+      { ...context, jobs: lately.jobs.map(toPlan) },
+      lately.runs.map((run) => run.jobId),
+    );
+    return problemOf(past.setup, past.context);
+  };
+  return { ...sewn, problem };
+}
