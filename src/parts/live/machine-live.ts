@@ -1,7 +1,7 @@
 import { atom, type ReadableAtom } from 'nanostores';
 import { v7 as uuid7 } from 'uuid';
-import type { Entry, EntryData, EntryKind } from '../../core/ledger/entry.ts';
-import { flagsOf, foldingKinds } from '../../core/ledger/about-kinds.ts';
+import { inLedgerOrder, type Entry, type EntryData, type EntryKind } from '../../core/ledger/entry.ts';
+import { fieldOf, flagsOf, is } from '../../core/ledger/about-kinds.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen } from '../../core/ledger/open.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
@@ -124,21 +124,25 @@ export function machineLive({
     }
   }
 
+  /** Folds what was told; only what the page cannot know (late entries, corrections) is asked for. */
   function told(event: Event): void {
-    if (event.seq <= head.seq) return;
-    const folds = foldingKinds.includes(event.kind);
-    const isNew = !events.some((one) => one.id === event.id);
+    // An ending and the stop it ends bear the same number: the second must not be passed over.
+    if (event.seq < head.seq) return;
+    const isNew = !events.some(({ id }) => id === event.id);
+    const ask = mustAsk(event, isNew, events);
     events = merge(events, [event]);
-    if (folds && event.corrections === 0 && isNew) {
-      const now = applyEntry({ seats: head.seats, job: head.job, shelf: {} }, { ...event, corrects: null });
-      head = { ...head, seats: now.seats, job: now.job };
+    if (isNew && !ask) {
+      const { seats, job } = applyEntry(
+        { seats: head.seats, job: head.job, shelf: {} },
+        { ...event, corrects: null },
+      );
+      head = { ...head, ...applyOpen<Event>(head, event), seats, job };
     }
-    if (event.corrections === 0 && isNew) {
-      // At once: a panel that vanished until the server was asked would put another button under the finger.
-      head = { ...head, ...applyOpen<Event>(head, event) };
+    if (ask) soon(40, reload);
+    else {
+      head = { ...head, seq: event.seq };
+      outbox.settle(head.seq);
     }
-    // Late entries and anything corrected are asked for: the server has the whole history.
-    soon(40, reload);
     refresh();
   }
 
@@ -222,6 +226,27 @@ export function machineLive({
     onPull: hearing(pullListeners),
     start,
   };
+}
+
+/**
+ * Whether the server has to be asked what an event makes of the head: a correction and an entry that comes behind later ones
+ * need the ledger's history, a cone that is known by name may come from the shelf, and of a clash both sides are shown.
+ */
+export function mustAsk(event: Event, isNew: boolean, known: readonly Event[]): boolean {
+  if (event.corrections > 0 || event.void) return true;
+  if (!isNew) return false;
+  if (known.some((other) => inLedgerOrder(event, other) < 0)) return true;
+  if (!is(event, 'fits')) return false;
+  const isClash = known.some(
+    (other) =>
+      other.kind === event.kind &&
+      !other.void &&
+      other.head === event.head &&
+      other.position === event.position &&
+      event.data.over !== undefined &&
+      fieldOf(other, 'over') === event.data.over,
+  );
+  return isClash || (event.kind === 'cone_mounted' && event.data.coneId !== null);
 }
 
 /** A needle or cone says which one it took the place of: two devices that say the same are a clash, and are shown. */

@@ -1,0 +1,46 @@
+import { expect, test } from 'vitest';
+import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
+import { needle } from '../../../tests/support/entries.ts';
+import { mustAsk } from './machine-live.ts';
+
+const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
+function told<K extends EventKind>(kind: K, second: number, more: Partial<EventOf<K>> = {}): Event {
+  return {
+    ...{ id: `${kind}-${second}`, machineId: 'm', kind, head: 1, position: 7, at: at(second), data: {} },
+    ...{ receivedAt: at(second), operatorId: null, jobId: null, void: false, corrections: 0, seq: second },
+    ...{ closedBy: null, closedAt: null, lostMs: null, claimedAt: null },
+    ...more,
+  } as Event;
+}
+const fitted = (second: number, over?: string | null) =>
+  told('needle_fitted', second, { data: { needle: needle(), reason: 'worn', over } });
+const cone = (second: number, coneId: string | null) =>
+  told('cone_mounted', second, { data: { threadId: 't', coneId, fibre: 'polyester' } });
+
+test('what comes in its order is folded by the page: the server is not asked', () => {
+  const known = [told('break', 1, { data: { fault: null } })];
+  expect(mustAsk(told('sewing_again', 2, { data: { closes: 'break-1' } }), true, known)).toBe(false);
+  expect(mustAsk(fitted(2, 'n0'), true, known)).toBe(false);
+  expect(mustAsk(told('break', 1, { lostMs: 5000, closedBy: 'x' }), false, known)).toBe(false);
+});
+test('a correction, and what was taken back, need the ledger’s history', () => {
+  expect(mustAsk(told('break', 1, { corrections: 1 }), false, [])).toBe(true);
+  expect(mustAsk(told('break', 1, { void: true }), true, [])).toBe(true);
+});
+test('one that comes late does too, by a second or by its id', () => {
+  expect(mustAsk(fitted(2), true, [told('note', 3)])).toBe(true);
+  expect(mustAsk({ ...fitted(3), id: 'a' }, true, [{ ...told('note', 3), id: 'b' }])).toBe(true);
+  expect(mustAsk({ ...fitted(3), id: 'b' }, true, [{ ...told('note', 3), id: 'a' }])).toBe(false);
+});
+test('a cone known by name may come from the shelf; one without a name has sewn nothing', () => {
+  expect(mustAsk(cone(2, 'c1'), true, [])).toBe(true);
+  expect(mustAsk(cone(2, null), true, [])).toBe(false);
+});
+test('two needles over the same one are a clash; over another, at another seat, or one taken back are none', () => {
+  expect(mustAsk(fitted(2, 'n0'), true, [fitted(1, 'n0')])).toBe(true);
+  expect(mustAsk(fitted(2, null), true, [fitted(1, null)])).toBe(true);
+  expect(mustAsk(fitted(2, 'n1'), true, [fitted(1, 'n0')])).toBe(false);
+  expect(mustAsk(fitted(2), true, [fitted(1)])).toBe(false);
+  expect(mustAsk(fitted(2, 'n0'), true, [{ ...fitted(1, 'n0'), position: 8 } as Event])).toBe(false);
+  expect(mustAsk(fitted(2, 'n0'), true, [{ ...fitted(1, 'n0'), void: true } as Event])).toBe(false);
+});
