@@ -1,5 +1,6 @@
 import { Refusal } from '../core/base/refusal.ts';
-import { shareOut, type ShareOutcome, type ShareProblem } from '../core/plan/machines/share-out.ts';
+import { shareOut } from '../core/plan/machines/share-out.ts';
+import { type ShareOutcome, type ShareProblem } from '../core/plan/machines/share-problem.ts';
 import { standingLayout, type StandingLayout } from '../core/plan/wear/standing.ts';
 import { pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../core/plan/run.ts';
 

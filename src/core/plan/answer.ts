@@ -1,4 +1,5 @@
-import { between, type Model } from './model/model.ts';
+import { between } from './model/change.ts';
+import { type Model } from './model/model.ts';
 import type { Chains } from './model/chain.ts';
 import { timesOf, type JobTimes } from './ordering/lateness.ts';
 import { moves as moveTable, relationOf, type Move } from './asked/minutes.ts';

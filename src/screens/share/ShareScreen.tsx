@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
-import { defaultSpanWeight } from '../../core/plan/machines/share-out.ts';
+import { defaultSpanWeight } from '../../core/plan/machines/share-problem.ts';
 import { shareProblemOf } from '../../core/plan/machines/share-setup.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';

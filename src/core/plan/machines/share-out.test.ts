@@ -2,8 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { planFixedOrder } from '../seating/fixed-order.ts';
 import { costed, latenessCost, leastLateness } from '../ordering/lateness.ts';
 import { modelOf } from '../model/model.ts';
-import { changesBefore } from '../ordering/order.ts';
-import { shareOut, type ShareProblem } from './share-out.ts';
+import { changesBefore } from '../ordering/late-orders.ts';
+import { shareOut } from './share-out.ts';
+import { type ShareProblem } from './share-problem.ts';
 import { permutations } from '../../../../tests/support/permutations.ts';
 import { randomInstance } from '../../../../tests/support/plan-instances.ts';
 

@@ -1,66 +1,9 @@
-import { Budget } from '../model/budget.ts';
 import { Refusal } from '../../base/refusal.ts';
-import { greedyPlan } from '../seating/greedy.ts';
-import { costed, leastLateness, timesOf, type JobTimes, type Lateness } from '../ordering/lateness.ts';
-import type { ChangeMinutes } from '../asked/minutes.ts';
-import { modelOf, type Model } from '../model/model.ts';
-import { changesBefore, planOrder } from '../ordering/order.ts';
-import { Prefix } from '../ordering/prefix.ts';
-import type { PlanJob, PlanPosition, PlanProblem } from '../asked/problem.ts';
-import { shareWhereFull } from '../asked/turns.ts';
-
-/** A machine that jobs may be given to, with each job as it would be sewn there. */
-export interface ShareMachine {
-  id: string;
-  name: string;
-  positions: readonly PlanPosition[];
-  /** By job of the problem: its requests and sewing minutes on this machine. */
-  jobs: readonly PlanJob[];
-}
-
-export interface ShareProblem {
-  machines: readonly ShareMachine[];
-  classes: Readonly<Record<string, string>>;
-  minutes: ChangeMinutes;
-  /** Jobs that stay where they are, by job id: the machine's id. They are sewn there first, in this order. */
-  stays: Readonly<Record<string, string>>;
-}
-
-export interface ShareAsked {
-  lateness?: Lateness;
-  /** What a sewing minute less on the busiest machine is worth, in minutes of changing. */
-  spanWeight?: number;
-  /** Asked between steps: false stops with the best so far. */
-  goOn?: () => boolean;
-  /** How much of the time is used up, 0 to 1. */
-  spent?: () => number;
-  progress?: (share: number, best: number) => void;
-}
-
-/** What one machine gets. */
-export interface Shared {
-  machine: string;
-  /** In sewing order. */
-  jobs: JobTimes[];
-}
-
-export interface ShareOutcome {
-  machines: Shared[];
-  /** Changing, penalties of second-best needles, lateness, and the busiest machine's minutes at their weight. */
-  cost: number;
-  bound: number;
-  proven: boolean;
-  /** Splits looked at to the end. */
-  looked: number;
-}
-
-/** Ten sewing minutes less on the busiest machine are worth a minute of changing: from memory, a setting. */
-export const defaultSpanWeight = 0.1;
+import { Budget } from '../model/budget.ts';
+import { MachineShares } from './machine-shares.ts';
+import { defaultSpanWeight, type ShareAsked, type ShareOutcome, type ShareProblem } from './share-problem.ts';
 
 const epsilon = 1e-6;
-/** Prefixes that the order of one machine's jobs may take. */
-const orderNodes = 4000;
-
 /**
  * Which machine sews which jobs: changing, lateness and the busiest machine's load together as small as can be.
  * Branch and bound over the jobs, the ones with most threads first; a machine's share costs at least what its jobs
@@ -72,22 +15,12 @@ export function shareOut(problem: ShareProblem, asked: ShareAsked = {}): ShareOu
   return new ShareSearch(problem, asked).run();
 }
 
-interface Planned {
-  cost: number;
-  bound: number;
-  proven: boolean;
-  jobs: JobTimes[];
-}
-
 class ShareSearch {
   private readonly count: number;
   /** Jobs in the order in which they are given out. */
   private readonly queue: number[];
-  private readonly models: Model[];
   private readonly fixedTo: number[];
-  private readonly canSew: boolean[][];
-  private readonly planned = new Map<string, Planned>();
-  private readonly leasts = new Map<string, number>();
+  private readonly shares: MachineShares;
   private best: { at: number[]; cost: number } | null = null;
   private open = Infinity;
   private stopped = false;
@@ -104,10 +37,10 @@ class ShareSearch {
     if (machines.length === 0)
       throw new Refusal('ShareNoMachine', 'There is no machine to share jobs out to. Set one up first.');
     this.count = machines[0]!.jobs.length;
-    this.canSew = machines.map((machine) => machine.jobs.map((job) => fits(this.problemFor(machine, [job]))));
     this.fixedTo = machines[0]!.jobs.map((job) =>
       machines.findIndex((machine) => machine.id === stays[job.id]),
     );
+    this.shares = new MachineShares(problem, asked, this.fixedTo);
     machines[0]!.jobs.forEach((job, index) => {
       if (this.placesOf(index).length > 0) return;
       throw new Refusal(
@@ -115,14 +48,6 @@ class ShareSearch {
         `${job.name} fits ${this.fixedTo[index] === -1 ? 'no machine' : `not on ${machines[this.fixedTo[index]!]!.name}`}: its threads or needles have no position there. Release or unlock positions, or leave it out.`,
       );
     });
-    this.models = machines.map((machine, at) =>
-      modelOf(
-        this.problemFor(
-          machine,
-          machine.jobs.filter((_, job) => this.canSew[at]![job]),
-        ),
-      ),
-    );
     const weightOf = (job: number) => machines[0]!.jobs[job]!.requests.length;
     this.queue = machines[0]!.jobs
       .map((_, index) => index)
@@ -145,7 +70,7 @@ class ShareSearch {
     return {
       machines: this.problem.machines.map(({ id }, index) => ({
         machine: id,
-        jobs: this.plan(index, this.jobsAt(best.at, index)).jobs,
+        jobs: this.shares.plan(index, this.jobsAt(best.at, index)).jobs,
       })),
       cost: best.cost,
       bound,
@@ -236,7 +161,9 @@ class ShareSearch {
   /** Plans a split, keeps it if it is the best; returns what it costs at least. */
   private note(at: readonly number[]): number {
     this.looked++;
-    const plans = this.problem.machines.map((_, machine) => this.plan(machine, this.jobsAt(at, machine)));
+    const plans = this.problem.machines.map((_, machine) =>
+      this.shares.plan(machine, this.jobsAt(at, machine)),
+    );
     const span = this.spanCost(at);
     const cost = plans.reduce((sum, one) => sum + one.cost, span);
     if (!this.best || cost < this.best.cost - epsilon) this.best = { at: [...at], cost };
@@ -246,59 +173,9 @@ class ShareSearch {
   /** What jobs given out so far cost at least, whatever becomes of the others. */
   private least(at: readonly number[]): number {
     return this.problem.machines.reduce(
-      (sum, _, machine) => sum + this.leastOn(machine, this.jobsAt(at, machine)),
+      (sum, _, machine) => sum + this.shares.leastOn(machine, this.jobsAt(at, machine)),
       this.spanCost(at),
     );
-  }
-
-  private leastOn(machine: number, jobs: readonly number[]): number {
-    const key = `${machine}:${jobs.join()}`;
-    let least = this.leasts.get(key);
-    if (least === undefined) {
-      const model = this.models[machine]!;
-      const own = jobs.map((job) => this.indexIn(machine, job));
-      const { perMinute } = this.asked.lateness ?? costed;
-      least =
-        new Prefix(model, new Float64Array(model.code.length), new Set(own)).bound() +
-        perMinute * leastLateness(own.map((job) => model.jobs[job]!));
-      this.leasts.set(key, least);
-    }
-    return least;
-  }
-
-  /** The best order of a machine's share that its search finds. */
-  private plan(machine: number, jobs: readonly number[]): Planned {
-    const key = `${machine}:${jobs.join()}`;
-    let planned = this.planned.get(key);
-    if (!planned) this.planned.set(key, (planned = this.planAnew(machine, jobs)));
-    return planned;
-  }
-
-  private planAnew(at: number, jobs: readonly number[]): Planned {
-    if (jobs.length === 0) return { cost: 0, bound: 0, proven: true, jobs: [] };
-    const machine = this.problem.machines[at]!;
-    const lateness = this.asked.lateness ?? costed;
-    const first = jobs.filter((job) => this.fixedTo[job] !== -1);
-    const byDue = jobs
-      .filter((job) => this.fixedTo[job] === -1)
-      .sort((a, b) => (machine.jobs[a]!.due ?? Infinity) - (machine.jobs[b]!.due ?? Infinity) || a - b);
-    const order = [...first, ...byDue];
-    const problem = this.problemFor(
-      machine,
-      order.map((job) => machine.jobs[job]!),
-    );
-    const { goOn, spent } = this.asked;
-    const found = planOrder(problem, {
-      frozen: first.length,
-      lateness,
-      nodes: orderNodes,
-      tries: 150,
-      work: 250,
-      ...(goOn && { goOn }),
-      ...(spent && { spent }),
-    });
-    const { cost, bound, proven, model, plan } = found;
-    return { cost, bound, proven, jobs: timesOf(model.jobs, changesBefore(model, plan)) };
   }
 
   private spanCost(at: readonly number[]): number {
@@ -318,24 +195,14 @@ class ShareSearch {
     return (this.asked.spanWeight ?? defaultSpanWeight) * Math.max(even, ...loads);
   }
 
-  /** Number of a job in its machine's model, which holds only what the machine can sew. */
-  private indexIn(machine: number, job: number): number {
-    return this.canSew[machine]!.slice(0, job).filter(Boolean).length;
-  }
-
   private jobsAt(at: readonly number[], machine: number): number[] {
     return at.flatMap((one, job) => (one === machine ? [job] : []));
   }
 
   private placesOf(job: number): number[] {
     return this.problem.machines.flatMap((_, machine) =>
-      this.canSew[machine]![job] && [-1, machine].includes(this.fixedTo[job]!) ? [machine] : [],
+      this.shares.canSew[machine]![job] && [-1, machine].includes(this.fixedTo[job]!) ? [machine] : [],
     );
-  }
-
-  private problemFor(machine: ShareMachine, jobs: readonly PlanJob[]): PlanProblem {
-    const { classes, minutes } = this.problem;
-    return shareWhereFull({ positions: machine.positions, jobs, classes, minutes }).problem;
   }
 }
 
@@ -351,13 +218,4 @@ function* neighbours(
     for (let b = a + 1; b < at.length; b++)
       if (at[a] !== at[b] && placesOf(a).includes(at[b]!) && placesOf(b).includes(at[a]!))
         yield at.map((one, index) => (index === a ? at[b]! : index === b ? at[a]! : one));
-}
-
-function fits(problem: PlanProblem): boolean {
-  try {
-    return greedyPlan(modelOf(problem)) !== null;
-  } catch (error) {
-    if (error instanceof Refusal && ['PlanNoPlace', 'PlanNothingUsable'].includes(error.name)) return false;
-    throw error;
-  }
 }

@@ -1,4 +1,5 @@
-import { between, forbidden, type Model } from './model.ts';
+import { between } from './change.ts';
+import { forbidden, type Model } from './model.ts';
 
 /** A whole plan, by numbers: the requests on each place in order, and the option each is served with (over all nodes). */
 export interface Chains {

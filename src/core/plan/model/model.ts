@@ -168,14 +168,6 @@ export function modelOf(problem: PlanProblem): Model {
   };
 }
 
-/** Minutes for all heads when `to` is served by option `into` behind `from` served by `out`; options counted over all nodes. */
-export function between(model: Model, from: number, out: number, to: number, into: number): number {
-  if (model.lane[out] !== model.lane[into]) return forbidden;
-  const relation = model.relation[from * model.nodes.length + to]!;
-  const change = (model.code[out] === model.code[into] ? model.kept : model.renewed)[relation]!;
-  return change + model.penalty[into]!;
-}
-
 function lanesOf(
   problem: PlanProblem,
   places: readonly PlanPosition[],

@@ -15,7 +15,8 @@ import {
 } from './lateness.ts';
 import { chanceOf, nearestFirst } from './local-order.ts';
 import { modelOf } from '../model/model.ts';
-import { changesBefore, planOrder } from './order.ts';
+import { changesBefore } from './late-orders.ts';
+import { planOrder } from './order.ts';
 import { Prefix } from './prefix.ts';
 import { restCost } from './rest.ts';
 

@@ -1,6 +1,7 @@
 import { Assignment } from './assignment.ts';
 import type { Chains } from '../model/chain.ts';
-import { between, forbidden, type Model } from '../model/model.ts';
+import { between } from '../model/change.ts';
+import { forbidden, type Model } from '../model/model.ts';
 
 /**
  * What an operator does who looks at one job at a time: its threads go where they cost least now, whatever comes

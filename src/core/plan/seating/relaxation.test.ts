@@ -7,7 +7,8 @@ import { crossOver } from './cross-over.ts';
 import { planFixedOrder } from './fixed-order.ts';
 import { greedyPlan } from './greedy.ts';
 import { backOf, forthOf } from '../model/chain.ts';
-import { between, modelOf, type Model } from '../model/model.ts';
+import { between } from '../model/change.ts';
+import { modelOf, type Model } from '../model/model.ts';
 import { follows, Relaxation } from './relaxation.ts';
 
 const prices = fc.array(fc.double({ min: -8, max: 8, noNaN: true }), { minLength: 80, maxLength: 80 });

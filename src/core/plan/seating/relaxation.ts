@@ -1,4 +1,6 @@
+import { alikeOf, type Alike } from './alike.ts';
 import { Assignment } from './assignment.ts';
+import { chainsIn, ringsIn } from './followed.ts';
 import { forbidden, type Model } from '../model/model.ts';
 
 /** How one request may follow another: not at all, in any way, or only with another needle. */
@@ -171,33 +173,12 @@ export class Relaxation {
 
   /** The requests on each place, in order, as the assignment chains them. */
   chains(): number[][] {
-    return Array.from({ length: this.places }, (_, place) => {
-      const chain: number[] = [];
-      for (let source = place; ;) {
-        const target = this.assignment.targetOf[source]!;
-        // Behind the last request comes an end; nothing at all where there is no assignment.
-        if (target >= this.requests || target < 0) return chain;
-        chain.push(target);
-        source = this.places + target;
-      }
-    });
+    return chainsIn(this.assignment.targetOf, this.places, this.requests);
   }
 
   /** Requests in rings that no place begins: only where `may` lets both of two follow one another. */
   rings(): number[][] {
-    const seen = new Uint8Array(this.requests);
-    for (const chain of this.chains()) for (const request of chain) seen[request] = 1;
-    const rings: number[][] = [];
-    for (let first = 0; first < this.requests; first++) {
-      const ring: number[] = [];
-      for (let request = first; !seen[request];) {
-        seen[request] = 1;
-        ring.push(request);
-        request = this.assignment.targetOf[this.places + request]!;
-      }
-      if (ring.length > 0) rings.push(ring);
-    }
-    return rings;
+    return ringsIn(this.assignment.targetOf, this.places, this.requests);
   }
 
   /** The option that each request is entered with, and the one it is left with, counted over all nodes. */
@@ -315,30 +296,4 @@ export class Relaxation {
     }
     return cost;
   }
-}
-
-/** Options with one needle, of each request and each that may follow it: from `first` of [from * requests + to] on. */
-interface Alike {
-  first: Int32Array;
-  out: Int32Array;
-  into: Int32Array;
-}
-
-/** Null where locks and wishes part options of one needle, or where a new needle is the quicker way. */
-function alikeOf({ nodes, start, code, lanes, kept, renewed }: Model): Alike | null {
-  if (lanes > 1 || kept.some((minutes, how) => minutes > renewed[how]!)) return null;
-  const first = new Int32Array(nodes.length ** 2 + 1);
-  const out: number[] = [];
-  const into: number[] = [];
-  for (let from = 0; from < nodes.length; from++)
-    for (let to = 0; to < nodes.length; to++) {
-      for (let a = start[from]!; a < start[from + 1]!; a++)
-        for (let b = start[to]!; b < start[to + 1]!; b++)
-          if (code[a] === code[b]) {
-            out.push(a);
-            into.push(b);
-          }
-      first[from * nodes.length + to + 1] = out.length;
-    }
-  return { first, out: Int32Array.from(out), into: Int32Array.from(into) };
 }
