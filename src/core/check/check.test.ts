@@ -174,6 +174,16 @@ describe('breaks that rose', () => {
     }
   });
 
+  it('holds for large counts, as the normal distribution says of them', () => {
+    // Poisson's table, mean 1: P(N ≥ 3) = 1 − 0.9197 (any handbook's cumulative table).
+    expect(poissonTail(3, 1)).toBeCloseTo(0.0803, 4);
+    expect(poissonTail(0, 5)).toBe(1);
+    expect(poissonTail(2000, 800)).toBeLessThan(1e-100);
+    expect(poissonTail(800, 2000)).toBeCloseTo(1, 12);
+    // Two standard deviations of √10,000 above its mean, with the half for a whole number: 0.0228 (normal table).
+    expect(poissonTail(10_200, 10_000)).toBeCloseTo(0.0231, 3);
+  });
+
   it('speaks when breaks came far oftener than before, and not for a chance one', () => {
     expect(breaksRose({ breaks: 8, stitches: 100_000 }, { breaks: 10, stitches: 1_000_000 })).toContain(
       '8 in 100 thousand stitches, where 1.0 were usual',

@@ -1,3 +1,5 @@
+import gammainc from '@stdlib/math-base-special-gammainc';
+
 /** Breaks on the bobbin's side over stitches sewn. */
 export interface BreakCount {
   breaks: number;
@@ -21,13 +23,8 @@ export function breaksRose(since: BreakCount, before: BreakCount): string | null
   return `Breaks on the bobbin’s side rose since it was measured: ${since.breaks} in ${thousand(since.stitches)} thousand stitches, where ${expected < 10 ? expected.toFixed(1) : Math.round(expected)} were usual.`;
 }
 
-/** P(N ≥ count) for a Poisson count of mean `mean`. */
-export function poissonTail(count: number, mean: number): number {
-  let term = Math.exp(-mean);
-  let below = 0;
-  for (let n = 0; n < count; n++) {
-    below += term;
-    term *= mean / (n + 1);
-  }
-  return Math.max(0, 1 - below);
-}
+/**
+ * P(N ≥ count) for a Poisson count of mean `mean` above 0: the regularised lower gamma function at (count, mean). Valid for
+ * any count from 0 and any mean. Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.4.21.
+ */
+export const poissonTail = (count: number, mean: number): number => (count <= 0 ? 1 : gammainc(mean, count));

@@ -1,0 +1,20 @@
+/** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
+export default {
+  testRunner: 'vitest',
+  vitest: { configFile: 'vitest.mutate.config.ts' },
+  coverageAnalysis: 'perTest',
+  reporters: ['clear-text', 'json', 'html'],
+  clearTextReporter: { allowColor: false, logTests: false },
+  jsonReporter: { fileName: '.test/mutation/report.json' },
+  htmlReporter: { fileName: '.test/mutation/report.html' },
+  tempDirName: '.test/mutation/work',
+  ignorePatterns: ['/.data', '/.test', '/dist', '/.astro', '/docs', '/test-results', '/public'],
+  // Words shown to people are not what a test of the arithmetic is about: faults in text are told apart.
+  mutator: { excludedMutations: ['StringLiteral'] },
+  concurrency: 2,
+  // A fault in a table made when the file is loaded would have every test run again: tables are held by tests of their own.
+  ignoreStatic: true,
+  timeoutMS: 20_000,
+  disableTypeChecks: false,
+  allowConsoleColors: false,
+};
