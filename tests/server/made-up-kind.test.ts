@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
+import type * as Kinds from '../../src/core/ledger/kinds/index.ts';
 import { kindOfEntry } from '../../src/core/ledger/kinds/kind.ts';
 import { object } from '../../src/core/shape/parts.ts';
 import { needle } from '../support/entries.ts';
@@ -22,7 +23,7 @@ const needleBent = kindOfEntry({
 
 // Only the list of kinds is another one: everything else is the app as it stands.
 vi.mock('../../src/core/ledger/kinds/index.ts', async (original) => {
-  const { entryKinds } = await original<typeof import('../../src/core/ledger/kinds/index.ts')>();
+  const { entryKinds } = await original<typeof Kinds>();
   return { entryKinds: { ...entryKinds, needle_bent: needleBent } };
 });
 
