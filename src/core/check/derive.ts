@@ -179,7 +179,13 @@ function wrongNeedle(
 
 function oil({ oil: { barsAt, sewnMsSinceBars }, upkeep, now }: CheckInput): CheckItem[] {
   const item = (key: string, says: string, why: string, how: string | null): CheckItem => ({
-    ...{ key, group: 'oil', scope: 'day', says, why, how, position: null },
+    key,
+    group: 'oil',
+    scope: 'day',
+    says,
+    why,
+    how,
+    position: null,
   });
   const bars = barsDue(upkeep, { last: barsAt, sewnMs: sewnMsSinceBars, now });
   return [
@@ -212,7 +218,13 @@ function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
   if (!job) return [];
   const cloth = clothFromWords(job.cloth);
   const item = (key: string, says: string, why: string, how: string | null = null): CheckItem => ({
-    ...{ key, group: 'job', scope: 'job', says, why, how, position: null },
+    key,
+    group: 'job',
+    scope: 'job',
+    says,
+    why,
+    how,
+    position: null,
   });
   const first = job.stops.map((stop) => threads.get(stop.threadId)).find((one) => one !== undefined);
   const question =

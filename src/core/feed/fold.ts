@@ -75,7 +75,9 @@ export function foldFeed(now: FeedNow, line: FeedEvent, machine: FeedMachine): F
         return refuse(`This machine has ${machine.heads} heads.`);
       const entry: EntryOf<'piece_finished'> = {
         ...common(line, machine),
-        ...{ head: null, position: null, kind: 'piece_finished' },
+        head: null,
+        position: null,
+        kind: 'piece_finished',
         data: { heads, speed: speedOf(now, machine), stops: now.counts, by: 'feed' },
       };
       return next({ stitches: 0, counts: [], stop: null, running: false }, entry);
@@ -108,7 +110,9 @@ function common(line: FeedEvent, machine: FeedMachine) {
 function stopEntry(line: FeedEvent & { event: 'stop' }, machine: FeedMachine): EntryOf<'stop'> {
   return {
     ...common(line, machine),
-    ...{ head: null, position: null, kind: 'stop' },
+    head: null,
+    position: null,
+    kind: 'stop',
     data: { why: line.why ?? 'machine stopped', by: 'feed' },
   };
 }

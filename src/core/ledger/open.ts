@@ -1,5 +1,5 @@
 import { is } from './about-kinds.ts';
-import type { EffectiveEntry } from './entry.ts';
+import { inLedgerOrder, type EffectiveEntry } from './entry.ts';
 
 /** An entry as far as it tells what stands open: an effective one, or an event that the server told. */
 export type OpenEntry = Pick<EffectiveEntry, 'id' | 'kind' | 'void'> & { data: object };
@@ -11,14 +11,31 @@ export interface OpenNow<Entry extends OpenEntry = EffectiveEntry> {
 }
 
 /**
- * What stands open after one more entry, in ledger order. The earliest stop since the machine last sewed stays
- * the open one: time lost is counted once, from there. A finished piece means it sewed. The one place that decides it:
- * the server's SQL (server/ledger/reading/open-stop.ts) is tested against it on random histories.
+ * What stands open after all `entries`, in any order: the earliest stop since the machine last sewed that nothing ended, so
+ * that time lost is counted once, from there (a finished piece means it sewed); and holds that nothing ended. The one place
+ * that decides it: the server's SQL (server/ledger/reading/open-stop.ts) is tested against it on random histories.
  */
+export function openAfter<Entry extends OpenEntry & { at: string }>(
+  entries: readonly Entry[],
+): OpenNow<Entry> {
+  const counting = entries.filter((entry) => !entry.void).sort(inLedgerOrder);
+  const closed = new Set(counting.map(closesOf));
+  const sewed = counting.findLastIndex((entry) => is(entry, 'endsStop'));
+  const open = counting.filter(({ id }) => !closed.has(id));
+  const isSince = new Set(counting.slice(sewed + 1));
+  return {
+    openStop: open.find((entry) => is(entry, 'stops') && isSince.has(entry)) ?? null,
+    held: open.filter((entry) => is(entry, 'holds')),
+  };
+}
+
+const closesOf = ({ data }: OpenEntry): unknown => ('closes' in data ? data.closes : null);
+
+/** {@link openAfter} with one more entry, where all came in ledger order: what a page does with what it is told. */
 export function applyOpen<Entry extends OpenEntry>(open: OpenNow<Entry>, entry: Entry): OpenNow<Entry> {
   if (entry.void) return open;
   const openStop = is(entry, 'endsStop') ? null : (open.openStop ?? (is(entry, 'stops') ? entry : null));
-  const closes = 'closes' in entry.data ? entry.data.closes : null;
+  const closes = closesOf(entry);
   const held = open.held.filter(({ id }) => id !== closes);
   return { openStop, held: is(entry, 'holds') ? [...held, entry] : held };
 }

@@ -74,7 +74,9 @@ function clusters(input: HintInput): Hint[] {
       {
         key: `cluster:${head}:${position}`,
         says: `${breaks.length > clusterBreaks ? 'Again a' : 'Third'} break on ${several(input, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches: look here before sewing on.`,
-        ...{ head, position, urgency: 3 },
+        head,
+        position,
+        urgency: 3,
       },
     ];
   });
@@ -140,7 +142,9 @@ function bobbins(input: HintInput): Hint[] {
       {
         key: `bobbin:${head}`,
         says: `The bobbin${heads > 1 ? ` of head ${head}` : ''} runs out ${when}: ${measured ? 'the last one lasted' : 'a full one lasts about'} ${whole(lasts)} stitches.`,
-        ...{ head, position: null, urgency: minutes < 2 ? 3 : 2 },
+        head,
+        position: null,
+        urgency: minutes < 2 ? 3 : 2,
       },
     ];
   });
@@ -161,7 +165,9 @@ function cones(input: HintInput): Hint[] {
       {
         key: `cone:${head}:${position}`,
         says: `The cone on ${several(input, head)}position ${position} ends in piece ${pieces.done + more * input.heads + 1}: have the next one ready.`,
-        ...{ head, position, urgency: more === 0 ? 2 : 1 },
+        head,
+        position,
+        urgency: more === 0 ? 2 : 1,
       },
     ];
   });

@@ -84,8 +84,13 @@ export class Outbox {
     const clock = clockOffset();
     const settled = clockIsKnown();
     const fresh = entries.map((entry): Outgoing => ({
-      ...{ entry, clock, settled, kept: null },
-      ...{ state: 'sending', why: null, seq: null },
+      entry,
+      clock,
+      settled,
+      kept: null,
+      state: 'sending',
+      why: null,
+      seq: null,
     }));
     this.list.push(...fresh);
     void this.keep(fresh);

@@ -1,3 +1,4 @@
+import { omit } from '../../core/base/omit.ts';
 import { type ElementKind } from '../../core/element/elements.ts';
 import { useMemo, useState } from 'react';
 import { fillIn } from '../../core/advice/fill-in.ts';
@@ -72,14 +73,8 @@ function Artwork({ overrulings }: { overrulings: Overruling[] }) {
 
   const stops = useMemo(() => {
     if (!reading) return [];
-    const {
-      element: _element,
-      letterMm: _letter,
-      strokeMm: _stroke,
-      thread: _thread,
-      ...base
-    } = fillIn({ cloth, element: 'fill', layers, seams, hoop, priority }, data.schools);
-    void [_element, _letter, _stroke, _thread];
+    const asked = fillIn({ cloth, element: 'fill', layers, seams, hoop, priority }, data.schools);
+    const base = omit(asked, 'element', 'letterMm', 'strokeMm', 'thread');
     return proposeStops(reading, base, data.threads, kinds);
   }, [reading, cloth, layers, seams, hoop, priority, kinds, data.schools, data.threads]);
   const picked = reading?.regions.find((region) => shown.length === 1 && region.id === shown[0]) ?? null;

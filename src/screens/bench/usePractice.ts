@@ -97,8 +97,23 @@ export function usePractice(lesson: LessonKey | null) {
     photo.read(await pictureFile(picture), { count: columns.length, columnMm: 10 });
   }
   return {
-    ...{ state, grams, block, last, says, isDone, photo, band, order, colourAt },
-    ...{ begin, move, turn, check, pull, sew, takePhoto },
+    state,
+    grams,
+    block,
+    last,
+    says,
+    isDone,
+    photo,
+    band,
+    order,
+    colourAt,
+    begin,
+    move,
+    turn,
+    check,
+    pull,
+    sew,
+    takePhoto,
     trace: grams && readTrace({ ...pulled, grams }),
     verdict: block && readBlock(block, schools.share, schools.start),
   };

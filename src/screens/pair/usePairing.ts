@@ -94,7 +94,15 @@ export function usePairing(
   const typed = readLabel(choices.label, data.letters);
   const needle = typed.spec ?? advice.needles[0]!.spec;
   return {
-    ...{ choices, choose, advice, typed, needle, top, below, article, bobbin },
+    choices,
+    choose,
+    advice,
+    typed,
+    needle,
+    top,
+    below,
+    article,
+    bobbin,
     pair: pairUp({ needle, top, bobbin: below, size: bobbin?.size ?? 'L', school: data.schools.case }),
     colour: article?.colour ?? '#12509a',
     thicknessMm: cloths[cloth].thicknessMm + (backing ? backings[backing].thicknessMm : 0),

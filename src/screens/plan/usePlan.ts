@@ -71,8 +71,21 @@ export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: Pl
     change(next);
   };
   return {
-    ...{ saved, setup, change, context, problem, planner, outcome, came, rows },
-    ...{ picked, prices, wishPrice, lay, search: order.state, cancelSearch: order.cancel },
+    saved,
+    setup,
+    change,
+    context,
+    problem,
+    planner,
+    outcome,
+    came,
+    rows,
+    picked,
+    prices,
+    wishPrice,
+    lay,
+    search: order.state,
+    cancelSearch: order.cancel,
     searchOrder: () => order.search(problem, setup.frozen),
     pick: (seat: SeatOf) => setPicked({ job: seat.job, stop: seat.stops[0] ?? 0 }),
     isWished: (seat: SeatOf) => setup.wishes[wishKey(seat.job, seat.stops)] !== undefined,

@@ -73,7 +73,15 @@ export function foldPost(
 
 function sewingAgain(line: FeedEvent, machineId: string, jobId: string | null, closes: string): Entry {
   return {
-    ...{ id: line.id, machineId, at: line.at, operatorId: null, jobId, corrects: null },
-    ...{ head: null, position: null, kind: 'sewing_again', data: { closes } },
+    id: line.id,
+    machineId,
+    at: line.at,
+    operatorId: null,
+    jobId,
+    corrects: null,
+    head: null,
+    position: null,
+    kind: 'sewing_again',
+    data: { closes },
   };
 }

@@ -1,12 +1,12 @@
 import type { FeedEvent } from '../../core/feed/event.ts';
 import { feedEvent, type FeedTaken } from '../../schemas/feed.ts';
-import { checker } from '../http/validate.ts';
+import { validator } from '../http/validate.ts';
 import { parseText } from '../http/body.ts';
 import { isUnreachable, ProblemError } from '../http/problem.ts';
 import { LineSplitter, type SplitLine } from './split-lines.ts';
 import { takeFeed } from './take.ts';
 
-const checkLine = checker(feedEvent);
+const checkLine = validator(feedEvent);
 const mostLine = 4096;
 /** Lines taken at once: what has arrived together is stored together. */
 const mostAtOnce = 200;

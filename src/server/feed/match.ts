@@ -150,8 +150,13 @@ function matchedOn(machineId: string, found: readonly StopRow[]): Entry[] {
 function asOne(machineId: string, feed: StopRow, hand: StopRow): Entry[] {
   const common = { machineId, at: serverNow().toISOString(), operatorId: null, jobId: hand.job_id };
   const correction = (corrects: string, data: Extract<Entry, { kind: 'correction' }>['data']): Entry => ({
-    ...{ ...common, id: uuid7(), head: null, position: null },
-    ...{ kind: 'correction', corrects, data },
+    ...common,
+    id: uuid7(),
+    head: null,
+    position: null,
+    kind: 'correction',
+    corrects,
+    data,
   });
   const { stop, stitch } = feed.data;
   const known = {
@@ -166,8 +171,14 @@ function asOne(machineId: string, feed: StopRow, hand: StopRow): Entry[] {
     ...(feed.closed_at && !hand.closed_at
       ? [
           {
-            ...{ ...common, id: uuid7(), at: feed.closed_at, head: null, position: null, corrects: null },
-            ...{ kind: 'sewing_again' as const, data: { closes: hand.id } },
+            ...common,
+            id: uuid7(),
+            at: feed.closed_at,
+            head: null,
+            position: null,
+            corrects: null,
+            kind: 'sewing_again' as const,
+            data: { closes: hand.id },
           },
         ]
       : []),

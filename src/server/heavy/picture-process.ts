@@ -1,3 +1,4 @@
+import { omit } from '../../core/base/omit.ts';
 import sharp from 'sharp';
 import { checkPicture, pictureLimits, readArtwork } from '../../core/artwork/read.ts';
 import { checkSvg, embeddedPictures, svgAspect } from '../../core/artwork/pixels/svg.ts';
@@ -69,9 +70,7 @@ async function work(task: PictureTask): Promise<PictureResult<unknown>> {
   try {
     const picture = await decode(task);
     if (task.does === 'underside') return { read: readUnderside(picture, task.asked) };
-    const { map: _map, box: _box, ...reading } = readArtwork(picture, task.options);
-    void [_map, _box];
-    return { read: reading };
+    return { read: omit(readArtwork(picture, task.options), 'map', 'box') };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message, name: error.name };
     return {

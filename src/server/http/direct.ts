@@ -14,10 +14,10 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { checker } from './validate.ts';
+import { validator } from './validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
-const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? checker(feedTaken) : undefined;
+const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? validator(feedTaken) : undefined;
 
 /** Headers that every answer bears. */
 type Headers = Readonly<Record<string, string>>;

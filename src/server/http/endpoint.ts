@@ -12,7 +12,7 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { checker } from './validate.ts';
+import { validator } from './validate.ts';
 import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 
 /** A schema's type; `undefined` where the endpoint takes none. */
@@ -42,9 +42,9 @@ export function endpoint<const Body = undefined, const Query = undefined>(
   contract: Contract<Body, Query>,
   handle: (given: Given<Message<Body>, Message<Query>>) => Promise<unknown>,
 ): APIRoute {
-  const checkBody = contract.body && checker(contract.body as AnyShape);
-  const checkQuery = contract.query && checker(contract.query as AnyShape, { coerce: true });
-  const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(contract.answer) : undefined;
+  const checkBody = contract.body && validator(contract.body as AnyShape);
+  const checkQuery = contract.query && validator(contract.query as AnyShape, { coerce: true });
+  const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? validator(contract.answer) : undefined;
   const route: APIRoute = (context) =>
     answering(context, async () => {
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');

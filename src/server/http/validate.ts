@@ -51,7 +51,10 @@ const names: Record<Part, string> = { body: 'The message', query: 'The address',
  * A function that returns its value when it fits `schema` and otherwise throws a 422 problem naming the first
  * fault (a 500 for our own answers). `coerce` reads numbers and booleans out of query text.
  */
-export function checker(schema: AnyShape, { coerce = false } = {}): (value: unknown, part: Part) => unknown {
+export function validator(
+  schema: AnyShape,
+  { coerce = false } = {},
+): (value: unknown, part: Part) => unknown {
   const validate = (coerce ? coercingAjv : strictAjv).compile(schema as object);
   return (value, part) => {
     if (validate(value)) return value;

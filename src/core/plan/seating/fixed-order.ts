@@ -187,7 +187,10 @@ export class FixedOrder {
   /** Climbs to the best bound, noting the plans met on the way. */
   private improve(steps: number, first: number): { bound: number; cheats: Float64Array } {
     const { clean, ...found } = climb(this.relaxation, {
-      ...{ steps, first, isClosed: (bound) => this.isClosed(bound), mayGoOn: () => this.mayGoOn() },
+      steps,
+      first,
+      isClosed: (bound) => this.isClosed(bound),
+      mayGoOn: () => this.mayGoOn(),
       level: () => this.best?.minutes ?? Infinity,
       look: (step, cheating) => {
         // An order begun with multipliers is often closed by its bound in a few steps.

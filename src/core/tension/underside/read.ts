@@ -82,7 +82,11 @@ export function readUnderside(picture: Pixels, { count, columnMm }: UndersideAsk
       place(span.left, rows.to),
     ];
     const unread = (why: string): UndersideColumn => ({
-      ...{ widths: null, share: null, unevenness: null, quality: 0, stripe: null },
+      widths: null,
+      share: null,
+      unevenness: null,
+      quality: 0,
+      stripe: null,
       why,
       outline,
     });

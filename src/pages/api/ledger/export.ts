@@ -1,3 +1,4 @@
+import { omit } from '../../../core/base/omit.ts';
 import { object } from '../../../core/shape/parts.ts';
 import { ledgerQuery, type LedgerQuery } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
@@ -6,8 +7,7 @@ import { exportFormats } from '../../../server/ledger/reading/export.ts';
 import { ledgerRows } from '../../../server/ledger/reading/read.ts';
 import { machineById } from '../../../server/machine/machines.ts';
 
-const { limit: _limit, after: _after, ...narrowing } = ledgerQuery.properties;
-void [_limit, _after];
+const narrowing = omit(ledgerQuery.properties, 'limit', 'after');
 const query = object({ ...narrowing, format: { enum: ['csv', 'ndjson'] } }, [
   'position',
   'head',

@@ -35,7 +35,12 @@ export function useGauge(onPull: (listener: (part: GaugePart) => void) => () => 
       const grams = [...parts.current].sort(([a], [b]) => a - b).flatMap(([, one]) => one);
       const { gauge, pull, rateHz, speed, woundDiameter } = part;
       setNow((before) => ({
-        ...{ gauge, pull, grams, rateHz, speed, woundDiameter },
+        gauge,
+        pull,
+        grams,
+        rateHz,
+        speed,
+        woundDiameter,
         is: part.done ? 'done' : 'coming',
         other: before?.pull === pull ? before.other : null,
       }));

@@ -1,14 +1,15 @@
+import { omit } from '../../../core/base/omit.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
 import { fieldOf, flagsOf, is, kindOf } from '../../../core/ledger/about-kinds.ts';
 import { entry as entrySchema } from '../../../schemas/entry.ts';
 import { serverNow } from '../../base/clock.ts';
 import { rows, type Sql } from '../../base/database.ts';
-import { checker } from '../../http/validate.ts';
+import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../http/problem.ts';
 import { entryFrom, lineColumns, type LineRow } from '../projecting/line.ts';
 
-export const checkEntry = checker(entrySchema);
+export const checkEntry = validator(entrySchema);
 
 /** A device whose clock is further ahead of the server's than this is not believed, ms. */
 const believedAheadMs = 86_400_000;
@@ -142,18 +143,15 @@ function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
     if (!onlyVoid) throw invalid('A correction can only be taken back; correct the entry itself.');
     return;
   }
-  if (entry.data.data && ('closes' in entry.data.data || 'breakId' in entry.data.data)) {
+  const { closes, refersTo } = flagsOf(target.kind);
+  const bound = closes ? 'closes' : refersTo?.field;
+  if (bound && entry.data.data && bound in entry.data.data) {
     throw invalid('Which stop an entry ends cannot be corrected. Take it back and log it anew.');
   }
   // Whatever was accepted once can be taken back, and put back, by whatever rule it was accepted.
   if (onlyVoid) return;
-  const {
-    void: _void,
-    corrections: _corrections,
-    claimedAt: _claimed,
-    ...corrected
-  } = effectiveEntry(target, [entry]);
-  void [_void, _corrections, _claimed];
+  const effective = effectiveEntry(target, [entry]);
+  const corrected = omit(effective, 'void', 'corrections', 'claimedAt') as Entry;
   try {
     checkEntry(corrected, 'body');
     checkPlace(corrected);

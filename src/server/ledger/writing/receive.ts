@@ -3,12 +3,12 @@ import type { Entry } from '../../../core/ledger/entry.ts';
 import { entries, entriesStored, type EntriesStored } from '../../../schemas/entry.ts';
 import { matchLately } from '../../feed/match.ts';
 import { log } from '../../base/log.ts';
-import { checker } from '../../http/validate.ts';
+import { validator } from '../../http/validate.ts';
 import { normalEntry } from './accept.ts';
 import { storeEntries } from './queue.ts';
 
-const checkBody = checker(entries);
-const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? checker(entriesStored) : undefined;
+const checkBody = validator(entries);
+const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? validator(entriesStored) : undefined;
 
 /** Stops that wait to be held against what feeds told, and how long they may: one question then serves many touches. */
 let unmatched: Entry[] = [];
