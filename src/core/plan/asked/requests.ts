@@ -39,7 +39,7 @@ export function weightClass({ weightNo, fibre }: Pick<PlanThread, 'weightNo' | '
 
 /**
  * The requests of a job: its stops by thread. Stops of one thread share a position if some needle does for all of
- * them; their penalties add up. `shelf`: needles that are on the head or on hand; the advised ones are looked at too.
+ * them; the larger of their penalties counts, since care for a second-best needle is taken once a job. `shelf`: needles that are on the head or on hand; the advised ones are looked at too.
  * Stops whose thread is not in `threads` are left out and named.
  */
 export function requestsOf(

@@ -68,7 +68,7 @@ export interface Model {
   onto: Float64Array;
 }
 
-/** A request with threads that leave other than they came: see sharing.ts. */
+/** A request with threads that leave other than they came: see asked/turns.ts. */
 interface Leaving {
   leaves?: string;
 }

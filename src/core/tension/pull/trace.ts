@@ -34,7 +34,7 @@ const leastSeconds = 1.5;
 const leastTurns = 2.5;
 
 /**
- * Reads a pull: drops the start, then mean, spread, drift, the beat once a turn of the bobbin (turns/s = speed over
+ * Reads a pull: drops the start, then median, spread, drift, the beat once a turn of the bobbin (turns/s = speed over
  * circumference), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
  * skewed). Thresholds are this program's, checked on simulated pulls. Throws PullTooShort, PullBroken, PullOdd.
  */
