@@ -213,5 +213,8 @@ describe('what will be due', () => {
       ['oil-bars', '2026-06-13'],
       ['needle-n1-1', '2026-06-21'],
     ]);
+    const says = (key: string) => due.find((one) => one.key === key)!.says;
+    expect(says('needle-n1-1')).toContain('used 50 % of its life');
+    expect(says('needle-n1-2')).toContain('used 113 % of its life');
   });
 });

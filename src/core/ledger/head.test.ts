@@ -140,6 +140,22 @@ describe('a piece that comes late', () => {
     );
   });
 
+  test('may not when on one of several heads the needle is newer than the piece: that head’s old one sewed it', () => {
+    const dress = (head: number, fitted: number) => [
+      fit(head, 7, { at: day(fitted) }),
+      { ...mount(head, 7, 'red'), at: day(2) },
+    ];
+    const both = (date: number) => effectiveEntries([piece({ 7: 100 }, { at: day(date) }, [1, 2])])[0]!;
+    const now = fold([...dress(1, 1), ...dress(2, 6)] as Entry[], 2);
+    expect(commutes(now, both(5))).toBe(false);
+    expect(commutes(now, both(7))).toBe(true);
+    // Only on head 1, where the needle was there already, it may.
+    expect(commutes(now, late(5))).toBe(true);
+    const old = [...dress(1, 1), ...dress(2, 1)] as Entry[];
+    const after = fold([...old, fit(2, 7, { at: day(6) }), piece({ 7: 100 }, { at: day(5) }, [1, 2])], 2);
+    expect([1, 2].map((head) => seatAt(after, head, 7)?.needle?.age.stitches)).toEqual([100, 0]);
+  });
+
   test('may not when the needle or the cone came after it, or the seat is bare', () => {
     const now = fold(dressed);
     expect(commutes(now, late(1))).toBe(false);

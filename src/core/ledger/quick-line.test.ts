@@ -100,6 +100,22 @@ describe('a scanned label of one cone', () => {
       draft: { data: { threadId: 't-red', coneId: 'c-9' } },
     });
   });
+  test('a name that two threads begin with is no thread: the code is asked for; one that is whole is taken', () => {
+    const reds = {
+      ...heron,
+      threads: [
+        ...heron.threads,
+        { id: 't-red60', code: 'RE60', name: 'Rescue red', fibre: 'polyester' as const },
+        { id: 't-rose', code: 'RO40', name: 'Rose', fibre: 'rayon' as const },
+      ],
+    };
+    expect(() => draft('5c rescue red', reds)).toThrow(
+      'No single thread in the stores is called “rescue red”',
+    );
+    expect(() => draft('5c r', reds)).toThrow('No single thread');
+    expect(draft('5c ros', reds)).toMatchObject({ data: { threadId: 't-rose', fibre: 'rayon' } });
+    expect(draft('5c re60', reds)).toMatchObject({ data: { threadId: 't-red60' } });
+  });
   test('one batch number of two threads: the code says which', () =>
     expect(draft('3c MG40 L9', shelf)).toMatchObject({ data: { coneId: 'c-8', fibre: 'metallic' } }));
   test('a batch that is not on the shelf is refused with what to do', () =>

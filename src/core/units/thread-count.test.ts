@@ -35,6 +35,21 @@ describe('thread counts', () => {
     );
   });
 
+  test('the finest and the thickest thread are taken, what is just beyond is not', () => {
+    expect([texFrom('tex', 1), texFrom('tex', 1000)]).toEqual([1, 1000]);
+    expect([texFrom('wt', 1000), texFrom('wt', 1)]).toEqual([1, 1000]);
+    for (const value of [0.999, 1000.001, 0, -25, NaN, Infinity])
+      expect(() => texFrom('tex', value)).toThrow('is no sewing thread');
+    for (const value of [0, -40, NaN]) expect(() => texFrom('wt', value)).toThrow('is no sewing thread');
+  });
+
+  test('blanks around a count do not matter; decimals are read to the last, with point or comma', () => {
+    expect(readThreadCount('  40 wt ').tex).toBe(25);
+    expect(readThreadCount('33.333 tex').tex).toBe(33.333);
+    expect(readThreadCount('33,25tex').tex).toBe(33.25);
+    expect(() => readThreadCount('  blue ')).toThrow('Cannot read “blue” as');
+  });
+
   test.each(['40 wt', 'No. 40', 'no 40', '40', 'Nm 40', '25 tex', '250 dtex', '225 den', '225d', '25,0 tex'])(
     '“%s” on a cone is 25 tex',
     (text) => {

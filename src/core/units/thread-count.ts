@@ -32,7 +32,8 @@ export const texRange = { min: 1, max: 1000 } as const;
 export function texFrom(unit: ThreadCountUnit, value: number): number {
   const { system, perTex, label } = threadCounts[unit];
   const tex = system === 'direct' ? value / perTex : perTex / value;
-  if (!(value > 0) || !(tex >= texRange.min && tex <= texRange.max)) {
+  // Nothing, less than nothing and what is no number are outside as well.
+  if (!(tex >= texRange.min && tex <= texRange.max)) {
     throw new Refusal(
       'ThreadCountOutOfRange',
       `${value} ${label} is no sewing thread. Threads run from ${shortNumber(countFrom(unit, texRange.min))} to ` +

@@ -160,6 +160,16 @@ describe('the problem of a machine as it stands', () => {
     // Two rounds of 2,000 stitches at 850 st/min, with hooping and two colour changes.
     expect(sewMinutes(context.jobs[0]!, context.machine)).toBe(Math.round(2 * (2000 / 850 + 0.3 + 1.5)));
   });
+  test('a last round that is not full takes as long as a full one; what is done takes nothing', () => {
+    const round = 2000 / 850 + 0.3 + 1.5;
+    const minutes = (pieces: number, done: number, heads: number) =>
+      sewMinutes({ ...context.jobs[0]!, pieces, done }, { heads, topSpeed: 1000 });
+    expect(minutes(9, 0, 4)).toBe(Math.round(3 * round));
+    expect(minutes(8, 0, 4)).toBe(Math.round(2 * round));
+    expect(minutes(9, 2, 4)).toBe(Math.round(2 * round));
+    expect(minutes(9, 9, 4)).toBe(0);
+    expect(minutes(9, 12, 4)).toBe(0);
+  });
   test('planned: white stays, red is tied on where wished; on two heads it takes twice the minutes', () => {
     const outcome = runPlan({
       problem: problemOf({ ...emptySetup, order: ['a'], wishes: { [wishKey('a', [2])]: 2 } }, context),
