@@ -1,4 +1,5 @@
-/** A record without one of its keys. */
-export function without<Value>(record: Readonly<Record<string, Value>>, key: string): Record<string, Value> {
-  return Object.fromEntries(Object.entries(record).filter(([one]) => one !== key));
-}
+import { omit } from '../core/base/omit.ts';
+
+/** A record by text without one of its keys. */
+export const without = <Value>(record: Readonly<Record<string, Value>>, key: string): Record<string, Value> =>
+  omit(record, key);

@@ -1,9 +1,3 @@
 /** The keys of a registry in the order they stand in it, with their type. A registry is a record of records of one shape. */
 export const keysOf = <Registry extends object>(registry: Registry): readonly (keyof Registry & string)[] =>
   Object.keys(registry) as (keyof Registry & string)[];
-
-/** Whether a text is one of a registry's keys; an inherited name (“constructor”) is not. */
-export const isKeyOf = <Registry extends object>(
-  registry: Registry,
-  text: string,
-): text is keyof Registry & string => Object.hasOwn(registry, text);

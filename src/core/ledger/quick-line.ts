@@ -1,4 +1,4 @@
-import { needleReasons, type NeedleReason } from '../needle/reasons.ts';
+import { needleReasonKeys, needleReasons, type NeedleReason } from '../needle/reasons.ts';
 import { type Fibre } from '../thread/fibres.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
@@ -171,7 +171,7 @@ function readNeedle(rest: string, where: Where, context: QuickContext): Understo
 
 /** A reason may follow the label: `7n 75/11 sharp broke`. Without one the needle was worn, the usual case. */
 function takeReason(text: string): { label: string; reason: NeedleReason } {
-  for (const reason of Object.keys(needleReasons) as NeedleReason[]) {
+  for (const reason of needleReasonKeys) {
     const ending = new RegExp(`\\s+${needleReasons[reason].name}$`, 'i');
     if (ending.test(text)) return { label: text.replace(ending, ''), reason };
   }

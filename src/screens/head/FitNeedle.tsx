@@ -1,4 +1,4 @@
-import { needleReasons, type NeedleReason } from '../../core/needle/reasons.ts';
+import { needleReasonKeys, needleReasons, type NeedleReason } from '../../core/needle/reasons.ts';
 import { useState } from 'react';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
@@ -76,7 +76,7 @@ export function FitNeedle({ where, seat, onDone }: FitNeedleProps) {
       <fieldset className="mt-3">
         <legend className="font-semibold">Why?</legend>
         <div className="mt-1 flex flex-wrap gap-1.5" role="radiogroup" aria-label="Reason">
-          {(Object.keys(needleReasons) as NeedleReason[]).map((key) => (
+          {needleReasonKeys.map((key) => (
             <button
               key={key}
               type="button"
