@@ -9,7 +9,16 @@ const forbid = (name, comment, from, to, more = {}) => ({
 });
 const source = (path) => ({ path, pathNot: '\\.test\\.ts$' });
 /** Packages that only compute: no network, clock, chance or page. */
-const computing = ['culori', 'fft\\.js', 'simple-statistics', '@stdlib/[^/]+', 'date-fns', '@date-fns/tz'];
+const computing = [
+  'culori',
+  'fft\\.js',
+  'simple-statistics',
+  'ml-matrix',
+  'pure-rand',
+  '@stdlib/[^/]+',
+  'date-fns',
+  '@date-fns/tz',
+];
 
 module.exports = {
   forbidden: [
@@ -63,6 +72,10 @@ module.exports = {
     exclude: { path: '\\.astro$|\\.test\\.ts$' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'] },
+    enhancedResolveOptions: {
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.json'],
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default', 'require'],
+    },
   },
 };

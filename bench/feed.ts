@@ -5,7 +5,7 @@ import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
 import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { chance } from '../scripts/demo/chance.ts';
+import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { SimulatedMachine, type SimulatedStop } from '../src/simulators/machine.ts';
 import { call, quantile } from './measure.ts';

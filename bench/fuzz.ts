@@ -3,7 +3,7 @@ import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
 import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { chance } from '../scripts/demo/chance.ts';
+import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import { fuzz } from '../tests/support/fuzz.ts';

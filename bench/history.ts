@@ -1,4 +1,4 @@
-import { chance } from '../scripts/demo/chance.ts';
+import { chance } from '../src/core/base/chance.ts';
 import { heron, heronHead, jobId, jobs, needle, operators } from '../scripts/demo/world.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { faultKeys } from '../src/core/fault/faults.ts';

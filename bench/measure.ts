@@ -1,10 +1,10 @@
+import { quantile as quantileOf } from 'simple-statistics';
 import { Agent, request } from 'node:http';
 
-/** The value below which share `q` of the sorted sample lies. */
-export function quantile(sample: readonly number[], q: number): number {
-  const sorted = [...sample].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.ceil(q * sorted.length) - 1)]!;
-}
+/** The value below which share `q` of the sample lies, between its neighbours; NaN of an empty one. */
+export const quantile = (sample: readonly number[], q: number): number =>
+  sample.length === 0 ? NaN : quantileOf([...sample], q);
+export const median = (sample: readonly number[]): number => quantile(sample, 0.5);
 
 export interface Timing {
   perSecond: number;

@@ -6,6 +6,7 @@ import { planOrder } from '../src/core/plan/ordering/order.ts';
 import { runPlan } from '../src/core/plan/run.ts';
 import { demoHead, demoKind } from '../tests/support/plan-demo.ts';
 import { randomInstance, type InstanceAsked } from '../tests/support/plan-instances.ts';
+import { median } from './measure.ts';
 
 /**
  * Speed of the head plan, on made-up heads and on heads of the demo's kind.
@@ -20,8 +21,6 @@ const shift: Omit<InstanceAsked, 'seed' | 'acceptable' | 'jobs'> = {
   threads: 24,
   needles: 5,
 };
-const median = (values: readonly number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 const share = (values: readonly boolean[]) => `${values.filter(Boolean).length} of ${values.length}`;
 
 function timed<T>(work: () => T): { ms: number; value: T } {

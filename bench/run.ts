@@ -11,7 +11,7 @@ import { prepareAppRole } from '../scripts/roles.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
-import { quantile, race, type Timing } from './measure.ts';
+import { median, quantile, race, type Timing } from './measure.ts';
 
 /** npm run bench [-- ENTRIES]: how fast touches are stored, on a cluster of its own that syncs to disk. */
 const clients = 20;
@@ -22,7 +22,6 @@ const show = (name: string, { perSecond, p50, p95, p99 }: Timing) =>
   console.log(
     `| ${name} | ${Math.round(perSecond)} /s | ${round(p50)} ms | ${round(p95)} ms | ${round(p99)} ms |`,
   );
-const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 const bareInsert = `INSERT INTO ledger (id, machine_id, head, position, kind, at, operator_id, job_id, corrects, data)
   VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`;

@@ -4,7 +4,7 @@ import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer, type Served } from '../scripts/child.ts';
 import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from '../scripts/cluster.ts';
-import { chance } from '../scripts/demo/chance.ts';
+import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 

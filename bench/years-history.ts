@@ -1,4 +1,4 @@
-import { chance } from '../scripts/demo/chance.ts';
+import { chance } from '../src/core/base/chance.ts';
 import { bobbinCases, bobbinKinds, heron, heronHead, jobs, threads } from '../scripts/demo/world.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';

@@ -2,7 +2,7 @@ import { type NeedleReason } from '../../src/core/needle/reasons.ts';
 import type { Entry, EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
 import type { Fault } from '../../src/core/fault/faults.ts';
 import type { Machine } from '../../src/schemas/workshop.ts';
-import { chance } from './chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import {
   bobbinCases,
   bobbinKinds,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../core/base/chance.ts';
 import { readUnderside } from '../core/tension/underside/read.ts';
 import { photograph, type Sitting } from './block-camera.ts';
 

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../core/base/chance.ts';
 import { readTrace } from '../core/tension/pull/trace.ts';
 import { conditions, simulatedPull, type Condition } from './gauge.ts';
 

@@ -1,6 +1,6 @@
 import chisquareCdf from '@stdlib/stats-base-dists-chisquare-cdf';
 import { describe, expect, it } from 'vitest';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../core/base/chance.ts';
 import type { FeedNews } from '../core/feed/event.ts';
 import { breakRate, drawFault, faultShares, type BreakConditions } from './break-model.ts';
 import { SimulatedMachine, type SimulatedSetup } from './machine.ts';

@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { awake, eventsOf, newMachine, open, position } from './support.ts';
 
 test.use({ serviceWorkers: 'allow' });

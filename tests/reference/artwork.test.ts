@@ -1,6 +1,6 @@
 import { differenceCiede2000 } from 'culori';
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../scripts/demo/chance.ts';
+import { pictureChance } from '../support/picture-chance.ts';
 import { colourDifference, nearestThreads } from '../../src/core/artwork/pixels/colour.ts';
 import { readArtwork } from '../../src/core/artwork/read.ts';
 import { type Reading } from '../../src/core/artwork/reading.ts';
@@ -25,7 +25,7 @@ const near = (found: number, truth: number, share: number, mm: number) =>
   Math.abs(found - truth) <= Math.max(share * truth, mm);
 
 function randomLogos(count: number): LogoAsked[] {
-  const luck = chance(20);
+  const luck = pictureChance(20);
   const between = (low: number, high: number) => low + luck.next() * (high - low);
   return Array.from({ length: count }, (_, index) => {
     const letterMm = [2, 3, 4, 6, 9, 14, 22, 40][index % 8]!;

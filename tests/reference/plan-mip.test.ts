@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { planFixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
 import { modelOf } from '../../src/core/plan/model/model.ts';
 import { Refusal } from '../../src/core/base/refusal.ts';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { mipMinutes } from '../support/plan-mip.ts';
 import { randomInstance, type InstanceAsked } from '../support/plan-instances.ts';
 

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { entry } from '../support/entries.ts';
 import { fuzz } from '../support/fuzz.ts';
 import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';

@@ -1,4 +1,4 @@
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { followCase, nextTurn, type CaseStep } from '../../src/core/tension/case/screw.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 

@@ -1,5 +1,5 @@
 import { addDays, formatISO } from 'date-fns';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { piecesSewn } from '../../scripts/demo/history.ts';
 import {
   heron,

@@ -2,7 +2,7 @@ import { type PositionUse } from '../../src/core/plan/asked/uses.ts';
 import fc from 'fast-check';
 import type { PlanProblem, PlanRequest } from '../../src/core/plan/asked/problem.ts';
 import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 
 export interface InstanceAsked {
   seed: number;

@@ -1,4 +1,4 @@
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import type { Pull } from '../../src/core/tension/pull/trace.ts';
 import type { TraceVerdict } from '../../src/core/gauge/verdicts.ts';
 

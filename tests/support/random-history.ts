@@ -1,6 +1,6 @@
 import type { Entry } from '../../src/core/ledger/entry.ts';
 import { faultKeys } from '../../src/core/fault/faults.ts';
-import { chance } from '../../scripts/demo/chance.ts';
+import { chance } from '../../src/core/base/chance.ts';
 import { entry, needle } from './entries.ts';
 import { ids } from './workshop.ts';
 

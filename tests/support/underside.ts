@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { chance } from '../../scripts/demo/chance.ts';
+import { pictureChance } from './picture-chance.ts';
 import { threads } from '../../scripts/demo/world.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
@@ -43,7 +43,7 @@ export async function madeUnderside(made: UndersideMade): Promise<{ pixels: Pixe
     blurPx = 0,
     quality = 90,
   } = made;
-  const luck = chance(made.seed);
+  const luck = pictureChance(made.seed);
   const margin = 9;
   const tall = 40;
   const wide = columns.length * columnMm + (columns.length - 1) * gapMm;
@@ -102,7 +102,7 @@ const colours = threads.map((one) => one.colour).slice(0, 20);
 
 /** A block as it might come: any count, width, threads, tilt, light, blur and quality. */
 export function anyBlock(seed: number): UndersideMade & { columnMm: number } {
-  const luck = chance(seed * 31);
+  const luck = pictureChance(seed * 31);
   const count = 1 + Math.floor(luck.next() * 15);
   const columnMm = luck.next() < 0.5 ? 10 : 5;
   return {

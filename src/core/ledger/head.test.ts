@@ -163,3 +163,30 @@ describe('a piece that comes late', () => {
     expect(commutes(now, effectiveEntries([fit(1, 7)])[0]!)).toBe(false);
   });
 });
+
+describe('several heads, of which one differs', () => {
+  test('a nameless cone, and one by name, take the place of that head’s cone alone', () => {
+    const now = fold(
+      [mount(1, 3, 'red', 'a'), mount(2, 3, 'red', 'b'), piece({ 3: 500 }, {}, [1, 2]), mount(2, 3, 'gold')],
+      2,
+      4,
+    );
+    expect(seatAt(now, 1, 3)?.cone).toMatchObject({ coneId: 'a', stitches: 500 });
+    expect(seatAt(now, 2, 3)?.cone).toMatchObject({ coneId: null, threadId: 'gold', stitches: 0 });
+    expect(now.shelf).toEqual({ b: 500 });
+    // Nameless cones are not one cone: mounting another moves none.
+    const both = applyEntry(now, effectiveEntries([mount(1, 2, 'gold')])[0]!);
+    expect(seatAt(both, 2, 3)?.cone?.threadId).toBe('gold');
+    expect(seatAt(both, 1, 3)?.cone?.coneId).toBe('a');
+  });
+  test('a piece may be added late only where every seat it sewed had its needle and its cone before', () => {
+    const seats = (head: number) => [fit(head, 3), mount(head, 3, 'red'), fit(head, 4)];
+    const now = fold([...seats(1), mount(1, 4, 'gold'), ...seats(2)], 2, 4);
+    const sewn = (positions: Record<number, number>, heads: number[]) =>
+      effectiveEntries([piece(positions, {}, heads)])[0]!;
+    expect(commutes(now, sewn({ 3: 100 }, [1, 2]))).toBe(true);
+    expect(commutes(now, sewn({ 3: 100, 4: 50 }, [1]))).toBe(true);
+    expect(commutes(now, sewn({ 3: 100, 4: 50 }, [1, 2]))).toBe(false);
+    expect(commutes(now, effectiveEntries([fit(1, 3)])[0]!)).toBe(false);
+  });
+});

@@ -125,3 +125,56 @@ describe('a scanned label of one cone', () => {
   test('without a batch no cone is claimed', () =>
     expect(draft('3c RE40', shelf)).toMatchObject({ data: { coneId: null } }));
 });
+
+const four: QuickContext = { ...heron, heads: 4, positions: 12 };
+describe('the quick line at its edges', () => {
+  test.each([
+    ['  /  7b  shred ', heron, { head: 1, position: 7, data: { fault: 'shred' } }],
+    ['1b', heron, { position: 1 }],
+    ['15b', heron, { position: 15 }],
+    ['12.7b', { ...heron, heads: 12 }, { head: 12, position: 7 }],
+    ['1:7b', four, { head: 1, position: 7 }],
+    ['2 . 7 b', four, { head: 2, position: 7 }],
+    ['4.12b', four, { head: 4, position: 12 }],
+    ['3c', heron, { data: { threadId: 't-red', coneId: null, fibre: 'polyester' } }],
+    ['g 200', heron, { data: { grams: 200 } }],
+    ['g 27 grams', heron, { data: { grams: 27 } }],
+    ['g 27 gram', heron, { data: { grams: 27 } }],
+    ['g 0.5', heron, { data: { grams: 0.5 } }],
+    ['note new oil', heron, { kind: 'note', head: null, position: null, data: { text: 'new oil' } }],
+  ])('%s', (text, context, means) => expect(draft(text, context)).toMatchObject(means));
+  test.each([
+    ['', heron, /^Type for example 7b/],
+    [' / ', heron, /^Type for example 7b/],
+    ['xyz', heron, /^Cannot read “xyz”. Try 7b .* · /],
+    ['7b fuzz', heron, /“fuzz” is no kind of break.*Kinds: snap, shred, /],
+    ['16b', heron, /no position 16: this head has 1 to 15/],
+    ['2.7b', heron, /no head 2: this machine has one\./],
+    ['0.7b', four, /no head 0: this machine has 1 to 4\./],
+    ['5.7b', four, /no head 5: this machine has 1 to 4\./],
+    ['g', heron, /between 1 and 200/],
+    ['g 0', heron, /between 1 and 200/],
+    ['g 201', heron, /between 1 and 200/],
+    ['g g', heron, /between 1 and 200/],
+    ['g ten', heron, /between 1 and 200/],
+    ['note', heron, /Write the note after the word/],
+    ['9c', heron, /Nothing sits on position 9 yet. Name the thread: 9c RE40/],
+    ['9c', { ...heron, threads: [] }, /Name the thread: 9c CODE/],
+    ['9c XX99', heron, /called “XX99”. Write its code, like 9c RE40/],
+    ['9c XX99', { ...heron, threads: [] }, /like 9c CODE/],
+    ['2.9c', four, /Nothing sits on head 2, position 9 yet/],
+  ])('%j is refused', (text, context, says) => expect(() => draft(text, context)).toThrow(says));
+  test('a batch after the code names the cone; the words say it', () => {
+    const cones = [
+      { id: 'c1', threadId: 't-red', batch: 'B 12' },
+      { id: 'c2', threadId: 't-gold', batch: 'B 12' },
+    ];
+    const context = { ...four, cones };
+    expect(readQuickLine('2.3c re40 b 12', context)).toMatchObject({
+      says: 'New cone on head 2, position 3: Rescue red (RE40), batch B 12',
+      draft: { data: { threadId: 't-red', coneId: 'c1' } },
+    });
+    expect(() => draft('3c RE40 B 1', context)).toThrow(/No cone of RE40 has the batch “B 1”/);
+    expect(draft('3c Rescue red', context)).toMatchObject({ data: { threadId: 't-red', coneId: null } });
+  });
+});

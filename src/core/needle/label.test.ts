@@ -24,6 +24,12 @@ describe('the label reader', () => {
     ['75 11 extra-slim ball', { sizeMetric: 75, point: 'extra-slim-ball' }],
     ['70/10 medium ball low friction', { sizeMetric: 70, point: 'medium-ball', coating: 'low-friction' }],
     ['FFG NY 75', { sizeMetric: 75, point: 'light-ball', blade: 'slim' }],
+    ['  #75 / 11;  FFG  ', { sizeMetric: 75, point: 'light-ball' }],
+    ['75/11FFG', { sizeMetric: 75, point: 'light-ball' }],
+    ['100-16 sharp', { sizeMetric: 100, point: 'sharp' }],
+    ['R, RG 75', { sizeMetric: 75, point: 'sharp' }],
+    ['75/11 ball-point', { sizeMetric: 75, point: 'light-ball' }],
+    ['75/11 SES/FFG', { sizeMetric: 75, point: 'light-ball' }],
   ])('reads “%s”', (label, spec) => expect(readNeedleLabel(label).spec).toEqual({ ...plain, ...spec }));
 
   test.each([
@@ -84,4 +90,29 @@ describe('the label reader', () => {
       }),
     );
   });
+});
+
+test('a needle in words: what is ordinary is left out, what is not is said', () => {
+  const spec: NeedleSpec = { ...plain, sizeMetric: 75, point: 'sharp' } as NeedleSpec;
+  expect(needleText(spec)).toBe('75/11 sharp');
+  expect(needleText({ ...spec, blade: 'slim' })).toBe('75/11 sharp slim blade');
+  expect(needleText({ ...spec, system: 'DBx1', coating: 'titanium', eye: 'large' })).toBe(
+    'DBx1 75/11 sharp titanium large eye',
+  );
+});
+
+test('the sentences of a refusal name what was typed', () => {
+  const says = (label: string) => {
+    try {
+      readNeedleLabel(label);
+      return 'read';
+    } catch (error) {
+      return (error as Error).message;
+    }
+  };
+  expect(says('  sharp ')).toBe('“sharp” has no size. Add it, for example 75/11 sharp.');
+  expect(says('75/11 FFG RG')).toBe(
+    'The label says both light ball and rg. Leave out the one that is wrong.',
+  );
+  expect(says('75.5 sharp')).toMatch(/Sizes are/);
 });

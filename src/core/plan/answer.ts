@@ -41,7 +41,7 @@ export function describePlan(model: Model, plan: Pick<Chains, 'chains' | 'option
   const seats: Seating[] = [];
   const changeBefore = model.jobs.map(() => 0);
   plan.chains.forEach((chain, place) => {
-    let before = model.places[place]!.now[0]!;
+    let before: HeadState | null = null;
     chain.forEach((request, step) => {
       const node = model.nodes[request]!;
       const into = plan.option[request]!;
@@ -53,6 +53,7 @@ export function describePlan(model: Model, plan: Pick<Chains, 'chains' | 'option
           : between(model, chain[step - 1]!, plan.option[chain[step - 1]!]!, request, into);
       const minutes = cost - model.penalty[into]!;
       changeBefore[node.job]! += minutes;
+      const from = before ?? furthestFrom(model, model.places[place]!.now, needle, thread);
       const asked = model.jobs[node.job]!.requests[node.request]!;
       seats.push({
         job: model.jobs[node.job]!.id,
@@ -65,9 +66,9 @@ export function describePlan(model: Model, plan: Pick<Chains, 'chains' | 'option
         change:
           minutes > 1e-9
             ? {
-                from: before,
+                from,
                 to: { needle, thread },
-                moves: movesBetween(model, before, needle, thread),
+                moves: movesBetween(model, from, needle, thread),
                 minutes,
               }
             : null,
@@ -83,6 +84,12 @@ export function describePlan(model: Model, plan: Pick<Chains, 'chains' | 'option
     changeMinutes: changeBefore.reduce((a, b) => a + b, 0),
     penaltyMinutes: seats.reduce((sum, seat) => sum + seat.penalty, 0),
   };
+}
+
+/** Of several heads the one with the most to do: its moves are what the change's minutes are for. */
+function furthestFrom(model: Model, heads: readonly HeadState[], needle: string, thread: string): HeadState {
+  const moves = (head: HeadState) => movesBetween(model, head, needle, thread).length;
+  return heads.reduce((most, head) => (moves(head) > moves(most) ? head : most));
 }
 
 function movesBetween(model: Model, from: HeadState, needle: string, thread: string): readonly Move[] {

@@ -1,3 +1,4 @@
+import { mean, median, quantile, sum } from 'simple-statistics';
 import { type ElementKind } from '../element/elements.ts';
 import { sewable } from '../artwork/forms/classify.ts';
 import { usual } from '../artwork/stitch-estimate.ts';
@@ -162,9 +163,9 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
       advance < 1e-6 ? length : Math.abs(along.x * (here.y - from.y) - along.y * (here.x - from.x)) / advance,
     );
   }
-  const meanMm = mean(lengths);
+  const meanMm = lengths.length === 0 ? 0 : mean(lengths);
   const share = lengths.length === 0 ? 0 : turns / lengths.length;
-  const path = lengths.reduce((sum, one) => sum + one, 0);
+  const path = sum(lengths);
   const box = boxOf(points);
   // Every stitch of a column turns back. A fill's lines lie so close that they cover most of where they are.
   const isFill = lengths.length > 30 && box > 4 && (path * usual.spacingMm) / box > 0.4;
@@ -178,7 +179,7 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     longestMm: Math.max(...lengths, 0),
     kind,
     leastColumnMm: kind === 'satin' ? quantile(widths, 0.05) : null,
-    spacingMm: kind === 'satin' ? quantile(spacings, 0.5) : kind === 'fill' ? box / path : null,
+    spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? box / path : null,
     lengthMm: Math.min(12, Math.max(0.3, meanMm || usual.runStitchMm)),
   };
 }
@@ -199,9 +200,3 @@ function boxOf(points: readonly Point[]): number {
 }
 
 const wrap = (angle: number) => Math.atan2(Math.sin(angle), Math.cos(angle));
-const mean = (values: readonly number[]) =>
-  values.length === 0 ? 0 : values.reduce((sum, one) => sum + one, 0) / values.length;
-function quantile(values: readonly number[], q: number): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
-}

@@ -1,5 +1,6 @@
 import { createHash, type Hash } from 'node:crypto';
 import { invalid } from '../http/problem.ts';
+import { LineSplitter, type SplitLine } from '../base/split-lines.ts';
 
 /** No line of an export is longer: the largest holds a plan, whose message was below 1 MB. */
 const mostBytes = 8_000_000;
@@ -17,46 +18,28 @@ export interface NumberedLine {
  * the line for one that is too long or no UTF-8.
  */
 export async function* numberedLines(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<NumberedLine> {
-  const decoder = new TextDecoder('utf-8', { fatal: true });
   let hash: Hash = createHash('sha256');
-  let parts: Buffer[] = [];
-  let held = 0;
   let number = 0;
-  const line = (withBreak: boolean): NumberedLine | null => {
-    const bytes = Buffer.concat(parts);
-    parts = [];
-    held = 0;
+  const numbered = (line: SplitLine): NumberedLine => {
     number++;
-    const before = hash.copy();
-    hash = hash.update(bytes);
-    if (withBreak) hash = hash.update('\n');
-    let text: string;
-    try {
-      text = decoder.decode(bytes);
-    } catch {
+    if (line.text === null)
       throw invalid(
-        `Line ${number} holds bytes that are no UTF-8 text: the file is damaged. Nothing was taken in.`,
+        line.why === 'long'
+          ? `Line ${number} is longer than any line of an export. Nothing was taken in.`
+          : `Line ${number} holds bytes that are no UTF-8 text: the file is damaged. Nothing was taken in.`,
       );
-    }
-    return text.trim() === '' ? null : { number, text, hashBefore: () => before.digest('hex') };
+    const before = hash.copy();
+    hash = hash.update(line.bytes).update('\n');
+    return { number, text: line.text, hashBefore: () => before.digest('hex') };
   };
-  const hold = (some: Buffer) => {
-    held += some.length;
-    if (held > mostBytes)
-      throw invalid(`Line ${number + 1} is longer than any line of an export. Nothing was taken in.`);
-    if (some.length > 0) parts.push(some);
-  };
-  for await (const piece of pieces) {
-    const bytes = Buffer.from(piece.buffer, piece.byteOffset, piece.byteLength);
-    let from = 0;
-    for (let end = bytes.indexOf(10); end >= 0; end = bytes.indexOf(10, from)) {
-      hold(bytes.subarray(from, end));
-      const whole = line(true);
-      if (whole) yield whole;
-      from = end + 1;
-    }
-    hold(bytes.subarray(from));
+  for await (const line of linesOf(pieces)) {
+    const whole = numbered(line);
+    if (whole.text.trim() !== '') yield whole;
   }
-  const last = held > 0 ? line(false) : null;
-  if (last) yield last;
+}
+
+async function* linesOf(pieces: AsyncIterable<Uint8Array>): AsyncGenerator<SplitLine> {
+  const splitter = new LineSplitter(mostBytes);
+  for await (const piece of pieces) yield* splitter.push(piece);
+  yield* splitter.end();
 }

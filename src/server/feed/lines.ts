@@ -3,7 +3,7 @@ import { feedEvent, type FeedTaken } from '../../schemas/feed.ts';
 import { validator } from '../http/validate.ts';
 import { parseText } from '../http/body.ts';
 import { isUnreachable, ProblemError } from '../http/problem.ts';
-import { LineSplitter, type SplitLine } from './split-lines.ts';
+import { LineSplitter, type SplitLine } from '../base/split-lines.ts';
 import { takeFeed } from './take.ts';
 
 const checkLine = validator(feedEvent);

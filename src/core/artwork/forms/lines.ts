@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import type { Part } from './parts.ts';
 
 /** Letters that stand on one line. Lengths in working px. */
@@ -160,10 +161,4 @@ function across(part: Part, angle: number): { low: number; high: number } {
 function unevenness(values: readonly number[]): number {
   const middle = median(values);
   return values.reduce((sum, value) => sum + Math.abs(value - middle), 0);
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const half = Math.floor(sorted.length / 2);
-  return sorted.length % 2 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
 }

@@ -1,7 +1,8 @@
 import { Budget, type Clock } from '../model/budget.ts';
 import { forbidden, type Model } from '../model/model.ts';
 import { latenessCost, type Lateness } from './lateness.ts';
-import { anneal, chanceOf, nearestFirst } from './local-order.ts';
+import { chance as chanceOf } from '../../base/chance.ts';
+import { anneal, nearestFirst } from './local-order.ts';
 import { LookAhead } from './look-ahead.ts';
 
 /** Orders measured in a round of the local search, by job. */
@@ -39,7 +40,7 @@ export function goodOrders(
     const inOrder = order.map((index) => jobs[index]!);
     return minutes + latenessCost(inOrder, look.before, asked.lateness);
   };
-  const chance = chanceOf(asked.seed ?? 1);
+  const chance = chanceOf(asked.seed ?? 1).next;
   const orders = new Budget(asked, free.length > mostProven ? shareOfOrders : 1);
   const goOn = () => orders.mayGoOn();
   const each = triesPerJob * free.length;

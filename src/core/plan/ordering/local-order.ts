@@ -18,17 +18,6 @@ export function nearestFirst(jobs: readonly PlanJob[], free: readonly number[]):
   return order;
 }
 
-/** Numbers from 0 to 1 by chance (mulberry32), the same for the same seed. */
-export function chanceOf(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 /** Jobs moved together at most. */
 const longestRow = 4;
 

@@ -13,7 +13,8 @@ import {
   leastLateness,
   minutesLate,
 } from './lateness.ts';
-import { chanceOf, nearestFirst } from './local-order.ts';
+import { chance as chanceOf } from '../../base/chance.ts';
+import { nearestFirst } from './local-order.ts';
 import { modelOf } from '../model/model.ts';
 import { changesBefore } from './late-orders.ts';
 import { planOrder } from './order.ts';
@@ -152,7 +153,7 @@ describe('the bound of a beginning', () => {
         });
         const model = modelOf(problem);
         const prefix = new Prefix(model, new Float64Array(model.code.length));
-        const chance = chanceOf(seed);
+        const chance = chanceOf(seed).next;
         const order = [0, 1, 2, 3]
           .map((index) => ({ index, at: chance() }))
           .sort((a, b) => a.at - b.at)

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../../../scripts/demo/chance.ts';
+import { chance } from '../../base/chance.ts';
 import { readBlock } from './block.ts';
 import {
   beginPractice,

@@ -1,3 +1,4 @@
+import { Matrix, solve } from 'ml-matrix';
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
 
 /** A picture as three planes of numbers from 0 to 1 (and above, where brighter than the cloth). */
@@ -85,31 +86,17 @@ function fitSurface(
   const size = 6;
   const count = ground.length;
   if (count < 60) return [plane.reduce((a, b) => a + b, 0) / plane.length, 0, 0, 0, 0, 0];
-  const matrix = Array.from({ length: size }, () => new Array<number>(size + 1).fill(0));
+  const normal = Matrix.zeros(size, size);
+  const right = Matrix.zeros(size, 1);
   for (const [x, y] of ground) {
     const own = terms(x / width, y / height);
     for (let row = 0; row < size; row++) {
-      for (let column = 0; column < size; column++) matrix[row]![column]! += own[row]! * own[column]!;
-      matrix[row]![size]! += own[row]! * plane[y * width + x]!;
+      for (let column = 0; column < size; column++)
+        normal.set(row, column, normal.get(row, column) + own[row]! * own[column]!);
+      right.set(row, 0, right.get(row, 0) + own[row]! * plane[y * width + x]!);
     }
   }
-  for (let row = 0; row < size; row++) matrix[row]![row]! += 1e-6 * count;
-  return solve(matrix);
-}
-
-/** Gaussian elimination with pivots. */
-function solve(matrix: number[][]): number[] {
-  const size = matrix.length;
-  for (let column = 0; column < size; column++) {
-    let pivot = column;
-    for (let row = column + 1; row < size; row++)
-      if (Math.abs(matrix[row]![column]!) > Math.abs(matrix[pivot]![column]!)) pivot = row;
-    [matrix[column], matrix[pivot]] = [matrix[pivot]!, matrix[column]!];
-    for (let row = 0; row < size; row++) {
-      if (row === column) continue;
-      const factor = matrix[row]![column]! / matrix[column]![column]!;
-      for (let at = column; at <= size; at++) matrix[row]![at]! -= factor * matrix[column]![at]!;
-    }
-  }
-  return matrix.map((row, index) => row[size]! / row[index]!);
+  // A trace of a ridge: ground in one row leaves the surface flat across it.
+  normal.add(Matrix.eye(size, size, 1e-6 * count));
+  return solve(normal, right).to1DArray();
 }

@@ -1,21 +1,9 @@
-import { useRef, useState } from 'react';
-import {
-  readBlock,
-  shareSchools,
-  type BlockColumn,
-  type BlockVerdict,
-} from '../../../core/tension/block/block.ts';
+import { readBlock, shareSchools, type BlockColumn } from '../../../core/tension/block/block.ts';
 import type { Schools } from '../../../core/advice/schools.ts';
-import { Column } from './Column.tsx';
 import { Photo } from '../photo/Photo.tsx';
-import {
-  nextPlace,
-  placeBefore,
-  typedWidths,
-  wholeColumns,
-  type Place,
-  type Widths,
-} from './block-typing.ts';
+import { Columns } from './Columns.tsx';
+import { useWidths } from './useWidths.ts';
+import { WidthsForm } from './WidthsForm.tsx';
 
 interface BlockProps {
   order: readonly number[];
@@ -29,40 +17,10 @@ interface BlockProps {
 
 /** The underside of a test block: every position's column to scale under the rail, typed width by width. */
 export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }: BlockProps) {
-  const [widths, setWidths] = useState<Widths>({});
-  const [place, setPlace] = useState<Place | null>({ position: order[0]!, part: 'left' });
-  const [text, setText] = useState('');
-  const [why, setWhy] = useState('');
-  const field = useRef<HTMLInputElement>(null);
-  const isNew = Object.keys(widths).length > 0;
-  const columns = isNew ? wholeColumns(widths, order) : before;
+  const typing = useWidths(order, onKeep);
+  const { isNew } = typing;
+  const columns = isNew ? typing.columns : before;
   const verdict = columns.length > 0 ? readBlock(columns, schools.share, schools.start) : null;
-
-  function enter(): void {
-    const numbers = typedWidths(text);
-    if (!numbers || !place) {
-      setWhy('Type a width in mm, 0 to 60, or a whole column: 3.4 3.2 3.4');
-      return;
-    }
-    let next: Place | null = place;
-    let all = widths;
-    for (const value of numbers) {
-      if (!next) break;
-      const { position, part }: Place = next;
-      // A width typed anew is no longer the photo's.
-      const { left, bobbin, right } = all[position] ?? {};
-      all = { ...all, [position]: { left, bobbin, right, [part]: value } };
-      next = nextPlace(next, order);
-    }
-    setWidths(all);
-    setPlace(next);
-    setText('');
-    setWhy('');
-  }
-  function goTo(position: number): void {
-    setPlace({ position, part: 'left' });
-    field.current?.focus();
-  }
 
   return (
     <section aria-label="Test block" className="border-t py-3 rule">
@@ -73,120 +31,23 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
           Two layers of cut-away, one column a position.
         </span>
       </div>
-      <div className="overflow-x-auto">
-        <div className="weave-grid pt-2" role="group" aria-label="Columns by position">
-          {order.map((position) => {
-            const column = isNew
-              ? wholeColumns(widths, [position])[0]
-              : before.find((one) => one.position === position);
-            return (
-              <button
-                key={position}
-                type="button"
-                className="grid min-h-11 justify-items-center gap-0.5 rounded py-1 hover:bg-base-100 aria-[current=true]:shadow-[inset_0_0_0_2.5px_var(--color-primary)]"
-                aria-current={place?.position === position}
-                aria-label={columnText(position, column, verdict)}
-                onClick={() => goTo(position)}
-              >
-                <Column
-                  column={column ?? null}
-                  typed={widths[position] ?? {}}
-                  thread={colourAt(position)}
-                  bobbin={bobbinColour}
-                  band={shareSchools[schools.share]}
-                />
-                <span className="figures min-h-4 text-xs leading-4">
-                  {column
-                    ? `${Math.round((100 * column.bobbin) / (column.left + column.bobbin + column.right))} %`
-                    : ''}
-                </span>
-                <b className="figures min-h-4 text-xs leading-4">{markOf(position, verdict)}</b>
-                {column?.corrected && <span className="text-xs leading-4">by hand</span>}
-              </button>
-            );
-          })}
-        </div>
-      </div>
-      <Photo
+      <Columns
         order={order}
+        typing={typing}
+        columns={columns}
+        verdict={verdict}
+        schools={schools}
         colourAt={colourAt}
         bobbinColour={bobbinColour}
-        onUse={(read) => {
-          setWidths(Object.fromEntries(read.map(({ position, ...three }) => [position, three])));
-          const open = order.find((position) => !read.some((one) => one.position === position));
-          setPlace(open === undefined ? null : { position: open, part: 'left' });
-        }}
       />
-      <form
-        className="mt-2 flex flex-wrap items-center gap-2 px-3"
-        aria-label="Widths of the block"
-        onSubmit={(submit) => {
-          submit.preventDefault();
-          enter();
-        }}
-      >
-        <label className="font-semibold">
-          {place ? (
-            <>
-              Position {place.position},{' '}
-              {place.part === 'bobbin' ? 'bobbin stripe' : `top thread ${place.part}`}
-            </>
-          ) : (
-            'All columns are in'
-          )}
-          <input
-            ref={field}
-            className="input figures ms-2 w-32 text-lg"
-            inputMode="decimal"
-            autoComplete="off"
-            placeholder="mm"
-            disabled={!place}
-            value={text}
-            onChange={(change) => setText(change.target.value)}
-            onKeyDown={(key) => {
-              if (key.key !== 'Backspace' || text !== '' || !place) return;
-              key.preventDefault();
-              setPlace(placeBefore(place, order) ?? place);
-            }}
-          />
-        </label>
-        <button type="submit" className="btn" disabled={!place}>
-          Next
-        </button>
-        {isNew && (
-          <>
-            <button
-              type="button"
-              className="btn btn-primary"
-              disabled={columns.length === 0}
-              onClick={() => {
-                onKeep([...columns]);
-                setWidths({});
-                setPlace({ position: order[0]!, part: 'left' });
-              }}
-            >
-              Keep this block
-            </button>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => {
-                setWidths({});
-                setPlace({ position: order[0]!, part: 'left' });
-              }}
-            >
-              Begin anew
-            </button>
-          </>
-        )}
-        {why && <span role="alert">× {why}</span>}
-      </form>
+      <Photo order={order} colourAt={colourAt} bobbinColour={bobbinColour} onUse={typing.fromPhoto} />
+      <WidthsForm typing={typing} />
       <div className="px-3 pt-2" role="status" aria-live="polite">
         {verdict ? (
           <>
             <p className="text-lg font-semibold first-letter:uppercase">{verdict.says}</p>
-            {verdict.also.map((one) => (
-              <p key={one}>{one}</p>
+            {verdict.also.map((sentence) => (
+              <p key={sentence}>{sentence}</p>
             ))}
             {!isNew && <p className="quiet text-sm">As last read. Type widths to read a new block.</p>}
           </>
@@ -199,21 +60,4 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
       </div>
     </section>
   );
-}
-
-function readingOf(position: number, verdict: BlockVerdict | null) {
-  return verdict?.columns.find((one) => one.position === position);
-}
-
-function markOf(position: number, verdict: BlockVerdict | null): string {
-  const move = verdict?.moves.find((one) => one.part === 'knob' && one.position === position);
-  if (move) return move.way;
-  return readingOf(position, verdict)?.offCentre ? 'off centre' : '';
-}
-
-function columnText(position: number, column: BlockColumn | undefined, verdict: BlockVerdict | null): string {
-  if (!column) return `Position ${position}: not read`;
-  const { left, bobbin, right } = column;
-  const mark = markOf(position, verdict);
-  return `Position ${position}: ${left} mm top, ${bobbin} mm bobbin, ${right} mm top${mark ? `, ${mark}` : ''}${column.corrected ? ', corrected by hand' : ''}`;
 }

@@ -1,4 +1,4 @@
-import { turnWords } from '../../../core/gauge/turn-words.ts';
+import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
 import { caseHealth } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
@@ -13,9 +13,9 @@ import type { GaugePart } from '../../../schemas/tension.ts';
 import type { BobbinKind } from '../../../schemas/stores.ts';
 import { Dial, gramsText } from '../case/Dial.tsx';
 import { Reading, type TypedReading } from './Reading.tsx';
-import { ScrewHead } from '../case/ScrewHead.tsx';
 import { SimulatedGauge } from './SimulatedGauge.tsx';
 import { Trace } from './Trace.tsx';
+import { TurnAdvice } from './TurnAdvice.tsx';
 import { useGauge, type PullNow } from './useGauge.ts';
 
 interface GaugingProps {
@@ -32,8 +32,6 @@ interface GaugingProps {
   onTurn: (turns: number) => void;
   onDropped: () => void;
 }
-
-const otherTurns = [-4, -3, -2, -1.5, -1, -0.5, -0.25, 0.25, 0.5, 1, 1.5, 2, 3, 4];
 
 /** One case at the gauge: dial, pull, verdict; the screw with its next turn. */
 export function Gauging(props: GaugingProps) {
@@ -52,7 +50,10 @@ export function Gauging(props: GaugingProps) {
   const belief = followCase(asIf);
   const isSteady = !fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift';
   const advice = belief && isSteady ? nextTurn(belief, band) : null;
-  const shown = pull?.is === 'coming' ? mean(pull.grams.slice(-10)) : (fresh?.grams ?? belief?.grams ?? null);
+  const shown =
+    pull?.is === 'coming' && pull.grams.length > 0
+      ? mean(pull.grams.slice(-10))
+      : (fresh?.grams ?? belief?.grams ?? null);
   const { faults } = caseHealth(asIf);
   const turnedSince = steps.at(-1)?.is === 'turn';
 
@@ -68,62 +69,13 @@ export function Gauging(props: GaugingProps) {
     setTypedSays('');
     setFields(fields + 1);
   };
-  useEffect(() => {
-    const press = (key: KeyboardEvent) => {
-      const inField = key.target instanceof Element && key.target.closest('input, select, textarea');
-      if (key.key !== 'l' || inField || key.ctrlKey || key.metaKey || key.altKey) return;
-      log();
-    };
-    addEventListener('keydown', press);
-    return () => removeEventListener('keydown', press);
-  });
+  useLogKey(log);
 
   return (
     <div className="grid gap-4 xl:grid-cols-[minmax(0,20rem)_minmax(0,1fr)]">
       <div className="grid content-start justify-items-center gap-3">
         <Dial grams={shown} band={band} zone={shown === null ? null : zoneOf(shown, band)} />
-        {advice && (
-          <div className="sheet flex w-full flex-wrap items-center gap-4 p-3">
-            <ScrewHead eighths={advice.eighths} />
-            <div className="min-w-40 flex-1">
-              <h2>{advice.eighths === 0 ? 'Leave the screw alone' : `Turn ${turnWords(advice.eighths)}`}</h2>
-              {advice.eighths !== 0 && (
-                <p className="figures">
-                  Then about {gramsText(advice.grams)} g; in the band {Math.round(advice.chance * 100)} times
-                  in 100.
-                </p>
-              )}
-              <p className="quiet text-sm">{advice.why}</p>
-              <div className="mt-2 flex flex-wrap items-center gap-2">
-                {advice.eighths !== 0 && (
-                  <button
-                    type="button"
-                    className="btn"
-                    disabled={fresh !== null}
-                    onClick={() => onTurn(advice.eighths / 8)}
-                  >
-                    Turned {turnWords(advice.eighths)}
-                  </button>
-                )}
-                <select
-                  className="select w-44"
-                  aria-label="Turned otherwise"
-                  value=""
-                  disabled={fresh !== null}
-                  onChange={(change) => onTurn(Number(change.target.value) / 8)}
-                >
-                  <option value="">turned otherwise …</option>
-                  {otherTurns.map((eighths) => (
-                    <option key={eighths} value={eighths}>
-                      {turnWords(eighths)}
-                    </option>
-                  ))}
-                </select>
-                {fresh && <span className="quiet text-sm">Log the reading first.</span>}
-              </div>
-            </div>
-          </div>
-        )}
+        {advice && <TurnAdvice advice={advice} unlogged={fresh !== null} onTurn={onTurn} />}
       </div>
       <div className="grid min-w-0 content-start gap-3">
         <div role="status" aria-live="polite">
@@ -133,34 +85,7 @@ export function Gauging(props: GaugingProps) {
               ? headline(pull, fresh?.grams ?? null, belief?.grams ?? null, band, turnedSince)
               : 'do not turn the screw'}
           </h1>
-          {trace && (
-            <p className="figures">
-              <span className="first-letter:uppercase inline-block">{traceVerdicts[trace.verdict].says}</span>
-              , ±{gramsText(trace.spread)} g.{' '}
-              <b>{trace.verdict === 'steady' ? '' : traceVerdicts[trace.verdict].next}</b>
-            </p>
-          )}
-          {typedSays && <p>{typedSays}</p>}
-          {read && 'why' in read && <p>× {read.why}</p>}
-          {pull?.is === 'broke off' && (
-            <p>
-              × The gauge stopped in the middle of the pull. What came is shown; pull again if it is too
-              short.
-            </p>
-          )}
-          {pull?.other && (
-            <p>
-              × {pull.other} sends as well: only {pull.gauge} is read. Pull with one gauge at a time.
-            </p>
-          )}
-          {faults.map((one) => (
-            <p
-              key={one.name}
-              className="border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]"
-            >
-              {one.says}
-            </p>
-          ))}
+          <PullSays pull={pull} read={read} typedSays={typedSays} faults={faults} />
         </div>
         {pull && <Trace grams={pull.grams} rateHz={pull.rateHz} dropped={trace?.dropped ?? 0} band={band} />}
         <div className="flex flex-wrap items-center gap-2">
@@ -200,6 +125,62 @@ export function Gauging(props: GaugingProps) {
   );
 }
 
+interface PullSaysProps {
+  pull: PullNow | null;
+  read: TraceReading | { why: string } | null;
+  typedSays: string;
+  faults: ReturnType<typeof caseHealth>['faults'];
+}
+
+/** What the pull showed, what was wrong with it, and what the case's readings say of the case. */
+function PullSays({ pull, read, typedSays, faults }: PullSaysProps) {
+  const trace = read && 'grams' in read ? read : null;
+  return (
+    <>
+      {trace && (
+        <p className="figures">
+          <span className="first-letter:uppercase inline-block">{traceVerdicts[trace.verdict].says}</span>, ±
+          {gramsText(trace.spread)} g.{' '}
+          <b>{trace.verdict === 'steady' ? '' : traceVerdicts[trace.verdict].next}</b>
+        </p>
+      )}
+      {typedSays && <p>{typedSays}</p>}
+      {read && 'why' in read && <p>× {read.why}</p>}
+      {pull?.is === 'broke off' && (
+        <p>
+          × The gauge stopped in the middle of the pull. What came is shown; pull again if it is too short.
+        </p>
+      )}
+      {pull?.other && (
+        <p>
+          × {pull.other} sends as well: only {pull.gauge} is read. Pull with one gauge at a time.
+        </p>
+      )}
+      {faults.map((fault) => (
+        <p
+          key={fault.name}
+          className="border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]"
+        >
+          {fault.says}
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** L logs, wherever the hand is but in a field. */
+function useLogKey(log: () => void): void {
+  useEffect(() => {
+    const press = (key: KeyboardEvent) => {
+      const inField = key.target instanceof Element && key.target.closest('input, select, textarea');
+      if (key.key !== 'l' || inField || key.ctrlKey || key.metaKey || key.altKey) return;
+      log();
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  });
+}
+
 function readPull(pull: PullNow): TraceReading | { why: string } {
   try {
     return readTrace(pull);
@@ -221,6 +202,3 @@ function headline(
   if (turnedSince) return `about ${gramsText(known)} g after the turn: measure again`;
   return zones[zoneOf(known, band)].says;
 }
-
-const mean = (values: readonly number[]) =>
-  values.length === 0 ? null : values.reduce((a, b) => a + b, 0) / values.length;

@@ -1,9 +1,10 @@
 /** A line of at most `mostBytes`; `null`: one that was longer, or no UTF-8 (told which). */
-export type SplitLine = { text: string } | { text: null; why: 'long' | 'not UTF-8' };
+export type SplitLine = { text: string; bytes: Buffer } | { text: null; why: 'long' | 'not UTF-8' };
 
 /**
  * Splits bytes that arrive in pieces, cut anywhere, into lines. What is too long is passed over to its end and named, so
- * that the lines behind it are read as they were meant; no more than one line's bytes are held.
+ * that the lines behind it are read as they were meant; no more than one line's bytes are held. Node's readline holds a line
+ * of any length, and the packages that set a limit end at the first line that is longer.
  */
 export class LineSplitter {
   private parts: Buffer[] = [];
@@ -47,8 +48,9 @@ export class LineSplitter {
     this.held = 0;
     this.tooLong = false;
     if (tooLong) return { text: null, why: 'long' };
+    const bytes = Buffer.concat(parts);
     try {
-      return { text: this.decoder.decode(Buffer.concat(parts)) };
+      return { text: this.decoder.decode(bytes), bytes };
     } catch {
       return { text: null, why: 'not UTF-8' };
     }

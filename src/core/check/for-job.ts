@@ -1,0 +1,108 @@
+import { advise } from '../advice/advise.ts';
+import { clothFromWords, fillIn } from '../advice/fill-in.ts';
+import { backings } from '../advice/question.ts';
+import { isMetallic } from '../thread/fibres.ts';
+import type { CheckInput } from './input.ts';
+import type { CheckItem } from './item.ts';
+
+type CheckJob = NonNullable<CheckInput['job']>;
+
+const item = (key: string, says: string, why: string, how: string | null = null): CheckItem => ({
+  key,
+  group: 'job',
+  scope: 'job',
+  says,
+  why,
+  how,
+  position: null,
+});
+
+/** What this job asks for: backing, hoop or cap frame, metallic, a test. Nothing without a job. */
+export function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
+  if (!job) return [];
+  const cloth = clothFromWords(job.cloth);
+  const first = job.stops.map((stop) => threads.get(stop.threadId)).find((thread) => thread !== undefined);
+  const question =
+    cloth && first ? fillIn({ cloth, element: job.stops[0]!.element, thread: first }, schools) : null;
+  return [
+    backing(job, question),
+    ...hooping(cloth === 'cap'),
+    ...metallic(question, job, threads),
+    item('sample', 'One test on a similar scrap', 'Before the first piece of this job.'),
+  ];
+}
+
+function backing(job: CheckJob, question: ReturnType<typeof fillIn> | null): CheckItem {
+  const layers = question && advise(question).backingLayers;
+  if (!layers)
+    return item(
+      'backing',
+      'Right backing, covering the whole hoop',
+      job.cloth ? 'This cloth is not known to the advice: judge it by hand.' : 'The job names no cloth.',
+    );
+  const kinds = question.backings.map((key) => backings[key].name).join(' and ');
+  return item(
+    'backing',
+    `Backing: ${layers.layers} ${layers.layers === 1 ? 'layer' : 'layers'}${kinds ? ` of ${kinds}` : ''}, covering the whole hoop`,
+    layers.reasons[0]?.says ?? 'This cloth asks for it.',
+  );
+}
+
+const hooping = (isCap: boolean): CheckItem[] => [
+  isCap
+    ? item(
+        'cap-order',
+        'The design is made for a cap: from the centre out, bottom up',
+        'This job sews on caps; the same logo made for a flat puckers on them.',
+      )
+    : item(
+        'hoop',
+        'Right hoop; cloth drum tight; screws tighter than fingers make them',
+        'Loose cloth moves under the needle.',
+      ),
+  item(
+    'pins',
+    isCap ? 'Cap frame snapped in, both sides' : 'Hoop pins snapped in, both sides',
+    'A hoop that comes off breaks needles.',
+  ),
+  item(
+    'underside',
+    'The underside touches the plate lightly through the whole range',
+    'Riding high it flags and skips; upside down it is sewn shut.',
+    'Trace the design once without sewing.',
+  ),
+];
+
+function metallic(
+  question: ReturnType<typeof fillIn> | null,
+  job: CheckJob,
+  threads: CheckInput['threads'],
+): CheckItem[] {
+  if (!job.stops.some((stop) => isMetallic(threads.get(stop.threadId)?.fibre))) return [];
+  return [
+    item(
+      'metallic',
+      'Metallic: net over the cone, one guide skipped, upper tension opened',
+      'This job sews metallic thread: it twists and shreds where others run.',
+    ),
+    item(
+      'metallic-speed',
+      `Metallic: at most ${metallicSpeed(question, job, threads) ?? 700} st/min`,
+      'Metallic thread breaks first at full speed.',
+      'Slower still if it breaks.',
+    ),
+  ];
+}
+
+/** The limit that the rules give a metallic stop of this job. */
+function metallicSpeed(
+  question: ReturnType<typeof fillIn> | null,
+  job: NonNullable<CheckInput['job']>,
+  threads: CheckInput['threads'],
+): number | null {
+  const stop = job.stops.find((one) => isMetallic(threads.get(one.threadId)?.fibre));
+  if (!question || !stop) return null;
+  return (
+    advise({ ...question, element: stop.element, thread: threads.get(stop.threadId)! }).speed?.limit ?? null
+  );
+}

@@ -1,0 +1,42 @@
+import type { Schools } from '../advice/schools.ts';
+import type { ElementKind } from '../element/elements.ts';
+import type { Seat } from '../ledger/head-now.ts';
+import type { NeedleLife } from '../needle/life.ts';
+import type { Fibre } from '../thread/fibres.ts';
+import type { Upkeep } from './upkeep.ts';
+
+export interface CheckThread {
+  id: string;
+  name: string;
+  weightNo: number;
+  tex: number;
+  fibre: Fibre;
+}
+
+/** All that the list is derived from. Instants are ISO 8601. */
+export interface CheckInput {
+  now: string;
+  seats: readonly Seat[];
+  needleLife: NeedleLife;
+  upkeep: Upkeep;
+  schools: Schools;
+  job: {
+    cloth: string;
+    stops: readonly {
+      stop: number;
+      threadId: string;
+      stitches: number;
+      element: ElementKind;
+      position: number | null;
+    }[];
+  } | null;
+  threads: ReadonlyMap<string, CheckThread>;
+  /** "head:position" of every seat that sewed yesterday or today. */
+  sewedLately: ReadonlySet<string>;
+  /** Last oiling of hook and bars, and what was sewn since the bars had theirs. */
+  oil: { barsAt: string | null; sewnMsSinceBars: number };
+  /** Why the bobbin case should be measured, in the operator's words; empty: nothing asks for it. */
+  caseDue: readonly string[];
+  /** Breaks on the bobbin's side have risen, in words; null: they have not. */
+  breaksRose: string | null;
+}

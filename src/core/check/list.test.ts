@@ -1,0 +1,267 @@
+import { describe, expect, it } from 'vitest';
+import { defaultSchools } from '../advice/schools.ts';
+import type { Seat } from '../ledger/head-now.ts';
+import type { NeedleAge, NeedleLife } from '../needle/life.ts';
+import { defaultNeedleLife } from '../needle/life.ts';
+import { deriveChecks } from './derive.ts';
+import type { CheckInput, CheckThread } from './input.ts';
+import { markFrom, markOf, type CheckMark } from './item.ts';
+import { upcoming } from './upcoming.ts';
+import { defaultUpkeep } from './upkeep.ts';
+
+// What the list asks and when is common practice, no published source.
+const hour = 3_600_000;
+const thread = (id: string, fibre: CheckThread['fibre'] = 'polyester'): CheckThread => ({
+  id,
+  name: `Thread ${id}`,
+  weightNo: 40,
+  tex: 25,
+  fibre,
+});
+const threads = new Map([thread('a'), thread('b'), thread('m', 'metallic')].map((one) => [one.id, one]));
+interface Sits {
+  head?: number;
+  thread?: string | null;
+  age?: Partial<NeedleAge> | null;
+  size?: 75 | 80 | 100;
+}
+function seat(position: number, { head = 1, thread: on = 'a', age = {}, size = 80 }: Sits = {}): Seat {
+  const fibre = on ? (threads.get(on)?.fibre ?? 'polyester') : 'polyester';
+  return {
+    head,
+    position,
+    needle: age && {
+      entryId: `n${head}-${position}`,
+      spec: {
+        system: 'DBxK5',
+        sizeMetric: size,
+        point: 'sharp',
+        coating: 'plain',
+        eye: 'standard',
+        blade: 'standard',
+      },
+      fittedAt: '2026-06-01T08:00:00.000Z',
+      reason: 'worn',
+      age: { stitches: 1000, sewingMs: hour, metallicMs: 0, ...age },
+    },
+    cone: on
+      ? {
+          entryId: `c${position}`,
+          coneId: null,
+          threadId: on,
+          fibre,
+          mountedAt: '2026-06-01T08:00:00.000Z',
+          stitches: 0,
+        }
+      : null,
+  };
+}
+type Stop = NonNullable<CheckInput['job']>['stops'][number];
+const stop = (no: number, threadId: string, position: number | null = null): Stop => ({
+  stop: no,
+  threadId,
+  stitches: 1000,
+  element: 'fill',
+  position,
+});
+const list = (more: Partial<CheckInput> = {}) =>
+  deriveChecks({
+    now: '2026-06-10T08:00:00.000Z',
+    seats: [seat(1)],
+    needleLife: defaultNeedleLife,
+    upkeep: defaultUpkeep,
+    schools: defaultSchools,
+    job: { cloth: 'canvas', stops: [stop(1, 'a')] },
+    threads,
+    sewedLately: new Set(['1:1', '1:2', '1:3', '2:1', '2:2']),
+    oil: { barsAt: '2026-06-09T08:00:00.000Z', sewnMsSinceBars: hour },
+    caseDue: [],
+    breaksRose: null,
+    ...more,
+  });
+const of = (key: string, more: Partial<CheckInput> = {}) => list(more).find((one) => one.key === key) ?? null;
+
+describe('threads that rested', () => {
+  const job = { cloth: 'canvas', stops: [stop(1, 'b', 10), stop(2, 'a', 9), stop(3, 'a', 9)] };
+  it('each position once, in the head’s order, whatever the order of the stops', () => {
+    const seats = [seat(9), seat(10, { thread: 'b' })];
+    expect(list({ job, seats }).filter((one) => one.group === 'threads')).toMatchObject([
+      { key: 'thread:9', position: 9, says: 'Position 9: Thread a', scope: 'day' },
+      { key: 'thread:10', position: 10, says: 'Position 10: Thread b', scope: 'day' },
+    ]);
+  });
+  it('a position whose thread sits on no cone has nothing to pull; a stop on no position asks none', () => {
+    expect(of('thread:9', { job, seats: [seat(9, { thread: null }), seat(10)] })).toBeNull();
+    const lost = { cloth: 'canvas', stops: [stop(1, 'b')] };
+    expect(
+      list({ job: lost, seats: [seat(1)], sewedLately: new Set() }).map((one) => one.group),
+    ).not.toContain('threads');
+  });
+  it('a thread that was taken out of the stores is still pulled', () =>
+    expect(of('thread:9', { job, seats: [seat(9, { thread: 'gone' })] })?.says).toBe(
+      'Position 9: its thread',
+    ));
+  it('of two heads that both rested none is named; the other position says nothing', () => {
+    const seats = [1, 2].flatMap((head) => [seat(1, { head }), seat(2, { head })]);
+    const asked = { seats, sewedLately: new Set(['1:2', '2:2']) };
+    expect(of('thread:1', asked)?.says).toBe('Position 1: Thread a');
+    expect(of('thread:2', asked)).toBeNull();
+  });
+});
+
+describe('needles', () => {
+  it('at the very end of its life it is due, a stitch before it is not', () => {
+    const needleLife: NeedleLife = { ...defaultNeedleLife, school: 'stitches', stitches: 400_000 };
+    const worn = (stitches: number) =>
+      of('needle:1', { seats: [seat(1, { age: { stitches } })], needleLife });
+    expect(worn(399_999)).toBeNull();
+    expect(worn(400_000)).toMatchObject({
+      says: 'Position 1: change the needle',
+      why: 'It has sewn 400,000 stitches; the rule is 400,000.',
+      scope: 'job',
+    });
+  });
+  it('by hours, with metallic ones apart where there are any; the oldest of several speaks', () => {
+    const seats = [
+      seat(1, { age: { stitches: 9_000, sewingMs: 9 * hour } }),
+      seat(1, { head: 2, age: { stitches: 12_000, sewingMs: 8.5 * hour, metallicMs: 2 * hour } }),
+    ];
+    expect(of('needle:1', { seats })).toMatchObject({
+      says: 'Position 1: change the needle',
+      why: 'It has sewn 8.5 hours, 2.0 of them metallic; the rule is 8, 4 with metallic.',
+    });
+    expect(of('needle:1', { seats: [seats[0]!] })?.why).toBe(
+      'It has sewn 9.0 hours; the rule is 8, 4 with metallic.',
+    );
+  });
+  it('the one that is missing is named by its head; the rest of the heads are not', () => {
+    const seats = [seat(1), seat(1, { head: 2, age: null })];
+    expect(of('no-needle:1', { seats })?.says).toBe('Position 1, head 2: fit a needle');
+  });
+  it('one not for this job is told of the stop that sews there, not of another’s', () => {
+    const job = { cloth: 'canvas', stops: [stop(1, 'a', 1), stop(2, 'b', 2)] };
+    const seats = [seat(1, { size: 100 }), seat(2, { thread: 'b' })];
+    expect(of('wrong-needle:1', { job, seats })).toMatchObject({
+      says: 'Position 1: 100/16 sharp is not for this job',
+    });
+    expect(of('wrong-needle:1', { job, seats })?.why).toMatch(/^Advised: 80\/12 .+\. \S.*\S$/);
+    expect(of('wrong-needle:2', { job, seats })).toBeNull();
+  });
+  it('of a cloth or a thread that is not known nothing is said', () => {
+    const seats = [seat(1, { size: 100 })];
+    expect(of('wrong-needle:1', { seats, job: { cloth: 'moonstuff', stops: [stop(1, 'a')] } })).toBeNull();
+    expect(of('wrong-needle:1', { seats, job: { cloth: 'canvas', stops: [stop(1, 'gone', 1)] } })).toBeNull();
+  });
+});
+
+describe('bobbin and oil', () => {
+  it('every reason to measure is given in a sentence, in one item', () => {
+    expect(
+      of('case-measured', { caseDue: ['dropped', 'not measured for 8 days'], breaksRose: 'Rose.' })?.why,
+    ).toBe('The case: dropped. The case: not measured for 8 days. Rose.');
+    expect(of('case-measured', { breaksRose: 'Rose.' })?.why).toBe('Rose.');
+  });
+  it('bars when their days or hours are up, and why', () => {
+    const oil = { barsAt: '2026-06-01T08:00:00.000Z', sewnMsSinceBars: hour };
+    expect(of('oil-bars', { oil })?.why).toContain('9 days ago');
+    expect(of('oil-bars')).toBeNull();
+  });
+});
+
+describe('what this job asks', () => {
+  it('backing by the cloth, its layers counted; or judged by hand and why', () => {
+    expect(of('backing', { job: { cloth: 'stretch knit', stops: [stop(1, 'a')] } })?.says).toMatch(
+      /^Backing: (1 layer|\d layers)( of .+)?, covering the whole hoop$/,
+    );
+    const why = (cloth: string, threadId = 'a') =>
+      of('backing', { job: { cloth, stops: [stop(1, threadId)] } })?.why;
+    expect(why('moonstuff')).toBe('This cloth is not known to the advice: judge it by hand.');
+    expect(why('')).toBe('The job names no cloth.');
+    expect(why('canvas', 'gone')).toBe('This cloth is not known to the advice: judge it by hand.');
+  });
+  it('metallic where any stop is metallic, at its rule’s speed, or 700 where no rule can be asked', () => {
+    const job = { cloth: 'canvas', stops: [stop(1, 'a'), stop(2, 'm')] };
+    expect(of('metallic-speed', { job })?.says).toBe('Metallic: at most 700 st/min');
+    expect(of('metallic-speed', { job: { ...job, cloth: 'moonstuff' } })?.says).toBe(
+      'Metallic: at most 700 st/min',
+    );
+    expect(of('metallic')).toBeNull();
+  });
+});
+
+describe('marks', () => {
+  const mark = (more: Partial<CheckMark> = {}): CheckMark => ({
+    key: 'hoop',
+    jobId: 'j',
+    at: '2026-06-10T09:00:00Z',
+    state: 'done',
+    why: null,
+    ...more,
+  });
+  const when = { dayStart: '2026-06-10T00:00:00Z', jobId: 'j', jobSince: '2026-06-10T08:00:00Z' };
+  it('only marks of the same item count, those at the very start too; a day’s item asks no job', () => {
+    const item = { key: 'hoop', scope: 'job' as const };
+    expect(markOf(item, [mark({ key: 'pins' })], when)).toBeNull();
+    expect(markOf(item, [mark({ at: when.jobSince })], when)).not.toBeNull();
+    expect(markOf({ ...item, scope: 'day' }, [mark({ jobId: 'other' })], when)).not.toBeNull();
+    expect(markOf(item, [mark()], { ...when, jobSince: null })).not.toBeNull();
+  });
+  it('are made of entries', () => {
+    const event = { id: 'e', at: 'now', jobId: null, data: { item: 'hoop', state: 'not_done', why: 'lost' } };
+    expect(markFrom(event)).toEqual({
+      id: 'e',
+      key: 'hoop',
+      jobId: null,
+      at: 'now',
+      state: 'not_done',
+      why: 'lost',
+    });
+    expect(markFrom({ ...event, data: { item: 'hoop', state: 'done' } }).why).toBeNull();
+  });
+});
+
+describe('what will be due', () => {
+  const now = '2026-06-11T08:00:00.000Z';
+  const due = (seats: Seat[], needleLife = defaultNeedleLife) =>
+    upcoming({
+      now,
+      upkeep: defaultUpkeep,
+      barsAt: now,
+      caseAt: now,
+      caseEveryDays: 3,
+      seats,
+      needleLife,
+    }).filter(({ key }) => key.startsWith('needle'));
+  it('a needle at its end is due today; one that used nothing, or is not there, is not', () => {
+    expect(due([seat(1, { age: { sewingMs: 8 * hour } })])).toMatchObject([
+      {
+        at: now,
+        title: 'Change the needle at position 1',
+        says: expect.stringMatching(/^It has used 100 %/),
+      },
+    ]);
+    expect(due([seat(1, { age: { sewingMs: 0 } }), seat(2, { age: null })])).toEqual([]);
+    expect(due([seat(1)], { ...defaultNeedleLife, school: 'until-trouble' })).toEqual([]);
+  });
+  it('one fitted less than a day ago tells no rate, but one worn out is due all the same', () => {
+    const young = (sewingMs: number): Seat => {
+      const one = seat(1, { age: { sewingMs } });
+      return { ...one, needle: { ...one.needle!, fittedAt: '2026-06-10T20:00:00.000Z' } };
+    };
+    expect(due([young(4 * hour)])).toEqual([]);
+    expect(due([young(9 * hour)])).toHaveLength(1);
+  });
+  it('further ahead than 120 days is not said; at 120 it is', () => {
+    // Ten days for a thirteenth of its life: twelve times ten more.
+    const used = (share: number) => due([seat(1, { age: { sewingMs: 8 * hour * share } })]);
+    expect(used(1 / 13)).toHaveLength(1);
+    expect(used(1 / 13.2)).toEqual([]);
+  });
+  it('heads are named where there are several, the first one too', () => {
+    const worn = { age: { sewingMs: 9 * hour } };
+    expect(due([seat(1, worn), seat(1, { ...worn, head: 2 })]).map(({ title }) => title)).toEqual([
+      'Change the needle at position 1, head 1',
+      'Change the needle at position 1, head 2',
+    ]);
+  });
+});

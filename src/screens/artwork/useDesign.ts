@@ -1,0 +1,84 @@
+import { useMemo, useState } from 'react';
+import { fillIn } from '../../core/advice/fill-in.ts';
+import { proposeStops } from '../../core/artwork/propose.ts';
+import { omit } from '../../core/base/omit.ts';
+import type { ElementKind } from '../../core/element/elements.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import type { DesignFacts } from './AboutDesign.tsx';
+import { isStitchList, useMeasuring } from './useMeasuring.ts';
+import { useReading } from './useReading.ts';
+
+/** A picture or a stitch list that was taken, what is said about it, and what was read of it. */
+export function useDesign() {
+  const { data } = useFrame();
+  const { state, start, cancel } = useReading();
+  const [file, setFile] = useState<File | null>(null);
+  const [url, setUrl] = useState('');
+  const [facts, setFacts] = useState<DesignFacts>({
+    width: '75',
+    cloth: 'twill',
+    layers: 1,
+    seams: false,
+    hoop: 'medium',
+    priority: 'solidity',
+  });
+  const { width, cloth, layers, seams, hoop, priority } = facts;
+  const [kinds, setKinds] = useState<ReadonlyMap<number, ElementKind>>(new Map());
+  const [shown, setShown] = useState<readonly number[]>([]);
+  const { measuring, measure, forget } = useMeasuring();
+  const reading = state.is === 'done' ? state.reading : null;
+  const measured = measuring.is === 'done' ? measuring.design : null;
+  const isList = measuring.is !== 'none';
+  const refusal =
+    measuring.is === 'refused' ? measuring.why : !isList && state.is === 'refused' ? state.why : '';
+  const working = measuring.is === 'working' ? measuring : state.is === 'working' ? state : null;
+  const widthMm = Number(width.replace(',', '.'));
+
+  function read(picture: File, ground?: string): void {
+    setKinds(new Map());
+    setShown([]);
+    void start(picture, { widthMm, ...(ground && { ground }) });
+  }
+  function take(picture: File): void {
+    if (url) URL.revokeObjectURL(url);
+    if (isStitchList(picture)) {
+      setFile(picture);
+      setUrl('');
+      cancel();
+      measure(picture);
+      return;
+    }
+    forget();
+    setFile(picture);
+    setUrl(URL.createObjectURL(picture));
+    read(picture);
+  }
+
+  const stops = useMemo(() => {
+    if (!reading) return [];
+    const asked = fillIn({ cloth, element: 'fill', layers, seams, hoop, priority }, data.schools);
+    const base = omit(asked, 'element', 'letterMm', 'strokeMm', 'thread');
+    return proposeStops(reading, base, data.threads, kinds);
+  }, [reading, cloth, layers, seams, hoop, priority, kinds, data.schools, data.threads]);
+  return {
+    file,
+    url,
+    facts,
+    setFacts,
+    kinds,
+    setKind: (id: number, kind: ElementKind) => setKinds(new Map(kinds).set(id, kind)),
+    shown,
+    setShown,
+    reading,
+    readMs: state.is === 'done' ? state.ms : 0,
+    measured,
+    isList,
+    refusal,
+    working,
+    givenUp: (isList ? measuring.is : state.is) === 'cancelled',
+    read,
+    take,
+    giveUp: () => (isList ? forget({ is: 'cancelled' }) : cancel()),
+    stops,
+  };
+}

@@ -1,0 +1,59 @@
+import { turnWords } from '../../../core/gauge/turn-words.ts';
+import type { nextTurn } from '../../../core/tension/case/screw.ts';
+import { gramsText } from '../case/Dial.tsx';
+import { ScrewHead } from '../case/ScrewHead.tsx';
+
+const otherTurns = [-4, -3, -2, -1.5, -1, -0.5, -0.25, 0.25, 0.5, 1, 1.5, 2, 3, 4];
+
+interface TurnAdviceProps {
+  advice: ReturnType<typeof nextTurn>;
+  /** A reading stands there that is not logged yet. */
+  unlogged: boolean;
+  onTurn: (turns: number) => void;
+}
+
+/** The screw with its next turn; what was turned is touched here. */
+export function TurnAdvice({ advice, unlogged, onTurn }: TurnAdviceProps) {
+  return (
+    <div className="sheet flex w-full flex-wrap items-center gap-4 p-3">
+      <ScrewHead eighths={advice.eighths} />
+      <div className="min-w-40 flex-1">
+        <h2>{advice.eighths === 0 ? 'Leave the screw alone' : `Turn ${turnWords(advice.eighths)}`}</h2>
+        {advice.eighths !== 0 && (
+          <p className="figures">
+            Then about {gramsText(advice.grams)} g; in the band {Math.round(advice.chance * 100)} times in
+            100.
+          </p>
+        )}
+        <p className="quiet text-sm">{advice.why}</p>
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          {advice.eighths !== 0 && (
+            <button
+              type="button"
+              className="btn"
+              disabled={unlogged}
+              onClick={() => onTurn(advice.eighths / 8)}
+            >
+              Turned {turnWords(advice.eighths)}
+            </button>
+          )}
+          <select
+            className="select w-44"
+            aria-label="Turned otherwise"
+            value=""
+            disabled={unlogged}
+            onChange={(change) => onTurn(Number(change.target.value) / 8)}
+          >
+            <option value="">turned otherwise …</option>
+            {otherTurns.map((eighths) => (
+              <option key={eighths} value={eighths}>
+                {turnWords(eighths)}
+              </option>
+            ))}
+          </select>
+          {unlogged && <span className="quiet text-sm">Log the reading first.</span>}
+        </div>
+      </div>
+    </div>
+  );
+}
