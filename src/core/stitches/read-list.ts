@@ -61,27 +61,69 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
       `A stitch list has the columns x, y (mm) and command. This file has ${headings.map((one) => `“${one}”`).join(', ') || 'no line'}.`,
     );
   }
+  const { groups, box } = follow(rows, { x: xKey, y: yKey, command: commandKey });
+  const stops = groups
+    .filter((group) => group.points.length > 1)
+    .map((group, index) => measure(group.points, group.trims, index + 1));
+  if (stops.length === 0)
+    throw new Refusal(
+      'StitchListEmpty',
+      'This stitch list has no stitches. Check that it is the right file.',
+    );
+  const warnings = stops.flatMap(({ stop, longestMm, leastColumnMm }) => [
+    ...(longestMm > longestStitchMm
+      ? [`Stop ${stop}: a stitch of ${longestMm.toFixed(1)} mm is longer than a machine sews at one go.`]
+      : []),
+    ...(leastColumnMm !== null && leastColumnMm < sewable.leastColumnMm
+      ? [`Stop ${stop}: columns down to ${leastColumnMm.toFixed(2)} mm are too thin for satin.`]
+      : []),
+  ]);
+  return {
+    stops,
+    stitches: stops.reduce((sum, stop) => sum + stop.stitches, 0),
+    trims: stops.reduce((sum, stop) => sum + stop.trims, 0),
+    widthMm: box.right - box.left,
+    heightMm: box.bottom - box.top,
+    warnings,
+  };
+}
+
+interface Columns {
+  x: string;
+  y: string;
+  command: string;
+}
+type Row = Readonly<Record<string, string>>;
+
+/** One row's place and command; `line` as an editor counts it. */
+function readRow(row: Row, columns: Columns, line: number): Point & { command: Command } {
+  const x = Number((row[columns.x] ?? '').trim() || NaN);
+  const y = Number((row[columns.y] ?? '').trim() || NaN);
+  const word = ((row[columns.command] ?? '').trim().toLowerCase() || 'stitch') as
+    Command | 'color' | 'color change' | 'colour change';
+  const known: Command | null = /^colou?r( change)?$/.test(word)
+    ? 'colour'
+    : (stitchCommands as readonly string[]).includes(word)
+      ? (word as Command)
+      : null;
+  const needsPlace = known === 'stitch' || known === 'jump';
+  if (!known || (needsPlace && !(Math.abs(x) <= 2000 && Math.abs(y) <= 2000))) {
+    throw new Refusal(
+      'StitchListRow',
+      `Line ${line} cannot be read: “${row[columns.x] ?? ''}, ${row[columns.y] ?? ''}, ${row[columns.command] ?? ''}”. Write x and y in mm and one of ${stitchCommands.join(', ')}.`,
+    );
+  }
+  return { x, y, command: known };
+}
+
+/** The needle's way: one group a colour, its stretches parted by NaN; and the box about all that is sewn. */
+function follow(rows: readonly Row[], columns: Columns) {
   const groups: { points: Point[]; trims: number }[] = [{ points: [], trims: 0 }];
   let last: Point | null = null;
   let penUp = true;
   const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
   rows.forEach((row, index) => {
-    const x = Number((row[xKey] ?? '').trim() || NaN);
-    const y = Number((row[yKey] ?? '').trim() || NaN);
-    const command = ((row[commandKey] ?? '').trim().toLowerCase() || 'stitch') as
-      Command | 'color' | 'color change' | 'colour change';
-    const known: Command | null = /^colou?r( change)?$/.test(command)
-      ? 'colour'
-      : (stitchCommands as readonly string[]).includes(command)
-        ? (command as Command)
-        : null;
-    const needsPlace = known === 'stitch' || known === 'jump';
-    if (!known || (needsPlace && !(Math.abs(x) <= 2000 && Math.abs(y) <= 2000))) {
-      throw new Refusal(
-        'StitchListRow',
-        `Line ${index + 2} cannot be read: “${row[xKey] ?? ''}, ${row[yKey] ?? ''}, ${row[commandKey] ?? ''}”. Write x and y in mm and one of ${stitchCommands.join(', ')}.`,
-      );
-    }
+    const { x, y, command: known } = readRow(row, columns, index + 2);
     const group = groups.at(-1)!;
     if (known === 'trim') {
       group.trims++;
@@ -107,30 +149,7 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
       last = here;
     }
   });
-  const stops = groups
-    .filter((group) => group.points.length > 1)
-    .map((group, index) => measure(group.points, group.trims, index + 1));
-  if (stops.length === 0)
-    throw new Refusal(
-      'StitchListEmpty',
-      'This stitch list has no stitches. Check that it is the right file.',
-    );
-  const warnings = stops.flatMap(({ stop, longestMm, leastColumnMm }) => [
-    ...(longestMm > longestStitchMm
-      ? [`Stop ${stop}: a stitch of ${longestMm.toFixed(1)} mm is longer than a machine sews at one go.`]
-      : []),
-    ...(leastColumnMm !== null && leastColumnMm < sewable.leastColumnMm
-      ? [`Stop ${stop}: columns down to ${leastColumnMm.toFixed(2)} mm are too thin for satin.`]
-      : []),
-  ]);
-  return {
-    stops,
-    stitches: stops.reduce((sum, stop) => sum + stop.stitches, 0),
-    trims: stops.reduce((sum, stop) => sum + stop.trims, 0),
-    widthMm: box.right - box.left,
-    heightMm: box.bottom - box.top,
-    warnings,
-  };
+  return { groups, box };
 }
 
 /** A stitch that turns back by more than this crosses a column, radians. */

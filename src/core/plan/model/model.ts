@@ -83,67 +83,13 @@ export function modelOf(problem: PlanProblem): Model {
   const threads = numbering();
   const { lanes, placeLane } = lanesOf(problem, places, needles.of, threads.of);
 
-  const nodes: Node[] = [];
-  const firstOf: number[] = [];
-  problem.jobs.forEach((job, jobIndex) => {
-    firstOf.push(nodes.length);
-    job.requests.forEach((request, requestIndex) => {
-      const thread = threads.of(request.thread);
-      const leaves = threads.of((request as Leaving).leaves ?? request.thread);
-      const wished = typeof request.at === 'number';
-      const options = request.needles.flatMap(({ needle, penalty }) => {
-        const index = needles.of(needle);
-        return lanes.flatMap((lane, laneIndex): Option[] => {
-          if (lane.needle !== null && lane.needle !== index) return [];
-          if (lane.thread !== null && (lane.thread !== thread || thread !== leaves)) return [];
-          if (wished && placeLane[places.findIndex((one) => one.position === request.at)] !== laneIndex)
-            return [];
-          return placeLane.includes(laneIndex) ? [{ lane: laneIndex, needle: index, penalty }] : [];
-        });
-      });
-      if (options.length === 0)
-        throw new Refusal(
-          'PlanNoPlace',
-          `No position can take stop ${request.stops.join(', ')} of ${job.name}: all are pinned or locked with other needles. Unlock one that may hold ${request.needles.map((one) => one.needle).join(' or ')}.`,
-        );
-      nodes.push({ job: jobIndex, request: requestIndex, thread, leaves, options });
-    });
-  });
-  firstOf.push(nodes.length);
-
-  const relate = (from: number, to: number) =>
-    relationOf(problem.classes, threads.all[from] ?? null, threads.all[to]!);
-  const states = places.map((place) =>
-    place.now.map((state) => ({
-      needle: state.needle === null ? -1 : needles.of(state.needle),
-      thread: state.thread === null ? -1 : threads.of(state.thread),
-    })),
-  );
-  const ontoCost = (place: number, to: Node, into: Option) => {
-    if (placeLane[place] !== into.lane) return forbidden;
-    return states[place]!.reduce(
-      (sum, state) =>
-        sum + (state.needle === into.needle ? table.kept : table.needle)[relate(state.thread, to.thread)]!,
-      into.penalty,
-    );
-  };
+  const { nodes, firstOf } = nodesOf(problem, { places, lanes, placeLane }, needles.of, threads.of);
   const all = nodes.flatMap((node) => node.options);
   const start = new Int32Array(nodes.length + 1);
   nodes.forEach((node, index) => (start[index + 1] = start[index]! + node.options.length));
-  const relation = new Uint8Array(nodes.length * nodes.length);
-  nodes.forEach((from, a) =>
-    nodes.forEach((to, b) => {
-      relation[a * nodes.length + b] = relate(from.leaves, to.thread);
-    }),
-  );
-  const onto = new Float64Array(places.length * all.length);
-  nodes.forEach((node, index) =>
-    node.options.forEach((into, option) =>
-      places.forEach((_, place) => {
-        onto[place * all.length + start[index]! + option] = ontoCost(place, node, into);
-      }),
-    ),
-  );
+  const relate = (from: number, to: number) =>
+    relationOf(problem.classes, threads.all[from] ?? null, threads.all[to]!);
+  const onto = ontoOf({ places, placeLane, nodes, start }, table, needles.of, threads.of, relate);
   return {
     problem,
     jobs: problem.jobs,
@@ -161,11 +107,99 @@ export function modelOf(problem: PlanProblem): Model {
     lane: Int32Array.from(all, (one) => one.lane),
     needle: Int32Array.from(all, (one) => one.needle),
     penalty: Float64Array.from(all, (one) => one.penalty),
-    relation,
+    relation: relationsOf(nodes, relate),
     kept: Float64Array.from(table.kept, (value) => value * heads),
     renewed: Float64Array.from(table.needle, (value) => value * heads),
     onto,
   };
+}
+
+type Numbered = (key: string) => number;
+type Relate = (from: number, to: number) => number;
+
+/** Every request with the ways it may be served: a lane that takes its needle and thread. `firstOf`: where a job's begin. */
+function nodesOf(
+  problem: PlanProblem,
+  {
+    places,
+    lanes,
+    placeLane,
+  }: { places: readonly PlanPosition[]; lanes: readonly Lane[]; placeLane: number[] },
+  needleIndex: Numbered,
+  threadIndex: Numbered,
+): { nodes: Node[]; firstOf: number[] } {
+  const nodes: Node[] = [];
+  const firstOf: number[] = [];
+  problem.jobs.forEach((job, jobIndex) => {
+    firstOf.push(nodes.length);
+    job.requests.forEach((request, requestIndex) => {
+      const thread = threadIndex(request.thread);
+      const leaves = threadIndex((request as Leaving).leaves ?? request.thread);
+      const wished = typeof request.at === 'number';
+      const options = request.needles.flatMap(({ needle, penalty }) => {
+        const index = needleIndex(needle);
+        return lanes.flatMap((lane, laneIndex): Option[] => {
+          if (lane.needle !== null && lane.needle !== index) return [];
+          if (lane.thread !== null && (lane.thread !== thread || thread !== leaves)) return [];
+          if (wished && placeLane[places.findIndex((one) => one.position === request.at)] !== laneIndex)
+            return [];
+          return placeLane.includes(laneIndex) ? [{ lane: laneIndex, needle: index, penalty }] : [];
+        });
+      });
+      if (options.length === 0)
+        throw new Refusal(
+          'PlanNoPlace',
+          `No position can take stop ${request.stops.join(', ')} of ${job.name}: all are pinned or locked with other needles. Unlock one that may hold ${request.needles.map((one) => one.needle).join(' or ')}.`,
+        );
+      nodes.push({ job: jobIndex, request: requestIndex, thread, leaves, options });
+    });
+  });
+  firstOf.push(nodes.length);
+  return { nodes, firstOf };
+}
+
+function relationsOf(nodes: readonly Node[], relate: Relate): Uint8Array {
+  const relation = new Uint8Array(nodes.length * nodes.length);
+  nodes.forEach((from, a) =>
+    nodes.forEach((to, b) => {
+      relation[a * nodes.length + b] = relate(from.leaves, to.thread);
+    }),
+  );
+  return relation;
+}
+
+/** Minutes of each option as the first on a place, from what sits there now on every head. */
+function ontoOf(
+  { places, placeLane, nodes, start }: Pick<Model, 'places' | 'placeLane' | 'nodes' | 'start'>,
+  table: ChangeTable,
+  needleIndex: Numbered,
+  threadIndex: Numbered,
+  relate: Relate,
+): Float64Array {
+  const states = places.map((place) =>
+    place.now.map((state) => ({
+      needle: state.needle === null ? -1 : needleIndex(state.needle),
+      thread: state.thread === null ? -1 : threadIndex(state.thread),
+    })),
+  );
+  const cost = (place: number, to: Node, into: Option) => {
+    if (placeLane[place] !== into.lane) return forbidden;
+    return states[place]!.reduce(
+      (sum, state) =>
+        sum + (state.needle === into.needle ? table.kept : table.needle)[relate(state.thread, to.thread)]!,
+      into.penalty,
+    );
+  };
+  const options = start.at(-1)!;
+  const onto = new Float64Array(places.length * options);
+  nodes.forEach((node, index) =>
+    node.options.forEach((into, option) =>
+      places.forEach((_, place) => {
+        onto[place * options + start[index]! + option] = cost(place, node, into);
+      }),
+    ),
+  );
+  return onto;
 }
 
 function lanesOf(
