@@ -2,6 +2,11 @@ import { type NeedleReason } from '../../src/core/needle/reasons.ts';
 import type { Entry, EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
 import type { Fault } from '../../src/core/fault/faults.ts';
 import type { Machine } from '../../src/schemas/workshop.ts';
+import { defaultSchools } from '../../src/core/advice/schools.ts';
+import { effectiveEntries } from '../../src/core/ledger/effective.ts';
+import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
+import type { HeadNow } from '../../src/core/ledger/head-now.ts';
+import { placesOf } from '../../src/core/seating/seating.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import {
   bobbinCases,
@@ -16,6 +21,7 @@ import {
   teal,
   tealHead,
   threadByCode,
+  threads,
 } from './world.ts';
 
 const minute = 60_000;
@@ -129,10 +135,11 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
 
   let done = 0;
   for (const { job, rounds } of sewn) {
-    const stops = placedStops(job, head);
+    const asItStands = foldHead(emptyHead(machine.heads, machine.positions), effectiveEntries(entries));
+    const stops = placedStops(job, asItStands);
     currentJob = jobId(job);
     clock = Math.max(clock, dayStart(now, total, done));
-    put('job_started', {});
+    put('job_started', { seating: stops.map(({ stop, position }) => ({ stop, position })) });
     for (let round = 0; round < rounds; round++, done++) {
       const start = dayStart(now, total, done);
       if (start - clock > 4 * 60 * minute) {
@@ -220,11 +227,21 @@ function dayStart(now: number, total: number, index: number): number {
   return now - (lastDay - dayIndex - weekend) * day - 3 * 60 * minute;
 }
 
-function placedStops(job: number, head: [string, string][]) {
-  return jobs[job]!.stops.map(([code, stitches], index) => {
-    const position = head.findIndex(([mounted]) => mounted === code) + 1;
-    if (position === 0) throw new Error(`Demo job ${job}: ${code} is not on the head.`);
-    return { stop: index + 1, position, stitches };
+/** The job's stops where the head sews them: the one seating decides, as on Run. */
+function placedStops(job: number, now: HeadNow) {
+  const { cloth, stops } = jobs[job]!;
+  const asked = stops.map(([code, stitches, element], index) => ({
+    ...{ stop: index + 1, threadId: threadByCode(code).id, stitches, element, position: null },
+  }));
+  const byId = new Map(threads.map((thread) => [thread.id, thread]));
+  const places = placesOf(
+    { id: jobId(job), cloth, stops: asked },
+    { seats: now.seats, running: null, plan: [], threads: byId, schools: defaultSchools },
+  );
+  return asked.map(({ stop, stitches }, index) => {
+    const position = places[index];
+    if (!position) throw new Error(`Demo job ${job}: stop ${stop} is on no position.`);
+    return { stop, position, stitches };
   });
 }
 

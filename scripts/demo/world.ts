@@ -13,7 +13,7 @@ export const operators = ['Ines R.', 'Tomas B.', 'Wen L.'].map((name, index) => 
 }));
 
 const byHours = { school: 'hours', hours: 8, metallicHours: 4, stitches: 400_000 } as const;
-/** Heron sews caps and canvas: the workshop changes its needles by stitches. */
+/** Heron sews softshells and canvas: the workshop changes its needles by stitches. */
 const byStitches = { ...byHours, school: 'stitches', stitches: 180_000 } as const;
 export const heron: Machine = {
   id: idOf(2, 1),
@@ -106,37 +106,40 @@ export const needleLabels = [
 ];
 export const needle = (label: string) => readNeedleLabel(`DBxK5 ${label}`).spec;
 
-/** What sits where, position by position from 1. */
+/**
+ * What sits where, position by position from 1: fine needles for small letters, softshells and knits in the middle, canvas with
+ * pebble grey twice, metallic, and one for the odd colour.
+ */
 export const heronHead: [thread: string, needle: string][] = [
-  ['WH40', '75/11 universal'],
-  ['BK40', '80/12 sharp titanium'],
-  ['WH40', '80/12 sharp titanium'],
-  ['SI40', '80/12 sharp titanium'],
-  ['GO40', '80/12 sharp titanium'],
-  ['BK40', '80/12 sharp titanium'],
-  ['BK40', '75/11 sharp'],
-  ['BL40', '75/11 sharp'],
-  ['RE40', '75/11 sharp'],
-  ['BK60', '65/9 sharp'],
   ['WH60', '65/9 sharp'],
   ['GR60', '65/9 sharp'],
-  ['OR40', '75/11 light ball'],
-  ['PU40', '75/11 light ball'],
+  ['NA60', '65/9 sharp'],
+  ['BL40', '75/11 sharp'],
+  ['BK40', '75/11 sharp'],
   ['TE40', '75/11 light ball'],
+  ['PU40', '75/11 light ball'],
+  ['OR40', '75/11 light ball'],
+  ['RE40', '75/11 sharp'],
+  ['SI40', '80/12 sharp titanium'],
+  ['WH40', '80/12 sharp titanium'],
+  ['RE40', '80/12 sharp titanium'],
+  ['SI40', '80/12 sharp titanium'],
+  ['MG40', '90/14 sharp large eye'],
+  ['GO40', '80/12 sharp titanium'],
 ];
 export const tealHead: [thread: string, needle: string][] = [
+  ['WH60', '65/9 sharp'],
+  ['BK60', '65/9 sharp'],
   ['WH40', '75/11 sharp'],
-  ['BK40', '75/11 sharp'],
   ['NA40', '75/11 sharp'],
   ['BL40', '75/11 sharp'],
   ['RE40', '75/11 sharp'],
-  ['GR40', '80/12 sharp titanium'],
-  ['GO40', '80/12 sharp titanium'],
-  ['MG40', '90/14 sharp large eye'],
-  ['WH60', '65/9 sharp'],
-  ['BK60', '65/9 sharp'],
-  ['RO40', '75/11 light ball'],
+  ['SI40', '75/11 light ball'],
   ['TE40', '75/11 light ball'],
+  ['GR40', '80/12 sharp titanium'],
+  ['RO40', '80/12 sharp titanium'],
+  ['BR40', '80/12 sharp titanium'],
+  ['YE40', '75/11 universal'],
 ];
 
 /** Needles on the shelf, in the order of `needleLabels`; what was fitted in the demo's history came before the count. */

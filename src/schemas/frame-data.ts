@@ -1,6 +1,7 @@
 import type { FeedNow } from '../core/feed/event.ts';
 import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
+import type { KeptSeat } from '../core/seating/seating.ts';
 import type { Event } from './event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
 
@@ -25,6 +26,8 @@ export interface FrameData {
   events: Event[];
   /** The machine as its own feed told it last; null: it has none. */
   feed: FeedNow | null;
+  /** Where the machine's kept plan seats stops, as its card was printed. */
+  planSeats: KeptSeat[];
   /** The job on the machine now. */
   job: Job | null;
   waitingJobs: number;

@@ -9,6 +9,7 @@ import {
   page,
   paging,
   positionNo,
+  stopNo,
   text,
   uuid,
   uuidOrNull,
@@ -36,6 +37,20 @@ export const planNew = object(
   { id: uuid, machineId: uuid, name: text(1, 80), setup: planSetup, operatorId: uuidOrNull },
   ['operatorId'],
 );
+/** Where the plan seats stops, as its card was printed. */
+const keptSeats = {
+  type: ['array', 'null'],
+  maxItems: 2000,
+  items: object({
+    job: uuid,
+    stops: { type: 'array', items: stopNo, minItems: 1, maxItems: 99 },
+    position: positionNo,
+    needle: text(1, 80),
+  }),
+} as const;
+/** PUT /api/plans/{id}/seats: what follows from the setup of that version. */
+export const planSeats = object({ version: { type: 'integer', minimum: 1 }, seats: keptSeats });
+export type SavedPlanSeats = DataOf<typeof planSeats>;
 /** PUT: `version` is the one that was read, so that two planners do not overwrite each other. */
 export const planChange = object(
   {
@@ -51,6 +66,7 @@ export const plan = object({
   machineId: uuid,
   name: text(1, 80),
   setup: planSetup,
+  seats: keptSeats,
   version: { type: 'integer' },
   operatorId: uuidOrNull,
   changedAt: instant,

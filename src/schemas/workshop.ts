@@ -1,5 +1,6 @@
 import { needleSpecShape } from '../core/needle/shape.ts';
 import { fibres } from '../core/thread/fibres.ts';
+import { mostStops } from '../core/shape/most.ts';
 import { needleReasons } from '../core/needle/reasons.ts';
 import { needleLifeSchools } from '../core/needle/life.ts';
 import { elements } from '../core/element/elements.ts';
@@ -18,6 +19,7 @@ import {
   object,
   page,
   paging,
+  positionNo,
   stitches,
   text,
   uuid,
@@ -188,11 +190,18 @@ const seat = object({
   },
 });
 
+/** By stop of the running job: where it sews, and who said so last. */
+const seating = {
+  type: 'object',
+  additionalProperties: object({ position: positionNo, by: { enum: ['put_on', 'operator', 'feed'] } }),
+  maxProperties: mostStops,
+} as const;
+
 /** GET /api/machines/{id}/head: what sits where now, the job on it, and what is still open. */
 export const headNow = object({
   seq: { type: 'integer' },
   seats: { type: 'array', items: seat },
-  job: { oneOf: [{ type: 'null' }, object({ id: uuid, startedAt: instant })] },
+  job: { oneOf: [{ type: 'null' }, object({ id: uuid, startedAt: instant, seating })] },
   openStop: { oneOf: [{ type: 'null' }, event] },
   held: { type: 'array', items: event },
   /** Needles or cones of which two say that they took the place of the same one: two or more entries each. */

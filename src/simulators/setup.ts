@@ -1,5 +1,5 @@
 import { eyeFit } from '../core/needle/eye.ts';
-import { placeStops } from '../core/plan/asked/places.ts';
+import type { SeatedStop } from '../core/seating/seating.ts';
 import type { Seat } from '../core/ledger/head-now.ts';
 import type { Job, Machine, Thread } from '../schemas/workshop.ts';
 import type { SimulatedSetup, SimulatedStop } from './machine.ts';
@@ -12,15 +12,21 @@ export function simulatedSetup(
   {
     machine,
     job,
+    seated,
     seats,
     threads,
-  }: { machine: Machine; job: Job; seats: readonly Seat[]; threads: ReadonlyMap<string, Thread> },
+  }: {
+    machine: Machine;
+    job: Job;
+    seated: readonly SeatedStop[];
+    seats: readonly Seat[];
+    threads: ReadonlyMap<string, Thread>;
+  },
   { speed, tensionOff, chance }: Pick<SimulatedSetup, 'speed' | 'tensionOff' | 'chance'>,
 ): SimulatedSetup | null {
   const first = seats.filter((seat) => seat.head === 1);
-  const places = placeStops(job.stops, first);
   const stops = job.stops.flatMap(({ stop, stitches, threadId }, index): SimulatedStop[] => {
-    const position = places[index];
+    const position = seated[index]?.position;
     const thread = threads.get(threadId);
     if (!position || !thread) return [];
     const needle = first.find((seat) => seat.position === position)?.needle;

@@ -93,6 +93,8 @@ export function demoHead(today: Date): PlanProblem {
         needle: { spec: needle(label), age: { stitches: 0 } },
         cone: { threadId: threadByCode(code).id },
       })) as never,
+      running: { id: waiting[0]!.id, startedAt: today.toISOString(), seating: {} },
+      kept: [],
       jobs: waiting.map(({ stops, sewn, dueIn, ...job }) => ({
         ...job,
         done: sewn,

@@ -54,7 +54,10 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   needleLife: defaultNeedleLife,
   upkeep: defaultUpkeep,
   schools: defaultSchools,
+  running: null,
+  plan: [],
   job: {
+    id: 'j',
     cloth: 'canvas',
     stops: [{ stop: 1, threadId: 'red', stitches: 4000, element: 'fill', position: null }],
   },
@@ -108,6 +111,7 @@ describe('the list that today needs (common practice, no published source)', () 
 
   it('metallic: net, guide, tension, and the speed of its rule', () => {
     const job = {
+      id: 'j',
       cloth: 'canvas',
       stops: [{ stop: 1, threadId: 'gold', stitches: 900, element: 'satin' as const, position: null }],
     };

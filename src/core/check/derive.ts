@@ -1,5 +1,4 @@
-import type { Seat } from '../ledger/head-now.ts';
-import { placeStops } from '../plan/asked/places.ts';
+import { placesOf } from '../seating/seating.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
 import { forJob } from './for-job.ts';
@@ -11,7 +10,7 @@ import { barsDue } from './upkeep.ts';
  * for it, and says what. Rules are common practice, no published source, but where a function named here says otherwise.
  */
 export function deriveChecks(input: CheckInput): CheckItem[] {
-  const places = input.job ? placeStops(input.job.stops, headOne(input.seats)) : [];
+  const places = input.job ? placesOf(input.job, input) : [];
   const used = [...new Set(places.filter((place): place is number => place !== null))].sort((a, b) => a - b);
   return [
     ...restedThreads(input, used),
@@ -21,8 +20,6 @@ export function deriveChecks(input: CheckInput): CheckItem[] {
     ...forJob(input),
   ];
 }
-
-const headOne = (seats: readonly Seat[]) => seats.filter((seat) => seat.head === 1);
 
 /** A thread that did not sew yesterday may have slipped from a disc or dried: seconds each, and it saves the stop. */
 function restedThreads({ seats, threads, sewedLately }: CheckInput, used: readonly number[]): CheckItem[] {

@@ -1,6 +1,7 @@
 import type { Schools } from '../advice/schools.ts';
 import type { ElementKind } from '../element/elements.ts';
-import type { Seat } from '../ledger/head-now.ts';
+import type { JobNow, Seat } from '../ledger/head-now.ts';
+import type { KeptSeat } from '../seating/seating.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { Upkeep } from './upkeep.ts';
@@ -21,7 +22,10 @@ export interface CheckInput {
   upkeep: Upkeep;
   schools: Schools;
   job: {
+    /** Null: not on record yet. */
+    id: string | null;
     cloth: string;
+    schools?: Partial<Schools> | null | undefined;
     stops: readonly {
       stop: number;
       threadId: string;
@@ -30,6 +34,9 @@ export interface CheckInput {
       position: number | null;
     }[];
   } | null;
+  /** The job on the machine, and the kept plan: where stops sew follows from them. */
+  running: JobNow | null;
+  plan: readonly KeptSeat[];
   threads: ReadonlyMap<string, CheckThread>;
   /** "head:position" of every seat that sewed yesterday or today. */
   sewedLately: ReadonlySet<string>;

@@ -71,7 +71,9 @@ const list = (more: Partial<CheckInput> = {}) =>
     needleLife: defaultNeedleLife,
     upkeep: defaultUpkeep,
     schools: defaultSchools,
-    job: { cloth: 'canvas', stops: [stop(1, 'a')] },
+    running: null,
+    plan: [],
+    job: { id: 'j', cloth: 'canvas', stops: [stop(1, 'a')] },
     threads,
     sewedLately: new Set(['1:1', '1:2', '1:3', '2:1', '2:2']),
     oil: { barsAt: '2026-06-09T08:00:00.000Z', sewnMsSinceBars: hour },
@@ -82,7 +84,7 @@ const list = (more: Partial<CheckInput> = {}) =>
 const of = (key: string, more: Partial<CheckInput> = {}) => list(more).find((one) => one.key === key) ?? null;
 
 describe('threads that rested', () => {
-  const job = { cloth: 'canvas', stops: [stop(1, 'b', 10), stop(2, 'a', 9), stop(3, 'a', 9)] };
+  const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'b', 10), stop(2, 'a', 9), stop(3, 'a', 9)] };
   it('each position once, in the head’s order, whatever the order of the stops', () => {
     const seats = [seat(9), seat(10, { thread: 'b' })];
     expect(list({ job, seats }).filter((one) => one.group === 'threads')).toMatchObject([
@@ -92,7 +94,7 @@ describe('threads that rested', () => {
   });
   it('a position whose thread sits on no cone has nothing to pull; a stop on no position asks none', () => {
     expect(of('thread:9', { job, seats: [seat(9, { thread: null }), seat(10)] })).toBeNull();
-    const lost = { cloth: 'canvas', stops: [stop(1, 'b')] };
+    const lost = { id: 'j', cloth: 'canvas', stops: [stop(1, 'b')] };
     expect(
       list({ job: lost, seats: [seat(1)], sewedLately: new Set() }).map((one) => one.group),
     ).not.toContain('threads');
@@ -139,7 +141,7 @@ describe('needles', () => {
     expect(of('no-needle:1', { seats })?.says).toBe('Position 1, head 2: fit a needle');
   });
   it('one not for this job is told of the stop that sews there, not of another’s', () => {
-    const job = { cloth: 'canvas', stops: [stop(1, 'a', 1), stop(2, 'b', 2)] };
+    const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a', 1), stop(2, 'b', 2)] };
     const seats = [seat(1, { size: 100 }), seat(2, { thread: 'b' })];
     expect(of('wrong-needle:1', { job, seats })).toMatchObject({
       says: 'Position 1: 100/16 sharp is not for this job',
@@ -149,8 +151,12 @@ describe('needles', () => {
   });
   it('of a cloth or a thread that is not known nothing is said', () => {
     const seats = [seat(1, { size: 100 })];
-    expect(of('wrong-needle:1', { seats, job: { cloth: 'moonstuff', stops: [stop(1, 'a')] } })).toBeNull();
-    expect(of('wrong-needle:1', { seats, job: { cloth: 'canvas', stops: [stop(1, 'gone', 1)] } })).toBeNull();
+    expect(
+      of('wrong-needle:1', { seats, job: { id: 'j', cloth: 'moonstuff', stops: [stop(1, 'a')] } }),
+    ).toBeNull();
+    expect(
+      of('wrong-needle:1', { seats, job: { id: 'j', cloth: 'canvas', stops: [stop(1, 'gone', 1)] } }),
+    ).toBeNull();
   });
 });
 
@@ -170,17 +176,17 @@ describe('bobbin and oil', () => {
 
 describe('what this job asks', () => {
   it('backing by the cloth, its layers counted; or judged by hand and why', () => {
-    expect(of('backing', { job: { cloth: 'stretch knit', stops: [stop(1, 'a')] } })?.says).toMatch(
+    expect(of('backing', { job: { id: 'j', cloth: 'stretch knit', stops: [stop(1, 'a')] } })?.says).toMatch(
       /^Backing: (1 layer|\d layers)( of .+)?, covering the whole hoop$/,
     );
     const why = (cloth: string, threadId = 'a') =>
-      of('backing', { job: { cloth, stops: [stop(1, threadId)] } })?.why;
+      of('backing', { job: { id: 'j', cloth, stops: [stop(1, threadId)] } })?.why;
     expect(why('moonstuff')).toBe('This cloth is not known to the advice: judge it by hand.');
     expect(why('')).toBe('The job names no cloth.');
     expect(why('canvas', 'gone')).toBe('This cloth is not known to the advice: judge it by hand.');
   });
   it('metallic where any stop is metallic, at its rule’s speed, or 700 where no rule can be asked', () => {
-    const job = { cloth: 'canvas', stops: [stop(1, 'a'), stop(2, 'm')] };
+    const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a'), stop(2, 'm')] };
     expect(of('metallic-speed', { job })?.says).toBe('Metallic: at most 700 st/min');
     expect(of('metallic-speed', { job: { ...job, cloth: 'moonstuff' } })?.says).toBe(
       'Metallic: at most 700 st/min',

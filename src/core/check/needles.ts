@@ -1,10 +1,6 @@
-import { advise, judge } from '../advice/advise.ts';
-import { clothFromWords, fillIn } from '../advice/fill-in.ts';
-import type { ElementKind } from '../element/elements.ts';
 import type { Seat } from '../ledger/head-now.ts';
-import { needleText } from '../needle/label.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
-import { acceptablePoints } from '../plan/asked/requests.ts';
+import { unfitNeedle } from '../seating/unfit.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
 
@@ -40,8 +36,16 @@ export function needles(
     const worn = here.filter((seat) => seat.needle && (needleWorn(seat.needle.age, needleLife) ?? 0) >= 1);
     add('needle', worn, 'change the needle', wornWhy(worn, needleLife));
     const stops = job?.stops.filter((_, index) => places[index] === position) ?? [];
-    const wrong = stops.map((stop) => wrongNeedle(stop, here, input)).find((one) => one !== null);
-    if (wrong) add('wrong-needle', here, `${wrong.has} is not for this job`, wrong.why);
+    const wrong = stops
+      .map((stop) => unfitNeedle(input.job!, stop, position, input))
+      .find((unfit) => unfit !== null);
+    if (wrong)
+      add(
+        'wrong-needle',
+        here.filter(({ head }) => wrong.heads.includes(head)),
+        `${wrong.has} is not for this job`,
+        wrong.why,
+      );
   }
   return items;
 }
@@ -55,21 +59,4 @@ function wornWhy(worn: readonly Seat[], life: NeedleLife): string {
   return life.school === 'stitches'
     ? `It has sewn ${oldest.stitches.toLocaleString('en-GB')} stitches; the rule is ${life.stitches.toLocaleString('en-GB')}.`
     : `It has sewn ${hours} hours${metallic}; the rule is ${life.hours}, ${life.metallicHours} with metallic.`;
-}
-
-/** The needle that sits there loses so many points against the advised one that the plan would not accept it either. */
-function wrongNeedle(
-  stop: { threadId: string; element: ElementKind },
-  here: readonly Seat[],
-  { job, threads, schools }: CheckInput,
-): { has: string; why: string } | null {
-  const cloth = clothFromWords(job?.cloth ?? '');
-  const thread = threads.get(stop.threadId);
-  const spec = here.find((seat) => seat.needle)?.needle?.spec;
-  if (!cloth || !thread || !spec) return null;
-  const question = fillIn({ cloth, element: stop.element, thread }, schools);
-  const best = advise(question).needles[0];
-  const points = judge(question);
-  if (!best || points(best.spec) - points(spec) <= acceptablePoints) return null;
-  return { has: needleText(spec), why: `Advised: ${best.text}. ${best.reasons[0]?.says ?? ''}`.trim() };
 }

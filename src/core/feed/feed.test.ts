@@ -5,7 +5,7 @@ import { noFeedYet, type FeedEvent, type FeedNews } from './event.ts';
 import { foldFeed, type FeedMachine } from './fold.ts';
 import { matchStops, type ToldStop } from './match.ts';
 
-const machine: FeedMachine = { id: 'm', heads: 2, positions: 12, topSpeed: 900, jobId: 'j' };
+const machine: FeedMachine = { id: 'm', heads: 2, positions: 12, topSpeed: 900, jobId: 'j', seating: {} };
 const line = (news: FeedNews, second = 0): FeedEvent => ({
   id: uuid7(),
   at: new Date(Date.UTC(2026, 5, 1, 8, 0, second)).toISOString(),

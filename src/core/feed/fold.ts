@@ -1,4 +1,5 @@
 import type { Entry, EntryOf } from '../ledger/entry.ts';
+import type { JobNow } from '../ledger/head-now.ts';
 import { mostStitches, mostStops } from '../shape/most.ts';
 import type { FeedEvent, FeedNow } from './event.ts';
 
@@ -10,6 +11,8 @@ export interface FeedMachine {
   topSpeed: number;
   /** The job on the machine. */
   jobId: string | null;
+  /** Where the job's stops sew, as recorded. */
+  seating: JobNow['seating'];
 }
 
 /** What a feed line comes to: the machine's new state, and what goes into the ledger. */
@@ -47,7 +50,7 @@ export function foldFeed(now: FeedNow, line: FeedEvent, machine: FeedMachine): F
     case 'colour':
       if (line.position > machine.positions)
         return refuse(`This machine has no position ${line.position}: it has 1 to ${machine.positions}.`);
-      return next({ stop: line.stop, position: line.position });
+      return next({ stop: line.stop, position: line.position }, movedEntry(line, machine, now));
     case 'stitches': {
       const more = counted(now, line.stitches);
       const counts = more.counts ?? now.counts;
@@ -105,6 +108,24 @@ const speedOf = ({ speed }: FeedNow, machine: FeedMachine) =>
 function common(line: FeedEvent, machine: FeedMachine) {
   const { id: machineId, jobId } = machine;
   return { id: line.id, machineId, at: line.at, operatorId: null, jobId, corrects: null };
+}
+
+/** What the machine sews with wins over what is on record: where they differ, it is recorded, once. */
+function movedEntry(
+  line: FeedEvent & { event: 'colour' },
+  machine: FeedMachine,
+  now: FeedNow,
+): EntryOf<'stop_moved'> | null {
+  const { stop, position } = line;
+  const isTold = now.stop === stop && now.position === position;
+  if (machine.jobId === null || isTold || machine.seating[stop]?.position === position) return null;
+  return {
+    ...common(line, machine),
+    head: null,
+    position: null,
+    kind: 'stop_moved',
+    data: { stop, position, by: 'feed' },
+  };
 }
 
 function stopEntry(line: FeedEvent & { event: 'stop' }, machine: FeedMachine): EntryOf<'stop'> {

@@ -30,10 +30,20 @@ export interface Seat {
   cone: SeatCone | null;
 }
 
+/** Who said last where a stop of the running job sews: when it was put on, on Run, or the machine by its feed. */
+export type SaidBy = 'put_on' | 'operator' | 'feed';
+
+/** The job on the machine, with where its stops sew, by stop number. */
+export interface JobNow {
+  id: string;
+  startedAt: string;
+  seating: Readonly<Record<string, { position: number; by: SaidBy }>>;
+}
+
 /** A machine's heads as they are now: every seat of every head, and the job on the machine. */
 export interface HeadNow {
   seats: Seat[];
-  job: { id: string; startedAt: string } | null;
+  job: JobNow | null;
   /** Cones known by name that were taken off again: stitches sewn from each. */
   shelf: Readonly<Record<string, number>>;
 }

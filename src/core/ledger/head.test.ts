@@ -190,3 +190,31 @@ describe('several heads, of which one differs', () => {
     expect(commutes(now, effectiveEntries([fit(1, 3)])[0]!)).toBe(false);
   });
 });
+
+describe('where the running job’s stops sew', () => {
+  const on = (jobId: string, seating?: { stop: number; position: number }[]) =>
+    entry('job_started', seating ? { seating } : {}, { jobId });
+  const moved = (jobId: string, stop: number, position: number, by?: 'feed') =>
+    entry('stop_moved', { stop, position, ...(by && { by }) }, { jobId });
+  test('is recorded when it is put on, and follows what is said of it then', () => {
+    const start = [
+      on('a', [
+        { stop: 1, position: 7 },
+        { stop: 2, position: 3 },
+      ]),
+    ];
+    expect(fold(start).job?.seating).toEqual({
+      1: { position: 7, by: 'put_on' },
+      2: { position: 3, by: 'put_on' },
+    });
+    const told = [...start, moved('a', 1, 9), moved('a', 2, 4, 'feed'), moved('b', 1, 12)];
+    expect(fold(told).job).toMatchObject({
+      id: 'a',
+      seating: { 1: { position: 9, by: 'operator' }, 2: { position: 4, by: 'feed' } },
+    });
+  });
+  test('ends with the job; one from before there were records has none', () => {
+    expect(fold([on('a', [{ stop: 1, position: 7 }]), on('b')]).job?.seating).toEqual({});
+    expect(fold([moved('a', 1, 2)]).job).toBeNull();
+  });
+});

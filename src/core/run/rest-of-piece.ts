@@ -1,4 +1,4 @@
-import { placeStops } from '../plan/asked/places.ts';
+import type { SeatedStop } from '../seating/seating.ts';
 import { isKind, type Told } from './told.ts';
 
 /** A colour stop with the position that sews it. */
@@ -8,18 +8,15 @@ export interface PlacedStop {
   stitches: number;
 }
 
-/** A job's stops with the positions of head 1 that sew them; a stop whose thread is on no position is left out. */
+/** A job's stops with the positions that sew them; a stop whose thread is on no position is left out. */
 export function designOf(
-  stops: readonly (Parameters<typeof placeStops>[0][number] & { stop: number; stitches: number })[],
-  seats: Parameters<typeof placeStops>[1],
+  stops: readonly { stop: number; stitches: number }[],
+  seated: readonly SeatedStop[],
 ): PlacedStop[] {
-  const places = placeStops(
-    stops,
-    seats.filter((seat) => seat.head === 1),
-  );
-  return stops.flatMap(({ stop, stitches }, index) => {
-    const position = places[index];
-    return position ? [{ stop, stitches, position }] : [];
+  const at = new Map(seated.map(({ stop, position }) => [stop, position]));
+  return stops.flatMap(({ stop, stitches }) => {
+    const position = at.get(stop) ?? null;
+    return position === null ? [] : [{ stop, stitches, position }];
   });
 }
 

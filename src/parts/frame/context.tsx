@@ -1,10 +1,12 @@
 import { useStore } from '@nanostores/react';
 import { createContext, use, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { seatJob, type JobToSeat, type SeatedStop, type SeatingContext } from '../../core/seating/seating.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
 import { machineActions, type MachineActions } from '../live/actions.ts';
 import { useAwake } from '../live/useAwake.ts';
 import { keepOffline } from '../live/keep-offline.ts';
 import { getJson, machineLive, type MachineLive } from '../live/machine-live.ts';
+import { useKeptSeats } from '../live/useKeptSeats.ts';
 import type { HeadView } from '../live/view.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 
@@ -18,6 +20,12 @@ interface FrameState {
   threadName: (id: string) => string;
   /** The job on the machine, as far as it is known here. */
   job: Job | null;
+  /** What any job is seated by on this machine now. */
+  seating: SeatingContext;
+  /** Where each stop of a job sews here. */
+  seatsOf: (job: JobToSeat) => SeatedStop[];
+  /** Where the running job's stops sew. */
+  seated: readonly SeatedStop[];
   /** Which head of several the operator looks at. */
   headNo: number;
   setHeadNo: (head: number) => void;
@@ -54,6 +62,12 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
   const view = useStore(live.view);
   const job = useCurrentJob(data.job, view.job?.id ?? null);
   const threads = useMemo(() => new Map(data.threads.map((thread) => [thread.id, thread])), [data.threads]);
+  const plan = useKeptSeats(data.planSeats, data.machine.id, live.onPlan);
+  const seating = useMemo(
+    (): SeatingContext => ({ seats: view.seats, running: view.job, plan, threads, schools: data.schools }),
+    [view.seats, view.job, plan, threads, data.schools],
+  );
+  const seated = useMemo(() => (job ? seatJob(job, seating) : []), [job, seating]);
   useEffect(() => live.start(), [live]);
   useAwake();
   useEffect(
@@ -75,6 +89,9 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
       return thread ? `${thread.name} ${thread.weightNo} wt` : 'unknown thread';
     },
     job,
+    seating,
+    seatsOf: (asked) => seatJob(asked, seating),
+    seated,
     headNo,
     setHeadNo,
     operatorId,
@@ -85,7 +102,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     },
     said,
     say,
-    actions: machineActions({ live, machine: data.machine, view, job, say }),
+    actions: machineActions({ live, machine: data.machine, view, job, seating, say }),
   };
   return <Context value={state}>{children}</Context>;
 }

@@ -57,6 +57,13 @@ function at(
     machine: given.one ? { ...machine, heads: 1 } : machine,
     view: { ...plainView, ...view },
     job: given.job === undefined ? job : given.job,
+    seating: {
+      seats: view.seats ?? plainView.seats,
+      running: view.job ?? null,
+      plan: [],
+      threads: new Map(),
+      schools: {},
+    },
     say: (text) => said.push(text),
   });
   return { actions, written, said };

@@ -2,6 +2,7 @@ import { type NeedleReason } from '../../core/needle/reasons.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/fault/faults.ts';
+import { seatJob, type SeatingContext } from '../../core/seating/seating.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { Event } from '../../schemas/event.ts';
@@ -15,6 +16,7 @@ interface Given {
   machine: Machine;
   view: HeadView;
   job: Job | null;
+  seating: SeatingContext;
   say: (text: string) => void;
 }
 
@@ -68,7 +70,7 @@ export const feedIsLive = (feed: FeedNow | null, now = clockNow()) =>
   typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
 
 /** What an operator does at a machine, each as the entries it writes. */
-export function machineActions({ live, machine, view, job, say }: Given) {
+export function machineActions({ live, machine, view, job, seating, say }: Given) {
   const inHead = (where: Where) =>
     machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
 
@@ -135,7 +137,7 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       if (!job) return say('Put a job on the machine first, on Run.');
       if (feedIsLive(live.feed.get()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
-      const design = designOf(job.stops, view.seats);
+      const design = designOf(job.stops, seatJob(job, seating));
       const stops = restOfPiece(design, view.events, job.id);
       const heads = keptHeads(machine);
       live.write({
@@ -167,8 +169,18 @@ export function machineActions({ live, machine, view, job, say }: Given) {
     },
 
     startJob(next: Job): void {
-      live.write({ kind: 'job_started', jobId: next.id, data: {} });
+      const seats = seatJob(next, seating).flatMap(({ stop, position }) =>
+        position === null ? [] : [{ stop, position }],
+      );
+      live.write({ kind: 'job_started', jobId: next.id, data: { seating: seats } });
       say(`${next.name} is on the machine.`);
+    },
+
+    /** A stop of the running job sews elsewhere from here on; what was sewn stays booked where it was. */
+    moveStop(stop: number, position: number): void {
+      if (!job) return say('Put a job on the machine first, on Run.');
+      live.write({ kind: 'stop_moved', jobId: job.id, data: { stop, position } });
+      say(`Stop ${stop} sews at position ${position} from here on.`);
     },
 
     fitNeedle(where: Where, needle: NeedleSpec, reason: NeedleReason): void {
@@ -199,6 +211,8 @@ export function machineActions({ live, machine, view, job, say }: Given) {
       needle: string,
       thread: Thread | undefined,
       letters: Parameters<typeof readNeedleLabel>[1],
+      /** Of the running job: they sew there from now on. */
+      stops: readonly number[] = [],
     ): string {
       for (const head of headsOf(machine)) {
         const now = seatAt(view, head, position);
@@ -217,6 +231,10 @@ export function machineActions({ live, machine, view, job, say }: Given) {
             data: { threadId: thread.id, coneId: null, fibre: thread.fibre },
           });
       }
+      const seated = job ? seatJob(job, seating) : [];
+      for (const stop of stops)
+        if (job && seated.find((seat) => seat.stop === stop)?.position !== position)
+          live.write({ kind: 'stop_moved', jobId: job.id, data: { stop, position } });
       const says = `${thread?.name ?? 'Thread'} on position ${position}`;
       say(`${says}: written into the ledger.`);
       return says;

@@ -22,7 +22,7 @@ export default function CheckScreen({ data, facts }: { data: FrameData; facts: C
 }
 
 function Check({ facts }: { facts: CheckFacts }) {
-  const { data, view, job, threads, live, say } = useFrame();
+  const { data, view, job, seating, threads, live, say } = useFrame();
   const { machine, schools } = data;
   const [isBig, setIsBig] = useState(false);
   useEffect(() => setIsBig(localStorage.getItem('vivid.check.big') === 'yes'), []);
@@ -35,13 +35,15 @@ function Check({ facts }: { facts: CheckFacts }) {
         upkeep: machine.profile.upkeep,
         schools,
         job,
+        running: seating.running,
+        plan: seating.plan,
         threads,
         sewedLately: new Set(facts.sewedLately),
         oil: facts.oil,
         caseDue: facts.caseDue,
         breaksRose: facts.breaksRose,
       }),
-    [data.now, view.seats, machine, schools, job, threads, facts],
+    [data.now, view.seats, machine, schools, job, seating, threads, facts],
   );
   const marks = marksOf(facts, view.events);
   const when = {

@@ -1,6 +1,5 @@
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 import { elementKinds } from '../../core/element/elements.ts';
-import { placeStops } from '../../core/plan/asked/places.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { stitchesText } from '../../parts/text.ts';
 import { blankStop, type JobForm } from './job-form.ts';
@@ -8,18 +7,21 @@ import { StopRow } from './StopRow.tsx';
 
 /** The colour stops in sewing order, each with the position that its thread sits on now. */
 export function StopsOfJob({ form, jobId }: { form: UseFormReturn<JobForm>; jobId: string | null }) {
-  const { data, view } = useFrame();
+  const { data, seatsOf } = useFrame();
   const { fields, append, remove, move } = useFieldArray({ control: form.control, name: 'stops' });
   const stops = form.watch('stops');
   const perPiece = stops.reduce((sum, stop) => sum + (Number(stop.stitches) || 0), 0);
-  const places = placeStops(
-    stops.map((stop, index) => ({
+  const cloth = form.watch('cloth');
+  const places = seatsOf({
+    id: jobId,
+    cloth,
+    stops: stops.map((stop, index) => ({
       stop: index + 1,
       threadId: stop.threadId,
+      element: stop.element,
       position: Number(stop.position) || null,
     })),
-    view.seats.filter((seat) => seat.head === 1),
-  );
+  }).map(({ position }) => position);
   return (
     <>
       <div className="mt-5 flex items-end justify-between gap-3">

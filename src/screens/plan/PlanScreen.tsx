@@ -49,6 +49,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
       <div className="no-print">
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
         <Weave plan={plan} order={order} />
+        <SinceThePrint plan={plan} />
         {beside && outcome && (
           <Beside
             mine={{ name: saved.plan?.name ?? 'this plan', problem, outcome }}
@@ -101,6 +102,36 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
   );
 }
 
+/** What has come between the printed card and the head as it is. */
+function SinceThePrint({ plan }: { plan: OpenPlan }) {
+  const { cheaper, moved, nameOf } = plan;
+  return (
+    <>
+      {moved.length > 0 && (
+        <p role="status" className="m-3 border-s-4 ps-3 [border-color:var(--color-base-content)]">
+          <b>Planned anew: the head is no longer as the card needs it.</b>{' '}
+          {moved
+            .map(
+              ({ job, stops, from, to }) =>
+                `${nameOf(job)}, stop ${stops.join(', ')}: ${to} instead of ${from}`,
+            )
+            .join('; ')}
+          . Print the card again.
+        </p>
+      )}
+      {cheaper > 0 && (
+        <p role="status" className="m-3 border-s-4 ps-3 [border-color:var(--color-base-content)]">
+          As the head is now, other seats would save {minutesText(cheaper)}. The card holds until you plan
+          anew.{' '}
+          <button type="button" className="btn btn-sm min-h-11" onClick={plan.planAnew}>
+            Plan anew
+          </button>
+        </p>
+      )}
+    </>
+  );
+}
+
 interface BarProps {
   plan: OpenPlan;
   plans: readonly SavedPlan[];
@@ -142,11 +173,17 @@ function Bar({ plan, plans, beside, onBeside }: BarProps) {
 
 /** What is changed for each job, ticked off into the ledger. */
 function Changes({ plan, order }: { plan: OpenPlan; order: readonly number[] }) {
-  const { data, threads, actions } = useFrame();
+  const { data, threads, job, actions } = useFrame();
   const [done, setDone] = useState<{ key: string; says: string }[]>([]);
   if (!plan.outcome) return null;
   const tick = (seat: SeatOf) => {
-    const says = actions.changeSeat(seat.position, seat.needle, threads.get(seat.thread), data.letters);
+    const says = actions.changeSeat(
+      seat.position,
+      seat.needle,
+      threads.get(seat.thread),
+      data.letters,
+      seat.job === job?.id ? seat.stops : [],
+    );
     setDone([...done, { key: `${seat.job} ${seat.position} ${done.length}`, says }]);
   };
   return (

@@ -4,6 +4,7 @@ import {
   asTheyCame,
   onceMore,
   problemOf,
+  runningFirst,
   wishKey,
   type JobToPlan,
   type PlanSetup,
@@ -15,6 +16,7 @@ import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
 import { without } from '../../parts/without.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 import type { Job } from '../../schemas/workshop.ts';
+import { useHeldPlan } from './useHeldPlan.ts';
 import { outcomeOf, useOrderSearch, usePlanner, usePrices } from './usePlanner.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
 import { useSewn } from './useSewn.ts';
@@ -24,30 +26,33 @@ const toPlan = (job: Job): JobToPlan => ({ ...job, done: job.tally.pieces });
 
 /** What a plan is worked out from beside its own setup: the head, the jobs, the stores. */
 function usePlanContext(jobs: readonly Job[]) {
-  const { data, view } = useFrame();
+  const { data, view, seating } = useFrame();
   return useMemo(
     () => ({
       machine: data.machine,
       seats: view.seats,
+      running: view.job,
+      kept: seating.plan,
       jobs: jobs.map(toPlan),
       threads: data.threads,
       shelf: data.needleKinds.map((kind) => kind.spec),
       schools: data.schools,
       today: dayKey(data.now, data.zone),
     }),
-    [view.seats, jobs, data],
+    [view.seats, view.job, seating.plan, jobs, data],
   );
 }
 
 /** The plan that is open: what was laid down, what follows from it, and how it is changed. */
 export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: PlanSetup) {
-  const { data, live, operatorId } = useFrame();
+  const { data, live, view, operatorId } = useFrame();
   const saved = useSavedPlan(first, data.machine.id, start, operatorId, live.onPlan);
-  const { setup, change } = saved;
+  const { change } = saved;
+  const setup = useMemo(() => runningFirst(saved.setup, view.job), [saved.setup, view.job]);
   const [pickedKey, setPicked] = useState<{ job: string; stop: number } | null>(null);
   const context = usePlanContext(jobs);
   const problem = useMemo(() => problemOf(setup, context), [setup, context]);
-  const planner = usePlanner(problem);
+  const { planner, cheaper, moved, planAnew } = useHeldPlan(problem, saved);
   const outcome = outcomeOf(planner);
   const cameProblem = useMemo(() => {
     const came = asTheyCame(setup);
@@ -83,6 +88,9 @@ export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: Pl
     picked,
     prices,
     wishPrice,
+    cheaper,
+    moved,
+    planAnew,
     lay,
     search: order.state,
     cancelSearch: order.cancel,
@@ -143,7 +151,7 @@ export function useSewnProblem({ setup, context }: OpenPlan) {
     if (!lately || lately.runs.length === 0) return null;
     const past = onceMore(
       setup,
-      { ...context, jobs: lately.jobs.map(toPlan) },
+      { ...context, running: null, jobs: lately.jobs.map(toPlan) },
       lately.runs.map((run) => run.jobId),
     );
     return problemOf(past.setup, past.context);

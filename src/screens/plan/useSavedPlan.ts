@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
+import type { KeptSeat } from '../../core/seating/seating.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
@@ -79,9 +80,9 @@ export function useSavedPlan(
       if (dirty.current || sending.current) return;
       getJson<SavedPlan>(`/api/plans/${plan.id}`).then(
         (theirs) => {
-          if (theirs.version <= plan.version || dirty.current || sending.current) return;
+          if (dirty.current || sending.current || theirs.version < plan.version) return;
           setPlan(theirs);
-          setSetup(theirs.setup as PlanSetup);
+          if (theirs.version > plan.version) setSetup(theirs.setup as PlanSetup);
         },
         () => undefined,
       );
@@ -108,6 +109,32 @@ export function useSavedPlan(
     setPlan(kept);
     setState('saved');
   };
+  /** Where this plan seats the stops; a first plan is made for them. Passed over when the plan was changed meanwhile. */
+  const keepSeats = useCallback(
+    async (seats: KeptSeat[]): Promise<void> => {
+      if (dirty.current || sending.current) return;
+      sending.current = true;
+      try {
+        const of =
+          plan ??
+          (await send<SavedPlan>('POST', '/api/plans', {
+            id: uuid7(),
+            machineId,
+            name: 'Today',
+            setup,
+            operatorId,
+          }));
+        const kept = await send<SavedPlan>('PUT', `/api/plans/${of.id}/seats`, {
+          version: of.version,
+          seats,
+        });
+        if (!dirty.current) setPlan(kept);
+      } finally {
+        sending.current = false;
+      }
+    },
+    [plan, machineId, setup, operatorId],
+  );
   const open = (other: SavedPlan) => {
     dirty.current = false;
     setPlan(other);
@@ -115,5 +142,5 @@ export function useSavedPlan(
     setPast([]);
     setState('saved');
   };
-  return { plan, setup, change, undo, canUndo: past.length > 0, state, takeTheirs, keepAs, open };
+  return { plan, setup, change, undo, canUndo: past.length > 0, state, takeTheirs, keepAs, keepSeats, open };
 }

@@ -1,13 +1,12 @@
 import { useEffect, useState } from 'react';
-import { placeStops } from '../../core/plan/asked/places.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
 import { FeedLine } from './FeedLine.tsx';
 import { Heads } from './Heads.tsx';
 import { Middle } from './Middle.tsx';
+import { RunStops } from './RunStops.tsx';
 import { usePieces, useRun } from './useRun.ts';
-import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -20,7 +19,7 @@ export function JobPanel({ jobs }: { jobs: Job[] }) {
 }
 
 function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
-  const { data, view, actions } = useFrame();
+  const { data, view, actions, seated } = useFrame();
   const done = usePieces(job);
   const { design, feed } = useRun();
   const [isMiddle, setIsMiddle] = useState(false);
@@ -28,11 +27,7 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
   useEffect(() => setSewing(keptHeads(data.machine)), [data.machine]);
   const left = restOfPiece(design, view.events, job.id).reduce((sum, stop) => sum + stop.stitches, 0);
   const wholePiece = design.reduce((sum, stop) => sum + stop.stitches, 0);
-  const places = placeStops(
-    job.stops,
-    view.seats.filter((seat) => seat.head === 1),
-  );
-  const missing = places.filter((place) => place === null).length;
+  const missing = seated.filter(({ position }) => position === null).length;
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   return (
     <section aria-label="Job on the machine" className="sheet flex flex-col p-4">
@@ -51,7 +46,7 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
         </p>
       </div>
       <FeedLine />
-      <Stops job={job} places={places} now={feed?.stop ?? null} />
+      <RunStops job={job} now={feed?.stop ?? null} />
       {missing > 0 && (
         <p className="mt-2 border-s-4 ps-3 [border-color:var(--color-base-content)]">
           <b>{missing === 1 ? 'One stop has' : `${missing} stops have`} no position:</b> its thread is on no
@@ -90,42 +85,6 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
       </div>
       {isMiddle && <Middle job={job} onDone={() => setIsMiddle(false)} />}
     </section>
-  );
-}
-
-function Stops({ job, places, now }: { job: Job; places: (number | null)[]; now: number | null }) {
-  const { threads } = useFrame();
-  return (
-    <ol className="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-2" aria-label="Colour stops">
-      {job.stops.map((stop, index) => {
-        const thread = threads.get(stop.threadId);
-        return (
-          <li
-            key={stop.stop}
-            aria-current={now === stop.stop ? 'step' : undefined}
-            className="flex min-h-10 items-center gap-3 aria-[current]:bg-base-200"
-          >
-            <span className="figures quiet w-4 text-end">{stop.stop}</span>
-            {thread && <Swatch thread={thread} />}
-            <span className="min-w-0 grow leading-5">
-              <span className="block truncate font-semibold">{thread?.name ?? 'unknown thread'}</span>
-              <span className="figures quiet block text-sm">
-                {thread?.weightNo} wt · {stop.element} · {whole(stop.stitches)} st
-              </span>
-            </span>
-            <span className="figures w-16 text-end">
-              {places[index] === null ? (
-                <b>no position</b>
-              ) : (
-                <>
-                  pos. <b className="text-lg">{places[index]}</b>
-                </>
-              )}
-            </span>
-          </li>
-        );
-      })}
-    </ol>
   );
 }
 

@@ -11,7 +11,7 @@ const speeds = [1, 10, 60, 600];
 
 /** A stand-in machine: sews the job on this machine and tells so over the endpoint that a real machine's adapter uses. */
 export function Simulate() {
-  const { data, job, view, threads, say } = useFrame();
+  const { data, job, view, threads, say, seated } = useFrame();
   const [times, setTimes] = useState(60);
   const [isOn, setIsOn] = useState(false);
   const timer = useRef<ReturnType<typeof setInterval> | undefined>(undefined);
@@ -26,7 +26,7 @@ export function Simulate() {
   function start(): void {
     if (!job) return say('Put a job on the machine first.');
     const setup = simulatedSetup(
-      { machine: data.machine, job, seats: view.seats, threads },
+      { machine: data.machine, job, seated, seats: view.seats, threads },
       { speed: keptSpeed(data.machine), tensionOff: 0, chance: Math.random },
     );
     if (!setup) return say('No stop of this job has a position: mount its threads first.');

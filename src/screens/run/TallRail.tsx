@@ -1,5 +1,4 @@
 import { railOrder } from '../../core/head/rail-order.ts';
-import { placeStops } from '../../core/plan/asked/places.ts';
 import { needlePoints } from '../../core/needle/letters.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { sizeText } from '../../core/units/needle-size.ts';
@@ -13,17 +12,12 @@ import { Cone } from '../../parts/thread/Cone.tsx';
 
 /** The head rail grown tall: each position is a touch target that logs a break there. */
 export function TallRail() {
-  const { data, view, headNo, job } = useFrame();
+  const { data, view, headNo, seated } = useFrame();
   const { machine } = data;
   const seats = view.seats.filter((seat) => seat.head === headNo);
   const order = railOrder(machine.positions, machine.numberingSide);
-  const used = new Set(job ? placeStops(job.stops, seats) : []);
   const stopsAt = (position: number) =>
-    job
-      ? job.stops
-          .filter((_, index) => placeStops(job.stops, seats)[index] === position)
-          .map((stop) => stop.stop)
-      : [];
+    seated.filter((stop) => stop.position === position).map((stop) => stop.stop);
   return (
     <section
       aria-label="Touch a position to log a break there"
@@ -39,7 +33,6 @@ export function TallRail() {
           <TallSeat
             key={position}
             seat={seats.find((seat) => seat.position === position)!}
-            inJob={used.has(position)}
             stops={stopsAt(position)}
           />
         ))}
@@ -48,15 +41,7 @@ export function TallRail() {
   );
 }
 
-function TallSeat({
-  seat,
-  inJob,
-  stops,
-}: {
-  seat: HeadView['seats'][number];
-  inJob: boolean;
-  stops: number[];
-}) {
+function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: number[] }) {
   const { data, view, threads, actions } = useFrame();
   const thread = seat.cone ? (threads.get(seat.cone.threadId) ?? null) : null;
   const worn = seat.needle && needleWorn(seat.needle.age, data.machine.profile.needleLife);
@@ -81,7 +66,7 @@ function TallSeat({
         'flex min-h-32 min-w-16 sm:min-h-40 touch-manipulation flex-col items-center rounded-md border-2 pt-1.5 pb-1 select-none active:bg-base-300 ' +
         (stopped
           ? 'border-transparent bg-base-content text-base-100'
-          : inJob
+          : stops.length > 0
             ? '[border-color:var(--color-base-content)] bg-base-100 hover:bg-base-200'
             : 'rule bg-base-200 hover:bg-base-100')
       }

@@ -8,14 +8,14 @@ import type { Job } from '../../schemas/workshop.ts';
 
 /** The design on the machine with its positions, and what its feed has told of the piece that is being sewn. */
 export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: ReadonlyMap<number, number> } {
-  const { data, live, view, job } = useFrame();
+  const { data, live, job, seated } = useFrame();
   const told = useStore(live.feed);
   const now = useNow(data.now);
   const feed = feedIsLive(told, Date.parse(now)) ? told : null;
   const sewn = new Map<number, number>();
   for (const { position, stitches } of feed?.counts ?? [])
     sewn.set(position, (sewn.get(position) ?? 0) + stitches);
-  return { design: job ? designOf(job.stops, view.seats) : [], feed, sewn };
+  return { design: job ? designOf(job.stops, seated) : [], feed, sewn };
 }
 
 /** Pieces finished: the server's tally when the page was made, and what came since. */

@@ -53,6 +53,7 @@ export function useChosen(all: readonly MachineNow[], jobs: readonly Job[]) {
           name: machine.name,
           machine,
           seats: head.seats,
+          running: head.job,
           uses: plan ? (plan.setup as PlanSetup).uses : {},
         })),
         chosen,

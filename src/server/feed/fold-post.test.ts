@@ -3,7 +3,10 @@ import { noFeedYet, type FeedEvent, type FeedNews } from '../../core/feed/event.
 import { foldPost } from './fold-post.ts';
 import type { FeedState } from './state.ts';
 
-const machine = { id: 'm', heads: 2, positions: 12, topSpeed: 900, jobId: 'job' };
+const machine: FeedState['machine'] = {
+  ...{ id: 'm', heads: 2, positions: 12, topSpeed: 900, jobId: 'job' },
+  seating: { 1: { position: 3, by: 'put_on' }, 2: { position: 5, by: 'put_on' } },
+};
 const fresh: FeedState = { machine, kept: null };
 let count = 0;
 const line = (news: FeedNews): FeedEvent => ({
@@ -39,6 +42,22 @@ describe('lines of a feed that come together', () => {
     });
     expect(kept!.recent).toEqual(lines.map((one) => one.id));
     expect(kept!.now).toMatchObject({ stitches: 0, counts: [], running: false });
+  });
+  test('a position that is not the one on record is recorded once, and ends no stop', () => {
+    const moved = [
+      line({ event: 'colour', stop: 1, position: 8 }),
+      line({ event: 'colour', stop: 2, position: 5 }),
+      line({ event: 'colour', stop: 1, position: 8 }),
+      line({ event: 'colour', stop: 3, position: 2 }),
+      line({ event: 'start' }),
+    ];
+    const { entries } = foldPost(fresh, moved, null)!;
+    expect(entries).toMatchObject([
+      { id: moved[0]!.id, kind: 'stop_moved', jobId: 'job', data: { stop: 1, position: 8, by: 'feed' } },
+      { id: moved[3]!.id, kind: 'stop_moved', data: { stop: 3, position: 2 } },
+    ]);
+    const none = { machine: { ...machine, jobId: null }, kept: null };
+    expect(foldPost(none, [line({ event: 'colour', stop: 1, position: 8 })], null)!.entries).toEqual([]);
   });
   test('sent again they are known, and change nothing', () => {
     const lines = [line({ event: 'start' }), line({ event: 'stitches', stitches: 50 })];

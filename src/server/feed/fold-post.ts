@@ -1,5 +1,6 @@
 import { noFeedYet, type FeedEvent } from '../../core/feed/event.ts';
 import { foldFeed } from '../../core/feed/fold.ts';
+import { is } from '../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
 import type { FeedState, Kept } from './state.ts';
@@ -43,13 +44,14 @@ export function foldPost(
   const entries: Entry[] = [];
   const ids: string[] = [];
   let now = kept?.now ?? noFeedYet;
+  let { seating } = machine;
   for (const [index, line] of lines.entries()) {
     if (known.has(line.id)) {
       answer.again++;
       continue;
     }
     known.add(line.id);
-    const folded = foldFeed(now, line, machine);
+    const folded = foldFeed(now, line, { ...machine, seating });
     if (folded.refused !== null) {
       answer.refused.push({ line: index + 1, why: folded.refused });
       continue;
@@ -63,8 +65,13 @@ export function foldPost(
       open = null;
     } else if (folded.entry) {
       entries.push(folded.entry);
-      if (folded.entry.kind === 'piece_finished') open = null;
-      else open ??= folded.entry.id;
+      if (is(folded.entry, 'endsStop')) open = null;
+      else if (is(folded.entry, 'stops')) open ??= folded.entry.id;
+      // What was told in this post holds for its next lines: it is recorded once.
+      if (folded.entry.kind === 'stop_moved') {
+        const { stop, position } = folded.entry.data;
+        seating = { ...seating, [stop]: { position, by: 'feed' } };
+      }
     }
   }
   const recent = [...(kept?.recent ?? []), ...ids].slice(-remembered);

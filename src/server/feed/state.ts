@@ -1,3 +1,4 @@
+import type { JobNow } from '../../core/ledger/head-now.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import type { FeedMachine } from '../../core/feed/fold.ts';
 import { database, rows } from '../base/database.ts';
@@ -24,18 +25,19 @@ export async function readStates(machineIds: readonly string[]): Promise<Map<str
     positions: number;
     top_speed: number;
     job_id: string | null;
+    job_seating: JobNow['seating'] | null;
     state: Kept | null;
   }>(
     database(),
-    `SELECT m.id, m.heads, m.positions, m.top_speed, n.job_id, f.state
+    `SELECT m.id, m.heads, m.positions, m.top_speed, n.job_id, n.job_seating, f.state
      FROM machine m LEFT JOIN machine_now n ON n.machine_id = m.id LEFT JOIN feed_now f ON f.machine_id = m.id
      WHERE m.id = ANY($1)`,
     [machineIds],
   );
   return new Map(
-    found.map(({ id, heads, positions, top_speed: topSpeed, job_id: jobId, state: kept }) => [
+    found.map(({ id, heads, positions, top_speed: topSpeed, job_id: jobId, job_seating, state: kept }) => [
       id,
-      { machine: { id, heads, positions, topSpeed, jobId }, kept },
+      { machine: { id, heads, positions, topSpeed, jobId, seating: job_seating ?? {} }, kept },
     ]),
   );
 }

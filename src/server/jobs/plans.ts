@@ -1,5 +1,6 @@
 import type { ListQuery } from '../../schemas/workshop.ts';
-import type { SavedPlan, SavedPlanChange, SavedPlanNew } from '../../schemas/plan.ts';
+import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan.ts';
+import type { KeptSeat } from '../../core/seating/seating.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../ledger/reading/live.ts';
 import { log } from '../base/log.ts';
@@ -7,7 +8,7 @@ import { conflict, invalid, notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 
-const columns = `id, machine_id AS "machineId", name, setup, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
+const columns = `id, machine_id AS "machineId", name, setup, seats, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
 
 /** A machine's plans, the newest change first. */
 export async function listPlans({ machine, limit = 50, after }: ListQuery & { machine: string }) {
@@ -58,7 +59,7 @@ export async function changePlan(
 ): Promise<SavedPlan> {
   const [row] = await rows<SavedPlan>(
     database(),
-    `UPDATE head_plan SET name = $3, setup = $4, operator_id = $5, version = version + 1, changed_at = now()
+    `UPDATE head_plan SET name = $3, setup = $4, seats = NULL, operator_id = $5, version = version + 1, changed_at = now()
      WHERE id = $1 AND version = $2 RETURNING ${columns}`,
     [id, version, name, setup, operatorId ?? null],
   );
@@ -70,6 +71,30 @@ export async function changePlan(
   throw conflict(
     'Someone else changed this plan meanwhile. Look at theirs, or keep yours under another name: nothing is overwritten.',
   );
+}
+
+/**
+ * Keeps where a plan's setup of `version` seats the stops. A version that is no longer the plan's is passed over: its seats
+ * are worked out anew by whoever changed it.
+ */
+export async function keepSeats(id: string, { version, seats }: SavedPlanSeats): Promise<SavedPlan> {
+  const [row] = await rows<SavedPlan>(
+    database(),
+    `UPDATE head_plan SET seats = $3 WHERE id = $1 AND version = $2 RETURNING ${columns}`,
+    [id, version, JSON.stringify(seats)],
+  );
+  if (row) tellPlan(row.machineId);
+  return row ?? planById(id);
+}
+
+/** Where the machine's newest plan seats stops; nothing while that is not worked out. */
+export async function keptSeats(machineId: string): Promise<KeptSeat[]> {
+  const [row] = await rows<{ seats: KeptSeat[] | null }>(
+    database(),
+    'SELECT seats FROM head_plan WHERE machine_id = $1 ORDER BY changed_at DESC, id DESC LIMIT 1',
+    [machineId],
+  );
+  return row?.seats ?? [];
 }
 
 /** A page that is not told looks when it is back on the feed: the plan is kept all the same. */

@@ -7,6 +7,7 @@ import { database, rows } from '../base/database.ts';
 import { feedNow } from '../feed/state.ts';
 import { headNow } from './head.ts';
 import { jobById, jobOnMachine } from '../jobs/jobs.ts';
+import { keptSeats } from '../jobs/plans.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
 import { listMachines, machineBySlug } from './machines.ts';
@@ -53,6 +54,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     breaksToday,
     feed,
     job,
+    planSeats,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -66,6 +68,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     breaksSince(machine.id, dayStart(now, zone)),
     feedNow(machine.id),
     jobOnMachine(machine.id),
+    keptSeats(machine.id),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
   const operatorId = astro.cookies.get('operator')?.value ?? null;
@@ -83,6 +86,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     head,
     events: events.items,
     feed,
+    planSeats,
     // Put on between the two readings: then asked for once more.
     job: head.job?.id === job?.id ? job : head.job && (await jobById(head.job.id)),
     waitingJobs,

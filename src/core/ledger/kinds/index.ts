@@ -4,6 +4,7 @@ import { definition as sewingAgain } from './sewing_again/definition.ts';
 import { definition as needleFitted } from './needle_fitted/definition.ts';
 import { definition as coneMounted } from './cone_mounted/definition.ts';
 import { definition as jobStarted } from './job_started/definition.ts';
+import { definition as stopMoved } from './stop_moved/definition.ts';
 import { definition as pieceFinished } from './piece_finished/definition.ts';
 import { definition as partSewn } from './part_sewn/definition.ts';
 import { definition as checkDone } from './check_done/definition.ts';
@@ -26,6 +27,7 @@ export const entryKinds = {
   needle_fitted: needleFitted,
   cone_mounted: coneMounted,
   job_started: jobStarted,
+  stop_moved: stopMoved,
   piece_finished: pieceFinished,
   part_sewn: partSewn,
   check_done: checkDone,

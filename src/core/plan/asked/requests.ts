@@ -1,5 +1,6 @@
 import { type ElementKind } from '../../element/elements.ts';
 import { isMetallic, type Fibre } from '../../thread/fibres.ts';
+import { acceptablePoints } from '../../advice/acceptable.ts';
 import { advise, judge } from '../../advice/advise.ts';
 import { clothFromWords, fillIn } from '../../advice/fill-in.ts';
 import type { Schools } from '../../advice/schools.ts';
@@ -24,8 +25,6 @@ export interface StopToPlan {
 
 /** Points of advice (see advise.ts) that make a minute: what a worse needle costs in breaks and care. From memory. */
 export const pointsPerMinute = 3;
-/** A needle this many points behind the best is not acceptable. */
-export const acceptablePoints = 9;
 /** Acceptable needles looked at for one thread. */
 const mostNeedles = 4;
 

@@ -119,6 +119,8 @@ const context: SetupContext = {
           : null,
     })),
   ),
+  running: null,
+  kept: [],
   jobs: [
     {
       id: 'a',

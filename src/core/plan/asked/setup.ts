@@ -1,9 +1,10 @@
 import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
-import type { Seat } from '../../ledger/head-now.ts';
+import type { JobNow, Seat } from '../../ledger/head-now.ts';
+import { placesOf, type KeptSeat } from '../../seating/seating.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
-import type { PlanJob, PlanProblem } from './problem.ts';
+import { isUsable, type PlanJob, type PlanProblem, type PlanRequest } from './problem.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 
 /** What the operator laid down for a plan; everything else follows from the head, the jobs and the stores. */
@@ -39,6 +40,10 @@ export interface JobToPlan {
 export interface SetupContext {
   machine: { heads: number; positions: number; topSpeed: number };
   seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
+  /** The job on the machine: its seats are what they are. */
+  running: JobNow | null;
+  /** Where the kept plan seats stops. */
+  kept: readonly KeptSeat[];
   jobs: readonly JobToPlan[];
   threads: readonly PlanThread[];
   /** Needles on hand. */
@@ -75,15 +80,20 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
   const jobs = setup.order.flatMap((id): PlanJob[] => {
     const job = context.jobs.find((one) => one.id === id);
     if (!job) return [];
-    const { requests } = requestsOf(job, threads, shelf, context.schools);
+    const isRunning = id === context.running?.id;
+    const requests = isRunning
+      ? runningRequests(job, positions, context)
+      : requestsOf(job, threads, shelf, context.schools).requests.map((request) => ({
+          ...request,
+          at: setup.wishes[wishKey(id, request.stops)] ?? request.at ?? null,
+        }));
+    // All of the running job's threads may sit on positions that are not planned: then it asks nothing.
+    if (isRunning && requests.length === 0) return [];
     return [
       {
         id,
         name: job.name,
-        requests: requests.map((request) => ({
-          ...request,
-          at: setup.wishes[wishKey(id, request.stops)] ?? request.at ?? null,
-        })),
+        requests,
         sewMinutes: sewMinutes(job, machine),
         due: job.due === null ? null : workingMinutes(context.today, job.due),
       },
@@ -91,6 +101,85 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
   });
   const classes = Object.fromEntries(context.threads.map((one) => [one.id, weightClass(one)]));
   return { positions, jobs, classes, minutes: setup.minutes };
+}
+
+/**
+ * What the running job asks: each thread where it sews, with the needle that is there, so that nothing is changed for it; only a
+ * stop without a position is planned. What sews on a position that is not planned is left out.
+ */
+function runningRequests(
+  job: JobToPlan,
+  positions: PlanProblem['positions'],
+  context: SetupContext,
+): PlanJob['requests'] {
+  const threads = new Map(context.threads.map((thread) => [thread.id, thread]));
+  const places = placesOf(job, { ...context, threads, plan: context.kept });
+  const seated = {
+    ...job,
+    stops: job.stops.map((stop, index) => ({ ...stop, position: places[index] ?? null })),
+  };
+  const asked = requestsOf(seated, threads, context.shelf, context.schools).requests;
+  return asked.flatMap((request, index): PlanRequest[] => {
+    const at = request.at ?? null;
+    if (at === null) return [request];
+    const place = positions.find(({ position }) => position === at);
+    const mates = asked.filter((other) => (other.at ?? null) === at);
+    // One position is one request, whatever needles its stops would have; of two threads keyed onto it the first counts.
+    if (!place || !isUsable(place) || asked.indexOf(mates[0]!) !== index) return [];
+    const own = mates.filter((other) => other.thread === request.thread);
+    const whole = {
+      ...request,
+      stops: own.flatMap((other) => other.stops),
+      stitches: own.reduce((sum, other) => sum + (other.stitches ?? 0), 0),
+    };
+    const { needle, thread } = place.now[0]!;
+    if (thread !== request.thread) return place.use === 'pinned' ? [] : [whole];
+    if (needle === null) return [whole];
+    const known = request.needles.find((acceptable) => acceptable.needle === needle);
+    return [{ ...whole, needles: [known ?? { needle, penalty: 0 }] }];
+  });
+}
+
+/**
+ * The setup as it can be planned while a job runs: that one stays first, whatever else is moved. A job that waits no longer,
+ * or that this plan has left out, is not taken in.
+ */
+export function runningFirst(setup: PlanSetup, running: Pick<JobNow, 'id'> | null): PlanSetup {
+  if (!running || !setup.order.includes(running.id)) return setup;
+  const order = [running.id, ...setup.order.filter((id) => id !== running.id)];
+  return { ...setup, order, frozen: Math.max(1, setup.frozen) };
+}
+
+/**
+ * The problem with every thread held to the seat that the kept plan gives it; null where the plan does not say all of them, or
+ * a seat cannot be any more. What is sewn next is then what was printed, though another seating may have come to cost as little.
+ */
+export function heldTo(problem: PlanProblem, kept: readonly KeptSeat[]): PlanProblem | null {
+  const usable = new Map(problem.positions.filter(isUsable).map((place) => [place.position, place]));
+  const jobs: PlanJob[] = [];
+  for (const job of problem.jobs) {
+    const requests: PlanJob['requests'][number][] = [];
+    for (const request of job.requests) {
+      const seat = kept.find(({ job: id, stops }) => id === job.id && stops.includes(request.stops[0]!));
+      const needle = request.needles.find((acceptable) => acceptable.needle === seat?.needle);
+      const place = seat && usable.get(seat.position);
+      const isElsewhere = typeof request.at === 'number' && request.at !== seat?.position;
+      if (
+        !seat ||
+        !needle ||
+        !place ||
+        isElsewhere ||
+        !request.stops.every((stop) => seat.stops.includes(stop))
+      )
+        return null;
+      if (place.use !== 'free' && place.now.some((state) => state.needle !== needle.needle)) return null;
+      if (place.use === 'pinned' && place.now.some((state) => state.thread !== request.thread)) return null;
+      if (requests.some(({ at }) => at === seat.position)) return null;
+      requests.push({ ...request, at: seat.position, needles: [needle] });
+    }
+    jobs.push({ ...job, requests });
+  }
+  return { ...problem, jobs };
 }
 
 /**

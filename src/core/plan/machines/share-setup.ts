@@ -8,6 +8,7 @@ export interface MachineToShare {
   name: string;
   machine: SetupContext['machine'];
   seats: SetupContext['seats'];
+  running: SetupContext['running'];
   uses: PlanSetup['uses'];
 }
 
@@ -18,11 +19,11 @@ export interface MachineToShare {
 export function shareProblemOf(
   machines: readonly MachineToShare[],
   jobs: readonly string[],
-  context: Omit<SetupContext, 'machine' | 'seats'>,
+  context: Omit<SetupContext, 'machine' | 'seats' | 'running' | 'kept'>,
   minutes: ChangeMinutes,
   stays: Readonly<Record<string, string>>,
 ): ShareProblem {
-  const problems = machines.map(({ machine, seats, uses }) =>
+  const problems = machines.map(({ machine, seats, running, uses }) =>
     problemOf(
       { order: [...jobs], uses, wishes: {}, frozen: 0, minutes },
       {
@@ -33,6 +34,8 @@ export function shareProblemOf(
         })),
         machine,
         seats,
+        running,
+        kept: [],
       },
     ),
   );

@@ -2,7 +2,7 @@ import { type Fibre } from '../../../core/thread/fibres.ts';
 import { type NeedleReason } from '../../../core/needle/reasons.ts';
 import { inLedgerOrder, type EffectiveEntry, type Entry } from '../../../core/ledger/entry.ts';
 import { commutes, emptyHead } from '../../../core/ledger/head.ts';
-import { type HeadNow, type Seat } from '../../../core/ledger/head-now.ts';
+import { type HeadNow, type JobNow, type Seat } from '../../../core/ledger/head-now.ts';
 import { foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import type { NeedleSpec } from '../../../core/needle/label.ts';
 import { rows, sendOff, type Sql } from '../../base/database.ts';
@@ -39,6 +39,7 @@ interface MachineNowRow {
   writer: string;
   job_id: string | null;
   job_started_at: string | null;
+  job_seating: JobNow['seating'];
   folded_at: string | null;
   folded_id: string | null;
   shelf: Record<string, number>;
@@ -70,7 +71,7 @@ export async function readHead(sql: Sql, machineId: string): Promise<KeptHead> {
   const [[job], early] = await Promise.all([
     rows<MachineNowRow>(
       sql,
-      'SELECT xmin::text AS writer, job_id, job_started_at, folded_at, folded_id, shelf FROM machine_now WHERE machine_id = $1',
+      'SELECT xmin::text AS writer, job_id, job_started_at, job_seating, folded_at, folded_id, shelf FROM machine_now WHERE machine_id = $1',
       [machineId],
     ),
     lastWritten.has(machineId) ? null : askSeats(),
@@ -85,7 +86,7 @@ export async function readHead(sql: Sql, machineId: string): Promise<KeptHead> {
     return row ? seatFrom(row) : seat;
   });
   if (job) now.shelf = job.shelf;
-  if (job?.job_id) now.job = { id: job.job_id, startedAt: job.job_started_at! };
+  if (job?.job_id) now.job = { id: job.job_id, startedAt: job.job_started_at!, seating: job.job_seating };
   return { now, mark: job?.folded_id ? { at: job.folded_at!, id: job.folded_id } : null };
 }
 
@@ -192,14 +193,16 @@ function writeHead(sql: Sql, machineId: string, now: HeadNow, mark: FoldMark | n
   }
   const written = sendOff<{ writer: string }>(
     sql,
-    `INSERT INTO machine_now (machine_id, job_id, job_started_at, folded_at, folded_id, shelf) VALUES ($1, $2, $3, $4, $5, $6)
-     ON CONFLICT (machine_id) DO UPDATE SET (job_id, job_started_at, folded_at, folded_id, shelf) =
-       (excluded.job_id, excluded.job_started_at, excluded.folded_at, excluded.folded_id, excluded.shelf)
+    `INSERT INTO machine_now (machine_id, job_id, job_started_at, job_seating, folded_at, folded_id, shelf)
+     VALUES ($1, $2, $3, $4, $5, $6, $7)
+     ON CONFLICT (machine_id) DO UPDATE SET (job_id, job_started_at, job_seating, folded_at, folded_id, shelf) =
+       (excluded.job_id, excluded.job_started_at, excluded.job_seating, excluded.folded_at, excluded.folded_id, excluded.shelf)
      RETURNING xmin::text AS writer`,
     [
       machineId,
       now.job?.id ?? null,
       now.job?.startedAt ?? null,
+      now.job?.seating ?? {},
       mark?.at ?? null,
       mark?.id ?? null,
       now.shelf,
