@@ -152,7 +152,7 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
       for (const stop of stops) {
         clock += (stop.stitches / speed) * minute;
         // Position 9 frays more than the others: the demo's story to find.
-        const rate = stop.position === 9 ? 1 / 16_000 : 1 / 52_000;
+        const rate = stop.position === 9 ? 1 / 6_000 : 1 / 52_000;
         if (luck.next() < stop.stitches * rate)
           stopAt({ head: luck.pick(heads), position: stop.position }, stop.position === 9);
       }

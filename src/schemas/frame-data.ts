@@ -1,7 +1,7 @@
 import type { FeedNow } from '../core/feed/event.ts';
 import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
-import type { KeptSeat } from '../core/seating/seating.ts';
+import type { KeptSeat } from '../core/seating/asked.ts';
 import type { Event } from './event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
 

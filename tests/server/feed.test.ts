@@ -79,8 +79,11 @@ describe('a machine’s feed', () => {
       'piece_finished',
       'sewing_again',
       'break',
+      // Nothing was on record of where stop 1 sews: what the machine says is.
+      'stop_moved',
       'job_started',
     ]);
+    expect(found[3]).toMatchObject({ jobId: ids.job, data: { stop: 1, position: 3, by: 'feed' } });
     expect(found[0]).toMatchObject({
       jobId: ids.job,
       data: {

@@ -1,7 +1,7 @@
 import type { Schools } from '../advice/schools.ts';
 import type { ElementKind } from '../element/elements.ts';
 import type { JobNow, Seat } from '../ledger/head-now.ts';
-import type { KeptSeat } from '../seating/seating.ts';
+import type { KeptSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { Upkeep } from './upkeep.ts';

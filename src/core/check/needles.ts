@@ -1,6 +1,6 @@
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
-import { unfitNeedle } from '../seating/unfit.ts';
+import { unfitNeedles } from '../seating/unfit.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
 
@@ -12,6 +12,7 @@ export function needles(
 ): CheckItem[] {
   const { seats, needleLife, job } = input;
   const items: CheckItem[] = [];
+  const unfit = job ? unfitNeedles(job, places, input) : [];
   for (const position of used) {
     const here = seats.filter((seat) => seat.position === position);
     const heads = (some: readonly Seat[]) =>
@@ -35,10 +36,7 @@ export function needles(
     );
     const worn = here.filter((seat) => seat.needle && (needleWorn(seat.needle.age, needleLife) ?? 0) >= 1);
     add('needle', worn, 'change the needle', wornWhy(worn, needleLife));
-    const stops = job?.stops.filter((_, index) => places[index] === position) ?? [];
-    const wrong = stops
-      .map((stop) => unfitNeedle(input.job!, stop, position, input))
-      .find((unfit) => unfit !== null);
+    const wrong = unfit.find((needle) => needle.position === position);
     if (wrong)
       add(
         'wrong-needle',

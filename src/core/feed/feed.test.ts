@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { v7 as uuid7 } from 'uuid';
 import { describe, expect, it } from 'vitest';
 import { noFeedYet, type FeedEvent, type FeedNews } from './event.ts';
+import { mostStitches } from '../shape/most.ts';
 import { foldFeed, type FeedMachine } from './fold.ts';
 import { matchStops, type ToldStop } from './match.ts';
 
@@ -104,7 +105,8 @@ describe('the feed of a machine', () => {
 
 describe('the machine’s line and the operator’s touch about one stop', () => {
   const told = (id: string, second: number, by: 'feed' | 'hand', more: Partial<ToldStop> = {}): ToldStop => ({
-    ...{ id, by, kind: 'break', head: 1, at: new Date(Date.UTC(2026, 5, 1, 8, 0, second)).toISOString() },
+    ...{ id, by, kind: 'break', head: 1, position: null, endedAt: null },
+    ...{ at: new Date(Date.UTC(2026, 5, 1, 8, 0, second)).toISOString() },
     ...more,
   });
   const pairs = (stops: ToldStop[]) => matchStops(stops).map(({ feed, hand }) => `${feed.id}=${hand.id}`);
@@ -123,6 +125,17 @@ describe('the machine’s line and the operator’s touch about one stop', () =>
     ]);
   });
 
+  it('are two at different positions, and when the operator’s had ended before the machine stood', () => {
+    const typed = (more: Partial<ToldStop>) => told('h', 5, 'hand', { position: 7, ...more });
+    expect(pairs([told('f', 30, 'feed', { position: 12 }), typed({})])).toEqual([]);
+    expect(pairs([told('f', 30, 'feed', { position: 7 }), typed({})])).toEqual(['f=h']);
+    const ended = (second: number) => told('h', second, 'hand').at;
+    expect(pairs([told('f', 30, 'feed'), typed({ endedAt: ended(10) })])).toEqual([]);
+    expect(pairs([told('f', 30, 'feed'), typed({ endedAt: ended(31) })])).toEqual(['f=h']);
+    // The machine had gone on before the touch came: operators touch late.
+    expect(pairs([told('f', 0, 'feed', { endedAt: ended(3) }), typed({})])).toEqual(['f=h']);
+  });
+
   it('come out the same in whatever order they are told', () => {
     const stops = [0, 20, 70, 100].flatMap((second, index) => [
       told(`f${index}`, second, 'feed'),
@@ -133,5 +146,75 @@ describe('the machine’s line and the operator’s touch about one stop', () =>
         expect(pairs(shuffled)).toEqual(pairs(stops));
       }),
     );
+  });
+});
+
+describe('lines of a feed at their edges', () => {
+  const fold = (now: Partial<typeof noFeedYet>, news: FeedNews, about = machine) =>
+    foldFeed({ ...noFeedYet, ...now }, line(news), about);
+  const one = { ...machine, heads: 1 };
+
+  it('a start names where it sews, and keeps what was known; only a machine that stood sews again', () => {
+    expect(fold({}, { event: 'start', stop: 2, position: 5 })).toMatchObject({
+      now: { running: true, stop: 2, position: 5 },
+      entry: 'again',
+    });
+    expect(fold({ stop: 1, position: 3 }, { event: 'start' }).now).toMatchObject({ stop: 1, position: 3 });
+    expect(fold({ running: true }, { event: 'start' }).entry).toBeNull();
+  });
+  it('a stop is told once, in the machine’s words or plain ones', () => {
+    expect(fold({ running: true }, { event: 'stop', why: 'frame limit' })).toMatchObject({
+      now: { running: false },
+      entry: { kind: 'stop', head: null, position: null, data: { why: 'frame limit', by: 'feed' } },
+    });
+    expect(fold({ running: true }, { event: 'stop' }).entry).toMatchObject({
+      data: { why: 'machine stopped' },
+    });
+    expect(fold({ running: false }, { event: 'stop' }).entry).toBeNull();
+  });
+  it('the last position and the last head count as there, one more does not', () => {
+    expect(fold({}, { event: 'colour', stop: 1, position: 12 }).refused).toBeNull();
+    expect(fold({}, { event: 'break', head: 2, position: 12 }).refused).toBeNull();
+    expect(fold({}, { event: 'break', head: 2, position: 13 }).refused).toBe(
+      'This machine has no head 2, position 13.',
+    );
+    expect(fold({}, { event: 'piece', heads: [1, 2] }).refused).toBeNull();
+    expect(fold({}, { event: 'piece', heads: [2, 3] }).refused).toBe('This machine has 2 heads.');
+  });
+  it('on one head a break needs no head; on several it does', () => {
+    expect(fold({ position: 4 }, { event: 'break' }, one).entry).toMatchObject({ head: 1, position: 4 });
+    expect(fold({ position: 4 }, { event: 'break' }).refused).toContain('needs its head and position');
+    expect(fold({}, { event: 'break' }, one).refused).toContain('needs its head and position');
+    // Without a colour line it is not known in which stop it broke.
+    const entry = fold({}, { event: 'break', position: 4 }, one).entry;
+    expect(entry).toMatchObject({ data: { fault: null, stitch: 0, by: 'feed' } });
+    expect((entry as { data: object }).data).not.toHaveProperty('stop');
+  });
+  it('stitches go to the stop and the position together, and nowhere while one is not known', () => {
+    const counts = [
+      { stop: 1, position: 3, stitches: 10 },
+      { stop: 1, position: 4, stitches: 20 },
+      { stop: 2, position: 4, stitches: 30 },
+    ];
+    const read = (stop: number | null, position: number | null) =>
+      fold({ stop, position, counts, stitches: 60 }, { event: 'stitches', stitches: 65 }).now.counts;
+    expect(read(1, 4).map(({ stitches }) => stitches)).toEqual([10, 25, 30]);
+    expect(read(2, 3)).toEqual([...counts, { stop: 2, position: 3, stitches: 5 }]);
+    expect([read(null, 3), read(1, null)]).toEqual([counts, counts]);
+    expect(
+      fold({ stop: 1, position: 3, stitches: 60 }, { event: 'stitches', stitches: 60 }).now.counts,
+    ).toEqual([]);
+  });
+  it('more than a piece can hold is refused, and says what is missing', () => {
+    const many = (count: number) =>
+      Array.from({ length: count }, (_, index) => ({ stop: index + 1, position: 1, stitches: 5 }));
+    const full = { stop: 99, position: 1, stitches: 495 };
+    expect(fold({ ...full, counts: many(99) }, { event: 'stitches', stitches: 500 }).refused).toBeNull();
+    expect(
+      fold({ ...full, stop: 100, counts: many(99) }, { event: 'stitches', stitches: 500 }).refused,
+    ).toMatch(/^A piece has at most 99/);
+    const most = { stop: 1, position: 1, counts: [{ stop: 2, position: 1, stitches: 5 }] };
+    expect(fold(most, { event: 'stitches', stitches: mostStitches }).refused).toBeNull();
+    expect(fold(most, { event: 'stitches', stitches: mostStitches + 1 }).refused).toContain('Tell “piece”');
   });
 });

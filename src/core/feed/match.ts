@@ -4,6 +4,9 @@ export interface ToldStop {
   at: string;
   kind: 'break' | 'stop';
   head: number | null;
+  position: number | null;
+  /** When it sewed again; null: it stands, or no one said. */
+  endedAt: string | null;
   by: 'feed' | 'hand';
 }
 
@@ -12,12 +15,14 @@ export const matchWithinMs = 90_000;
 
 /**
  * Which told stops are one and the same: each pair of a feed's and a hand's that lie within {@link matchWithinMs} on the
- * same head (or one of them without a head), the nearest in time first, each used once. What the machine calls a break
- * is not matched with a stop that an operator said was none.
+ * same head and position (or one of them without), the nearest in time first, each used once. What the machine calls a break
+ * is not matched with a stop that an operator said was none, nor one that it told after the operator's had ended.
  */
 export function matchStops(stops: readonly ToldStop[]): { feed: ToldStop; hand: ToldStop }[] {
   const fits = (feed: ToldStop, hand: ToldStop) =>
-    (hand.head === null || feed.head === null || hand.head === feed.head) &&
+    isSame(hand.head, feed.head) &&
+    isSame(hand.position, feed.position) &&
+    (hand.endedAt === null || Date.parse(hand.endedAt) > Date.parse(feed.at)) &&
     (feed.kind === 'stop' || hand.kind === 'break');
   const pairs = stops
     .filter((one) => one.by === 'feed')
@@ -36,4 +41,5 @@ export function matchStops(stops: readonly ToldStop[]): { feed: ToldStop; hand: 
   });
 }
 
+const isSame = (a: number | null, b: number | null) => a === null || b === null || a === b;
 const inOrder = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);

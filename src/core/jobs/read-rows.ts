@@ -38,10 +38,20 @@ export interface ReadJobs {
   lines: ReadLine[];
   /** Jobs all of whose lines are good. */
   jobs: ReadJob[];
+  /** Names of those that are in the list already: taken in, they stand there twice. */
+  again: string[];
   /** Names of jobs left out because one of their lines is bad. */
   leftOut: string[];
   /** Headings of the file that mean nothing here. */
   unknownHeadings: string[];
+}
+
+/** What the file is taken in to. */
+export interface KnownHere {
+  /** Positions of the largest machine. */
+  positions: number;
+  /** Names of the jobs that wait. */
+  names: readonly string[];
 }
 
 /** Headings of a jobs file. One line per colour stop; lines of one job share its name. */
@@ -65,11 +75,13 @@ const needed: readonly Heading[] = ['job', 'pieces', 'stop', 'thread', 'stitches
  * Reads the rows of a jobs file (heading → cell, as a CSV reader gives them) into jobs.
  *
  * `thread` is a code of the stores, or a colour name with its weight ("Snowmelt white 60"). `element` may be left
- * out: fill. `due` is YYYY-MM-DD. Every bad line is kept with every reason; nothing of its job is imported.
+ * out: fill. `due` is YYYY-MM-DD. Stops of a job are numbered from 1 without gaps. Every bad line is kept with every reason;
+ * nothing of its job is imported.
  */
 export function readJobRows(
   rows: readonly Record<string, string>[],
   threads: readonly KnownThread[],
+  here: KnownHere = { positions: 24, names: [] },
 ): ReadJobs {
   const headings = Object.keys(rows[0] ?? {}).map((heading) => heading.trim().toLowerCase());
   const missing = rows.length > 0 ? needed.filter((heading) => !headings.includes(heading)) : [];
@@ -86,7 +98,7 @@ export function readJobRows(
     };
     lines.push(line);
     if (missing.length > 0) return;
-    const stop = readStop(line, threads);
+    const stop = readStop(line, threads, here.positions);
     const name = cells['job'] ?? '';
     if (!name) line.faults.push('The job has no name.');
     else if (name.length > 120) line.faults.push('The job’s name is longer than 120 characters.');
@@ -101,14 +113,17 @@ export function readJobRows(
   const jobs: ReadJob[] = [];
   const leftOut: string[] = [];
   for (const [name, group] of byJob) {
+    nameGap(group);
     const job = readJob(name, group.lines);
     if (group.lines.every((line) => line.faults.length === 0)) {
       jobs.push({ ...job, stops: group.stops.sort((a, b) => a.stop - b.stop) });
     } else leftOut.push(name || '(no name)');
   }
+  const names = new Set(here.names.map((name) => name.toLowerCase()));
   return {
     lines,
     jobs,
+    again: jobs.map(({ name }) => name).filter((name) => names.has(name.toLowerCase())),
     leftOut,
     unknownHeadings: headings.filter((heading) => !(jobHeadings as readonly string[]).includes(heading)),
   };
@@ -129,11 +144,23 @@ function readJob(name: string, lines: readonly ReadLine[]): Omit<ReadJob, 'stops
   };
 }
 
-function readStop(line: ReadLine, threads: readonly KnownThread[]): ReadStop {
+/** A stop that is missing may have been lost with its line: the rest must not take its number. */
+function nameGap({ lines, stops }: { lines: readonly ReadLine[]; stops: readonly ReadStop[] }): void {
+  const has = new Set(stops.map(({ stop }) => stop));
+  const last = Math.max(...has);
+  const gap = Array.from({ length: last }, (_, index) => index + 1).find((stop) => !has.has(stop));
+  if (gap === undefined || has.has(0)) return;
+  const at = stops.findIndex(({ stop }) => stop > gap);
+  lines[at]?.faults.push(
+    `Stop ${gap} of this job is missing: add its line, or number the stops from 1 without gaps.`,
+  );
+}
+
+function readStop(line: ReadLine, threads: readonly KnownThread[], positions: number): ReadStop {
   const cell = (heading: Heading) => line.cells[heading] ?? '';
   const stop = readWhole(line, 'stop', cell('stop'), 1, 99);
   const stitches = readWhole(line, 'stitches', cell('stitches'), 1, mostStitches);
-  const position = cell('position') ? readWhole(line, 'position', cell('position'), 1, 24) : null;
+  const position = cell('position') ? readWhole(line, 'position', cell('position'), 1, positions) : null;
   const element = (cell('element').toLowerCase() || 'fill') as ElementKind;
   if (!elementKinds.includes(element))
     line.faults.push(`“${cell('element')}” is no element. Write one of ${elementKinds.join(', ')}.`);

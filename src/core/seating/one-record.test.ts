@@ -10,7 +10,8 @@ import { needleText, readNeedleLabel } from '../needle/label.ts';
 import { emptySetup, heldTo, problemOf, runningFirst, type PlanSetup } from '../plan/asked/setup.ts';
 import { runPlan, type PlanOutcome } from '../plan/run.ts';
 import { designOf } from '../run/rest-of-piece.ts';
-import { seatJob, type KeptSeat } from './seating.ts';
+import { seatJob } from './seating.ts';
+import type { KeptSeat } from './asked.ts';
 
 /**
  * One record: whatever happens, the position of a stop on the plan's row of the running job, on the card, on Run and on Check is

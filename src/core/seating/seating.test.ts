@@ -2,8 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { defaultSchools } from '../advice/schools.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { readNeedleLabel } from '../needle/label.ts';
-import { placesOf, seatJob, seatedBy, type JobToSeat, type SeatingContext } from './seating.ts';
-import { unfitNeedle } from './unfit.ts';
+import { placesOf, seatJob, seatedBy } from './seating.ts';
+import type { JobToSeat, SeatingContext } from './asked.ts';
+import { unfitNeedles } from './unfit.ts';
 
 const polyester = (weightNo: number) => ({ weightNo, tex: 1000 / weightNo, fibre: 'polyester' as const });
 const threads = new Map([
@@ -155,7 +156,7 @@ describe('a needle that should not sew what will be sewn there', () => {
   const asked = job(stop(1, 'white'));
   const on = (label: string | null, more: On = {}) => seat(2, 'white', { label, ...more });
   test('is told with the advised one, on the heads where it is', () => {
-    expect(unfitNeedle(asked, asked.stops[0]!, 2, at([on('65/9 sharp')]))).toMatchObject({
+    expect(unfitNeedles(asked, [2], at([on('65/9 sharp')]))[0]).toMatchObject({
       stop: 1,
       position: 2,
       heads: [1],
@@ -164,11 +165,11 @@ describe('a needle that should not sew what will be sewn there', () => {
       why: expect.stringMatching(/^Advised: 80\/12 .+\. \S/) as string,
     });
     const heads = [on('80/12 sharp'), on('65/9 sharp', { head: 3 })];
-    expect(unfitNeedle(asked, asked.stops[0]!, 2, at(heads))).toMatchObject({ heads: [3] });
+    expect(unfitNeedles(asked, [2], at(heads))).toMatchObject([{ heads: [3] }]);
   });
   test('says nothing of one that will do, of one that is not there, elsewhere, or of what the advice does not know', () => {
     const says = (seats: Seat[], position = 2, of = asked) =>
-      unfitNeedle(of, of.stops[0]!, position, at(seats));
+      unfitNeedles(of, [position], at(seats))[0] ?? null;
     expect(says([on('80/12 sharp')])).toBeNull();
     expect(says([on(null)])).toBeNull();
     expect(says([on('65/9 sharp')], 3)).toBeNull();

@@ -1,45 +1,6 @@
-import { accepts } from '../advice/acceptable.ts';
-import type { Fibre } from '../thread/fibres.ts';
-import { clothFromWords, fillIn } from '../advice/fill-in.ts';
-import type { Schools } from '../advice/schools.ts';
-import type { ElementKind } from '../element/elements.ts';
-import type { JobNow, Seat } from '../ledger/head-now.ts';
+import type { JobToSeat, KeptSeat, SeatingContext, StopToSeat } from './asked.ts';
+import { needlesFor } from './for-stops.ts';
 import { needleText } from '../needle/label.ts';
-
-/** A stop of a job, as far as its seat depends on it. */
-export interface StopToSeat {
-  stop: number;
-  threadId: string;
-  element: ElementKind;
-  /** Fixed by the operator in the job; null: not. */
-  position: number | null;
-}
-
-export interface JobToSeat {
-  /** Null: a job that is being written. */
-  id: string | null;
-  cloth: string;
-  schools?: Partial<Schools> | null | undefined;
-  stops: readonly StopToSeat[];
-}
-
-/** A seat of a kept plan: where the card says that stops of a job sew, and with which needle. */
-export interface KeptSeat {
-  job: string;
-  stops: readonly number[];
-  position: number;
-  needle: string;
-}
-
-/** What a job is seated by. `seats`: of all heads. */
-export interface SeatingContext {
-  seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
-  /** The job on the machine. */
-  running: JobNow | null;
-  plan: readonly KeptSeat[];
-  threads: ReadonlyMap<string, { weightNo: number; tex: number; fibre: Fibre }>;
-  schools: Partial<Schools>;
-}
 
 /** Why a stop sews where it does, the strongest first. */
 export const seatedBy = {
@@ -76,6 +37,7 @@ export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
   const recorded = running?.seating ?? {};
   // A plan that changes meanwhile must not move the running job.
   const plan = running ? [] : context.plan;
+  const needles = needlesFor(job, context);
   return job.stops.map((stop) => {
     const said = recorded[stop.stop];
     const seated = (position: number | null, by: SeatedBy, planned: SeatedStop['planned'] = null) => ({
@@ -91,7 +53,7 @@ export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
     const kept = plan.find((seat) => seat.job === job.id && seat.stops.includes(stop.stop));
     const why = kept ? notAsPlanned(kept, stop, context.seats) : null;
     if (kept && !why) return seated(kept.position, 'plan');
-    const { position, by } = onTheHead(job, stop, context);
+    const { position, by } = onTheHead(stop, context.seats, needles);
     return seated(position, by, kept && why ? { position: kept.position, why } : null);
   });
 }
@@ -119,21 +81,16 @@ function notAsPlanned(kept: KeptSeat, stop: StopToSeat, seats: readonly SeatTher
 
 /** The best position that carries the thread: all heads before some, an acceptable needle, the younger needle, the lower number. */
 function onTheHead(
-  job: JobToSeat,
   stop: StopToSeat,
-  { seats, threads, schools }: SeatingContext,
+  seats: readonly SeatThere[],
+  needles: ReturnType<typeof needlesFor>,
 ): { position: number | null; by: SeatedBy } {
   const positions = new Map<number, SeatThere[]>();
   for (const seat of seats)
     if (seat.cone?.threadId === stop.threadId)
       positions.set(seat.position, [...(positions.get(seat.position) ?? []), seat]);
   if (positions.size === 0) return { position: null, by: 'nowhere' };
-  const thread = threads.get(stop.threadId);
-  const cloth = clothFromWords(job.cloth);
-  const isFor =
-    thread && cloth
-      ? accepts(fillIn({ cloth, element: stop.element, thread }, { ...schools, ...job.schools }))
-      : () => true;
+  const isFor = needles(stop)?.accepts ?? (() => true);
   const candidates = [...positions].map(([position, there]) => ({
     position,
     heads: there.length,

@@ -1,8 +1,6 @@
-import { accepts } from '../advice/acceptable.ts';
-import { advise } from '../advice/advise.ts';
-import { clothFromWords, fillIn } from '../advice/fill-in.ts';
-import { needleText, type NeedleSpec } from '../needle/label.ts';
-import type { JobToSeat, SeatingContext, StopToSeat } from './seating.ts';
+import { needleText } from '../needle/label.ts';
+import type { JobToSeat, SeatingContext } from './asked.ts';
+import { needlesFor } from './for-stops.ts';
 
 /** A needle that should not sew a stop: what sits there, what is advised and why. */
 export interface Unfit {
@@ -15,33 +13,36 @@ export interface Unfit {
 }
 
 /**
- * The needle on `position` that is not acceptable for a stop; null where it is, where none is on record, and where cloth or
- * thread are not known to the advice.
+ * Needles that are not acceptable for what is sewn with them, by stop; `places`: each stop's position. Nothing is said where no
+ * needle is on record, and where cloth or thread are not known to the advice.
  */
-export function unfitNeedle(
-  job: Pick<JobToSeat, 'cloth' | 'schools'>,
-  stop: Pick<StopToSeat, 'stop' | 'threadId' | 'element'>,
-  position: number,
-  { seats, threads, schools }: Pick<SeatingContext, 'seats' | 'threads' | 'schools'>,
-): Unfit | null {
-  const cloth = clothFromWords(job.cloth);
-  const thread = threads.get(stop.threadId);
-  if (!cloth || !thread) return null;
-  const question = fillIn({ cloth, element: stop.element, thread }, { ...schools, ...job.schools });
-  const isFor = accepts(question);
-  const wrong = seats.flatMap(({ head, position: at, needle }) =>
-    at === position && needle && !isFor(needle.spec) ? [{ head, spec: needle.spec }] : [],
-  );
-  const [best] = advise(question).needles;
-  if (wrong.length === 0 || !best) return null;
-  return {
-    stop: stop.stop,
-    position,
-    heads: wrong.map(({ head }) => head),
-    has: needleText(firstOf(wrong)),
-    advised: best.text,
-    why: `Advised: ${best.text}. ${best.reasons[0]?.says ?? ''}`.trim(),
-  };
+export function unfitNeedles(
+  job: Pick<JobToSeat, 'cloth' | 'schools' | 'stops'>,
+  places: readonly (number | null)[],
+  context: Pick<SeatingContext, 'seats' | 'threads' | 'schools'>,
+): Unfit[] {
+  const needles = needlesFor(job, context);
+  return job.stops.flatMap((stop, index): Unfit[] => {
+    const position = places[index] ?? null;
+    const asked = position === null ? null : needles(stop);
+    if (position === null || !asked?.best) return [];
+    const wrong = context.seats.flatMap(({ head, position: at, needle }) =>
+      at === position && needle && !asked.accepts(needle.spec)
+        ? [{ head, has: needleText(needle.spec) }]
+        : [],
+    );
+    const [first] = wrong;
+    if (!first) return [];
+    const { text, reasons } = asked.best;
+    return [
+      {
+        stop: stop.stop,
+        position,
+        heads: wrong.map(({ head }) => head),
+        has: first.has,
+        advised: text,
+        why: `Advised: ${text}. ${reasons[0]?.says ?? ''}`.trim(),
+      },
+    ];
+  });
 }
-
-const firstOf = (wrong: readonly { spec: NeedleSpec }[]) => wrong[0]!.spec;

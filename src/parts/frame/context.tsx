@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { createContext, use, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { seatJob, type JobToSeat, type SeatedStop, type SeatingContext } from '../../core/seating/seating.ts';
+import { seatJob, type SeatedStop } from '../../core/seating/seating.ts';
+import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
 import { machineActions, type MachineActions } from '../live/actions.ts';
 import { useAwake } from '../live/useAwake.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { KeptSeat } from '../../core/seating/seating.ts';
+import type { KeptSeat } from '../../core/seating/asked.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 import { getJson, type MachineLive } from './machine-live.ts';
 

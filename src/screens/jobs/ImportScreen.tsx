@@ -2,7 +2,7 @@ import { readTextFile } from '../text-file.ts';
 import Papa from 'papaparse';
 import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import { jobHeadings, readJobRows, type ReadJobs } from '../../core/jobs/read-rows.ts';
+import { jobHeadings, readJobRows, type KnownHere, type ReadJobs } from '../../core/jobs/read-rows.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -10,20 +10,23 @@ import { send } from '../../parts/live/send.ts';
 import { counted } from '../../parts/text.ts';
 
 /** Jobs from a CSV file: see first what each line would become, then import the good ones. */
-export default function ImportScreen({ data }: { data: FrameData }) {
+export default function ImportScreen({ data, ...here }: { data: FrameData } & KnownHere) {
   return (
     <Frame data={data}>
-      <Import />
+      <Import here={here} />
     </Frame>
   );
 }
 
-function Import() {
+function Import({ here }: { here: KnownHere }) {
   const { data } = useFrame();
   const [text, setText] = useState('');
   const [refusal, setRefusal] = useState('');
   const [busy, setBusy] = useState(false);
-  const read = text.trim() ? readText(text, data) : null;
+  const [twice, setTwice] = useState(false);
+  const read = text.trim() ? readText(text, data, here) : null;
+
+  const asks = read !== null && read.again.length > 0 && !twice;
 
   async function importJobs(found: ReadJobs): Promise<void> {
     setBusy(true);
@@ -89,11 +92,25 @@ function Import() {
           {refusal}
         </p>
       )}
+      {read && read.again.length > 0 && (
+        <label className="mt-3 flex max-w-prose items-center gap-3 border-s-4 ps-3 [border-color:var(--color-base-content)]">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={twice}
+            onChange={(change) => setTwice(change.target.checked)}
+          />
+          <span>
+            <b>Waiting already: {read.again.join(', ')}.</b> Taken in once more, each stands in the list
+            twice.
+          </span>
+        </label>
+      )}
       <div className="mt-4 flex gap-2">
         <button
           type="button"
           className="btn btn-primary"
-          disabled={busy || !read || read.jobs.length === 0}
+          disabled={busy || !read || read.jobs.length === 0 || asks}
           onClick={() => read && void importJobs(read)}
         >
           {read && read.jobs.length > 0 ? `Import ${counted(read.jobs.length, 'job')}` : 'Import'}
@@ -155,10 +172,10 @@ function Preview({ read }: { read: ReadJobs }) {
   );
 }
 
-function readText(text: string, data: FrameData): ReadJobs {
+function readText(text: string, data: FrameData, here: KnownHere): ReadJobs {
   const { data: rows } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
   });
-  return readJobRows(rows, data.threads);
+  return readJobRows(rows, data.threads, here);
 }

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { heldTo } from '../../core/plan/asked/setup.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { KeptSeat } from '../../core/seating/seating.ts';
+import type { KeptSeat } from '../../core/seating/asked.ts';
 import { usePlanner, type PlannerState } from './usePlanner.ts';
 import type { useSavedPlan } from './useSavedPlan.ts';
 
@@ -27,7 +27,7 @@ export function useHeldPlan(problem: PlanProblem, saved: ReturnType<typeof useSa
   const seats = state === 'saved' && !held && found ? seatsOf(found, problem) : null;
   const key = seats && JSON.stringify(seats);
   useEffect(() => {
-    if (!key || key === refused || key === JSON.stringify(kept)) return;
+    if (!key || key === refused || key === JSON.stringify(kept?.map(inOneOrder))) return;
     const next = JSON.parse(key) as KeptSeat[];
     if (kept) setMoved(movedBetween(kept, next));
     keepSeats(next).catch(() => setRefused(key));
@@ -46,6 +46,14 @@ export function useHeldPlan(problem: PlanProblem, saved: ReturnType<typeof useSa
   };
 }
 
+/** Fields in one order: what came back from the server is compared with what would be sent. */
+const inOneOrder = ({ job, stops, position, needle }: KeptSeat): KeptSeat => ({
+  job,
+  stops: [...stops],
+  position,
+  needle,
+});
+
 export interface Moved {
   job: string;
   stops: readonly number[];
@@ -60,17 +68,17 @@ const movedBetween = (before: readonly KeptSeat[], after: readonly KeptSeat[]): 
   });
 
 const seatsOf = (outcome: PlanOutcome, problem: PlanProblem): KeptSeat[] =>
-  outcome.seats
-    .filter(({ job }) => problem.jobs.some(({ id }) => id === job))
-    .map(({ job, stops, position, needle }) => ({ job, stops: [...stops], position, needle }));
+  outcome.seats.filter(({ job }) => problem.jobs.some(({ id }) => id === job)).map(inOneOrder);
 
 /** The printed plan, with what the free one knows of how good it can be. */
 function together(free: PlannerState, asPrinted: PlannerState): PlannerState {
   if (asPrinted.is === 'refused') return free;
-  if (free.is !== 'done' || asPrinted.is !== 'done')
-    return free.is === 'done'
-      ? { is: 'working', last: asPrinted.is === 'working' ? asPrinted.last : null }
-      : free;
+  if (asPrinted.is !== 'done') {
+    // Just kept: until it is worked out as held, what was found is what it will be.
+    const before = asPrinted.is === 'working' ? asPrinted.last : null;
+    return free.is === 'done' ? { is: 'working', last: before ?? free.outcome } : free;
+  }
+  if (free.is !== 'done') return { is: 'working', last: asPrinted.outcome };
   const { outcome } = asPrinted;
   const bound = Math.min(outcome.cost, free.outcome.bound);
   return {

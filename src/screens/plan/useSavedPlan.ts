@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
-import type { KeptSeat } from '../../core/seating/seating.ts';
+import type { KeptSeat } from '../../core/seating/asked.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
@@ -128,7 +128,10 @@ export function useSavedPlan(
           version: of.version,
           seats,
         });
-        if (!dirty.current) setPlan(kept);
+        if (dirty.current) return;
+        setPlan(kept);
+        // Someone changed the plan meanwhile: the answer is theirs, and its seats are worked out anew.
+        if (kept.version !== of.version) setSetup(kept.setup as PlanSetup);
       } finally {
         sending.current = false;
       }

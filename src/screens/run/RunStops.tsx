@@ -1,6 +1,6 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { seatedBy, type SeatedStop } from '../../core/seating/seating.ts';
-import { unfitNeedle, type Unfit } from '../../core/seating/unfit.ts';
+import { unfitNeedles, type Unfit } from '../../core/seating/unfit.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { whole } from '../../parts/text.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
@@ -10,11 +10,15 @@ import type { Job, Thread } from '../../schemas/workshop.ts';
 export function RunStops({ job, now }: { job: Job; now: number | null }) {
   const { threads, seated, seating } = useFrame();
   const [moving, setMoving] = useState<number | null>(null);
-  const unfit = job.stops.flatMap((stop, index) => {
-    const position = seated[index]?.position ?? null;
-    const found = position === null ? null : unfitNeedle(job, stop, position, seating);
-    return found ? [found] : [];
-  });
+  const unfit = useMemo(
+    () =>
+      unfitNeedles(
+        job,
+        seated.map(({ position }) => position),
+        seating,
+      ),
+    [job, seated, seating],
+  );
   return (
     <>
       <ol className="mt-3 grid gap-x-6 gap-y-1 sm:grid-cols-2" aria-label="Colour stops">
@@ -70,7 +74,7 @@ function StopRow({ stop, thread, seat, isNow, isMoving, onMove }: StopRowProps) 
       </span>
       <button
         type="button"
-        className="btn btn-ghost figures h-11 shrink-0 px-2"
+        className="btn figures h-11 min-w-20 shrink-0 px-2"
         aria-expanded={isMoving}
         aria-label={`Stop ${stop.stop} sews ${seat?.position ? `at position ${seat.position}` : 'nowhere'}: it sews elsewhere`}
         onClick={onMove}

@@ -14,6 +14,7 @@ interface StopRow {
   at: string;
   kind: KindWith<'stops'>;
   head: number | null;
+  position: number | null;
   job_id: string | null;
   data: { by?: 'feed'; feedId?: string; stop?: number; stitch?: number };
   closed_at: string | null;
@@ -72,7 +73,7 @@ async function machinesWithFeed(machineIds: readonly string[]): Promise<Readonly
 const mostOfFeed = 500;
 /** Of the stops by hand before and after one of the feed's, this many are looked at: the nearest may be of another head. */
 const nearest = 4;
-const columns = 'e.id, e.machine_id, e.at, e.kind, e.head, e.job_id, e.data, e.closed_at';
+const columns = 'e.id, e.machine_id, e.at, e.kind, e.head, e.position, e.job_id, e.data, e.closed_at';
 
 /**
  * The stops just stored that may have a fellow, with what the other side told around each. The work does not grow with what
@@ -134,11 +135,13 @@ async function handAround(stops: readonly Stop[]): Promise<StopRow[]> {
 
 function matchedOn(machineId: string, found: readonly StopRow[]): Entry[] {
   const open = found.filter((row) => row.data.feedId === undefined);
-  const told = open.map(({ id, at, kind, head, data }): ToldStop => ({
+  const told = open.map(({ id, at, kind, head, position, closed_at: endedAt, data }): ToldStop => ({
     id,
     at,
     kind,
     head,
+    position,
+    endedAt,
     by: data.by === 'feed' ? 'feed' : 'hand',
   }));
   const byId = new Map(open.map((row) => [row.id, row]));

@@ -1,6 +1,6 @@
 import type { ListQuery } from '../../schemas/workshop.ts';
 import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan.ts';
-import type { KeptSeat } from '../../core/seating/seating.ts';
+import type { KeptSeat } from '../../core/seating/asked.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../ledger/reading/live.ts';
 import { log } from '../base/log.ts';

@@ -1,7 +1,8 @@
 import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
-import { placesOf, type KeptSeat } from '../../seating/seating.ts';
+import { placesOf } from '../../seating/seating.ts';
+import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanProblem, type PlanRequest } from './problem.ts';

@@ -1,0 +1,39 @@
+import type { Schools } from '../advice/schools.ts';
+import type { ElementKind } from '../element/elements.ts';
+import type { JobNow, Seat } from '../ledger/head-now.ts';
+import type { Fibre } from '../thread/fibres.ts';
+
+/** A stop of a job, as far as its seat depends on it. */
+export interface StopToSeat {
+  stop: number;
+  threadId: string;
+  element: ElementKind;
+  /** Fixed by the operator in the job; null: not. */
+  position: number | null;
+}
+
+export interface JobToSeat {
+  /** Null: a job that is being written. */
+  id: string | null;
+  cloth: string;
+  schools?: Partial<Schools> | null | undefined;
+  stops: readonly StopToSeat[];
+}
+
+/** A seat of a kept plan: where the card says that stops of a job sew, and with which needle. */
+export interface KeptSeat {
+  job: string;
+  stops: readonly number[];
+  position: number;
+  needle: string;
+}
+
+/** What a job is seated by. `seats`: of all heads. */
+export interface SeatingContext {
+  seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
+  /** The job on the machine. */
+  running: JobNow | null;
+  plan: readonly KeptSeat[];
+  threads: ReadonlyMap<string, { weightNo: number; tex: number; fibre: Fibre }>;
+  schools: Partial<Schools>;
+}
