@@ -112,7 +112,7 @@ test('a needle that is not for what will be sewn there is told before the first 
 }) => {
   await running(page, request, '100/16 sharp');
   await expect(page.getByText('Stop 2: the 100/16 sharp at 3 is not for it.')).toBeVisible();
-  await expect(page.getByRole('link', { name: /^Fit / })).toHaveAttribute('href', /position=3/);
-  await page.getByRole('button', { name: 'Sew it elsewhere …' }).click();
+  await expect(page.getByRole('link', { name: /^Fit / }).last()).toHaveAttribute('href', /position=3/);
+  await page.getByRole('button', { name: 'Sew it elsewhere …' }).last().click();
   await expect(page.getByRole('region', { name: 'Stop 2 sews elsewhere' })).toBeVisible();
 });

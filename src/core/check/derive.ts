@@ -13,12 +13,32 @@ export function deriveChecks(input: CheckInput): CheckItem[] {
   const places = input.job ? placesOf(input.job, input) : [];
   const used = [...new Set(places.filter((place): place is number => place !== null))].sort((a, b) => a - b);
   return [
+    ...withoutCone(input, places),
     ...restedThreads(input, used),
     ...bobbin(input),
     ...needles(input, used, places),
     ...oil(input),
     ...forJob(input),
   ];
+}
+
+/** A stop whose thread is on no cone: known before the first stitch, not at it. */
+function withoutCone({ job, threads }: CheckInput, places: readonly (number | null)[]): CheckItem[] {
+  return (job?.stops ?? []).flatMap(({ stop, threadId }, index) =>
+    places[index] === null
+      ? [
+          {
+            key: `no-cone:${stop}`,
+            group: 'job' as const,
+            scope: 'job' as const,
+            says: `Stop ${stop}: mount ${threads.get(threadId)?.name ?? 'its thread'}`,
+            why: 'The job sews with it, and it is on no cone of this head.',
+            how: 'The Head screen says where it costs least.',
+            position: null,
+          },
+        ]
+      : [],
+  );
 }
 
 /** A thread that did not sew yesterday may have slipped from a disc or dried: seconds each, and it saves the stop. */

@@ -1,6 +1,7 @@
 import { advise } from '../advice/advise.ts';
 import { clothFromWords, fillIn } from '../advice/fill-in.ts';
 import { backings } from '../advice/question.ts';
+import { slowestOf, speedLimits } from '../seating/speed.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
@@ -28,6 +29,7 @@ export function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
     backing(job, question),
     ...hooping(cloth === 'cap'),
     ...metallic(question, job, threads),
+    ...speed({ job, threads, schools }),
     item('sample', 'One test on a similar scrap', 'Before the first piece of this job.'),
   ];
 }
@@ -72,6 +74,20 @@ const hooping = (isCap: boolean): CheckItem[] => [
     'Trace the design once without sewing.',
   ),
 ];
+
+/** A limit that is not metallic's own: foam, caps, thick thread, small letters. */
+function speed({
+  job,
+  threads,
+  schools,
+}: Pick<CheckInput, 'threads' | 'schools'> & { job: CheckJob }): CheckItem[] {
+  const slowest = slowestOf(speedLimits(job, { threads, schools }));
+  const stop = job.stops.find((one) => one.stop === slowest?.stop);
+  if (!slowest || !stop || isMetallic(threads.get(stop.threadId)?.fibre)) return [];
+  return [
+    item('speed', `At most ${slowest.limit} st/min: stop ${slowest.stop}, ${stop.element}`, slowest.because),
+  ];
+}
 
 function metallic(
   question: ReturnType<typeof fillIn> | null,

@@ -271,3 +271,27 @@ describe('what will be due', () => {
     ]);
   });
 });
+
+describe('before the first stitch', () => {
+  it('a stop whose thread is on no cone is told, by its thread or plainly', () => {
+    const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a'), stop(2, 'b'), stop(3, 'gone')] };
+    expect(of('no-cone:2', { job })).toMatchObject({
+      says: 'Stop 2: mount Thread b',
+      group: 'job',
+      scope: 'job',
+    });
+    expect(of('no-cone:3', { job })?.says).toBe('Stop 3: mount its thread');
+    expect(of('no-cone:1', { job })).toBeNull();
+  });
+  it('the slowest stop’s limit, which is not metallic’s, is said with its reason', () => {
+    const foam = {
+      id: 'j',
+      cloth: 'structured cap',
+      stops: [stop(1, 'a'), { ...stop(2, 'b'), element: 'foam' as const }],
+    };
+    expect(of('speed', { job: foam })?.says).toBe('At most 650 st/min: stop 2, foam');
+    expect(of('speed', { job: foam })?.why).toMatch(/\S/);
+    expect(of('speed')).toBeNull();
+    expect(of('speed', { job: { ...foam, stops: [stop(1, 'm')] } })).toBeNull();
+  });
+});

@@ -58,7 +58,7 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
         {!mark && (
           <button
             type="button"
-            className="no-print quiet min-h-16 min-w-16 px-3 text-sm whitespace-nowrap underline"
+            className="no-print quiet min-h-16 w-20 shrink-0 px-2 text-sm whitespace-nowrap underline"
             aria-expanded={isAsking}
             aria-label={`Not done: ${item.says}`}
             onClick={() => setIsAsking(!isAsking)}

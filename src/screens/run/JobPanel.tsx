@@ -1,4 +1,5 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
+import { slowestOf, speedLimits } from '../../core/seating/speed.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
@@ -71,7 +72,7 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
         </button>
       </div>
       <div className="mt-3 flex flex-wrap items-center justify-between gap-2">
-        <Speed />
+        <Speed job={job} />
         {data.machine.heads > 1 && <Heads sewing={sewing} onChange={setSewing} />}
         <button type="button" className="btn" aria-expanded={isMiddle} onClick={() => setIsMiddle(!isMiddle)}>
           In the middle …
@@ -136,15 +137,16 @@ function ChooseJob({ jobs, onDone }: { jobs: Job[]; onDone: () => void }) {
 }
 
 /** The speed the machine runs at, from which sewing hours are counted. */
-function Speed() {
-  const { data } = useFrame();
+function Speed({ job }: { job: Job }) {
+  const { data, seating } = useFrame();
+  const slowest = useMemo(() => slowestOf(speedLimits(job, seating)), [job, seating]);
   const [speed, setSpeed] = useState(data.machine.topSpeed);
   useEffect(() => setSpeed(keptSpeed(data.machine)), [data.machine]);
-  const change = (by: number) => {
-    const next = Math.min(data.machine.topSpeed, Math.max(100, speed + by));
+  const set = (next: number) => {
     setSpeed(next);
     keepSpeed(data.machine, next);
   };
+  const change = (by: number) => set(Math.min(data.machine.topSpeed, Math.max(100, speed + by)));
   return (
     <div role="group" aria-label="Speed" className="flex items-center gap-2">
       <span className="quiet">Speed</span>
@@ -155,6 +157,19 @@ function Speed() {
       <button type="button" className="btn btn-square" aria-label="50 faster" onClick={() => change(50)}>
         +
       </button>
+      {slowest && speed > slowest.limit && (
+        <span className="flex flex-wrap items-center gap-2 border-s-4 ps-3 text-sm [border-color:var(--color-base-content)]">
+          <span className="max-w-72">
+            <b>
+              Stop {slowest.stop} wants at most {whole(slowest.limit)}.
+            </b>{' '}
+            {slowest.because}
+          </span>
+          <button type="button" className="btn" onClick={() => set(slowest.limit)}>
+            Set {whole(slowest.limit)}
+          </button>
+        </span>
+      )}
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { railOrder } from '../../core/head/rail-order.ts';
 import { seatedBy, type SeatedStop } from '../../core/seating/seating.ts';
 import { unfitNeedles, type Unfit } from '../../core/seating/unfit.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -112,7 +113,7 @@ function Elsewhere({
         <b>Stop {stop} sews elsewhere</b> from here on. What was sewn stays where it was booked.
       </p>
       <div className="mt-2 flex flex-wrap gap-1">
-        {Array.from({ length: data.machine.positions }, (_, index) => index + 1).map((position) => {
+        {railOrder(data.machine.positions, data.machine.numberingSide).map((position) => {
           const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
           const thread = cone ? threads.get(cone.threadId) : undefined;
           return (

@@ -161,6 +161,11 @@ describe('the problem of a machine as it stands', () => {
   test('pieces that are done are not sewn again, and heads sew together', () => {
     // Two rounds of 2,000 stitches at 850 st/min, with hooping and two colour changes.
     expect(sewMinutes(context.jobs[0]!, context.machine)).toBe(Math.round(2 * (2000 / 850 + 0.3 + 1.5)));
+    // A stop with a limit of its own is sewn no faster; one with a higher limit at the usual speed.
+    const limits = [{ limit: 100 }, { limit: 5000 }];
+    expect(sewMinutes(context.jobs[0]!, context.machine, limits)).toBe(
+      Math.round(2 * (1000 / 100 + 1000 / 850 + 0.3 + 1.5)),
+    );
   });
   test('a last round that is not full takes as long as a full one; what is done takes nothing', () => {
     const round = 2000 / 850 + 0.3 + 1.5;

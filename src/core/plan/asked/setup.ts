@@ -2,6 +2,7 @@ import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
 import { placesOf } from '../../seating/seating.ts';
+import { speedLimits } from '../../seating/speed.ts';
 import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
@@ -95,7 +96,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
         id,
         name: job.name,
         requests,
-        sewMinutes: sewMinutes(job, machine),
+        sewMinutes: sewMinutes(job, machine, speedLimits(job, { threads, schools: context.schools })),
         due: job.due === null ? null : workingMinutes(context.today, job.due),
       },
     ];
@@ -193,15 +194,21 @@ export function asTheyCame(setup: PlanSetup): PlanSetup | null {
   return came.every((id, index) => id === order[index]) ? null : { ...setup, order: came };
 }
 
-/** From its first stitch to its last piece: sewing at 85 % of the top speed, colour changes, hooping. */
+/**
+ * From its first stitch to its last piece: each stop at 85 % of the top speed or at its own limit, colour changes, hooping.
+ * `limits` in the order of the stops.
+ */
 export function sewMinutes(
   job: Pick<JobToPlan, 'pieces' | 'done' | 'stops'>,
   machine: { heads: number; topSpeed: number },
+  limits: readonly ({ limit: number } | null)[] = [],
 ): number {
   const rounds = Math.ceil(Math.max(0, job.pieces - job.done) / machine.heads);
-  const stitches = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-  const round =
-    stitches / (machine.topSpeed * 0.85) + job.stops.length * colourChangeMinutes + hoopingMinutes;
+  const sewing = job.stops.reduce((sum, { stitches }, index) => {
+    const usual = machine.topSpeed * 0.85;
+    return sum + stitches / Math.min(usual, limits[index]?.limit ?? usual);
+  }, 0);
+  const round = sewing + job.stops.length * colourChangeMinutes + hoopingMinutes;
   return Math.round(rounds * round);
 }
 

@@ -1,0 +1,25 @@
+import type { JobToSeat, SeatingContext } from './asked.ts';
+import { needlesFor } from './for-stops.ts';
+
+/** The slowest that a job asks for: stitches a minute at most, which stop asks it and why. */
+export interface SpeedLimit {
+  limit: number;
+  stop: number;
+  because: string;
+}
+
+/** Each stop's limit in stitches a minute, in the order of the stops; null: the machine's own. */
+export function speedLimits(
+  job: Pick<JobToSeat, 'cloth' | 'schools' | 'stops'>,
+  context: Pick<SeatingContext, 'threads' | 'schools'>,
+): (SpeedLimit | null)[] {
+  const needles = needlesFor(job, context);
+  return job.stops.map((stop) => {
+    const speed = needles(stop)?.speed;
+    return speed ? { limit: speed.limit, stop: stop.stop, because: speed.reasons[0]?.says ?? '' } : null;
+  });
+}
+
+/** What limits the whole job, as long as one speed is set for all of it; null: nothing does. */
+export const slowestOf = (limits: readonly (SpeedLimit | null)[]): SpeedLimit | null =>
+  limits.reduce((slowest, one) => (one && (!slowest || one.limit < slowest.limit) ? one : slowest), null);
