@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
-import { open, position } from './support.ts';
+import { noWords, open, position } from './support.ts';
 
 const screens = [
   '/heron/run',
@@ -49,6 +49,7 @@ for (const path of screens) {
       for (const [name, [width, height]] of Object.entries(sizes)) {
         await page.setViewportSize({ width, height });
         await open(page, path);
+        expect(await page.locator('body').innerText(), name).not.toMatch(noWords);
         // Dark changes colours, not structure: looked at once.
         if (colorScheme === 'light' || name === 'desk') {
           const { violations } = await new AxeBuilder({ page }).analyze();

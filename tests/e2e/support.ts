@@ -111,3 +111,6 @@ export async function awake(page: Page): Promise<void> {
 /** The touch target of a position on Run. */
 export const position = (page: Page, number: number) =>
   page.getByRole('button', { name: new RegExp(`^Break at Position ${number}:`) });
+
+/** What a program says when it does not know: no screen shows it. */
+export const noWords = /∞|\bNaN\b|\bundefined\b|\bnull\b|\[object /;

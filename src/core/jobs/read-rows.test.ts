@@ -79,7 +79,7 @@ describe('a jobs file at its edges', () => {
     expect(['4200', '4,200', '4 200', "104'200", '104’200', '12,345'].map(stitches)).toEqual([
       4200, 4200, 4200, 104200, 104200, 12345,
     ]);
-    for (const text of ['4,20', '42,00,000', '1.200', '1e4', 'x4200', '4200 st', '1234,567'])
+    for (const text of ['4,20', '42,00,000', '1.2', '1e4', 'x4200', '4200 st', '1234,567'])
       expect([text, stitches(text)]).toEqual([text, undefined]);
   });
   test('bounds count, what is beyond them is told with what it was', () => {

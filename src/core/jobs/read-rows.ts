@@ -1,3 +1,4 @@
+import { wholeFromText } from '../units/whole.ts';
 import { plainCell } from '../base/csv-cells.ts';
 import { elementKinds, type ElementKind } from '../element/elements.ts';
 import { mostStitches } from '../shape/most.ts';
@@ -177,8 +178,8 @@ function readStop(line: ReadLine, threads: readonly KnownThread[], positions: nu
 
 /** A whole number in range; thousands marks are allowed. Otherwise the fault is noted and 0 given. */
 function readWhole(line: ReadLine, heading: Heading, text: string, least: number, most: number): number {
-  const value = /^\d{1,3}([ ,'’]\d{3})+$|^\d+$/.test(text) ? Number(text.replace(/[ ,'’]/g, '')) : NaN;
-  if (value >= least && value <= most) return value;
+  const value = wholeFromText(text);
+  if (value !== null && value >= least && value <= most) return value;
   line.faults.push(
     `“${heading}” must be a whole number from ${least} to ${most}${text ? `, not “${text}”` : ''}.`,
   );

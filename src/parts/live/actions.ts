@@ -174,7 +174,12 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
         position === null ? [] : [{ stop, position }],
       );
       live.write({ kind: 'job_started', jobId: next.id, data: { seating: seats } });
-      say(`${next.name} is on the machine.`);
+      // What it takes the place of is said, and how to have it back.
+      say(
+        job && job.id !== next.id
+          ? `${next.name} is on the machine instead of ${job.name}. Undo puts ${job.name} back.`
+          : `${next.name} is on the machine.`,
+      );
     },
 
     /** A stop of the running job sews elsewhere from here on; what was sewn stays booked where it was. */

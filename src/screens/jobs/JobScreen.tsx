@@ -1,3 +1,4 @@
+import { wholeFromText } from '../../core/units/whole.ts';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { v7 as uuid7 } from 'uuid';
@@ -15,11 +16,11 @@ import { ThreadNeed } from './ThreadNeed.tsx';
 interface JobScreenProps {
   data: FrameData;
   job: Job | null;
-  cones?: Cone[];
+  cones: Cone[];
 }
 
 /** One job with its stops: read, changed, or made new (`job` null). */
-export default function JobScreen({ data, job, cones = [] }: JobScreenProps) {
+export default function JobScreen({ data, job, cones }: JobScreenProps) {
   return (
     <Frame data={data}>
       <JobEditor job={job} cones={cones} />
@@ -27,7 +28,7 @@ export default function JobScreen({ data, job, cones = [] }: JobScreenProps) {
   );
 }
 
-const wholeNumber = (text: string) => Number(text.replace(/[ ,]/g, '')) || 0;
+const wholeNumber = (text: string) => wholeFromText(text) ?? 0;
 
 function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
   const { data } = useFrame();
@@ -73,7 +74,7 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
         stops={watch('stops')
           .map((stop) => ({ ...stop, stitches: wholeNumber(stop.stitches) }))
           .filter((stop) => stop.stitches > 0 && stop.threadId)}
-        pieces={Math.max(1, Math.round(wholeNumber(watch('pieces'))))}
+        pieces={Math.max(1, wholeNumber(watch('pieces')))}
         cloth={watch('cloth')}
         cones={cones}
       />

@@ -1,5 +1,6 @@
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 import { elementKinds } from '../../core/element/elements.ts';
+import { wholeFromText } from '../../core/units/whole.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { stitchesText } from '../../parts/text.ts';
 import { blankStop, type JobForm } from './job-form.ts';
@@ -10,7 +11,7 @@ export function StopsOfJob({ form, jobId }: { form: UseFormReturn<JobForm>; jobI
   const { data, seatsOf } = useFrame();
   const { fields, append, remove, move } = useFieldArray({ control: form.control, name: 'stops' });
   const stops = form.watch('stops');
-  const perPiece = stops.reduce((sum, stop) => sum + (Number(stop.stitches) || 0), 0);
+  const perPiece = stops.reduce((sum, stop) => sum + (wholeFromText(stop.stitches) ?? 0), 0);
   const cloth = form.watch('cloth');
   const places = seatsOf({
     id: jobId,

@@ -39,6 +39,15 @@ export function ThreadNeed({ stops, pieces, cloth, cones }: ThreadNeedProps) {
       bobbinMetres: bobbin,
     },
   );
+  if (stops.length === 0)
+    return (
+      <section aria-label="Thread for the job" className="sheet mt-5 p-4">
+        <h2>Thread for the job</h2>
+        <p className="quiet mt-1">
+          Give the stops their threads and stitches: then it says how many metres and bobbins the job takes.
+        </p>
+      </section>
+    );
   return (
     <section aria-label="Thread for the job" className="sheet mt-5 p-4">
       <h2>Thread for {counted(pieces, 'piece')}</h2>

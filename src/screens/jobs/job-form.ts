@@ -1,5 +1,6 @@
 import { type ElementKind } from '../../core/element/elements.ts';
 import { schoolTopics, type Schools, type SchoolTopic } from '../../core/advice/schools.ts';
+import { wholeFromText } from '../../core/units/whole.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 /** The job as its form holds it: text as typed. */
@@ -62,7 +63,8 @@ export function chosenSchools(schools: JobForm['schools']): Partial<Schools> | n
   return chosen.length > 0 ? (Object.fromEntries(chosen) as Partial<Schools>) : null;
 }
 
-const number = (text: string) => Number(text.replace(/[ ,]/g, ''));
+/** The form is sent only when its numbers are good: NaN would be refused by the server. */
+const number = (text: string) => wholeFromText(text) ?? NaN;
 
 /** The message for the server. Stops are numbered in their order. */
 export function messageOf(form: JobForm) {

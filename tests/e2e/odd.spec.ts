@@ -1,0 +1,72 @@
+import { expect, test } from '@playwright/test';
+import { v7 as uuid7 } from 'uuid';
+import { allThreads, noWords, open, post } from './support.ts';
+
+test('a machine with nothing on it, and one with an odd job: every screen speaks in words', async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(240_000);
+  const problems: string[] = [];
+  page.on('pageerror', (error) => problems.push(error.message));
+  const name = `Bare ${process.pid} ${Math.random().toString(36).slice(2, 7)}`;
+  const answer = await request.post('/api/machines', {
+    data: { id: uuid7(), name, heads: 2, positions: 9, numberingSide: 'left', topSpeed: 700 },
+  });
+  const machine = (await answer.json()) as { id: string; slug: string };
+  const visit = async () => {
+    for (const screen of [
+      'run',
+      'head',
+      'head?position=9&head=2',
+      'check',
+      'bench',
+      'pair',
+      'ledger',
+      'shift',
+      'jobs',
+      'jobs/new',
+    ]) {
+      await open(page, `/${machine.slug}/${screen}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      expect(await page.locator('main, body').first().innerText(), screen).not.toMatch(noWords);
+    }
+  };
+  await visit();
+  // A thread that is on no cone, a cloth that no one knows, one piece of one stitch.
+  const thread = (await allThreads(request)).find((one) => one.code === 'MG40')!;
+  const jobId = uuid7();
+  const stop = { stop: 1, threadId: thread.id, stitches: 1, element: 'foam', position: null };
+  await post(request, '/api/jobs', {
+    jobs: [
+      {
+        id: jobId,
+        name: `Odd ${name}`,
+        customer: '',
+        cloth: 'moonstuff',
+        pieces: 1,
+        due: null,
+        note: '',
+        stops: [stop],
+      },
+    ],
+  });
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        id: uuid7(),
+        machineId: machine.id,
+        at: new Date().toISOString(),
+        kind: 'job_started',
+        jobId,
+        data: {},
+      },
+    ],
+  });
+  await visit();
+  await open(page, `/${machine.slug}/check`);
+  await expect(page.getByText('Stop 1: mount Evening gold metallic')).toBeVisible();
+  await open(page, `/${machine.slug}/jobs/new`);
+  await expect(page.getByRole('region', { name: 'Thread for the job' })).toContainText('Give the stops');
+  expect(problems).toEqual([]);
+});
