@@ -83,6 +83,15 @@ test('stores: threads and cones come from a CSV file, bad lines are named; label
   await expect(page.getByText(/line 3: “grey” is no colour/)).toBeVisible();
   await page.getByRole('button', { name: 'Add 1 line' }).click();
   await expect(page.locator('#threads')).toContainText('LK40 · 40 wt (25 tex)');
+  // Taken in once more it changes nothing, unless the operator says that these are more of the same.
+  await page.waitForFunction(() => document.documentElement.dataset['awake']);
+  await page
+    .getByLabel(/Threads and cones from a CSV file/)
+    .setInputFiles({ name: 't.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.locator('#threads')).toContainText('1 line in the stores already, left out');
+  await expect(page.getByRole('button', { name: 'Add 0 lines' })).toBeDisabled();
+  await page.getByRole('checkbox', { name: /more of the same/ }).check();
+  await expect(page.getByRole('button', { name: 'Add 1 line' })).toBeEnabled();
   await page.waitForFunction(() => document.documentElement.dataset['awake']);
   await page.getByRole('combobox', { name: 'For', exact: true }).selectOption('c LK40');
   await page.getByRole('button', { name: 'Add to the sheet' }).click();
@@ -149,6 +158,15 @@ for (const [what, part, csv, bad, good] of [
     await page.locator(part).getByRole('button', { name: 'Add 1 line' }).click();
     await expect(page.locator(part)).toContainText(good);
     await expect(page.locator(part).getByRole('button', { name: `${what} as CSV` })).toBeEnabled();
+    // A list of another kind is told, though some of its columns fit.
+    const other =
+      what === 'Bobbins'
+        ? 'name,size,turns,note\nCase Z,L,clockwise,\n'
+        : 'name,size,sides,weight\nW,L,paper,60 wt\n';
+    await take(other);
+    await expect(page.locator(part).getByRole('alert')).toContainText(
+      what === 'Bobbins' ? 'This is a list of bobbin cases' : 'This is a list of bobbins',
+    );
   });
 }
 

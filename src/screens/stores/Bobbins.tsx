@@ -1,10 +1,11 @@
+import { alreadyThere } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import { bobbinClasses, bobbinSides, type BobbinSides } from '../../core/bobbin/capacity.ts';
 import { countFrom, readThreadCount, threadWeightText } from '../../core/units/thread-count.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
 import type { BobbinKind } from '../../schemas/stores.ts';
-import { bobbinHeadings, readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
+import { readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
@@ -91,7 +92,19 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
           <input name="colour" type="color" className="input w-16 p-1" defaultValue="#f6f5f0" />
         </AddField>
       </AddForm>
-      <CsvIn what="Bobbins" headings={bobbinHeadings} read={readBobbinRows} add={addBobbins} />
+      <CsvIn
+        what="Bobbins"
+        list="bobbins"
+        read={readBobbinRows}
+        add={addBobbins}
+        isThere={(lines) =>
+          alreadyThere(
+            lines,
+            bobbins.map(({ name }) => name.toLowerCase()),
+            ({ name }) => name.toLowerCase(),
+          )
+        }
+      />
     </section>
   );
 }

@@ -1,6 +1,7 @@
+import { alreadyThere } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import type { BobbinCase } from '../../schemas/stores.ts';
-import { caseHeadings, readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
+import { readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
@@ -77,7 +78,19 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
           <input name="note" className="input w-52" maxLength={500} />
         </AddField>
       </AddForm>
-      <CsvIn what="Cases" headings={caseHeadings} read={readCaseRows} add={addCases} />
+      <CsvIn
+        what="Cases"
+        list="cases"
+        read={readCaseRows}
+        add={addCases}
+        isThere={(lines) =>
+          alreadyThere(
+            lines,
+            cases.map(({ name }) => name.toLowerCase()),
+            ({ name }) => name.toLowerCase(),
+          )
+        }
+      />
     </section>
   );
 }

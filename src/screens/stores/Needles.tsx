@@ -2,7 +2,7 @@ import { Needle } from '../../parts/rail/Needle.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { dayText, whole } from '../../parts/text.ts';
 import { v7 as uuid7 } from 'uuid';
-import { needleHeadings, readNeedleRows, type NeedleRow } from '../../core/stores/csv-rows.ts';
+import { readNeedleRows, type NeedleRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import type { NeedleKind } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
@@ -81,7 +81,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
       <AddNeedle />
       <CsvIn
         what="Needles"
-        headings={needleHeadings}
+        list="needles"
         read={(rows) => readNeedleRows(rows, data.letters)}
         add={addNeedles}
       />

@@ -1,11 +1,12 @@
 import { v7 as uuid7 } from 'uuid';
-import { readThreadRows, threadHeadings, type ThreadRow } from '../../core/stores/csv-rows.ts';
+import { alreadyThere } from '../../core/stores/lists.ts';
+import { readThreadRows, type ThreadRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
-import type { Thread } from '../../schemas/workshop.ts';
+import type { Cone, Thread } from '../../schemas/workshop.ts';
 import { CsvIn } from './CsvIn.tsx';
 
 /** Threads and cones from a CSV file: one line a cone; lines of one thread repeat its code. */
-export function ThreadImport({ threads }: { threads: Thread[] }) {
+export function ThreadImport({ threads, cones }: { threads: Thread[]; cones: Cone[] }) {
   async function add(good: ThreadRow[]): Promise<void> {
     const ids = new Map(threads.map((one) => [one.code.toLowerCase(), one.id]));
     for (const { cone, ...thread } of good) {
@@ -18,5 +19,21 @@ export function ThreadImport({ threads }: { threads: Thread[] }) {
       if (cone) await send('POST', '/api/cones', { id: uuid7(), threadId: ids.get(key), ...cone });
     }
   }
-  return <CsvIn what="Threads and cones" headings={threadHeadings} read={readThreadRows} add={add} />;
+  // A cone is the same by its thread, batch and metres; a line that names a thread alone, by the thread.
+  const codeOf = new Map(threads.map((thread) => [thread.id, thread.code]));
+  const key = (code: string, cone: { batch: string; metres: number } | null) =>
+    [code.toLowerCase(), ...(cone ? [cone.batch, cone.metres] : [])].join('\n');
+  const there = [
+    ...threads.map((thread) => key(thread.code, null)),
+    ...cones.map((cone) => key(codeOf.get(cone.threadId) ?? '', cone)),
+  ];
+  return (
+    <CsvIn
+      what="Threads and cones"
+      list="threads"
+      read={readThreadRows}
+      add={add}
+      isThere={(lines) => alreadyThere(lines, there, ({ code, cone }) => key(code, cone))}
+    />
+  );
 }

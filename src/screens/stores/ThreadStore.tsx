@@ -86,7 +86,7 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
       </ul>
       {found.length === 0 && <p>Nothing matches “{search}”.</p>}
       <AddThread />
-      <ThreadImport threads={threads} />
+      <ThreadImport threads={threads} cones={cones} />
     </section>
   );
 }
