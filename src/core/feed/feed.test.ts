@@ -130,6 +130,9 @@ describe('the machine’s line and the operator’s touch about one stop', () =>
     expect(pairs([told('f', 30, 'feed', { position: 12 }), typed({})])).toEqual([]);
     expect(pairs([told('f', 30, 'feed', { position: 7 }), typed({})])).toEqual(['f=h']);
     const ended = (second: number) => told('h', second, 'hand').at;
+    // While the machine stood the finger may have met a neighbour; after it had gone on it meant another stop.
+    expect(pairs([told('f', 0, 'feed', { position: 6 }), typed({})])).toEqual(['f=h']);
+    expect(pairs([told('f', 0, 'feed', { position: 6, endedAt: ended(3) }), typed({})])).toEqual([]);
     expect(pairs([told('f', 30, 'feed'), typed({ endedAt: ended(10) })])).toEqual([]);
     expect(pairs([told('f', 30, 'feed'), typed({ endedAt: ended(31) })])).toEqual(['f=h']);
     // The machine had gone on before the touch came: operators touch late.
