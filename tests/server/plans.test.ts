@@ -130,6 +130,29 @@ describe('POST /api/compute/share-out', () => {
 });
 
 describe('kept plans', () => {
+  test('its seats are kept with a version; a change of the plan empties them; an older version’s are passed over', async () => {
+    const id = uuid7();
+    const made = await ask(base, 'POST', '/api/plans', { id, machineId: ids.machine, name: 'Seats', setup });
+    expect(made.body).toMatchObject({ version: 1, seats: null });
+    const seats = [{ job: ids.job, stops: [1, 3], position: 7, needle: '75/11 sharp' }];
+    const path = `/api/plans/${id}/seats`;
+    expect((await ask(base, 'PUT', path, { version: 1, seats })).body).toMatchObject({ version: 1, seats });
+    expect((await ask(base, 'GET', `/api/plans/${id}`)).body).toMatchObject({ seats });
+    const change = { name: 'Seats', setup: { ...setup, frozen: 0 }, version: 1 };
+    expect((await ask(base, 'PUT', `/api/plans/${id}`, change)).body).toMatchObject({
+      version: 2,
+      seats: null,
+    });
+    expect(await ask(base, 'PUT', path, { version: 1, seats })).toMatchObject({
+      status: 200,
+      body: { version: 2, seats: null },
+    });
+    expect((await ask(base, 'PUT', `/api/plans/${uuid7()}/seats`, { version: 1, seats })).status).toBe(404);
+    const bad = [{ ...seats[0], position: 99 }];
+    expect((await ask(base, 'PUT', path, { version: 2, seats: bad })).status).toBe(422);
+    // Gone again: the tests below count what is kept.
+    expect((await ask(base, 'PUT', path, { version: 2, seats: null })).body).toMatchObject({ seats: null });
+  });
   test('a plan is kept, listed with its machine, and changed by naming its version', async () => {
     const id = uuid7();
     const made = await ask(base, 'POST', '/api/plans', { id, machineId: ids.machine, name: 'Monday', setup });

@@ -66,11 +66,32 @@ function make(
       here,
     );
   }
-  if (roll < 0.62) return entry('job_started', {}, rest);
+  const seated = () => ({
+    stop: 1 + Math.floor(luck.next() * 3),
+    position: 1 + Math.floor(luck.next() * 12),
+  });
+  if (roll < 0.61) return entry('job_started', {}, rest);
+  if (roll < 0.62)
+    return entry(
+      'job_started',
+      {
+        seating: [
+          { ...seated(), stop: 1 },
+          { ...seated(), stop: 2 },
+        ],
+      },
+      rest,
+    );
   if (roll < 0.63) return entry('note', { text: 'a note' }, rest);
   if (roll < 0.64) return entry('shift', { is: luck.next() < 0.5 ? 'begun' : 'ended' }, rest);
   if (roll < 0.66) return entry('check_done', { item: 'oil-hook', says: 'Oil', state: 'done' }, rest);
-  if (roll > 0.85 && list.length > 10) return correct(luck, rest, luck.pick(list.slice(-60)), four);
+  if (roll < 0.68)
+    return entry(
+      'stop_moved',
+      { ...seated(), ...(luck.next() < 0.5 && { by: 'feed' as const }) },
+      { ...rest, jobId: ids.job },
+    );
+  if (roll > 0.85 && list.length > 10) return correct(luck, rest, luck.pick(list.slice(-60)));
   const stops = Array.from({ length: 1 + Math.floor(luck.next() * 4) }, (_, index) => ({
     stop: index + 1,
     position: 1 + Math.floor(luck.next() * 12),
@@ -93,13 +114,7 @@ function make(
     : entry('piece_finished', sewn, about);
 }
 
-function correct(
-  luck: ReturnType<typeof chance>,
-  rest: Partial<Entry>,
-  target: Entry,
-  _four: boolean,
-): Entry {
-  void _four;
+function correct(luck: ReturnType<typeof chance>, rest: Partial<Entry>, target: Entry): Entry {
   const to = { ...rest, corrects: target.id, machineId: target.machineId };
   if (target.kind === 'correction') return entry('correction', { void: luck.next() < 0.7 }, to);
   const roll = luck.next();
