@@ -200,6 +200,8 @@ const seating = {
 /** GET /api/machines/{id}/head: what sits where now, the job on it, and what is still open. */
 export const headNow = object({
   seq: { type: 'integer' },
+  /** The newest line when all of it had been read: those after `seq` up to it may be in it, or not. */
+  until: { type: 'integer' },
   seats: { type: 'array', items: seat },
   job: { oneOf: [{ type: 'null' }, object({ id: uuid, startedAt: instant, seating })] },
   openStop: { oneOf: [{ type: 'null' }, event] },
@@ -209,6 +211,7 @@ export const headNow = object({
 });
 export interface HeadNowMessage extends Pick<HeadNow, 'seats' | 'job'>, OpenNow<Event> {
   seq: number;
+  until: number;
   clashes: Event[][];
 }
 

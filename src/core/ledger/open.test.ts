@@ -37,4 +37,8 @@ describe('what stands open', () => {
     const inOrder = [...entries].sort((a, b) => a.at.localeCompare(b.at));
     expect(ids(inOrder.reduce<OpenNow<Told>>(applyOpen, none))).toEqual(open);
   });
+  test('a hold that is told twice is one', () => {
+    const once = applyOpen(none, hold);
+    expect(ids(applyOpen(once, hold))).toEqual([null, ['d']]);
+  });
 });

@@ -36,6 +36,7 @@ export function applyOpen<Entry extends OpenEntry>(open: OpenNow<Entry>, entry: 
   if (entry.void) return open;
   const openStop = is(entry, 'endsStop') ? null : (open.openStop ?? (is(entry, 'stops') ? entry : null));
   const closes = closesOf(entry);
-  const held = open.held.filter(({ id }) => id !== closes);
+  // Told twice it is held once.
+  const held = open.held.filter(({ id }) => id !== closes && id !== entry.id);
   return { openStop, held: is(entry, 'holds') ? [...held, entry] : held };
 }

@@ -129,7 +129,7 @@ export function machineLive({
     // An ending and the stop it ends bear the same number: the second must not be passed over.
     if (event.seq < head.seq) return;
     const isNew = !events.some(({ id }) => id === event.id);
-    const ask = mustAsk(event, isNew, events);
+    const ask = mustAsk(event, isNew, events, head.until);
     events = merge(events, [event]);
     if (isNew && !ask) {
       const { seats, job } = applyEntry(
@@ -230,11 +230,13 @@ export function machineLive({
 
 /**
  * Whether the server has to be asked what an event makes of the head: a correction and an entry that comes behind later ones
- * need the ledger's history, a cone that is known by name may come from the shelf, and of a clash both sides are shown.
+ * need the ledger's history, a cone that is known by name may come from the shelf, and of a clash both sides are shown. What
+ * was stored while the head was being read (up to `until`) may be in it already: folded in again, a piece would count twice.
  */
-export function mustAsk(event: Event, isNew: boolean, known: readonly Event[]): boolean {
+export function mustAsk(event: Event, isNew: boolean, known: readonly Event[], until = 0): boolean {
   if (event.corrections > 0 || event.void) return true;
   if (!isNew) return false;
+  if (event.seq <= until) return true;
   if (known.some((other) => inLedgerOrder(event, other) < 0)) return true;
   if (!is(event, 'fits')) return false;
   const isClash = known.some(

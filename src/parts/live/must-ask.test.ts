@@ -44,3 +44,9 @@ test('two needles over the same one are a clash; over another, at another seat, 
   expect(mustAsk(fitted(2, 'n0'), true, [{ ...fitted(1, 'n0'), position: 8 } as Event])).toBe(false);
   expect(mustAsk(fitted(2, 'n0'), true, [{ ...fitted(1, 'n0'), void: true } as Event])).toBe(false);
 });
+test('what was stored while the head was being read is asked for: it may be in it already', () => {
+  const piece = told('note', 5, {});
+  expect(mustAsk({ ...piece, seq: 40 }, true, [], 40)).toBe(true);
+  expect(mustAsk({ ...piece, seq: 41 }, true, [], 40)).toBe(false);
+  expect(mustAsk({ ...piece, seq: 40 }, false, [], 40)).toBe(false);
+});

@@ -9,6 +9,7 @@ import { viewOf } from './view.ts';
 const spec = needle();
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
 const head: HeadNowMessage = {
+  until: 0,
   seq: 10,
   seats: [1, 2].map((position) => ({ head: 1, position, needle: null, cone: null })),
   job: null,

@@ -7,7 +7,10 @@ import { openStops } from '../ledger/reading/open-stop.ts';
 import { heldPieces, newestSeq } from '../ledger/reading/read.ts';
 import { readHead } from '../ledger/projecting/seats.ts';
 
-/** The heads of a machine as they are now. `seq` is read first: whatever changes later comes by the live feed. */
+/**
+ * The heads of a machine as they are now. `seq` is read first: whatever changes later comes by the live feed. `until` is read
+ * last: what changed between the two may be in it already, and must not be folded in again.
+ */
 export async function headNow(machineId: string): Promise<HeadNowMessage> {
   const seq = await newestSeq(machineId);
   const [open, held, { now }, clashes] = await Promise.all([
@@ -16,7 +19,8 @@ export async function headNow(machineId: string): Promise<HeadNowMessage> {
     readHead(database(), machineId),
     clashesOf(machineId),
   ]);
-  return { seq, openStop: open.get(machineId) ?? null, held, seats: now.seats, job: now.job, clashes };
+  const until = await newestSeq(machineId);
+  return { seq, until, openStop: open.get(machineId) ?? null, held, seats: now.seats, job: now.job, clashes };
 }
 
 /** A clash is asked about for this long; later nobody knows any more. */
