@@ -94,7 +94,6 @@ export function demoHead(today: Date): PlanProblem {
         cone: { threadId: threadByCode(code).id },
       })) as never,
       running: { id: waiting[0]!.id, startedAt: today.toISOString(), seating: {} },
-      kept: [],
       jobs: waiting.map(({ stops, sewn, dueIn, ...job }) => ({
         ...job,
         done: sewn,

@@ -25,11 +25,12 @@ export function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
   const first = job.stops.map((stop) => threads.get(stop.threadId)).find((thread) => thread !== undefined);
   const question =
     cloth && first ? fillIn({ cloth, element: job.stops[0]!.element, thread: first }, schools) : null;
+  const limits = speedLimits(job, { threads, schools });
   return [
     backing(job, question),
     ...hooping(cloth === 'cap'),
-    ...metallic(question, job, threads),
-    ...speed({ job, threads, schools }),
+    ...metallic(job, threads, limits),
+    ...speed(job, threads, limits),
     item('sample', 'One test on a similar scrap', 'Before the first piece of this job.'),
   ];
 }
@@ -75,26 +76,23 @@ const hooping = (isCap: boolean): CheckItem[] => [
   ),
 ];
 
+const isMetallicStop = (stop: CheckJob['stops'][number], threads: CheckInput['threads']) =>
+  isMetallic(threads.get(stop.threadId)?.fibre);
+type Limits = ReturnType<typeof speedLimits>;
+
 /** A limit that is not metallic's own: foam, caps, thick thread, small letters. */
-function speed({
-  job,
-  threads,
-  schools,
-}: Pick<CheckInput, 'threads' | 'schools'> & { job: CheckJob }): CheckItem[] {
-  const slowest = slowestOf(speedLimits(job, { threads, schools }));
+function speed(job: CheckJob, threads: CheckInput['threads'], limits: Limits): CheckItem[] {
+  const slowest = slowestOf(limits);
   const stop = job.stops.find((one) => one.stop === slowest?.stop);
-  if (!slowest || !stop || isMetallic(threads.get(stop.threadId)?.fibre)) return [];
+  if (!slowest || !stop || isMetallicStop(stop, threads)) return [];
   return [
     item('speed', `At most ${slowest.limit} st/min: stop ${slowest.stop}, ${stop.element}`, slowest.because),
   ];
 }
 
-function metallic(
-  question: ReturnType<typeof fillIn> | null,
-  job: CheckJob,
-  threads: CheckInput['threads'],
-): CheckItem[] {
-  if (!job.stops.some((stop) => isMetallic(threads.get(stop.threadId)?.fibre))) return [];
+function metallic(job: CheckJob, threads: CheckInput['threads'], limits: Limits): CheckItem[] {
+  const first = job.stops.findIndex((stop) => isMetallicStop(stop, threads));
+  if (first === -1) return [];
   return [
     item(
       'metallic',
@@ -103,22 +101,9 @@ function metallic(
     ),
     item(
       'metallic-speed',
-      `Metallic: at most ${metallicSpeed(question, job, threads) ?? 700} st/min`,
+      `Metallic: at most ${limits[first]?.limit ?? 700} st/min`,
       'Metallic thread breaks first at full speed.',
       'Slower still if it breaks.',
     ),
   ];
-}
-
-/** The limit that the rules give a metallic stop of this job. */
-function metallicSpeed(
-  question: ReturnType<typeof fillIn> | null,
-  job: NonNullable<CheckInput['job']>,
-  threads: CheckInput['threads'],
-): number | null {
-  const stop = job.stops.find((one) => isMetallic(threads.get(one.threadId)?.fibre));
-  if (!question || !stop) return null;
-  return (
-    advise({ ...question, element: stop.element, thread: threads.get(stop.threadId)! }).speed?.limit ?? null
-  );
 }

@@ -134,7 +134,6 @@ class Shop {
       machine: { heads: this.given.heads, positions, topSpeed: 900 },
       seats: now.seats,
       running: now.job,
-      kept: this.kept,
       jobs: this.jobs.map((job) => ({ ...job, pieces: 10, done: 0, due: null, stops: job.stops as never })),
       threads,
       shelf: labels.map((label) => readNeedleLabel(label).spec),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { alreadyThere, listOf, storeLists, type StoreList } from './lists.ts';
+import { alreadyThere, listOf, namedAlready, storeLists, type StoreList } from './lists.ts';
 
 describe('which list a file is', () => {
   test.each(Object.keys(storeLists) as StoreList[])(
@@ -29,3 +29,8 @@ test('as many are there as the stores hold of it; what has no key is new', () =>
   ]);
   expect(alreadyThere([], ['a'], key)).toEqual([]);
 });
+test('a name is the same however it is written', () =>
+  expect(namedAlready([{ name: 'Case A' }])([{ name: 'CASE a' }, { name: 'Case B' }])).toEqual([
+    true,
+    false,
+  ]));

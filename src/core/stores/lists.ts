@@ -20,6 +20,16 @@ export function listOf(headings: readonly string[], wanted: StoreList): StoreLis
   return known(best) > 0 ? best : null;
 }
 
+/** {@link alreadyThere} for lists in which a name stands for one thing, however it is written. */
+export const namedAlready =
+  (there: readonly { name: string }[]) =>
+  (items: readonly { name: string }[]): boolean[] =>
+    alreadyThere(
+      items,
+      there.map(({ name }) => name.toLowerCase()),
+      ({ name }) => name.toLowerCase(),
+    );
+
 /**
  * Which of the items are in the stores already, item by item, by a key that says what is the same: as many as there are of it, so
  * that a file saved from the stores holds nothing new, and a third cone of a batch of two does.

@@ -26,20 +26,19 @@ const toPlan = (job: Job): JobToPlan => ({ ...job, done: job.tally.pieces });
 
 /** What a plan is worked out from beside its own setup: the head, the jobs, the stores. */
 function usePlanContext(jobs: readonly Job[]) {
-  const { data, view, seating } = useFrame();
+  const { data, view } = useFrame();
   return useMemo(
     () => ({
       machine: data.machine,
       seats: view.seats,
       running: view.job,
-      kept: seating.plan,
       jobs: jobs.map(toPlan),
       threads: data.threads,
       shelf: data.needleKinds.map((kind) => kind.spec),
       schools: data.schools,
       today: dayKey(data.now, data.zone),
     }),
-    [view.seats, view.job, seating.plan, jobs, data],
+    [view.seats, view.job, jobs, data],
   );
 }
 

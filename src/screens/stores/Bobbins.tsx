@@ -1,4 +1,4 @@
-import { alreadyThere } from '../../core/stores/lists.ts';
+import { namedAlready } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import { bobbinClasses, bobbinSides, type BobbinSides } from '../../core/bobbin/capacity.ts';
 import { countFrom, readThreadCount, threadWeightText } from '../../core/units/thread-count.ts';
@@ -97,13 +97,7 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         list="bobbins"
         read={readBobbinRows}
         add={addBobbins}
-        isThere={(lines) =>
-          alreadyThere(
-            lines,
-            bobbins.map(({ name }) => name.toLowerCase()),
-            ({ name }) => name.toLowerCase(),
-          )
-        }
+        isThere={namedAlready(bobbins)}
       />
     </section>
   );

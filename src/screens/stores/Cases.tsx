@@ -1,4 +1,4 @@
-import { alreadyThere } from '../../core/stores/lists.ts';
+import { namedAlready } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import type { BobbinCase } from '../../schemas/stores.ts';
 import { readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
@@ -78,19 +78,7 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
           <input name="note" className="input w-52" maxLength={500} />
         </AddField>
       </AddForm>
-      <CsvIn
-        what="Cases"
-        list="cases"
-        read={readCaseRows}
-        add={addCases}
-        isThere={(lines) =>
-          alreadyThere(
-            lines,
-            cases.map(({ name }) => name.toLowerCase()),
-            ({ name }) => name.toLowerCase(),
-          )
-        }
-      />
+      <CsvIn what="Cases" list="cases" read={readCaseRows} add={addCases} isThere={namedAlready(cases)} />
     </section>
   );
 }

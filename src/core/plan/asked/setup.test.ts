@@ -120,7 +120,6 @@ const context: SetupContext = {
     })),
   ),
   running: null,
-  kept: [],
   jobs: [
     {
       id: 'a',

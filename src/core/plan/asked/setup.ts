@@ -44,8 +44,6 @@ export interface SetupContext {
   seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
   /** The job on the machine: its seats are what they are. */
   running: JobNow | null;
-  /** Where the kept plan seats stops. */
-  kept: readonly KeptSeat[];
   jobs: readonly JobToPlan[];
   threads: readonly PlanThread[];
   /** Needles on hand. */
@@ -115,7 +113,7 @@ function runningRequests(
   context: SetupContext,
 ): PlanJob['requests'] {
   const threads = new Map(context.threads.map((thread) => [thread.id, thread]));
-  const places = placesOf(job, { ...context, threads, plan: context.kept });
+  const places = placesOf(job, { ...context, threads, plan: [] });
   const seated = {
     ...job,
     stops: job.stops.map((stop, index) => ({ ...stop, position: places[index] ?? null })),

@@ -19,7 +19,7 @@ export interface MachineToShare {
 export function shareProblemOf(
   machines: readonly MachineToShare[],
   jobs: readonly string[],
-  context: Omit<SetupContext, 'machine' | 'seats' | 'running' | 'kept'>,
+  context: Omit<SetupContext, 'machine' | 'seats' | 'running'>,
   minutes: ChangeMinutes,
   stays: Readonly<Record<string, string>>,
 ): ShareProblem {
@@ -35,7 +35,6 @@ export function shareProblemOf(
         machine,
         seats,
         running,
-        kept: [],
       },
     ),
   );
