@@ -125,7 +125,7 @@ describe('conflicts are shown, the stronger rule first, with ways out', () => {
     const { conflicts, sure } = ask({ cloth: 'knit-heavy', element: 'foam' });
     expect(sure).toBe('open');
     const point = conflicts.find((one) => one.about === 'point')!;
-    expect([point.stronger.id, point.weaker.id]).toEqual(['knit-ball', 'foam']);
+    expect([point.stronger.id, point.weaker.id]).toEqual(['knit-ball', 'foam-sharp']);
     expect(point.ways.map((way) => way.kind)).toEqual(expect.arrayContaining(['split', 'change', 'accept']));
   });
   test('a towel with film on top', () => {

@@ -10,6 +10,7 @@ import type { Question } from './question.ts';
 import { speaks, type Rule } from './rule.ts';
 import { schoolText } from './schools.ts';
 import { sewingRules } from './sewing-rules.ts';
+import { sizesFor, sizeVotes } from './sizes.ts';
 import { votes, type Vote } from './votes.ts';
 
 /** A rule in an answer: its words, how strong, and which school it follows (null: none). */
@@ -121,18 +122,23 @@ function planConflict({ thread, element }: Question, weights: Advice['weights'])
   return [{ ...best.reasons[0]!, says }];
 }
 
+/** Needles that an answer names at most. */
+const mostRanked = 5;
+
+const none = <Value>(value: Value): Vote<Value> => ({ value, weight: 0, rules: [] });
+
 /** Candidates are the best-voted values of each property, combined; the eye's fit has its say too. */
 function rankNeedles(rules: readonly Rule[], { thread }: Question): RankedNeedle[] {
-  const sizes = votes<NeedleMetric>(rules, (rule) => rule.wants.size);
+  const eye = votes<NeedleEye>(rules, (rule) => rule.wants.eye)[0] ?? none<NeedleEye>('standard');
+  const withEye = ({ value, weight }: Vote<NeedleMetric>) =>
+    weight + (thread ? eyeScore(eyeFit({ sizeMetric: value, eye: eye.value }, thread)) : 0);
+  const sizes = sizeVotes(rules).sort((a, b) => withEye(b) - withEye(a));
   const points = votes<NeedlePoint>(rules, (rule) => rule.wants.point);
-  const eyes = votes<NeedleEye>(rules, (rule) => rule.wants.eye);
   const coatings = votes<NeedleCoating>(rules, (rule) => rule.wants.coating);
-  const none = <Value>(value: Value): Vote<Value> => ({ value, weight: 0, rules: [] });
-  const found: RankedNeedle[] = [];
+  const found: { spec: NeedleSpec; score: number; fit: EyeFit | null; given: Rule[] }[] = [];
   for (const size of sizes.slice(0, 4)) {
     for (const point of points.slice(0, 3)) {
       for (const coating of [...coatings, none<NeedleCoating>('plain')].slice(0, 2)) {
-        const eye = eyes[0] ?? none<NeedleEye>('standard');
         const spec: NeedleSpec = {
           system: 'DBxK5',
           sizeMetric: size.value,
@@ -142,19 +148,26 @@ function rankNeedles(rules: readonly Rule[], { thread }: Question): RankedNeedle
           blade: 'standard',
         };
         const fit = thread ? eyeFit(spec, thread) : null;
-        const given = [size, point, eye, coating].flatMap((vote) => vote.rules);
         found.push({
           spec,
-          text: needleText(spec),
           score: size.weight + point.weight + eye.weight + coating.weight + eyeScore(fit),
           fit,
-          reasons: strongestFirst(given),
-          against: strongestFirst(rules.filter((rule) => rule.strength >= 2 && isAgainst(rule, spec))),
+          given: [size, point, eye, coating].flatMap((vote) => vote.rules),
         });
       }
     }
   }
-  return found.sort((a, b) => b.score - a.score).slice(0, 5);
+  return found
+    .sort((a, b) => b.score - a.score)
+    .slice(0, mostRanked)
+    .map(({ spec, score, fit, given }) => ({
+      spec,
+      text: needleText(spec),
+      score,
+      fit,
+      reasons: strongestFirst(given),
+      against: strongestFirst(rules.filter((rule) => rule.strength >= 2 && isAgainst(rule, spec))),
+    }));
 }
 
 /**
@@ -166,20 +179,27 @@ export function judge(question: Question): (spec: NeedleSpec) => number {
   const thread = question.thread ?? { weightNo: first, tex: 1000 / first, fibre: 'polyester' as const };
   const rules = [...needleRules, ...sewingRules].filter((rule) => speaks(rule, { ...question, thread }));
   const tables = [
-    weightsOf(rules, 'size', (spec) => spec.sizeMetric),
-    weightsOf(rules, 'point', (spec) => spec.point),
-    weightsOf(rules, 'eye', (spec) => spec.eye),
-    weightsOf(rules, 'coating', (spec) => spec.coating),
+    weightsOf(sizeVotes(rules), (spec) => spec.sizeMetric),
+    weightsOf(
+      votes(rules, (rule) => rule.wants.point),
+      (spec) => spec.point,
+    ),
+    weightsOf(
+      votes(rules, (rule) => rule.wants.eye),
+      (spec) => spec.eye,
+    ),
+    weightsOf(
+      votes(rules, (rule) => rule.wants.coating),
+      (spec) => spec.coating,
+    ),
   ];
   return (spec) => tables.reduce((sum, points) => sum + points(spec), 0) + eyeScore(eyeFit(spec, thread));
 }
 
-function weightsOf(
-  rules: readonly Rule[],
-  property: 'size' | 'point' | 'eye' | 'coating',
-  of: (spec: NeedleSpec) => string | number,
+function weightsOf<Value>(
+  found: readonly Vote<Value>[],
+  of: (spec: NeedleSpec) => Value,
 ): (spec: NeedleSpec) => number {
-  const found = votes<string | number>(rules, (rule) => rule.wants[property]);
   const weights = new Map(found.map(({ value, weight }) => [value, weight]));
   return (spec) => weights.get(of(spec)) ?? 0;
 }
@@ -194,7 +214,7 @@ function eyeScore(fit: EyeFit | null): number {
 /** A rule whose first and other choices all exclude this needle. */
 function isAgainst({ wants }: Rule, spec: NeedleSpec): boolean {
   return (
-    (wants.size !== undefined && !wants.size.includes(spec.sizeMetric)) ||
+    sizesFor(wants)?.includes(spec.sizeMetric) === false ||
     (wants.point !== undefined && !wants.point.includes(spec.point)) ||
     (wants.eye !== undefined && !wants.eye.includes(spec.eye)) ||
     (wants.coating !== undefined && !wants.coating.includes(spec.coating))

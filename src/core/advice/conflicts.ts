@@ -4,6 +4,7 @@ import { needleCoatings, needlePoints } from '../needle/letters.ts';
 import { sizeText } from '../units/needle-size.ts';
 import type { Question } from './question.ts';
 import type { Rule, Wants } from './rule.ts';
+import { sizesFor } from './sizes.ts';
 
 /** A way out of a conflict: sew on two positions, change something, or live with it. */
 export interface WayOut {
@@ -39,7 +40,7 @@ export const conflictSubjects = {
     (wants) => wants.point,
     (value) => needlePoints[value].name,
   ),
-  size: subject((wants) => wants.size, sizeText),
+  size: subject(sizesFor, sizeText),
   coating: subject(
     (wants) => wants.coating,
     (value) => needleCoatings[value].name,
@@ -56,19 +57,24 @@ export function conflictsAmong(rules: readonly Rule[], question: Question): Conf
   const found: Conflict[] = [];
   for (const about of keysOf(conflictSubjects)) {
     const { answers } = conflictSubjects[about];
-    const [strongest, ...others] = rules
+    const speaking = rules
       .filter((rule) => rule.strength >= counts)
       .map((rule) => ({ rule, wants: answers(rule.wants) }))
       .filter(({ wants }) => wants.length > 0)
       .sort((a, b) => b.rule.strength - a.rule.strength);
+    // Of two as strong, a limit holds: it weighs more than a wish (sizes.ts).
+    const strongest =
+      speaking.find(({ rule }) => rule.strength === speaking[0]!.rule.strength && isLimit(rule)) ??
+      speaking[0];
+    const others = speaking.filter((other) => other !== strongest);
     const best = strongest?.wants[0];
     if (!strongest || !best) continue;
-    const firsts = new Set<string | number>();
+    const told: Answers[] = [];
     for (const { rule: weaker, wants } of others) {
       const first = wants[0];
-      const shared = wants.some(({ value }) => strongest.wants.some((wanted) => wanted.value === value));
-      if (!first || shared || firsts.has(first.value)) continue;
-      firsts.add(first.value);
+      if (!first || haveCommon(wants, strongest.wants) || told.some((before) => haveCommon(before, wants)))
+        continue;
+      told.push(wants);
       const stronger = strongest.rule;
       found.push({
         about,
@@ -83,6 +89,12 @@ export function conflictsAmong(rules: readonly Rule[], question: Question): Conf
     (a, b) => b.stronger.strength + b.weaker.strength - a.stronger.strength - a.weaker.strength,
   );
 }
+
+const isLimit = ({ wants }: Rule) => wants.atLeast !== undefined || wants.atMost !== undefined;
+
+type Answers = readonly { value: string | number }[];
+const haveCommon = (a: Answers, b: Answers) =>
+  a.some(({ value }) => b.some((other) => other.value === value));
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 

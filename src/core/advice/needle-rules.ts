@@ -3,7 +3,11 @@ import type { Rule } from './rule.ts';
 const knits = ['knit-light', 'knit-heavy', 'towel'] as const;
 const forever = 1000;
 
-/** Which needle: size, point, eye, coating. Common practice, no published source, unless a rule says memory. */
+/**
+ * Which needle: size, point, eye, coating. Each rule votes on one of them, the one that its reason is about. Common practice, no
+ * published source, unless a rule says memory. What cloth and seams ask of a size is a least, so that one layer more never makes
+ * the blade thinner.
+ */
 export const needleRules: readonly Rule[] = [
   // Size by thread
   {
@@ -26,7 +30,7 @@ export const needleRules: readonly Rule[] = [
   },
   {
     id: 'size-60-65',
-    when: { weightNo: [55, 75] },
+    when: { weightNo: [55, 75], metallic: false },
     wants: { size: [65] },
     strength: 3,
     because: 'Fine thread needs a narrow groove that holds it, and small letters small holes.',
@@ -35,7 +39,7 @@ export const needleRules: readonly Rule[] = [
   },
   {
     id: 'size-60-70',
-    when: { weightNo: [55, 75] },
+    when: { weightNo: [55, 75], metallic: false },
     wants: { size: [70, 75] },
     strength: 3,
     because: 'A 70/10 or 75/11 is stiffer and still fine enough for 60 wt.',
@@ -44,7 +48,7 @@ export const needleRules: readonly Rule[] = [
   },
   {
     id: 'size-80',
-    when: { weightNo: [75, 200] },
+    when: { weightNo: [75, 201], metallic: false },
     wants: { size: [60, 65] },
     strength: 3,
     because: 'Thread finer than 60 wt flutters in a wider groove.',
@@ -61,50 +65,59 @@ export const needleRules: readonly Rule[] = [
   {
     id: 'size-12',
     when: { weightNo: [1, 20] },
-    wants: { size: [100, 110, 120], eye: ['large'] },
+    wants: { size: [100, 110, 120] },
     strength: 4,
-    because: 'Thick thread needs a wide groove and a large eye: 100/16 or larger.',
+    because: 'Thick thread needs a wide groove: 100/16 or larger.',
     basis: 'practice',
   },
   {
     id: 'metallic-90',
     when: { metallic: true },
-    wants: { size: [90, 80], eye: ['large'] },
+    wants: { size: [90], atLeast: 90 },
     strength: 4,
-    because: 'The long, large eye and deep groove rub metallic thread less: fewer shreds.',
+    because: 'The groove of a 90/14 is deep enough that metallic does not rub in it: fewer shreds.',
     basis: 'practice',
     school: { topic: 'metallicSize', choice: '90' },
   },
   {
     id: 'metallic-80',
     when: { metallic: true },
-    wants: { size: [80, 90], eye: ['large'] },
+    wants: { size: [80, 90], atLeast: 80 },
     strength: 4,
-    because: 'Some start metallic on an 80/12 with the large eye and go to 90/14 when it shreds.',
+    because: 'Some start metallic on an 80/12 and go to 90/14 when it shreds.',
     basis: 'practice',
     school: { topic: 'metallicSize', choice: '80' },
   },
   {
     id: 'fine-detail',
-    when: { element: ['lettering'], letterMm: [0, 5], metallic: false },
-    wants: { size: [65, 70] },
-    strength: 2,
+    when: { element: ['lettering'], letterMm: [0, 5], weightNo: [55, 201], metallic: false },
+    wants: { atMost: 70 },
+    strength: 3,
     because: 'Small letters close up round the holes of a thick blade.',
+    wayOut: 'Move the small letters off the seam or the stiff cloth, onto one layer.',
     basis: 'practice',
   },
-  // Size by cloth
+  // Size by cloth: what it asks for at least
   {
     id: 'thick-cloth',
     when: { cloth: ['cap', 'twill', 'canvas'] },
-    wants: { size: [80, 90] },
+    wants: { atLeast: 80 },
     strength: 4,
     because: 'Buckram, thick twill, canvas and denim push a light blade aside, into the hook: burrs, breaks.',
     basis: 'practice',
   },
   {
+    id: 'knit-75',
+    when: { cloth: knits, weightNo: [35, 55], metallic: false },
+    wants: { size: [75, 70] },
+    strength: 2,
+    because: 'In knits and towels 40 wt is sewn with a 75/11: a stouter blade leaves holes.',
+    basis: 'practice',
+  },
+  {
     id: 'seams',
     when: { seams: true },
-    wants: { size: [80, 90] },
+    wants: { atLeast: 80 },
     strength: 4,
     because: 'A seam deflects a light blade towards the hook’s point.',
     basis: 'practice',
@@ -112,24 +125,24 @@ export const needleRules: readonly Rule[] = [
   {
     id: 'very-thick',
     when: { cloth: ['cap', 'twill', 'canvas', 'leather', 'softshell'], layers: [3, forever] },
-    wants: { size: [90, 80] },
+    wants: { atLeast: 90 },
     strength: 5,
     because: 'Three layers and more of firm cloth are very thick: 90/14.',
     basis: 'practice',
   },
   {
-    id: 'foam',
+    id: 'foam-size',
     when: { element: ['foam'] },
-    wants: { size: [80], point: ['sharp'], coating: ['titanium'] },
+    wants: { size: [80], atLeast: 80 },
     strength: 3,
-    because: 'Raised foam must be perforated cleanly: a sharp 80/12, and titanium lasts longer in it.',
+    because: 'Raised foam is perforated by a stout blade: 80/12.',
     basis: 'practice',
   },
   // Point
   {
     id: 'knit-ball',
     when: { cloth: ['knit-heavy', 'towel'] },
-    wants: { point: ['light-ball', 'extra-slim-ball', 'medium-ball'], size: [75] },
+    wants: { point: ['light-ball', 'extra-slim-ball', 'medium-ball'] },
     strength: 4,
     because:
       'A ball point parts the loops of knits, towels and stretch; a sharp one cuts them and holes run.',
@@ -138,9 +151,17 @@ export const needleRules: readonly Rule[] = [
   {
     id: 'light-knit-slim',
     when: { cloth: ['knit-light'] },
-    wants: { point: ['extra-slim-ball', 'light-ball'], size: [75, 70] },
+    wants: { point: ['extra-slim-ball', 'light-ball'] },
     strength: 4,
     because: 'On light knits the extra-slim ball leaves the smallest hole.',
+    basis: 'practice',
+  },
+  {
+    id: 'foam-sharp',
+    when: { element: ['foam'] },
+    wants: { point: ['sharp'] },
+    strength: 3,
+    because: 'A sharp point perforates foam cleanly, so that what is left over tears off.',
     basis: 'practice',
   },
   {
@@ -195,7 +216,32 @@ export const needleRules: readonly Rule[] = [
     basis: 'practice',
     school: { topic: 'point', choice: 'universal-first' },
   },
+  // Eye
+  {
+    id: 'metallic-eye',
+    when: { metallic: true },
+    wants: { eye: ['large'] },
+    strength: 4,
+    because: 'The long, large eye rubs metallic thread less: fewer shreds.',
+    basis: 'practice',
+  },
+  {
+    id: 'thick-thread-eye',
+    when: { weightNo: [1, 20] },
+    wants: { eye: ['large'] },
+    strength: 4,
+    because: 'Thick thread needs a large eye to be drawn through without rubbing.',
+    basis: 'practice',
+  },
   // Coating
+  {
+    id: 'foam-titanium',
+    when: { element: ['foam'] },
+    wants: { coating: ['titanium'] },
+    strength: 3,
+    because: 'Foam wears a point down: titanium lasts longer in it.',
+    basis: 'practice',
+  },
   {
     id: 'sticky-coating',
     when: { backing: ['sticky'] },

@@ -26,6 +26,9 @@ export interface When {
 /** What a rule asks for. Lists are best first. */
 export interface Wants {
   size?: readonly NeedleMetric[];
+  /** No blade thinner, or thicker, than this. */
+  atLeast?: NeedleMetric;
+  atMost?: NeedleMetric;
   point?: readonly NeedlePoint[];
   eye?: readonly NeedleEye[];
   coating?: readonly NeedleCoating[];

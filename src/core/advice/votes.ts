@@ -10,9 +10,12 @@ export interface Vote<Value> {
 /** A rule's later choices count for less than its first. */
 const laterChoice = 0.55;
 
+/** From this strength on a rule is not outvoted by weaker ones, however many they are. */
+const notOutvoted = 3;
+
 /**
  * What the rules ask for, weightiest first. Strengths are squared, so that several of taste do not outvote one
- * without which the work fails.
+ * without which the work fails; and what only weaker rules ask for stays behind what a strong one asks for instead.
  */
 export function votes<Value>(
   rules: readonly Rule[],
@@ -27,5 +30,16 @@ export function votes<Value>(
       found.set(value, vote);
     });
   }
-  return [...found.values()].sort((a, b) => b.weight - a.weight);
+  const all = [...found.values()];
+  return all
+    .map((vote) => {
+      const own = Math.max(...vote.rules.map((rule) => rule.strength));
+      const over = rules.filter(
+        (rule) =>
+          rule.strength >= notOutvoted && rule.strength > own && wanted(rule)?.includes(vote.value) === false,
+      );
+      const most = over.map((rule) => Math.max(...wanted(rule)!.map((value) => found.get(value)!.weight)));
+      return { ...vote, weight: Math.min(vote.weight, ...most.map((weight) => weight - 1)) };
+    })
+    .sort((a, b) => b.weight - a.weight);
 }
