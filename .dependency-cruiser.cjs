@@ -12,6 +12,7 @@ const source = (path) => ({ path, pathNot: '\\.test\\.ts$' });
 const computing = [
   'culori',
   'fft\\.js',
+  'fastest-levenshtein',
   'simple-statistics',
   'ml-matrix',
   'pure-rand',

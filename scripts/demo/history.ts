@@ -229,13 +229,13 @@ function dayStart(now: number, total: number, index: number): number {
 
 /** The job's stops where the head sews them: the one seating decides, as on Run. */
 function placedStops(job: number, now: HeadNow) {
-  const { cloth, stops } = jobs[job]!;
+  const { cloth, garment, stops } = jobs[job]!;
   const asked = stops.map(([code, stitches, element], index) => ({
     ...{ stop: index + 1, threadId: threadByCode(code).id, stitches, element, position: null },
   }));
   const byId = new Map(threads.map((thread) => [thread.id, thread]));
   const places = placesOf(
-    { id: jobId(job), cloth, stops: asked },
+    { id: jobId(job), cloth, garment, stops: asked },
     { seats: now.seats, running: null, plan: [], threads: byId, schools: defaultSchools },
   );
   return asked.map(({ stop, stitches }, index) => {

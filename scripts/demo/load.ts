@@ -1,3 +1,6 @@
+import { omit } from '../../src/core/base/omit.ts';
+import { writePicture } from '../../src/server/jobs/pictures.ts';
+import { emblemOf } from './emblems.ts';
 import { addDays, formatISO } from 'date-fns';
 import { database, rows } from '../../src/server/base/database.ts';
 import { addJobs, changeJob, jobById } from '../../src/server/jobs/jobs.ts';
@@ -15,6 +18,7 @@ import {
   heron,
   jobId,
   jobs,
+  measuresOf,
   needleCounts,
   needleKindId,
   needleLabels,
@@ -40,23 +44,29 @@ export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
     await addMachine(machine);
   }
   await addJobs(
-    jobs.map(({ name, customer, cloth, pieces, dueIn, note, stops }, index) => ({
+    jobs.map(({ name, customer, cloth, garment, pieces, dueIn, note, stops }, index) => ({
       id: jobId(index),
       name,
       customer,
       cloth,
+      garment,
       pieces,
       note,
       due: formatISO(addDays(now, dueIn), { representation: 'date' }),
-      stops: stops.map(([code, stitches, element], stop) => ({
-        stop: stop + 1,
-        threadId: threadByCode(code).id,
-        stitches,
-        element,
+      stops: stops.map((stop, index) => ({
+        stop: index + 1,
+        threadId: threadByCode(stop[0]).id,
+        stitches: stop[1],
+        element: stop[2],
         position: null,
+        ...measuresOf(stop),
       })),
     })),
   );
+  for (const [index, { customer }] of jobs.entries()) {
+    const emblem = await emblemOf(customer);
+    if (emblem) await writePicture(jobId(index), 'image/webp', emblem);
+  }
   const entries = demoHistory(now.getTime());
   for (let at = 0; at < entries.length; at += 400) {
     await writeEntries(entries.slice(at, at + 400), { receivedAfterMs: 400 });
@@ -65,9 +75,8 @@ export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
     await changeNeedleKind(needleKindId(index), { counted, reorderAt: 10 });
   for (const [index, { done }] of jobs.entries()) {
     if (!done) continue;
-    const { id, tally: _tally, doneAt: _doneAt, ...job } = await jobById(jobId(index));
-    void [_tally, _doneAt];
-    await changeJob(id, { ...job, done: true });
+    const job = await jobById(jobId(index));
+    await changeJob(job.id, { ...omit(job, 'id', 'tally', 'doneAt', 'picture'), done: true });
   }
   return true;
 }

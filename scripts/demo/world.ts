@@ -1,6 +1,9 @@
 import { type Fibre } from '../../src/core/thread/fibres.ts';
 import { defaultUpkeep } from '../../src/core/check/upkeep.ts';
 import { readNeedleLabel } from '../../src/core/needle/label.ts';
+import type { Measures } from '../../src/core/element/measures.ts';
+import type { Garment } from '../../src/core/garment/garment.ts';
+import { garments } from './garments.ts';
 import type { Job, Machine } from '../../src/schemas/workshop.ts';
 
 /** Tarnside Stitch Room, a small workshop by a mountain lake. All of it is made up. */
@@ -168,11 +171,16 @@ export const bobbinCases = ['A', 'B', 'C'].map((letter, index) => ({
 }));
 
 type Element = Job['stops'][number]['element'];
-type Stop = [thread: string, stitches: number, element: Element];
+type Stop = [thread: string, stitches: number, element: Element, letterMm?: number];
+
+/** What was measured of a stop of the demo: the height of its letters. */
+export const measuresOf = ([, , element, letterMm]: Stop): { measures?: Measures } =>
+  letterMm === undefined ? {} : { measures: { by: 'typed', parts: [{ element, letterMm }] } };
 interface DemoJob {
   name: string;
   customer: string;
   cloth: string;
+  garment: Garment;
   pieces: number;
   dueIn: number;
   done: boolean;
@@ -192,6 +200,7 @@ const job = (
   name,
   customer,
   cloth,
+  garment: garments[name] ?? {},
   pieces,
   dueIn,
   done: dueIn < 0,
@@ -205,7 +214,7 @@ const rescue: Stop[] = [
   ['WH40', 2600, 'satin'],
   ['BL40', 900, 'satin'],
   ['SI40', 1100, 'satin'],
-  ['BK40', 1400, 'lettering'],
+  ['BK40', 1400, 'lettering', 9],
 ];
 /** The band’s lyre, raised by foam. */
 const band: Stop[] = [
@@ -213,7 +222,7 @@ const band: Stop[] = [
   ['BU40', 1900, 'satin'],
   ['CO40', 800, 'satin'],
   ['CR40', 1100, 'satin'],
-  ['WH40', 1300, 'lettering'],
+  ['WH40', 1300, 'lettering', 8],
 ];
 
 /**
@@ -248,7 +257,7 @@ export const jobs: DemoJob[] = [
       ['SI40', 1800, 'satin'],
       ['RE40', 900, 'satin'],
       ['BK40', 2100, 'satin'],
-      ['WH60', 1150, 'lettering'],
+      ['WH60', 1150, 'lettering', 4.2],
     ],
     'Left chest, 75 mm wide. Water-soluble film on top.',
   ),
@@ -258,7 +267,7 @@ export const jobs: DemoJob[] = [
     ['LI40', 1600, 'satin'],
     ['CO40', 900, 'satin'],
     ['BR40', 1200, 'satin'],
-    ['GR60', 600, 'lettering'],
+    ['GR60', 600, 'lettering', 4.5],
   ]),
   job('Rescue pack flaps, second lot', 'Mountain rescue team', 'canvas', 40, 11, rescue),
   job(
@@ -282,7 +291,7 @@ export const jobs: DemoJob[] = [
       ['LI40', 800, 'satin'],
       ['IC40', 900, 'satin'],
       ['WH40', 800, 'satin'],
-      ['NA60', 700, 'lettering'],
+      ['NA60', 700, 'lettering', 4],
     ],
     'Sharp point only; test on the offcut first.',
   ),
@@ -321,7 +330,7 @@ export const jobs: DemoJob[] = [
     ['BL40', 1900, 'satin'],
     ['RE40', 900, 'satin'],
     ['WH40', 2400, 'satin'],
-    ['WH60', 1150, 'lettering'],
+    ['WH60', 1150, 'lettering', 4.2],
   ]),
   job('Garden aprons, spring', 'Botanic garden', 'canvas', 24, -7, [
     ['GR40', 5100, 'fill'],

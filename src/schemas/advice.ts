@@ -6,7 +6,10 @@ import { pairVerdicts } from '../core/bobbin/pairing.ts';
 import { bobbinClasses } from '../core/bobbin/capacity.ts';
 import { bases } from '../core/base/quantity.ts';
 import { conflictSubjects } from '../core/advice/conflicts.ts';
-import { backings, cloths, hoopSizes, priorities } from '../core/advice/question.ts';
+import { priorities } from '../core/garment/places.ts';
+import { backings } from '../core/garment/backings.ts';
+import { cloths } from '../core/garment/cloths.ts';
+import { hoopSizes } from '../core/garment/hoops.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { answersOf, someSchools } from './schools.ts';
 import {

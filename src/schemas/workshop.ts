@@ -1,3 +1,5 @@
+import { measuresShape } from '../core/element/measures.ts';
+import { garmentShape } from '../core/garment/garment.ts';
 import { needleSpecShape } from '../core/needle/shape.ts';
 import { fibres } from '../core/thread/fibres.ts';
 import { mostStops } from '../core/shape/most.ts';
@@ -100,13 +102,17 @@ export const coneNew = object({
 export const cone = object({ ...coneNew.properties, leftMetres: { type: 'number' } });
 export type Cone = DataOf<typeof cone>;
 
-const jobStop = object({
-  stop: { type: 'integer', minimum: 1, maximum: 99 },
-  threadId: uuid,
-  stitches,
-  element: among(elements),
-  position: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
-});
+const jobStop = object(
+  {
+    stop: { type: 'integer', minimum: 1, maximum: 99 },
+    threadId: uuid,
+    stitches,
+    element: among(elements),
+    position: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
+    measures: measuresShape,
+  },
+  ['measures'],
+);
 export type JobStop = DataOf<typeof jobStop>;
 
 const jobFields = {
@@ -118,18 +124,24 @@ const jobFields = {
   note: text(0, 2000),
   stops: { type: 'array', items: jobStop, minItems: 1, maxItems: 99 },
 } as const;
+/** What may be left out: nothing is said of it then. A change without `garment` leaves it as it is. */
+const optional = ['schools', 'garment'] as const;
 /** Answers for this job only; null: the workshop's. */
 const jobSchools = { oneOf: [{ type: 'null' }, someSchools] } as const;
-export const jobNew = object({ id: uuid, ...jobFields, schools: jobSchools }, ['schools']);
+export const jobNew = object(
+  { id: uuid, ...jobFields, schools: jobSchools, garment: garmentShape },
+  optional,
+);
 /** PUT: the whole job; `version` is the one that was read, so that two editors do not overwrite each other. */
 export const jobChange = object(
   {
     ...jobFields,
     schools: jobSchools,
+    garment: garmentShape,
     version: { type: 'integer', minimum: 1 },
     done: { type: 'boolean' },
   },
-  ['schools'],
+  optional,
 );
 export const jobsNew = object({ jobs: { type: 'array', items: jobNew, minItems: 1, maxItems: 200 } });
 export const jobTally = object({
@@ -138,14 +150,20 @@ export const jobTally = object({
   breaks: count,
   lostMs: { type: 'integer' },
 });
-export const job = object({
-  id: uuid,
-  ...jobFields,
-  schools: jobSchools,
-  version: { type: 'integer' },
-  doneAt: instantOrNull,
-  tally: jobTally,
-});
+export const job = object(
+  {
+    id: uuid,
+    ...jobFields,
+    schools: jobSchools,
+    garment: garmentShape,
+    /** Tells one picture from another; null: it has none. GET /api/jobs/{id}/picture gives it. */
+    picture: { type: ['string', 'null'] },
+    version: { type: 'integer' },
+    doneAt: instantOrNull,
+    tally: jobTally,
+  },
+  ['garment'],
+);
 export const jobIds = object({ ids: { type: 'array', items: uuid } });
 export type Job = DataOf<typeof job>;
 export type JobNew = DataOf<typeof jobNew>;

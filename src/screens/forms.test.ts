@@ -19,9 +19,19 @@ const job: Job = {
     pieces: 40,
     due: '2026-11-09',
   },
-  ...{ note: '', schools: null, doneAt: null, version: 3 },
+  ...{ note: '', schools: null, garment: { cloth: 'cap', hoopWidthMm: 300.5, seams: false }, picture: null },
+  ...{ doneAt: null, version: 3 },
   stops: [
-    { stop: 1, threadId: 'a', stitches: 5200, element: 'foam', position: null },
+    {
+      ...{ stop: 1, threadId: 'a', stitches: 5200, element: 'foam', position: null },
+      measures: {
+        ...{ by: 'picture', stitches: 'estimated' },
+        parts: [
+          { element: 'foam', stitches: 5000, areaMm2: 812.5, strokeMm: 3, widestMm: 6.25 },
+          { element: 'lettering', stitches: 200, letterMm: 4.2, strokeMm: 0.5 },
+        ],
+      },
+    },
     { stop: 2, threadId: 'b', stitches: 900, element: 'run', position: 7 },
   ],
   tally: { pieces: 30, stitches: 0, breaks: 0, lostMs: 0 },
@@ -29,8 +39,10 @@ const job: Job = {
 
 describe('a job in its form', () => {
   test('read into the form and sent as it is, nothing changes', () => {
-    const { name, customer, cloth, pieces, due, note, schools, stops } = job;
-    expect(messageOf(formOf(job, 'a'))).toEqual({ name, customer, cloth, pieces, due, note, schools, stops });
+    const { name, customer, cloth, garment, pieces, due, note, schools, stops } = job;
+    expect(messageOf(formOf(job, 'a'))).toEqual({
+      ...{ name, customer, cloth, garment, pieces, due, note, schools, stops },
+    });
   });
   test('numbers may be typed with spaces and commas; stops are numbered as they stand', () => {
     const form = formOf(job, 'a');
@@ -50,7 +62,7 @@ describe('a job in its form', () => {
     ]);
   });
   test('a new job begins with one stop in the thread given', () =>
-    expect(formOf(null, 'red').stops).toEqual([
+    expect(formOf(null, 'red').stops).toMatchObject([
       { threadId: 'red', stitches: '', element: 'fill', position: '' },
     ]));
   test('only schools that differ from the workshop’s are kept', () => {

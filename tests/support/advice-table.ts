@@ -1,5 +1,5 @@
 import { keysOf } from '../../src/core/base/keys.ts';
-import { cloths } from '../../src/core/advice/question.ts';
+import { cloths } from '../../src/core/garment/cloths.ts';
 import { advise } from '../../src/core/advice/advise.ts';
 import { fillIn, type Asked } from '../../src/core/advice/fill-in.ts';
 import { schoolText, schoolTopics, type SchoolTopic } from '../../src/core/advice/schools.ts';

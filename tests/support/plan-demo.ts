@@ -5,6 +5,7 @@ import {
   heron,
   heronHead,
   jobs,
+  measuresOf,
   needle,
   needleLabels,
   threadByCode,
@@ -44,14 +45,20 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
         return thread.id;
       });
     emblems.set(like.stops, chosen);
-    const stops = like.stops.map(([, stitches, element], stop) => ({
-      stop: stop + 1,
-      threadId: chosen[stop]!,
-      stitches,
-      element,
+    const stops = like.stops.map((stop, at) => ({
+      stop: at + 1,
+      threadId: chosen[at]!,
+      stitches: stop[1],
+      element: stop[2],
       position: null,
+      ...measuresOf(stop),
     }));
-    const { requests } = requestsOf({ cloth: like.cloth, stops: stops.slice(0, mostStops) }, byId, shelf, {});
+    const { requests } = requestsOf(
+      { cloth: like.cloth, garment: like.garment, stops: stops.slice(0, mostStops) },
+      byId,
+      shelf,
+      {},
+    );
     const stitches = stops.reduce((sum, one) => sum + one.stitches, 0);
     return {
       id: `job ${index}`,
@@ -98,8 +105,9 @@ export function demoHead(today: Date): PlanProblem {
         ...job,
         done: sewn,
         due: day(addDays(today, dueIn)),
-        stops: stops.map(([code, stitches, element], index) => ({
-          ...{ stop: index + 1, threadId: threadByCode(code).id, stitches, element, position: null },
+        stops: stops.map((stop, index) => ({
+          ...{ stop: index + 1, threadId: threadByCode(stop[0]).id, stitches: stop[1], element: stop[2] },
+          ...{ position: null, ...measuresOf(stop) },
         })),
       })),
       threads,

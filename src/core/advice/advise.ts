@@ -42,6 +42,8 @@ export interface Advice {
   speed: { limit: number; ifBreaks: readonly [number, number] | null; reasons: Reason[] } | null;
   backingLayers: { layers: number; reasons: Reason[] };
   cautions: Reason[];
+  /** Those of the cautions that say why another thread weight is advised than is planned. */
+  planned: Reason[];
   conflicts: Conflict[];
   /** Cover of fills and columns at the usual spacing, when a thread is given. */
   cover: (Cover & { spacingMm: number }) | null;
@@ -91,6 +93,7 @@ export function advise(question: Question): Advice {
         .filter((rule) => rule.wants.caution)
         .map((rule) => ({ ...reasonOf(rule), says: rule.wants.caution! })),
     ],
+    planned,
     conflicts,
     cover:
       question.thread && question.element !== 'run'

@@ -4,17 +4,13 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { needleSizes } from '../units/needle-size.ts';
 import { advise } from './advise.ts';
-import { clothFromWords, fillIn } from './fill-in.ts';
+import { fillIn } from './fill-in.ts';
+import { clothFromWords } from '../garment/from-words.ts';
 import { needleRules } from './needle-rules.ts';
-import {
-  backings,
-  cloths,
-  hoopSizes,
-  type Backing,
-  type Cloth,
-  type HoopSize,
-  type Question,
-} from './question.ts';
+import { type Question } from './question.ts';
+import { backings, type Backing } from '../garment/backings.ts';
+import { cloths, type Cloth } from '../garment/cloths.ts';
+import { hoopSizes, type HoopSize } from '../garment/hoops.ts';
 import { defaultSchools, schoolTopics, type SchoolTopic, type Schools } from './schools.ts';
 import { sewingRules } from './sewing-rules.ts';
 import { votes } from './votes.ts';

@@ -25,26 +25,3 @@ export function fillIn(asked: Asked, workshop: Partial<Schools> = {}): Question 
     schools: { ...defaultSchools, ...workshop, ...asked.schools },
   };
 }
-
-/** Words in a job's free-text cloth that name a cloth of the rules, the first that fits. */
-const words: readonly [RegExp, Question['cloth']][] = [
-  [/\bcap|buckram/i, 'cap'],
-  [/knit.*(heavy|thick)|sweater|jumper/i, 'knit-heavy'],
-  [/knit|jersey|stretch|polo|t-shirt/i, 'knit-light'],
-  [/nylon|ripstop|coated|umbrella/i, 'nylon'],
-  [/towel|terry|fleece|pile/i, 'towel'],
-  [/canvas|denim|jeans/i, 'canvas'],
-  [/twill|workwear/i, 'twill'],
-  [/softshell|soft shell/i, 'softshell'],
-  [/leather|vinyl/i, 'leather'],
-  [/felt/i, 'felt'],
-  [/dense|poplin|satin|taffeta/i, 'woven-dense'],
-];
-
-/** The cloth that a job's words mean, or null when they name none that is known. */
-export function clothFromWords(text: string): Question['cloth'] | null {
-  return (
-    words.find(([pattern]) => pattern.test(text))?.[1] ??
-    (/woven|cotton|linen/i.test(text) ? 'woven-light' : null)
-  );
-}

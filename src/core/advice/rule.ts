@@ -3,7 +3,11 @@ import { type ElementKind } from '../element/elements.ts';
 import type { NeedleCoating, NeedleEye, NeedlePoint } from '../needle/letters.ts';
 import type { Basis } from '../base/quantity.ts';
 import type { NeedleMetric } from '../units/needle-size.ts';
-import type { Backing, Cloth, HoopSize, Priority, Question } from './question.ts';
+import type { Priority } from '../garment/places.ts';
+import type { Question } from './question.ts';
+import type { Backing } from '../garment/backings.ts';
+import type { Cloth } from '../garment/cloths.ts';
+import type { HoopSize } from '../garment/hoops.ts';
 import type { SchoolTopic } from './schools.ts';
 
 /** When a rule speaks: every condition named must hold. Ranges are [from, below). */
@@ -12,6 +16,7 @@ export interface When {
   notCloth?: readonly Cloth[];
   element?: readonly ElementKind[];
   backing?: readonly Backing[];
+  notBacking?: readonly Backing[];
   hoop?: readonly HoopSize[];
   seams?: boolean;
   layers?: readonly [number, number];
@@ -71,6 +76,7 @@ export function speaks({ when, school }: Rule, question: Question): boolean {
     !when.notCloth?.includes(question.cloth) &&
     among(question.element, when.element) &&
     (!when.backing || when.backing.some((one) => question.backings.includes(one))) &&
+    !when.notBacking?.some((one) => question.backings.includes(one)) &&
     among(question.hoop, when.hoop) &&
     (when.seams === undefined || when.seams === question.seams) &&
     within(question.layers, when.layers) &&

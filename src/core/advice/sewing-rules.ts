@@ -164,7 +164,7 @@ export const sewingRules: readonly Rule[] = [
   },
   {
     id: 'usual-hoop',
-    when: { hoop: ['small', 'medium'] },
+    when: { hoop: ['small', 'medium', 'cap-frame'] },
     wants: { backingLayers: 1 },
     strength: 2,
     because: 'The backing must cover the whole hoop.',
@@ -172,7 +172,7 @@ export const sewingRules: readonly Rule[] = [
   },
   {
     id: 'stretch-backing',
-    when: { cloth: ['knit-light', 'knit-heavy'] },
+    when: { cloth: ['knit-light', 'knit-heavy'], notBacking: ['cut-away'] },
     wants: { caution: 'Stretch cloth keeps its shape on cut-away backing only; tear-away lets it pull.' },
     strength: 3,
     because: 'A knit stretches under the stitches.',
@@ -180,7 +180,7 @@ export const sewingRules: readonly Rule[] = [
   },
   {
     id: 'pile-film',
-    when: { cloth: ['towel'] },
+    when: { cloth: ['towel'], notBacking: ['film', 'soluble'] },
     wants: { caution: 'Lay a water-soluble film on top, or the loops come up through the stitches.' },
     strength: 3,
     because: 'Pile swallows stitches.',

@@ -4,10 +4,12 @@ import { elementKinds } from '../element/elements.ts';
 import { eyeFit } from '../needle/eye.ts';
 import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import { advise, type Advice } from './advise.ts';
-import { conflictSubjects } from './conflicts.ts';
+import type { conflictSubjects } from './conflicts.ts';
 import { fillIn } from './fill-in.ts';
 import { needleRules } from './needle-rules.ts';
-import { backings, cloths, type Backing, type Question } from './question.ts';
+import { type Question } from './question.ts';
+import { backings, type Backing } from '../garment/backings.ts';
+import { cloths } from '../garment/cloths.ts';
 import { sizesFor } from './sizes.ts';
 import { schoolTopics } from './schools.ts';
 

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { fillIn } from '../advice/fill-in.ts';
 import { mainKind, proposeStops } from './propose.ts';
 import type { Region } from './reading.ts';
 
@@ -43,16 +42,8 @@ const tones = [
   { colour: '#12509a', share: 0.7, isGround: false },
   { colour: '#c99a2e', share: 0.3, isGround: false },
 ];
-const {
-  element: _e,
-  letterMm: _l,
-  strokeMm: _s,
-  thread: _t,
-  ...base
-} = fillIn({ cloth: 'softshell', element: 'fill' });
-void [_e, _l, _s, _t];
 const propose = (regions: Region[], kinds?: ReadonlyMap<number, 'run' | 'fill'>) =>
-  proposeStops({ tones, regions }, base, shop, kinds);
+  proposeStops({ tones, regions }, { cloth: 'softshell' }, shop, {}, kinds);
 
 describe('from a reading to colour stops', () => {
   const fill = region(1, {});
@@ -69,7 +60,7 @@ describe('from a reading to colour stops', () => {
   test('what agrees in colour, weight and needle is sewn in one stop', () => {
     const [stop, ...rest] = propose([fill, tall]);
     expect(rest).toEqual([]);
-    expect(stop!.elements.map((element) => element.kind)).toEqual(['fill', 'lettering']);
+    expect(stop!.elements.map((element) => element.part.element)).toEqual(['fill', 'lettering']);
     expect(stop!.stitches).toBe(550);
     expect(mainKind(stop!)).toBe('lettering');
   });
@@ -80,11 +71,12 @@ describe('from a reading to colour stops', () => {
   });
   test('fills lie under columns, lettering comes last', () => {
     const stops = propose([small, region(5, { tone: 2, kind: 'satin', strokeMm: 3 }), fill]);
-    expect(stops.map((stop) => stop.elements[0]!.kind)).toEqual(['fill', 'satin', 'lettering']);
+    expect(stops.map((stop) => stop.elements[0]!.part.element)).toEqual(['fill', 'satin', 'lettering']);
   });
   test('a kind put right by hand counts, with its own stitches', () => {
     const [stop] = propose([small], new Map([[2, 'run']]));
-    expect(stop!.elements[0]).toMatchObject({ kind: 'run', letterMm: null });
+    expect(stop!.elements[0]!.part).toMatchObject({ element: 'run' });
+    expect(stop!.elements[0]!.part).not.toHaveProperty('letterMm');
     expect(stop!.stitches).not.toBe(120);
   });
   test('every stitch of the regions is in a stop', () => {

@@ -1,7 +1,9 @@
 import { elements, type ElementKind } from '../element/elements.ts';
 import { isMetallic, type Fibre } from '../thread/fibres.ts';
-import { advise, type Advice } from '../advice/advise.ts';
-import type { Question } from '../advice/question.ts';
+import type { Advice } from '../advice/advise.ts';
+import { adviseStop, type JobToAdvise } from '../advice/of-stop.ts';
+import type { Schools } from '../advice/schools.ts';
+import type { Measures, StopPart } from '../element/measures.ts';
 import { nearestThreads, rgbOf } from './pixels/colour.ts';
 import type { Reading, Region } from './reading.ts';
 import { estimateStitches } from './stitch-estimate.ts';
@@ -14,14 +16,12 @@ interface StoreThread {
   fibre: Fibre;
 }
 
-/** Regions of one tone, kind and thread weight. */
+type ProposedPart = StopPart & { stitches: number; strokeMm: number; widestMm: number; areaMm2: number };
+
+/** Regions of one tone, kind and thread weight, measured as one part of a stop: the lowest letters, the narrowest stroke. */
 export interface ProposedElement {
-  kind: ElementKind;
+  part: ProposedPart;
   regions: number[];
-  stitches: number;
-  /** Lowest lettering in it, mm; null: none. */
-  letterMm: number | null;
-  strokeMm: number;
   advice: Advice;
 }
 
@@ -45,12 +45,13 @@ export const farColour = 12;
  */
 export function proposeStops(
   reading: Pick<Reading, 'tones' | 'regions'>,
-  base: Omit<Question, 'element' | 'letterMm' | 'strokeMm' | 'thread'>,
+  job: JobToAdvise,
   threads: readonly StoreThread[],
+  workshop: Partial<Schools>,
   kinds: ReadonlyMap<number, ElementKind> = new Map(),
 ): ProposedStop[] {
   const stops = new Map<string, ProposedStop>();
-  for (const element of elementsOf(reading.regions, base, kinds)) {
+  for (const element of elementsOf(reading.regions, job, workshop, kinds)) {
     const tone = reading.regions.find((region) => region.id === element.regions[0])!.tone;
     const weightNo = element.advice.weights[0]?.weightNo ?? 40;
     const needle = element.advice.needles[0]!;
@@ -58,7 +59,7 @@ export function proposeStops(
     const stop = stops.get(key);
     if (stop) {
       stop.elements.push(element);
-      stop.stitches += element.stitches;
+      stop.stitches += element.part.stitches;
       continue;
     }
     const rgb = rgbOf(reading.tones[tone]!.colour);
@@ -70,48 +71,83 @@ export function proposeStops(
       weightNo,
       needle,
       elements: [element],
-      stitches: element.stitches,
+      stitches: element.part.stitches,
       threads: nearestThreads(rgb, fitting, 4),
     });
   }
   const lowest = (stop: ProposedStop) =>
-    Math.min(...stop.elements.map((element) => elements[element.kind].layer));
+    Math.min(...stop.elements.map((element) => elements[element.part.element].layer));
   return [...stops.values()].sort((a, b) => lowest(a) - lowest(b) || b.stitches - a.stitches);
 }
 
 function elementsOf(
   regions: readonly Region[],
-  base: Parameters<typeof proposeStops>[1],
+  job: JobToAdvise,
+  workshop: Partial<Schools>,
   kinds: ReadonlyMap<number, ElementKind>,
 ): ProposedElement[] {
   const elements = new Map<string, ProposedElement>();
+  const ask = (part: StopPart) => {
+    const measures: Measures = { by: 'picture', parts: [part] };
+    return adviseStop(job, { element: part.element, measures }, null, workshop, 'woven-light')!.parts[0]!
+      .advice;
+  };
   for (const region of regions) {
-    const kind = kinds.get(region.id) ?? region.kind;
-    const letterMm = kind === 'lettering' ? (region.letters?.heightMm ?? region.heightMm) : null;
-    const ask = (strokeMm: number, lowest: number | null) =>
-      advise({ ...base, element: kind, letterMm: lowest, strokeMm, thread: null });
-    const weightNo = ask(region.strokeMm, letterMm).weights[0]?.weightNo ?? 40;
-    const stitches =
-      kind === region.kind
-        ? region.stitches
-        : estimateStitches(kind, region.areaMm2, region.strokeMm).stitches;
-    const key = `${region.tone} ${kind} ${weightNo}`;
+    const element = kinds.get(region.id) ?? region.kind;
+    const own = partOf(region, element);
+    const weightNo = ask(own).weights[0]?.weightNo ?? 40;
+    const key = `${region.tone} ${element} ${weightNo}`;
     const found = elements.get(key);
-    const strokeMm = Math.min(region.strokeMm, found?.strokeMm ?? Infinity);
-    const lowest = letterMm === null ? null : Math.min(letterMm, found?.letterMm ?? Infinity);
+    const part = found ? joined(found.part, own) : own;
     elements.set(key, {
-      kind,
+      part,
       regions: [...(found?.regions ?? []), region.id],
-      stitches: (found?.stitches ?? 0) + stitches,
-      letterMm: lowest,
-      strokeMm,
-      advice: ask(strokeMm, lowest),
+      advice: ask(part),
     });
   }
   return [...elements.values()];
 }
 
+/** Two decimals, within what a job's measures may be. */
+const measured = (value: number, least: number, most: number) =>
+  Math.min(most, Math.max(least, Math.round(value * 100) / 100));
+
+/** A region as a part of a job's stop: what is asked about here is what the job will ask. */
+function partOf(region: Region, element: ElementKind): ProposedPart {
+  const letterMm = element === 'lettering' ? (region.letters?.heightMm ?? region.heightMm) : null;
+  return {
+    element,
+    stitches:
+      element === region.kind
+        ? region.stitches
+        : estimateStitches(element, region.areaMm2, region.strokeMm).stitches,
+    ...(letterMm !== null && { letterMm: measured(letterMm, 0.5, 400) }),
+    strokeMm: measured(region.strokeMm, 0.05, 400),
+    widestMm: measured(region.widestMm, 0.05, 400),
+    areaMm2: measured(region.areaMm2, 0, 1_000_000),
+  };
+}
+
+function joined(a: ProposedPart, b: ProposedPart): ProposedPart {
+  const letters = [a.letterMm, b.letterMm].filter((height) => height !== undefined);
+  return {
+    element: a.element,
+    stitches: a.stitches + b.stitches,
+    ...(letters.length > 0 && { letterMm: Math.min(...letters) }),
+    strokeMm: Math.min(a.strokeMm, b.strokeMm),
+    widestMm: Math.max(a.widestMm, b.widestMm),
+    areaMm2: measured(a.areaMm2 + b.areaMm2, 0, 1_000_000),
+  };
+}
+
+/** What the job keeps of a stop's measures. */
+export const measuresOf = (stop: ProposedStop): Measures => ({
+  by: 'picture',
+  stitches: 'estimated',
+  parts: stop.elements.map(({ part }) => part),
+});
+
 /** The kind that most of a stop's stitches are: what stands in the job. */
 export function mainKind(stop: ProposedStop): ElementKind {
-  return [...stop.elements].sort((a, b) => b.stitches - a.stitches)[0]!.kind;
+  return [...stop.elements].sort((a, b) => b.part.stitches - a.part.stitches)[0]!.part.element;
 }

@@ -1,6 +1,8 @@
-import { advise } from '../advice/advise.ts';
-import { clothFromWords, fillIn } from '../advice/fill-in.ts';
-import { backings } from '../advice/question.ts';
+import { toldOfGarment } from '../advice/of-garment.ts';
+import { backings } from '../garment/backings.ts';
+import { garmentOf } from '../garment/from-words.ts';
+import { backingsOf } from '../garment/garment.ts';
+import { needlesFor } from '../seating/for-stops.ts';
 import { slowestOf, speedLimits } from '../seating/speed.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { CheckInput } from './input.ts';
@@ -18,32 +20,47 @@ const item = (key: string, says: string, why: string, how: string | null = null)
   position: null,
 });
 
-/** What this job asks for: backing, hoop or cap frame, metallic, a test. Nothing without a job. */
+/** What this job asks for: backing, hoop or cap frame, what speaks against its garment or a thread, metallic, a test. Nothing without a job. */
 export function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
   if (!job) return [];
-  const cloth = clothFromWords(job.cloth);
-  const first = job.stops.map((stop) => threads.get(stop.threadId)).find((thread) => thread !== undefined);
-  const question =
-    cloth && first ? fillIn({ cloth, element: job.stops[0]!.element, thread: first }, schools) : null;
+  const { cloth, hoop } = garmentOf(job).garment;
   const limits = speedLimits(job, { threads, schools });
+  const advised = job.stops.map(needlesFor(job, { threads, schools }));
   return [
-    backing(job, question),
-    ...hooping(cloth === 'cap'),
+    backing(job, advised.find((advice) => advice !== null)?.parts[0]?.advice.backingLayers ?? null),
+    ...hooping(cloth === 'cap' || hoop === 'cap-frame'),
+    // A cap's order has its own line; backing too.
+    ...toldOfGarment(job)
+      .filter(({ id }) => id !== 'order' && id !== 'backing')
+      .map(({ id, says }) => item(`told-${id}`, says, 'The job’s garment says so.')),
+    ...advised.flatMap((advice, index) =>
+      (advice?.planned ?? []).map(({ says }) =>
+        item(
+          `weight:${job.stops[index]!.stop}`,
+          `Stop ${job.stops[index]!.stop}: ${says}`,
+          'The thread planned is not the one advised.',
+        ),
+      ),
+    ),
     ...metallic(job, threads, limits),
     ...speed(job, threads, limits),
     item('sample', 'One test on a similar scrap', 'Before the first piece of this job.'),
   ];
 }
 
-function backing(job: CheckJob, question: ReturnType<typeof fillIn> | null): CheckItem {
-  const layers = question && advise(question).backingLayers;
+function backing(
+  job: CheckJob,
+  layers: { layers: number; reasons: readonly { says: string }[] } | null,
+): CheckItem {
   if (!layers)
     return item(
       'backing',
       'Right backing, covering the whole hoop',
       job.cloth ? 'This cloth is not known to the advice: judge it by hand.' : 'The job names no cloth.',
     );
-  const kinds = question.backings.map((key) => backings[key].name).join(' and ');
+  const kinds = backingsOf(garmentOf(job).garment)
+    .map((key) => backings[key].name)
+    .join(' and ');
   return item(
     'backing',
     `Backing: ${layers.layers} ${layers.layers === 1 ? 'layer' : 'layers'}${kinds ? ` of ${kinds}` : ''}, covering the whole hoop`,

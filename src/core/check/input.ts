@@ -1,7 +1,7 @@
 import type { Schools } from '../advice/schools.ts';
-import type { ElementKind } from '../element/elements.ts';
+import type { Garment } from '../garment/garment.ts';
 import type { JobNow, Seat } from '../ledger/head-now.ts';
-import type { KeptSeat } from '../seating/asked.ts';
+import type { KeptSeat, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { Upkeep } from './upkeep.ts';
@@ -25,14 +25,9 @@ export interface CheckInput {
     /** Null: not on record yet. */
     id: string | null;
     cloth: string;
+    garment?: Garment | undefined;
     schools?: Partial<Schools> | null | undefined;
-    stops: readonly {
-      stop: number;
-      threadId: string;
-      stitches: number;
-      element: ElementKind;
-      position: number | null;
-    }[];
+    stops: readonly (StopToSeat & { stitches: number })[];
   } | null;
   /** The job on the machine, and the kept plan: where stops sew follows from them. */
   running: JobNow | null;

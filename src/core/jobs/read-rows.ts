@@ -1,7 +1,11 @@
 import { wholeFromText } from '../units/whole.ts';
 import { plainCell } from '../base/csv-cells.ts';
 import { elementKinds, type ElementKind } from '../element/elements.ts';
+import type { Measures } from '../element/measures.ts';
+import type { Garment } from '../garment/garment.ts';
 import { mostStitches } from '../shape/most.ts';
+import { garmentCells, readGarmentCells } from './garment-cells.ts';
+import { measureHeadings, readBy, readPart } from './measure-cells.ts';
 
 /** What the stores know a thread by. */
 interface KnownThread {
@@ -17,11 +21,13 @@ export interface ReadStop {
   stitches: number;
   element: ElementKind;
   position: number | null;
+  measures?: Measures;
 }
 export interface ReadJob {
   name: string;
   customer: string;
   cloth: string;
+  garment: Garment;
   pieces: number;
   due: string | null;
   note: string;
@@ -69,6 +75,11 @@ export const jobHeadings = [
   'position',
   'note',
 ] as const;
+/** Headings that a jobs file may have as well: the garment, and what is known of each stop. */
+export const moreHeadings: readonly string[] = [
+  ...garmentCells.map(({ heading }) => heading),
+  ...measureHeadings,
+];
 type Heading = (typeof jobHeadings)[number];
 const needed: readonly Heading[] = ['job', 'pieces', 'stop', 'thread', 'stitches'];
 
@@ -99,8 +110,9 @@ export function readJobRows(
     };
     lines.push(line);
     if (missing.length > 0) return;
-    const stop = readStop(line, threads, here.positions);
     const name = cells['job'] ?? '';
+    if (cells['part']) return readPartLine(line, byJob.get(name));
+    const stop = readStop(line, threads, here.positions);
     if (!name) line.faults.push('The job has no name.');
     else if (name.length > 120) line.faults.push('The job’s name is longer than 120 characters.');
     const group = byJob.get(name) ?? { lines: [], stops: [] };
@@ -126,7 +138,9 @@ export function readJobRows(
     jobs,
     again: jobs.map(({ name }) => name).filter((name) => names.has(name.toLowerCase())),
     leftOut,
-    unknownHeadings: headings.filter((heading) => !(jobHeadings as readonly string[]).includes(heading)),
+    unknownHeadings: headings.filter(
+      (heading) => !(jobHeadings as readonly string[]).includes(heading) && !moreHeadings.includes(heading),
+    ),
   };
 }
 
@@ -134,11 +148,16 @@ function readJob(name: string, lines: readonly ReadLine[]): Omit<ReadJob, 'stops
   const first = (heading: Heading) => lines.map((line) => line.cells[heading] ?? '').find(Boolean) ?? '';
   const pieces = readWhole(lines[0]!, 'pieces', first('pieces'), 1, 100_000);
   const due = first('due');
+  const { garment, faults } = readGarmentCells(
+    (heading) => lines.map((line) => line.cells[heading] ?? '').find(Boolean) ?? '',
+  );
+  lines[0]!.faults.push(...faults);
   if (due && !isDay(due)) lines[0]!.faults.push(`“${due}” is no day: write it like 2026-12-01.`);
   return {
     name,
     customer: first('customer').slice(0, 120),
     cloth: first('cloth').slice(0, 120),
+    garment,
     pieces,
     due: due || null,
     note: first('note').slice(0, 2000),
@@ -173,11 +192,45 @@ function readStop(line: ReadLine, threads: readonly KnownThread[], positions: nu
         : 'The thread is missing: write its code.',
     );
   }
-  return { stop, threadId: thread?.id ?? '', stitches, element, position };
+  const measures = readMeasures(line, element);
+  return { stop, threadId: thread?.id ?? '', stitches, element, position, ...(measures && { measures }) };
+}
+
+/** What a stop's own line says of what it sews; undefined: nothing. */
+function readMeasures(line: ReadLine, element: ElementKind): Measures | undefined {
+  const cell = (heading: string) => line.cells[heading] ?? '';
+  const { part, faults } = readPart(element, cell);
+  const { faults: wrong, by, stitches } = readBy(cell);
+  line.faults.push(...faults, ...wrong);
+  if (!by && !stitches && Object.keys(part).length === 1) return undefined;
+  return { by: by ?? 'typed', ...(stitches && { stitches }), parts: [part] };
+}
+
+/** A line that says more of a stop before it: one of the several things that it sews. */
+function readPartLine(line: ReadLine, group: { lines: ReadLine[]; stops: ReadStop[] } | undefined): void {
+  const cell = (heading: string) => line.cells[heading] ?? '';
+  const stop = group?.stops.find((one) => String(one.stop) === cell('stop'));
+  const number = readWhole(line, 'part', cell('part'), 1, 12);
+  const element = cell('element').toLowerCase() as ElementKind;
+  if (!elementKinds.includes(element))
+    line.faults.push(`“${cell('element')}” is no element. Write one of ${elementKinds.join(', ')}.`);
+  const stitches = cell('stitches') ? readWhole(line, 'stitches', cell('stitches'), 1, mostStitches) : null;
+  const { part, faults } = readPart(element, cell);
+  line.faults.push(...faults);
+  group?.lines.push(line);
+  if (!stop) {
+    line.faults.push(`Part ${cell('part')} stands before its stop: give the stop a line of its own first.`);
+    return;
+  }
+  const before = stop.measures ?? { by: 'typed' as const, parts: [] };
+  stop.measures = {
+    ...before,
+    parts: [...(number === 1 ? [] : before.parts), { ...part, ...(stitches && { stitches }) }],
+  };
 }
 
 /** A whole number in range; thousands marks are allowed. Otherwise the fault is noted and 0 given. */
-function readWhole(line: ReadLine, heading: Heading, text: string, least: number, most: number): number {
+function readWhole(line: ReadLine, heading: string, text: string, least: number, most: number): number {
   const value = wholeFromText(text);
   if (value !== null && value >= least && value <= most) return value;
   line.faults.push(

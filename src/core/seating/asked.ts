@@ -1,13 +1,13 @@
 import type { Schools } from '../advice/schools.ts';
-import type { ElementKind } from '../element/elements.ts';
+import type { WhatIsSewn } from '../element/measures.ts';
+import type { Garment } from '../garment/garment.ts';
 import type { JobNow, Seat } from '../ledger/head-now.ts';
 import type { Fibre } from '../thread/fibres.ts';
 
 /** A stop of a job, as far as its seat depends on it. */
-export interface StopToSeat {
+export interface StopToSeat extends WhatIsSewn {
   stop: number;
   threadId: string;
-  element: ElementKind;
   /** Fixed by the operator in the job; null: not. */
   position: number | null;
 }
@@ -16,6 +16,7 @@ export interface JobToSeat {
   /** Null: a job that is being written. */
   id: string | null;
   cloth: string;
+  garment?: Garment | undefined;
   schools?: Partial<Schools> | null | undefined;
   stops: readonly StopToSeat[];
 }

@@ -10,7 +10,7 @@ export interface SpeedLimit {
 
 /** Each stop's limit in stitches a minute, in the order of the stops; null: the machine's own. */
 export function speedLimits(
-  job: Pick<JobToSeat, 'cloth' | 'schools' | 'stops'>,
+  job: Omit<JobToSeat, 'id'>,
   context: Pick<SeatingContext, 'threads' | 'schools'>,
 ): (SpeedLimit | null)[] {
   const needles = needlesFor(job, context);

@@ -17,7 +17,7 @@ export interface Unfit {
  * needle is on record, and where cloth or thread are not known to the advice.
  */
 export function unfitNeedles(
-  job: Pick<JobToSeat, 'cloth' | 'schools' | 'stops'>,
+  job: Omit<JobToSeat, 'id'>,
   places: readonly (number | null)[],
   context: Pick<SeatingContext, 'seats' | 'threads' | 'schools'>,
 ): Unfit[] {
@@ -25,7 +25,7 @@ export function unfitNeedles(
   return job.stops.flatMap((stop, index): Unfit[] => {
     const position = places[index] ?? null;
     const asked = position === null ? null : needles(stop);
-    if (position === null || !asked?.best) return [];
+    if (position === null || !asked) return [];
     const wrong = context.seats.flatMap(({ head, position: at, needle }) =>
       at === position && needle && !asked.accepts(needle.spec)
         ? [{ head, has: needleText(needle.spec) }]

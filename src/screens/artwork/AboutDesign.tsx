@@ -1,4 +1,7 @@
-import { cloths, hoopSizes, type Cloth, type HoopSize } from '../../core/advice/question.ts';
+import { toppings, type Topping } from '../../core/garment/backings.ts';
+import { places, priorities, type Place, type Priority } from '../../core/garment/places.ts';
+import { cloths, type Cloth } from '../../core/garment/cloths.ts';
+import { hoopSizes, type HoopSize } from '../../core/garment/hoops.ts';
 
 /** What the picture does not say: how large, on what, in which hoop. */
 export interface DesignFacts {
@@ -7,7 +10,10 @@ export interface DesignFacts {
   layers: number;
   seams: boolean;
   hoop: HoopSize;
-  priority: 'detail' | 'solidity';
+  priority: Priority;
+  /** '': not said. */
+  place: Place | '';
+  topping: Topping;
 }
 
 interface AboutDesignProps {
@@ -56,11 +62,22 @@ export function AboutDesign({ facts, onChange }: AboutDesignProps) {
         label="What matters more"
         className="w-36"
         value={facts.priority}
-        options={[
-          ['solidity', 'solid colour'],
-          ['detail', 'fine detail'],
-        ]}
-        onPick={(priority) => onChange({ priority: priority as DesignFacts['priority'] })}
+        options={Object.entries(priorities).map(([key, { name }]) => [key, name])}
+        onPick={(priority) => onChange({ priority: priority as Priority })}
+      />
+      <Choice
+        label="Place"
+        className="w-40"
+        value={facts.place}
+        options={[['', 'not said'], ...Object.entries(places).map(([key, { name }]) => [key, name] as const)]}
+        onPick={(place) => onChange({ place: place as Place | '' })}
+      />
+      <Choice
+        label="On top"
+        className="w-44"
+        value={facts.topping}
+        options={Object.entries(toppings).map(([key, { name }]) => [key, name])}
+        onPick={(topping) => onChange({ topping: topping as Topping })}
       />
       <label className="flex min-h-11 items-center gap-2 text-sm font-semibold whitespace-nowrap">
         <input

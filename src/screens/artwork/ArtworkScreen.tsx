@@ -85,12 +85,13 @@ function Artwork({ overrulings }: { overrulings: Overruling[] }) {
             </>
           )}
         </section>
-        {measured && <MeasuredPanel design={measured} cloth={facts.cloth} fileName={file?.name ?? ''} />}
+        {measured && <MeasuredPanel design={measured} garment={design.garment} fileName={file?.name ?? ''} />}
         {reading && !isList && (
           <StopsPanel
             stops={stops}
             reading={reading}
-            cloth={facts.cloth}
+            garment={design.garment}
+            pictureUrl={url}
             overrulings={overrulings}
             onShow={setShown}
             readMs={design.readMs}

@@ -1,20 +1,26 @@
-import { type ElementKind } from '../../core/element/elements.ts';
+import type { ElementKind } from '../../core/element/elements.ts';
+import type { Measures } from '../../core/element/measures.ts';
+import { cloths } from '../../core/garment/cloths.ts';
+import type { Garment } from '../../core/garment/garment.ts';
 import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { send } from '../../parts/live/send.ts';
+import { keepPicture } from '../../parts/job/keep-picture.ts';
 import { counted } from '../../parts/text.ts';
 
 interface MakeJobProps {
   suggested: string;
-  cloth: string;
+  garment: Garment;
+  /** Of the picture in this page; empty: there is none. */
+  pictureUrl?: string;
   note: string;
   /** In sewing order; `threadId` is empty where none was chosen yet. */
-  stops: readonly { threadId: string; stitches: number; element: ElementKind }[];
+  stops: readonly { threadId: string; stitches: number; element: ElementKind; measures: Measures }[];
 }
 
 /** The stops become a job of the list, to be looked over and put on the machine. */
-export function MakeJob({ suggested, cloth, note, stops }: MakeJobProps) {
+export function MakeJob({ suggested, garment, pictureUrl = '', note, stops }: MakeJobProps) {
   const { data } = useFrame();
   const [name, setName] = useState('');
   const [pieces, setPieces] = useState('24');
@@ -31,7 +37,8 @@ export function MakeJob({ suggested, cloth, note, stops }: MakeJobProps) {
             id,
             name: name.trim() || suggested || 'New logo',
             customer: '',
-            cloth,
+            cloth: garment.cloth ? cloths[garment.cloth].name : '',
+            garment,
             pieces: Number(pieces),
             due: null,
             note,
@@ -39,6 +46,8 @@ export function MakeJob({ suggested, cloth, note, stops }: MakeJobProps) {
           },
         ],
       });
+      // The job is made: a picture that cannot be kept is no reason to make it again.
+      if (pictureUrl) await keepPicture(id, pictureUrl).catch(() => undefined);
       location.assign(`/${data.machine.slug}/jobs/${id}`);
     } catch (error) {
       setRefusal((error as Error).message);

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { advise } from '../../core/advice/advise.ts';
-import { fillIn } from '../../core/advice/fill-in.ts';
-import { cloths, type Cloth } from '../../core/advice/question.ts';
+import { adviseStop } from '../../core/advice/of-stop.ts';
+import type { Measures } from '../../core/element/measures.ts';
+import type { Garment } from '../../core/garment/garment.ts';
 import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
@@ -11,27 +11,38 @@ import { Reasons } from '../../parts/advice/Reasons.tsx';
 
 interface MeasuredPanelProps {
   design: MeasuredDesign;
-  cloth: Cloth;
+  garment: Garment;
   fileName: string;
 }
 
+/** What the job keeps of a stretch of a stitch list. */
+const measuresOf = ({ kind, leastColumnMm, spacingMm }: MeasuredStop): Measures => ({
+  by: 'list',
+  stitches: 'measured',
+  parts: [
+    {
+      element: kind,
+      ...(leastColumnMm !== null && { strokeMm: Math.max(0.05, Math.round(leastColumnMm * 100) / 100) }),
+      ...(spacingMm !== null && {
+        spacingMm: Math.min(20, Math.max(0.05, Math.round(spacingMm * 100) / 100)),
+      }),
+    },
+  ],
+});
+
 /** A stitch list's colour stops as measured: stitches, lengths, columns. Its threads are named by the operator. */
-export function MeasuredPanel({ design, cloth, fileName }: MeasuredPanelProps) {
+export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps) {
   const { data } = useFrame();
   const [chosen, setChosen] = useState<Record<number, string>>({});
   const adviceOf = (stop: MeasuredStop) => {
     const thread = data.threads.find((one) => one.id === chosen[stop.stop]) ?? null;
-    return advise(
-      fillIn(
-        {
-          cloth,
-          element: stop.kind,
-          strokeMm: stop.leastColumnMm && Math.max(0.05, stop.leastColumnMm),
-          thread,
-        },
-        data.schools,
-      ),
-    );
+    return adviseStop(
+      { cloth: '', garment },
+      { element: stop.kind, measures: measuresOf(stop) },
+      thread,
+      data.schools,
+      'woven-light',
+    )!.parts[0]!.advice;
   };
   return (
     <section aria-label="Colour stops">
@@ -87,12 +98,13 @@ export function MeasuredPanel({ design, cloth, fileName }: MeasuredPanelProps) {
       </ol>
       <MakeJob
         suggested={fileName.replace(/\.\w+$/, '')}
-        cloth={cloths[cloth].name}
+        garment={garment}
         note={`${Math.round(design.widthMm)} mm wide, measured from its stitch list.`}
         stops={design.stops.map((stop) => ({
           threadId: chosen[stop.stop] ?? '',
           stitches: stop.stitches,
           element: stop.kind,
+          measures: measuresOf(stop),
         }))}
       />
     </section>

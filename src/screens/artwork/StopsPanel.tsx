@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { cloths, type Cloth } from '../../core/advice/question.ts';
-import { farColour, mainKind, type ProposedStop } from '../../core/artwork/propose.ts';
+import { toldOfGarment } from '../../core/advice/of-garment.ts';
+import type { Garment } from '../../core/garment/garment.ts';
+import { farColour, mainKind, measuresOf, type ProposedStop } from '../../core/artwork/propose.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 import { needleText } from '../../core/needle/label.ts';
 import type { Overruling } from '../../schemas/advice.ts';
@@ -15,7 +16,9 @@ import { Reasons } from '../../parts/advice/Reasons.tsx';
 interface StopsPanelProps {
   stops: readonly ProposedStop[];
   reading: Reading;
-  cloth: Cloth;
+  garment: Garment;
+  /** The picture's address in this page, for the job's own. */
+  pictureUrl: string;
   fileName: string;
   /** Needles taken against advice before, newest first. */
   overrulings: readonly Overruling[];
@@ -28,7 +31,8 @@ interface StopsPanelProps {
 export function StopsPanel({
   stops,
   reading,
-  cloth,
+  garment,
+  pictureUrl,
   fileName,
   overrulings,
   readMs,
@@ -41,7 +45,7 @@ export function StopsPanel({
     `${reading.tones[stop.tone]!.colour} ${stop.weightNo} ${stop.needle.text}`;
   const threadOf = (stop: ProposedStop) => chosen[keyOf(stop)] ?? stop.threads[0]?.thread.id ?? '';
   const beforeOf = (stop: ProposedStop) => {
-    const before = overrulings.find((one) => one.cloth === cloth && one.element === mainKind(stop));
+    const before = overrulings.find((one) => one.cloth === garment.cloth && one.element === mainKind(stop));
     return before && needleText(before.needle) !== stop.needle.text ? before : null;
   };
   const needleOf = (stop: ProposedStop) => {
@@ -59,6 +63,11 @@ export function StopsPanel({
         Estimated from the picture: {durationText((stitches / data.machine.topSpeed) * 60_000)} a piece at{' '}
         {data.machine.topSpeed} st/min, changes and trims not counted. Read in {(readMs / 1000).toFixed(1)} s.
       </p>
+      {toldOfGarment({ cloth: '', garment }).map(({ id, says }) => (
+        <p key={id} className="mt-1 text-sm">
+          <b aria-hidden="true">!</b> {says}
+        </p>
+      ))}
       <ol className="sheet mt-2">
         {stops.map((stop, index) => (
           <li key={keyOf(stop)} className="border-t p-3 rule first:border-t-0">
@@ -83,12 +92,14 @@ export function StopsPanel({
       </ol>
       <MakeJob
         suggested={fileName.replace(/\.\w+$/, '')}
-        cloth={cloths[cloth].name}
+        garment={garment}
+        pictureUrl={pictureUrl}
         note={`${Math.round(reading.widthMm)} mm wide. ${[...new Set(stops.map(needleOf))].join(', ')}.`}
         stops={stops.map((stop) => ({
           threadId: threadOf(stop),
           stitches: stop.stitches,
           element: mainKind(stop),
+          measures: measuresOf(stop),
         }))}
       />
     </section>
@@ -167,9 +178,9 @@ function StopLine({
           <span className="figures quiet block text-sm">
             {stop.elements
               .map((element) =>
-                element.letterMm === null
-                  ? `${element.kind}, strokes from ${mmText(element.strokeMm)}`
-                  : `${element.kind} from ${mmText(element.letterMm)} high`,
+                element.part.letterMm === undefined
+                  ? `${element.part.element}, strokes from ${mmText(element.part.strokeMm)}`
+                  : `${element.part.element} from ${mmText(element.part.letterMm)} high`,
               )
               .join(' · ')}
           </span>

@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
-import { fillIn } from '../../core/advice/fill-in.ts';
 import { proposeStops } from '../../core/artwork/propose.ts';
-import { omit } from '../../core/base/omit.ts';
+import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { DesignFacts } from './AboutDesign.tsx';
@@ -21,8 +20,10 @@ export function useDesign() {
     seams: false,
     hoop: 'medium',
     priority: 'solidity',
+    place: '',
+    topping: 'none',
   });
-  const { width, cloth, layers, seams, hoop, priority } = facts;
+  const { width, cloth, layers, seams, hoop, priority, place, topping } = facts;
   const [kinds, setKinds] = useState<ReadonlyMap<number, ElementKind>>(new Map());
   const [shown, setShown] = useState<readonly number[]>([]);
   const { measuring, measure, forget } = useMeasuring();
@@ -33,6 +34,13 @@ export function useDesign() {
     measuring.is === 'refused' ? measuring.why : !isList && state.is === 'refused' ? state.why : '';
   const working = measuring.is === 'working' ? measuring : state.is === 'working' ? state : null;
   const widthMm = Number(width.replace(',', '.'));
+  const size = reading ?? measured;
+  const inMm = (value: number) => Math.max(1, Math.round(value * 10) / 10);
+  const garment: Garment = {
+    ...{ cloth, layers, seams, hoop, priority, topping },
+    ...(place && { place }),
+    ...(size && { widthMm: inMm(size.widthMm), heightMm: inMm(size.heightMm) }),
+  };
 
   function read(picture: File, ground?: string): void {
     setKinds(new Map());
@@ -56,14 +64,14 @@ export function useDesign() {
 
   const stops = useMemo(() => {
     if (!reading) return [];
-    const asked = fillIn({ cloth, element: 'fill', layers, seams, hoop, priority }, data.schools);
-    const base = omit(asked, 'element', 'letterMm', 'strokeMm', 'thread');
-    return proposeStops(reading, base, data.threads, kinds);
-  }, [reading, cloth, layers, seams, hoop, priority, kinds, data.schools, data.threads]);
+    return proposeStops(reading, { cloth: '', garment }, data.threads, data.schools, kinds);
+    // The garment is made of the facts.
+  }, [reading, facts, kinds, data.schools, data.threads]);
   return {
     file,
     url,
     facts,
+    garment,
     setFacts,
     kinds,
     setKind: (id: number, kind: ElementKind) => setKinds(new Map(kinds).set(id, kind)),

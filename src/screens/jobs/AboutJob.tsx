@@ -1,4 +1,5 @@
 import type { UseFormReturn } from 'react-hook-form';
+import { clothSuggestions } from '../../core/garment/from-words.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { schoolText, schoolTopics } from '../../core/advice/schools.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -31,8 +32,14 @@ export function AboutJob({ form: { register, formState } }: { form: Form }) {
           className="input w-full"
           maxLength={120}
           placeholder="ripstop nylon"
+          list="cloths"
           {...register('cloth')}
         />
+        <datalist id="cloths">
+          {clothSuggestions.map((words) => (
+            <option key={words} value={words} />
+          ))}
+        </datalist>
       </Field>
       <Field label="Pieces" name="pieces" error={errors.pieces?.message}>
         <input

@@ -1,5 +1,6 @@
 import { useFrame } from '../../parts/frame/context.tsx';
 import { durationText, lostText, stitchesText, whole } from '../../parts/text.ts';
+import { PictureOfJob } from './PictureOfJob.tsx';
 import type { Job } from '../../schemas/workshop.ts';
 
 interface JobHeaderProps {
@@ -17,6 +18,7 @@ export function JobHeader({ job, isSaving, onDone }: JobHeaderProps) {
       <div>
         <h1>{job ? job.name : 'New job'}</h1>
         {job && <p className="quiet">{tallyText(job)}</p>}
+        {job && <PictureOfJob job={job} />}
       </div>
       <div className="flex flex-wrap gap-2">
         <a className="btn" href={`/${data.machine.slug}/jobs`}>

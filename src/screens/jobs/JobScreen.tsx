@@ -8,7 +8,9 @@ import { send } from '../../parts/live/send.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Cone, Job } from '../../schemas/workshop.ts';
 import { AboutJob, WaysOfJob } from './AboutJob.tsx';
-import { formOf, messageOf, type JobForm } from './job-form.ts';
+import { garmentFrom } from './garment-form.ts';
+import { formOf, messageOf, withMeasures, type JobForm } from './job-form.ts';
+import { GarmentOfJob } from './GarmentOfJob.tsx';
 import { JobHeader } from './JobHeader.tsx';
 import { StopsOfJob } from './StopsOfJob.tsx';
 import { ThreadNeed } from './ThreadNeed.tsx';
@@ -68,14 +70,16 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
         </p>
       )}
       <AboutJob form={form} />
+      <GarmentOfJob form={form} isNew={job === null} />
       <WaysOfJob form={form} />
       <StopsOfJob form={form} jobId={job?.id ?? null} />
       <ThreadNeed
         stops={watch('stops')
-          .map((stop) => ({ ...stop, stitches: wholeNumber(stop.stitches) }))
+          .map((stop) => ({ ...stop, ...withMeasures(stop), stitches: wholeNumber(stop.stitches) }))
           .filter((stop) => stop.stitches > 0 && stop.threadId)}
         pieces={Math.max(1, wholeNumber(watch('pieces')))}
         cloth={watch('cloth')}
+        garment={garmentFrom(watch('garment'))}
         cones={cones}
       />
     </form>

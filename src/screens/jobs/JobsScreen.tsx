@@ -1,6 +1,7 @@
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
+import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -57,6 +58,11 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
           <a className="btn" href={`${base}/import`}>
             Import CSV
           </a>
+          {jobs.length > 0 && (
+            <a className="btn" href={`/api/jobs/csv?show=${show}`} download>
+              Export CSV
+            </a>
+          )}
           <a className="btn btn-primary" href={`${base}/new`}>
             Add a job
           </a>
@@ -108,13 +114,20 @@ function JobRow({ job }: { job: Job }) {
   return (
     <tr>
       <td className="min-w-44">
-        <a
-          className="font-bold underline-offset-2 hover:underline"
-          href={`/${data.machine.slug}/jobs/${job.id}`}
-        >
-          {job.name}
-        </a>
-        <span className="quiet block text-sm">{[job.customer, job.cloth].filter(Boolean).join(' · ')}</span>
+        <span className="flex items-center gap-3">
+          <JobPicture job={job} />
+          <span>
+            <a
+              className="font-bold underline-offset-2 hover:underline"
+              href={`/${data.machine.slug}/jobs/${job.id}`}
+            >
+              {job.name}
+            </a>
+            <span className="quiet block text-sm">
+              {[job.customer, job.cloth].filter(Boolean).join(' · ')}
+            </span>
+          </span>
+        </span>
       </td>
       <td>
         <span className="flex flex-wrap gap-1">

@@ -5,6 +5,7 @@ import Trash from 'lucide-react/icons/trash-2';
 import type { UseFormReturn } from 'react-hook-form';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
+import { MeasuresOfStop } from './MeasuresOfStop.tsx';
 import { StopAdvice } from './StopAdvice.tsx';
 import { wholeFrom } from './whole-from.ts';
 import type { JobForm } from './job-form.ts';
@@ -52,6 +53,8 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
             inputMode="numeric"
             {...register(`stops.${index}.stitches`, {
               validate: (value) => wholeFrom(value, 1, mostStitches, 'Stitches'),
+              // What was measured or estimated was another number.
+              onChange: () => form.setValue(`stops.${index}.measured.stitchesBy`, ''),
             })}
           />
           <span className="quiet">st</span>
@@ -108,6 +111,7 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
         </button>
       </span>
       {thread && <StopAdvice index={index} form={form} thread={thread} place={place} jobId={jobId} />}
+      <MeasuresOfStop index={index} form={form} />
       {error && (
         <p role="alert" className="w-full ps-8 text-sm font-semibold">
           × {error}

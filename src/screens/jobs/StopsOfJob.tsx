@@ -3,7 +3,8 @@ import { elementKinds } from '../../core/element/elements.ts';
 import { wholeFromText } from '../../core/units/whole.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { stitchesText } from '../../parts/text.ts';
-import { blankStop, type JobForm } from './job-form.ts';
+import { garmentFrom } from './garment-form.ts';
+import { blankStop, withMeasures, type JobForm } from './job-form.ts';
 import { StopRow } from './StopRow.tsx';
 
 /** The colour stops in sewing order, each with the position that its thread sits on now. */
@@ -13,14 +14,17 @@ export function StopsOfJob({ form, jobId }: { form: UseFormReturn<JobForm>; jobI
   const stops = form.watch('stops');
   const perPiece = stops.reduce((sum, stop) => sum + (wholeFromText(stop.stitches) ?? 0), 0);
   const cloth = form.watch('cloth');
+  const garment = garmentFrom(form.watch('garment'));
   const places = seatsOf({
     id: jobId,
     cloth,
+    garment,
     stops: stops.map((stop, index) => ({
       stop: index + 1,
       threadId: stop.threadId,
       element: stop.element,
       position: Number(stop.position) || null,
+      ...withMeasures(stop),
     })),
   }).map(({ position }) => position);
   return (

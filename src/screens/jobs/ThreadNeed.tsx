@@ -1,6 +1,7 @@
-import { elements } from '../../core/element/elements.ts';
-import { clothFromWords } from '../../core/advice/fill-in.ts';
-import { backings, cloths } from '../../core/advice/question.ts';
+import { sewnParts, stitchLengthOf } from '../../core/element/measures.ts';
+import { garmentOf } from '../../core/garment/from-words.ts';
+import { thicknessMm as thicknessOf } from '../../core/garment/thickness.ts';
+import type { Garment } from '../../core/garment/garment.ts';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { threadPlan } from '../../core/stitches/run-out.ts';
 import { usualBobbinShare } from '../../core/stitches/usual.ts';
@@ -10,28 +11,31 @@ import { counted, whole } from '../../parts/text.ts';
 import type { Cone, Job } from '../../schemas/workshop.ts';
 
 interface ThreadNeedProps {
-  stops: readonly Pick<Job['stops'][number], 'threadId' | 'stitches' | 'element'>[];
+  stops: readonly Pick<Job['stops'][number], 'threadId' | 'stitches' | 'element' | 'measures'>[];
   pieces: number;
+  /** The job's own words, and what else was said of the garment. */
   cloth: string;
+  garment: Garment;
   cones: readonly Cone[];
 }
 
 /** Thread that the whole job takes, per thread and in bobbins, and in which piece the fullest cone would end. */
-export function ThreadNeed({ stops, pieces, cloth, cones }: ThreadNeedProps) {
+export function ThreadNeed({ stops, pieces, cloth, garment, cones }: ThreadNeedProps) {
   const { threads } = useFrame();
-  const known = clothFromWords(cloth);
-  const thicknessMm = (known ? cloths[known].thicknessMm : 0.7) + backings['cut-away'].thicknessMm;
+  const thicknessMm = thicknessOf(garmentOf({ cloth, garment }).garment);
   const bobbin = bobbinLength('L', 1000 / 60).value;
   const fullest = (threadId: string) =>
     Math.max(0, ...cones.filter((cone) => cone.threadId === threadId).map((cone) => cone.leftMetres));
   const plan = threadPlan(
-    stops.map((stop, index) => ({
-      stop: index + 1,
-      kind: stop.element,
-      stitches: stop.stitches,
-      lengthMm: elements[stop.element].usualLengthMm,
-      cone: stop.threadId,
-    })),
+    stops.flatMap((stop, index) =>
+      sewnParts(stop).map((part) => ({
+        stop: index + 1,
+        kind: part.element,
+        stitches: part.stitches,
+        lengthMm: stitchLengthOf(part),
+        cone: stop.threadId,
+      })),
+    ),
     pieces,
     { thicknessMm, bobbinShare: usualBobbinShare },
     {
@@ -76,8 +80,8 @@ export function ThreadNeed({ stops, pieces, cloth, cones }: ThreadNeedProps) {
         {whole(plan.stitchesPerBobbin)} st.
       </p>
       <p className="quiet text-sm">
-        For one head, give or take a quarter: stitch lengths and column widths are the usual ones,{' '}
-        {thicknessMm.toFixed(1)} mm of cloth and backing.
+        For one head, give or take a quarter: stitch lengths and column widths are those measured, else the
+        usual ones, {thicknessMm.toFixed(1)} mm of cloth and backing.
       </p>
     </section>
   );

@@ -1,5 +1,8 @@
 import { type ElementKind } from '../../core/element/elements.ts';
 import { schoolTopics, type Schools, type SchoolTopic } from '../../core/advice/schools.ts';
+import type { Measures } from '../../core/element/measures.ts';
+import { garmentFormOf, garmentFrom, type GarmentForm } from './garment-form.ts';
+import { measuresFormOf, measuresFrom, type MeasuresForm } from './measures-form.ts';
 import { wholeFromText } from '../../core/units/whole.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -11,9 +14,16 @@ export interface JobForm {
   pieces: string;
   due: string;
   note: string;
+  garment: GarmentForm;
   /** Answers for this job only; '' is the workshop's. */
   schools: Record<SchoolTopic, string>;
-  stops: { threadId: string; stitches: string; element: ElementKind; position: string }[];
+  stops: {
+    threadId: string;
+    stitches: string;
+    element: ElementKind;
+    position: string;
+    measured: MeasuresForm;
+  }[];
 }
 
 export const blankStop = (threadId: string): JobForm['stops'][number] => ({
@@ -21,6 +31,7 @@ export const blankStop = (threadId: string): JobForm['stops'][number] => ({
   stitches: '',
   element: 'fill',
   position: '',
+  measured: measuresFormOf({ element: 'fill' }),
 });
 
 export function formOf(job: Job | null, threadId: string): JobForm {
@@ -32,6 +43,7 @@ export function formOf(job: Job | null, threadId: string): JobForm {
       pieces: '',
       due: '',
       note: '',
+      garment: garmentFormOf(),
       schools: schoolsOf(null),
       stops: [blankStop(threadId)],
     };
@@ -43,12 +55,14 @@ export function formOf(job: Job | null, threadId: string): JobForm {
     pieces: String(pieces),
     due: due ?? '',
     note,
+    garment: garmentFormOf(job.garment),
     schools: schoolsOf(job.schools),
     stops: stops.map((stop) => ({
       threadId: stop.threadId,
       stitches: String(stop.stitches),
       element: stop.element,
       position: stop.position === null ? '' : String(stop.position),
+      measured: measuresFormOf(stop),
     })),
   };
 }
@@ -66,6 +80,12 @@ export function chosenSchools(schools: JobForm['schools']): Partial<Schools> | n
 /** The form is sent only when its numbers are good: NaN would be refused by the server. */
 const number = (text: string) => wholeFromText(text) ?? NaN;
 
+/** What is known of a form's stop, to be spread into its message. */
+export function withMeasures({ measured, element }: JobForm['stops'][number]): { measures?: Measures } {
+  const measures = measuresFrom(measured, element);
+  return measures ? { measures } : {};
+}
+
 /** The message for the server. Stops are numbered in their order. */
 export function messageOf(form: JobForm) {
   return {
@@ -73,12 +93,14 @@ export function messageOf(form: JobForm) {
     pieces: number(form.pieces),
     due: form.due || null,
     schools: chosenSchools(form.schools),
+    garment: garmentFrom(form.garment),
     stops: form.stops.map((stop, index) => ({
       stop: index + 1,
       threadId: stop.threadId,
       stitches: number(stop.stitches),
       element: stop.element,
       position: stop.position ? number(stop.position) : null,
+      ...withMeasures(stop),
     })),
   };
 }

@@ -1,12 +1,8 @@
-import {
-  backings,
-  cloths,
-  hoopSizes,
-  type Backing,
-  type Cloth,
-  type HoopSize,
-} from '../../core/advice/question.ts';
-import { elementKinds, type ElementKind } from '../../core/element/elements.ts';
+import { keysOf } from '../../core/base/keys.ts';
+import { backings, toppings, type Backing, type Topping } from '../../core/garment/backings.ts';
+import { cloths, type Cloth } from '../../core/garment/cloths.ts';
+import { hoopSizes, type HoopSize } from '../../core/garment/hoops.ts';
+import { elementKinds, elementOf, type ElementKind } from '../../core/element/elements.ts';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { BobbinKind } from '../../schemas/stores.ts';
@@ -32,7 +28,7 @@ export function Asked({ paired, bobbins, job }: AskedProps) {
 
 function OnWhat({ paired: { choices, choose }, job }: Omit<AskedProps, 'bobbins'>) {
   const { data } = useFrame();
-  const { cloth, backing, layers, hoop, seams, element, letter } = choices;
+  const { cloth, under, topping, layers, hoop, seams, element, letter, stroke } = choices;
   return (
     <>
       <h1 className="md:col-span-2 xl:col-span-1">Needle, thread, bobbin</h1>
@@ -52,19 +48,31 @@ function OnWhat({ paired: { choices, choose }, job }: Omit<AskedProps, 'bobbins'
       />
       <Pick
         label="Backing"
-        value={backing}
-        onChange={(value) => choose({ backing: value as Backing | '' })}
+        value={under.join()}
+        onChange={(value) => choose({ under: value ? (value.split(',') as Backing[]) : [] })}
         options={[
           ['', 'none'],
-          ...Object.entries(backings).map(([key, one]): [string, string] => [key, one.name]),
+          ...keysOf(backings)
+            .filter((key) => !backings[key].onTop)
+            .map((key): [string, string] => [key, backings[key].name]),
+          // A job may have several.
+          ...(under.length > 1
+            ? [[under.join(), under.map((key) => backings[key].name).join(', ')] as const]
+            : []),
         ]}
+      />
+      <Pick
+        label="On top"
+        value={topping}
+        onChange={(value) => choose({ topping: value as Topping })}
+        options={Object.entries(toppings).map(([key, { name }]) => [key, name])}
       />
       <div className="flex items-end gap-3">
         <Pick
           label="Layers"
           value={layers}
           onChange={(layers) => choose({ layers })}
-          options={['1', '2', '3', '4'].map((one) => [one, one])}
+          options={['1', '2', '3', '4', '5', '6'].map((one) => [one, one])}
         />
         <Pick
           label="Hoop"
@@ -97,6 +105,21 @@ function OnWhat({ paired: { choices, choose }, job }: Omit<AskedProps, 'bobbins'
               inputMode="decimal"
               value={letter}
               onChange={(change) => choose({ letter: change.target.value })}
+            />{' '}
+            mm
+          </span>
+        </label>
+      )}
+      {elementOf(element).crosses && (
+        <label className="text-sm font-semibold">
+          Narrowest column or stroke
+          <span className="flex items-center gap-1 font-normal">
+            <input
+              className="input figures w-24 text-end"
+              inputMode="decimal"
+              placeholder="not known"
+              value={stroke}
+              onChange={(change) => choose({ stroke: change.target.value })}
             />{' '}
             mm
           </span>

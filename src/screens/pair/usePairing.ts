@@ -1,7 +1,13 @@
 import { useState } from 'react';
-import { advise } from '../../core/advice/advise.ts';
-import { fillIn } from '../../core/advice/fill-in.ts';
-import { backings, cloths, type Backing, type Cloth, type HoopSize } from '../../core/advice/question.ts';
+import { adviseStop } from '../../core/advice/of-stop.ts';
+import { partsOf, type Measures } from '../../core/element/measures.ts';
+import type { Backing, Topping } from '../../core/garment/backings.ts';
+import type { Cloth } from '../../core/garment/cloths.ts';
+import { garmentOf } from '../../core/garment/from-words.ts';
+import type { Garment } from '../../core/garment/garment.ts';
+import type { HoopSize } from '../../core/garment/hoops.ts';
+import { thicknessMm } from '../../core/garment/thickness.ts';
+import { decimalFromText } from '../../core/units/decimal.ts';
 import { pairUp } from '../../core/bobbin/pair-up.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { readNeedleLabel } from '../../core/needle/label.ts';
@@ -17,6 +23,23 @@ export interface PairAsked {
   element: ElementKind | null;
   thread: string | null;
   job: Job | null;
+  /** Of that job. */
+  stop: number | null;
+}
+
+/** What was typed of the element, in the range that the rules know; what was not, or cannot be read, is not known. */
+function measuresOf({ element, letter, stroke }: Choices): Measures {
+  const [letterMm, strokeMm] = [decimalFromText(letter), decimalFromText(stroke)];
+  return {
+    by: 'typed',
+    parts: [
+      {
+        element,
+        ...(letterMm && { letterMm: clamp(letterMm, 0.5, 400) }),
+        ...(strokeMm && { strokeMm: clamp(strokeMm, 0.05, 400) }),
+      },
+    ],
+  };
 }
 
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
@@ -24,14 +47,21 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 /** What the operator has chosen: a thread's weight is null while it is its article's own. */
 function useChoices(bobbins: readonly BobbinKind[], asked: PairAsked) {
   const { data } = useFrame();
+  const garment: Garment = asked.job ? garmentOf(asked.job).garment : {};
+  const stop = asked.job?.stops.find((one) => one.stop === asked.stop);
+  const element = asked.element ?? stop?.element ?? ('satin' as ElementKind);
+  const part = stop && partsOf(stop).find((one) => one.element === element);
   const [choices, setChoices] = useState({
-    cloth: asked.cloth ?? ('canvas' as Cloth),
-    backing: 'cut-away' as Backing | '',
-    element: asked.element ?? ('satin' as ElementKind),
-    layers: '1',
-    seams: false,
-    hoop: 'medium' as HoopSize,
-    letter: '5',
+    cloth: asked.cloth ?? garment.cloth ?? ('canvas' as Cloth),
+    /** Under the cloth. Without a job: cut-away, to begin with. */
+    under: (garment.backings ?? (asked.job ? [] : ['cut-away'])) as readonly Backing[],
+    topping: garment.topping ?? ('none' as Topping),
+    element,
+    layers: String(garment.layers ?? 1),
+    seams: garment.seams ?? false,
+    hoop: garment.hoop ?? ('medium' as HoopSize),
+    letter: String(part?.letterMm ?? (asked.job ? '' : 5)),
+    stroke: String(part?.strokeMm ?? ''),
     threadId: asked.thread ?? data.threads[0]?.id ?? '',
     weight: null as number | null,
     bobbinId: bobbins[0]?.id ?? '',
@@ -61,7 +91,7 @@ export function usePairing(
 ) {
   const { data } = useFrame();
   const { choices, choose } = useChoices(bobbins, asked);
-  const { cloth, element, backing, weight, bobbinWeight } = choices;
+  const { cloth, element, weight, bobbinWeight } = choices;
   const article = data.threads.find(({ id }) => id === choices.threadId);
   const bobbin = bobbins.find(({ id }) => id === choices.bobbinId);
   const top = {
@@ -74,23 +104,21 @@ export function usePairing(
     tex: bobbinWeight ? 1000 / bobbinWeight : (bobbin?.tex ?? 1000 / 60),
     fibre: bobbin?.fibre ?? 'polyester',
   };
-  const letterMm =
-    element === 'lettering' ? clamp(Number(choices.letter.replace(',', '.')) || 5, 0.5, 400) : null;
-  const advice = advise(
-    fillIn(
-      {
-        cloth,
-        element,
-        letterMm,
-        seams: choices.seams,
-        hoop: choices.hoop,
-        layers: Number(choices.layers),
-        backings: backing ? [backing] : [],
-        thread: top,
-      },
-      { ...data.schools, ...asked.job?.schools },
-    ),
-  );
+  const garment: Garment = {
+    ...(asked.job?.garment?.priority && { priority: asked.job.garment.priority }),
+    cloth,
+    seams: choices.seams,
+    hoop: choices.hoop,
+    layers: Number(choices.layers),
+    backings: [...choices.under],
+    topping: choices.topping,
+  };
+  const advice = adviseStop(
+    { cloth: '', garment, schools: asked.job?.schools },
+    { element, measures: measuresOf(choices) },
+    top,
+    data.schools,
+  )!.parts[0]!.advice;
   const typed = readLabel(choices.label, data.letters);
   const needle = typed.spec ?? advice.needles[0]!.spec;
   return {
@@ -105,7 +133,7 @@ export function usePairing(
     bobbin,
     pair: pairUp({ needle, top, bobbin: below, size: bobbin?.size ?? 'L', school: data.schools.case }),
     colour: article?.colour ?? '#12509a',
-    thicknessMm: cloths[cloth].thicknessMm + (backing ? backings[backing].thicknessMm : 0),
+    thicknessMm: thicknessMm(garment),
     before: overrulings.find((past) => past.cloth === cloth && past.element === element) ?? null,
     jobId: asked.job?.id ?? null,
   };

@@ -1,7 +1,8 @@
 import type { PlanOutcome } from '../../core/plan/run.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
-import type { Thread } from '../../schemas/workshop.ts';
+import { JobPicture } from '../../parts/job/JobPicture.tsx';
+import type { Job, Thread } from '../../schemas/workshop.ts';
 
 interface HeadCardProps {
   machine: string;
@@ -9,12 +10,14 @@ interface HeadCardProps {
   outcome: PlanOutcome;
   order: readonly number[];
   nameOf: (job: string) => string;
+  jobs: readonly Job[];
   threads: ReadonlyMap<string, Thread>;
   day: string;
 }
 
 /** Printed and taped to the machine: what sits where at the beginning, and for each job the position of every stop. */
-export function HeadCard({ machine, problem, outcome, order, nameOf, threads, day }: HeadCardProps) {
+export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threads, day }: HeadCardProps) {
+  const pictured = new Map(jobs.map((job) => [job.id, job]));
   const first = (position: number) => {
     const seat = outcome.seats.find((one) => one.position === position);
     const now = problem.positions.find((one) => one.position === position)!.now[0]!;
@@ -52,7 +55,8 @@ export function HeadCard({ machine, problem, outcome, order, nameOf, threads, da
       </table>
       {outcome.jobs.map(({ job }, at) => (
         <div key={job} className="mt-3 break-inside-avoid">
-          <h2>
+          <h2 className="flex items-center gap-2">
+            {pictured.get(job) && <JobPicture job={pictured.get(job)!} className="h-10 w-14" />}
             {at + 1}. {nameOf(job)}
           </h2>
           <p className="figures flex flex-wrap gap-x-4 gap-y-1">

@@ -16,6 +16,7 @@ import { LeftOut } from './LeftOut.tsx';
 import { PlanBar } from './PlanBar.tsx';
 import { SeatPanel } from './SeatPanel.tsx';
 import { Standing } from './Standing.tsx';
+import { ToldOfJobs } from './ToldOfJobs.tsx';
 import { usePlan, useSewnProblem, type OpenPlan } from './usePlan.ts';
 import { Wear } from './Wear.tsx';
 import { Weave } from './Weave.tsx';
@@ -50,6 +51,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
         <Weave plan={plan} order={order} />
         <SinceThePrint plan={plan} />
+        <ToldOfJobs jobs={jobs.filter(({ id }) => plan.setup.order.includes(id))} />
         {beside && outcome && (
           <Beside
             mine={{ name: saved.plan?.name ?? 'this plan', problem, outcome }}
@@ -94,6 +96,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
           outcome={outcome}
           order={order}
           nameOf={nameOf}
+          jobs={jobs}
           threads={threads}
           day={dayKey(data.now, data.zone)}
         />

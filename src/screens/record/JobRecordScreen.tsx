@@ -1,3 +1,6 @@
+import { garmentOf } from '../../core/garment/from-words.ts';
+import { garmentText } from '../../core/garment/text.ts';
+import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { faults } from '../../core/fault/faults.ts';
 import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { shiftOf } from '../../core/run/shift.ts';
@@ -41,6 +44,7 @@ function JobRecord({ job, events }: JobRecordProps) {
   const rows: [string, string][] = [
     ['Customer', job.customer || 'not named'],
     ['Cloth', job.cloth || 'not named'],
+    ['Garment', garmentText(garmentOf(job).garment) || 'not said'],
     ['Machine', `${machine.name}, ${counted(machine.heads, 'head')}`],
     [
       'Pieces',
@@ -64,6 +68,7 @@ function JobRecord({ job, events }: JobRecordProps) {
   return (
     <div className="grid max-w-4xl gap-4 p-3 lg:p-4">
       <header className="flex flex-wrap items-center gap-3">
+        <JobPicture job={job} className="h-14 w-20" />
         <h1 className="me-auto">Record of {job.name}</h1>
         <button type="button" className="btn no-print" onClick={() => print()}>
           Print this record

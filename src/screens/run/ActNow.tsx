@@ -1,7 +1,7 @@
-import { elements } from '../../core/element/elements.ts';
+import { sewnParts, stitchLengthOf } from '../../core/element/measures.ts';
+import { garmentOf } from '../../core/garment/from-words.ts';
+import { thicknessMm } from '../../core/garment/thickness.ts';
 import { useState } from 'react';
-import { clothFromWords } from '../../core/advice/fill-in.ts';
-import { backings, cloths } from '../../core/advice/question.ts';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { actNow } from '../../core/run/hints.ts';
 import { perStitch } from '../../core/stitches/consumption.ts';
@@ -65,15 +65,14 @@ export function ActNow({ job }: { job: Job }) {
 
 /** Stitches that a class L bobbin of 60 wt lasts on this job, by the consumption model. */
 function stitchesPerBobbin(job: Job): number {
-  const cloth = clothFromWords(job.cloth);
-  const thicknessMm = (cloth ? cloths[cloth].thicknessMm : 0.7) + backings['cut-away'].thicknessMm;
+  const thickness = thicknessMm(garmentOf(job).garment);
   const all = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-  const mm = job.stops.reduce((sum, { element, stitches }) => {
-    const one = perStitch(element, elements[element].usualLengthMm, {
-      thicknessMm,
+  const mm = job.stops.flatMap(sewnParts).reduce((sum, part) => {
+    const { bobbinMm } = perStitch(part.element, stitchLengthOf(part), {
+      thicknessMm: thickness,
       bobbinShare: usualBobbinShare,
     });
-    return sum + one.bobbinMm * stitches;
+    return sum + bobbinMm * part.stitches;
   }, 0);
   return (bobbinLength('L', 1000 / 60).value * 1000) / (mm / all);
 }

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { slowestOf, speedLimits } from '../../core/seating/speed.ts';
+import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
@@ -33,11 +34,14 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
   return (
     <section aria-label="Job on the machine" className="sheet flex flex-col p-4">
       <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
-        <div>
-          <h2 className="text-2xl">{job.name}</h2>
-          <p className="quiet">
-            {[job.customer, job.cloth].filter(Boolean).join(' · ')} · {whole(perPiece)} st a piece
-          </p>
+        <div className="flex items-start gap-3">
+          <JobPicture job={job} className="h-16 w-20" />
+          <div>
+            <h2 className="text-2xl">{job.name}</h2>
+            <p className="quiet">
+              {[job.customer, job.cloth].filter(Boolean).join(' · ')} · {whole(perPiece)} st a piece
+            </p>
+          </div>
         </div>
         <p className="text-end">
           <span className="figures block text-4xl leading-9 font-bold">

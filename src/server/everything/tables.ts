@@ -13,6 +13,7 @@ export const tables = {
   bobbin_case: 'id',
   job: 'created_at, id',
   job_stop: 'job_id, stop',
+  job_picture: 'job_id',
   overruling: 'id',
   head_plan: 'id',
   feed_now: 'machine_id',

@@ -1,4 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { Measures } from '../../core/element/measures.ts';
+import type { Garment } from '../../core/garment/garment.ts';
 import type { Job, JobChange, JobNew, JobStop } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, notFound, otherContent } from '../http/problem.ts';
@@ -14,9 +16,11 @@ interface JobRow {
   due: string | null;
   note: string;
   schools: Job['schools'];
+  garment: Garment | null;
+  picture: string | null;
   done_at: string | null;
   version: number;
-  stops: JobStop[];
+  stops: (Omit<JobStop, 'measures'> & { measures: Measures | null })[];
   tally_pieces: number | null;
   tally_stitches: number | null;
   breaks: number | null;
@@ -24,13 +28,14 @@ interface JobRow {
 }
 
 const selectJobs = `
-  SELECT j.id, j.name, j.customer, j.cloth, j.pieces, j.due, j.note, j.schools, j.done_at, j.version,
+  SELECT j.id, j.name, j.customer, j.cloth, j.pieces, j.due, j.note, j.schools, j.garment, j.done_at, j.version,
+    (SELECT left(md5(bytes), 8) FROM job_picture WHERE job_id = j.id) AS picture,
     t.pieces AS tally_pieces, t.stitches AS tally_stitches, t.breaks, t.lost_ms, s.stops
   FROM job j
     LEFT JOIN job_tally t ON t.job_id = j.id
     CROSS JOIN LATERAL (
       SELECT coalesce(jsonb_agg(jsonb_build_object('stop', stop, 'threadId', thread_id, 'stitches', stitches,
-        'element', element, 'position', position) ORDER BY stop), '[]') AS stops
+        'element', element, 'position', position, 'measures', measures) ORDER BY stop), '[]') AS stops
       FROM job_stop WHERE job_id = j.id) s`;
 
 function jobFrom(row: JobRow): Job {
@@ -43,9 +48,11 @@ function jobFrom(row: JobRow): Job {
     due: row.due,
     note: row.note,
     schools: row.schools,
+    ...(row.garment && { garment: row.garment }),
+    picture: row.picture,
     doneAt: row.done_at,
     version: row.version,
-    stops: row.stops,
+    stops: row.stops.map(({ measures, ...stop }) => ({ ...stop, ...(measures && { measures }) })),
     tally: {
       pieces: row.tally_pieces ?? 0,
       stitches: row.tally_stitches ?? 0,
@@ -129,12 +136,12 @@ export async function addJobs(jobs: readonly JobNew[]): Promise<string[]> {
       jobs.flatMap((job) => job.stops),
     );
     for (const job of jobs) {
-      const { id, name, customer, cloth, pieces, due, note } = job;
+      const { id, name, customer, cloth, pieces, due, note, schools = null, garment = null } = job;
       const { isNew } = await makeOnce(
         {
           table: 'job',
-          values: { id, name, customer, cloth, pieces, due, note, schools: job.schools ?? null },
-          columns: 'id, name, customer, cloth, pieces, due, note, schools',
+          values: { id, name, customer, cloth, pieces, due, note, schools, garment },
+          columns: 'id, name, customer, cloth, pieces, due, note, schools, garment',
           read: (row) => row,
           noun: 'job',
         },
@@ -154,7 +161,8 @@ export async function changeJob(id: string, change: JobChange): Promise<Job> {
     await checkThreads(sql, change.stops);
     const changed = await rows(
       sql,
-      `UPDATE job SET name = $2, customer = $3, cloth = $4, pieces = $5, due = $6, note = $7, schools = $10, version = version + 1,
+      `UPDATE job SET name = $2, customer = $3, cloth = $4, pieces = $5, due = $6, note = $7, schools = $10,
+         garment = coalesce($11, garment), version = version + 1,
          done_at = CASE WHEN $8 THEN coalesce(done_at, now()) END
        WHERE id = $1 AND version = $9 RETURNING id`,
       [
@@ -168,6 +176,7 @@ export async function changeJob(id: string, change: JobChange): Promise<Job> {
         change.done,
         change.version,
         change.schools ?? null,
+        change.garment ?? null,
       ],
     );
     if (changed.length === 0) {
@@ -185,8 +194,8 @@ export async function changeJob(id: string, change: JobChange): Promise<Job> {
 async function writeStops(sql: Sql, jobId: string, stops: readonly JobStop[]): Promise<void> {
   await rows(
     sql,
-    `INSERT INTO job_stop (job_id, stop, thread_id, stitches, element, position)
-     SELECT $1, * FROM unnest($2::int[], $3::uuid[], $4::int[], $5::text[], $6::int[])`,
+    `INSERT INTO job_stop (job_id, stop, thread_id, stitches, element, position, measures)
+     SELECT $1, * FROM unnest($2::int[], $3::uuid[], $4::int[], $5::text[], $6::int[], $7::jsonb[])`,
     [
       jobId,
       stops.map((stop) => stop.stop),
@@ -194,6 +203,7 @@ async function writeStops(sql: Sql, jobId: string, stops: readonly JobStop[]): P
       stops.map((stop) => stop.stitches),
       stops.map((stop) => stop.element),
       stops.map((stop) => stop.position),
+      stops.map((stop) => stop.measures && JSON.stringify(stop.measures)),
     ],
   );
 }

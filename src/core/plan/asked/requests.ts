@@ -1,10 +1,8 @@
-import { type ElementKind } from '../../element/elements.ts';
-import { isMetallic, type Fibre } from '../../thread/fibres.ts';
-import { acceptablePoints } from '../../advice/acceptable.ts';
-import { advise, judge } from '../../advice/advise.ts';
-import { clothFromWords, fillIn } from '../../advice/fill-in.ts';
+import { acceptablePoints, adviseStop, type JobToAdvise, type StopAdvice } from '../../advice/of-stop.ts';
 import type { Schools } from '../../advice/schools.ts';
+import type { WhatIsSewn } from '../../element/measures.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
+import { isMetallic, type Fibre } from '../../thread/fibres.ts';
 import type { Acceptable, PlanRequest } from './problem.ts';
 
 export interface PlanThread {
@@ -14,11 +12,10 @@ export interface PlanThread {
   fibre: Fibre;
 }
 
-export interface StopToPlan {
+export interface StopToPlan extends WhatIsSewn {
   stop: number;
   threadId: string;
   stitches: number;
-  element: ElementKind;
   /** Keyed in by the operator: that stop sits there. */
   position: number | null;
 }
@@ -37,48 +34,50 @@ export function weightClass({ weightNo, fibre }: Pick<PlanThread, 'weightNo' | '
 }
 
 /**
+ * The cloth that a plan asks with where the job names none that is known: no rule names this one, so needles follow the thread alone. The
+ * Head screen says so.
+ */
+const byThreadAlone = 'woven-light';
+
+/**
  * The requests of a job: its stops by thread. Stops of one thread share a position if some needle does for all of
  * them; the larger of their penalties counts, since care for a second-best needle is taken once a job. `shelf`: needles that are on the head or on hand; the advised ones are looked at too.
  * Stops whose thread is not in `threads` are left out and named.
  */
 export function requestsOf(
-  job: { cloth: string; schools?: Partial<Schools> | null; stops: readonly StopToPlan[] },
+  job: JobToAdvise & { stops: readonly StopToPlan[] },
   threads: ReadonlyMap<string, PlanThread>,
   shelf: readonly NeedleSpec[],
   workshop: Partial<Schools>,
 ): { requests: PlanRequest[]; unknownThread: number[] } {
   const unknownThread: number[] = [];
   const requests: (PlanRequest & { needles: Acceptable[] })[] = [];
-  const cloth = clothFromWords(job.cloth) ?? 'twill';
-  for (const { stop, threadId, stitches, element, position } of job.stops) {
+  for (const stop of job.stops) {
+    const { threadId, stitches, position } = stop;
     const thread = threads.get(threadId);
     if (!thread) {
-      unknownThread.push(stop);
+      unknownThread.push(stop.stop);
       continue;
     }
-    const question = fillIn({ cloth, element, thread }, { ...workshop, ...job.schools });
-    const needles = acceptable(question, shelf);
+    const needles = acceptable(adviseStop(job, stop, thread, workshop, byThreadAlone)!, shelf);
     const mates = requests.filter((one) => one.thread === threadId && (one.at ?? null) === position);
     const shared = mates.find((one) => both(one.needles, needles).length > 0);
     if (shared) {
       Object.assign(shared, {
         needles: both(shared.needles, needles),
-        stops: [...shared.stops, stop],
+        stops: [...shared.stops, stop.stop],
         stitches: shared.stitches + stitches,
       });
-    } else requests.push({ thread: threadId, needles, stops: [stop], stitches, at: position });
+    } else requests.push({ thread: threadId, needles, stops: [stop.stop], stitches, at: position });
   }
   return { requests, unknownThread };
 }
 
-function acceptable(question: Parameters<typeof advise>[0], shelf: readonly NeedleSpec[]): Acceptable[] {
-  const points = judge(question);
-  const advised = advise(question).needles.map((one) => one.spec);
-  const all = new Map([...advised, ...shelf].map((spec) => [needleText(spec), spec]));
-  const best = Math.max(...[...all.values()].map(points));
-  return [...all]
-    .map(([needle, spec]) => ({ needle, behind: best - points(spec) }))
-    .filter(({ behind }) => behind <= acceptablePoints)
+function acceptable(advice: StopAdvice, shelf: readonly NeedleSpec[]): Acceptable[] {
+  const specs = [...advice.needles.map(({ spec }) => spec), ...shelf];
+  return [...new Map(specs.map((spec) => [needleText(spec), spec]))]
+    .map(([needle, spec]) => ({ needle, behind: advice.behind(spec) }))
+    .filter(({ needle, behind }) => behind <= acceptablePoints || needle === advice.best.text)
     .sort((a, b) => a.behind - b.behind || a.needle.localeCompare(b.needle))
     .slice(0, mostNeedles)
     .map(({ needle, behind }) => ({ needle, penalty: Math.round((behind / pointsPerMinute) * 2) / 2 }));

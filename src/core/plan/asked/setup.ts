@@ -1,5 +1,6 @@
 import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
+import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
 import { placesOf } from '../../seating/seating.ts';
 import { speedLimits } from '../../seating/speed.ts';
@@ -30,6 +31,7 @@ export interface JobToPlan {
   id: string;
   name: string;
   cloth: string;
+  garment?: Garment | undefined;
   schools?: Partial<Schools> | null | undefined;
   pieces: number;
   /** Pieces finished so far. */

@@ -1,0 +1,60 @@
+import { describe, expect, test } from 'vitest';
+import type { Garment } from '../garment/garment.ts';
+import { toldOfGarment } from './of-garment.ts';
+
+const told = (garment: Garment, cloth = '') => toldOfGarment({ cloth, garment });
+const ids = (garment: Garment, cloth = '') => told(garment, cloth).map(({ id }) => id);
+
+describe('what is told of a garment (common practice, no published source, unless said)', () => {
+  test('nothing of what was not said', () => {
+    expect(told({})).toEqual([]);
+    expect(told({ place: 'chest' })).toEqual([]);
+    expect(told({ backingLayers: 1 })).toEqual([]);
+    expect(told({ hoop: 'large', widthMm: 20 })).toEqual([]);
+  });
+  test('a cloth that the advice does not know, with the nearest; a known one and none are not told', () => {
+    expect(told({}, 'moonstuff kanvas')[0]).toMatchObject({
+      id: 'cloth',
+      nearest: ['canvas', 'knit-light', 'twill'],
+    });
+    expect(ids({ cloth: 'felt' }, 'moonstuff')).toEqual([]);
+    expect(ids({}, 'denim')).toEqual([]);
+    expect(ids({}, '   ')).toEqual([]);
+  });
+  test('shirt fronts stay around 75 mm, bags and packs take 100', () => {
+    expect(told({ place: 'chest', widthMm: 90 })[0]!.says).toBe(
+      '90 mm wide is large for the chest. Logos on a shirt’s front stay around 75 mm.',
+    );
+    expect(ids({ place: 'chest', widthMm: 78 })).toEqual([]);
+    expect(ids({ place: 'bag', widthMm: 100 })).toEqual([]);
+    expect(ids({ place: 'bag', widthMm: 106 })).toEqual(['place']);
+    expect(ids({ place: 'back', widthMm: 280 })).toEqual([]);
+    expect(told({ place: 'cap-front', widthMm: 130, heightMm: 70.26, order: 'cap' })[0]!.says).toMatch(
+      /^130 mm wide and 70.3 mm high is large/,
+    );
+  });
+  test('a cap that is not in a cap’s order, by its cloth, its frame or its place; and a flat that is', () => {
+    expect(ids({ cloth: 'cap' })).toEqual(['order']);
+    expect(ids({ hoop: 'cap-frame', order: 'flat' })).toEqual(['order']);
+    expect(ids({ place: 'cap-front' })).toEqual(['order']);
+    expect(ids({ cloth: 'cap', order: 'cap' })).toEqual([]);
+    expect(told({ cloth: 'canvas', order: 'cap' })[0]!.says).toContain('this is no cap');
+    expect(ids({ cloth: 'canvas', order: 'flat' })).toEqual([]);
+  });
+  test('a hoop much larger than the design, and one that does not hold it (from memory)', () => {
+    const design = { widthMm: 60, heightMm: 40 };
+    expect(told({ ...design, hoop: 'large' })[0]!.says).toContain('300 mm by 300 mm is much larger');
+    expect(ids({ ...design, hoop: 'small' })).toEqual([]);
+    expect(ids({ ...design, hoopWidthMm: 150, hoopHeightMm: 100 })).toEqual(['hoop']);
+    expect(ids({ ...design, hoopWidthMm: 149, hoopHeightMm: 300 })).toEqual([]);
+    expect(told({ widthMm: 200, heightMm: 40, hoop: 'medium' })[0]!.says).toContain('would strike the hoop');
+    expect(ids({ widthMm: 40, heightMm: 20, hoop: 'cap-frame', order: 'cap' })).toEqual([]);
+  });
+  test('a large hoop gets two layers of backing, others one', () => {
+    expect(told({ hoop: 'large', backingLayers: 1 })[0]!.says).toMatch(
+      /^One layer of backing where the hoop asks for two/,
+    );
+    expect(ids({ hoop: 'large', backingLayers: 2 })).toEqual([]);
+    expect(ids({ hoop: 'medium', backingLayers: 1 })).toEqual([]);
+  });
+});

@@ -1,0 +1,100 @@
+import { closest, distance } from 'fastest-levenshtein';
+import { keysOf } from '../base/keys.ts';
+import { backings, type Backing } from './backings.ts';
+import { cloths, type Cloth } from './cloths.ts';
+import type { Garment, GarmentField } from './garment.ts';
+import type { Place } from './places.ts';
+
+/** Words of the trade for a cloth; of several lists that fit a text the first counts. */
+const clothWords: readonly [Cloth, RegExp][] = [
+  ['cap', /\bcaps?\b|buckram|visor|trucker/i],
+  ['knit-heavy', /knit.*(heavy|thick)|heavy.*knit|sweater|jumper|cardigan|sweatshirt|hoodie|beanie/i],
+  ['knit-light', /knit|jersey|stretch|polo|t-shirt|\btees?\b|piqu[eé]|interlock|\brib\b/i],
+  ['nylon', /nylon|ripstop|coated|umbrella|windbreaker|anorak|cagoule/i],
+  ['towel', /towel|terry|fleece|pile|bathrobe|velour|sherpa/i],
+  ['canvas', /canvas|denim|jeans|duck\b|tarpaulin/i],
+  ['twill', /twill|workwear|drill\b|gabardine|moleskin/i],
+  ['softshell', /softshell|soft shell|neoprene/i],
+  ['leather', /leather|vinyl|suede/i],
+  ['felt', /felt/i],
+  ['woven-dense', /dense|poplin|satin|taffeta|oxford|percale/i],
+  ['woven-light', /woven|cotton|linen|muslin|chambray|batiste|\bsilk\b|shirting/i],
+];
+
+/** The cloth that words mean, or null when they name none that is known. */
+export function clothFromWords(text: string): Cloth | null {
+  const named = keysOf(cloths).find((key) => cloths[key].name === text.trim().toLowerCase());
+  return named ?? clothWords.find(([, pattern]) => pattern.test(text))?.[0] ?? null;
+}
+
+/** Single words to offer and to guess by, with the cloth they mean. */
+const offered: readonly string[] = [
+  ...['knit', 'jersey', 'polo', 'pique', 'sweater', 'sweatshirt', 'hoodie', 'beanie', 'cotton', 'linen'],
+  ...['poplin', 'satin', 'taffeta', 'oxford', 'nylon', 'ripstop', 'towel', 'fleece', 'terry', 'twill'],
+  ...['workwear', 'drill', 'canvas', 'denim', 'jeans', 'cap', 'softshell', 'leather', 'vinyl', 'felt'],
+];
+
+/** Words to suggest while a cloth is typed: the known cloths and the usual words for them. */
+export const clothSuggestions: readonly string[] = [
+  ...keysOf(cloths).map((key) => cloths[key].name),
+  ...offered,
+];
+
+/** Up to three known cloths nearest to words that name none, nearest first: by their spelling, else the commonest. */
+export function nearestCloths(text: string): Cloth[] {
+  const words = text.toLowerCase().match(/[\p{L}-]{3,}/gu) ?? [];
+  const guesses = words
+    .map((word) => ({ word, near: closest(word, [...offered]) }))
+    .map(({ word, near }) => ({ near, off: distance(word, near) / Math.max(word.length, near.length) }))
+    .filter(({ off }) => off <= 0.5)
+    .sort((a, b) => a.off - b.off)
+    .flatMap(({ near }) => clothFromWords(near) ?? []);
+  return [...new Set<Cloth>([...guesses, 'knit-light', 'twill', 'woven-light'])].slice(0, 3);
+}
+
+const counts: Record<string, number> = { one: 1, single: 1, two: 2, double: 2, three: 3, triple: 3, four: 4 };
+const placeWords: readonly [Place, RegExp][] = [
+  ['cap-side', /\b(side|back) of (the |a )?cap|cap (side|back)/i],
+  ['cap-front', /cap front|front of (the |a )?cap/i],
+  ['chest', /\bchest\b|breast/i],
+  ['full-front', /full front/i],
+  ['sleeve', /sleeve|cuff/i],
+  ['back', /\b(full|jacket|yoke) back\b|\bon the back\b|\bback of\b/i],
+  ['bag', /\bbags?\b|\bpacks?\b|rucksack|tote/i],
+];
+
+function backingsFromWords(text: string): Backing[] {
+  return keysOf(backings).filter(
+    (key) => !backings[key].onTop && new RegExp(`${key.replace('-', '[ -]?')}`, 'i').test(text),
+  );
+}
+
+/** What a job's own words say of its garment: nothing is guessed that they do not name. */
+export function garmentFromWords(text: string): Garment {
+  const cloth = clothFromWords(text);
+  const layers = /\b(\d|one|single|two|double|three|triple|four)[ -](layers?|ply)\b/i.exec(text)?.[1];
+  const layerCount = layers === undefined ? 0 : (counts[layers.toLowerCase()] ?? Number(layers));
+  const place = placeWords.find(([, pattern]) => pattern.test(text))?.[0];
+  const under = backingsFromWords(text);
+  return {
+    ...(cloth && { cloth }),
+    ...(layerCount >= 1 && layerCount <= 6 && { layers: layerCount }),
+    ...(/\b(across|over|crosses|on) (a |the )?seams?\b/i.test(text) && { seams: true }),
+    ...(under.length > 0 && { backings: under }),
+    ...(/\b(film|topping)\b/i.test(text) && { topping: 'film' as const }),
+    ...(place && { place }),
+  };
+}
+
+/** A job's garment: what was said, and where nothing was, what its words name. `fromWords`: those fields. */
+export function garmentOf(job: { cloth: string; garment?: Garment | undefined }): {
+  garment: Garment;
+  fromWords: GarmentField[];
+} {
+  const named = garmentFromWords(job.cloth);
+  const said = job.garment ?? {};
+  return {
+    garment: { ...named, ...said },
+    fromWords: keysOf(named).filter((field) => said[field] === undefined),
+  };
+}
