@@ -10,9 +10,9 @@ test('each stop of a job says which needle it wants on its cloth, and whether it
   // Canvas, 40 wt: a stout sharp needle; positions 3 and 7 have 75/11.
   const first = page.getByRole('listitem').filter({ has: page.getByLabel('Stitches of stop 1') });
   await expect(first).toContainText('Advised: 80/12 sharp; its position has 75/11 sharp');
-  await page.getByLabel('Cloth').fill('ripstop nylon');
+  await page.getByLabel('Cloth', { exact: true }).fill('ripstop nylon');
   await expect(first).toContainText('✓ Advised: 75/11 sharp');
-  await page.getByLabel('Cloth').fill('chain mail');
+  await page.getByLabel('Cloth', { exact: true }).fill('chain mail');
   await expect(first).toContainText('not known to the advice');
 });
 
@@ -22,7 +22,7 @@ test('a job’s own ways change its advice, are kept with it, and go along to Pa
 }) => {
   const machine = await newMachine(request);
   await open(page, `/${machine.slug}/jobs/${machine.jobId}`);
-  await page.getByLabel('Cloth').fill('light cotton');
+  await page.getByLabel('Cloth', { exact: true }).fill('light cotton');
   const first = page.getByRole('listitem').filter({ has: page.getByLabel('Stitches of stop 1') });
   await expect(first).toContainText('Advised: 75/11 light ball');
   await page.getByText('This job’s ways').click();
