@@ -30,6 +30,8 @@ export interface FrameData {
   planSeats: KeptSeat[];
   /** The job on the machine now. */
   job: Job | null;
+  /** The newest number of the machine's ledger whose pieces are in that job's tally. */
+  jobAsOf: number;
   waitingJobs: number;
   breaksToday: { head: number; position: number; count: number }[];
   /** The operator's time zone and the instant the page was made: server and page write the same times. */

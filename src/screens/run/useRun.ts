@@ -2,6 +2,7 @@ import { useStore } from '@nanostores/react';
 import { designOf, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { feedIsLive } from '../../parts/live/actions.ts';
+import { piecesSince } from '../../parts/live/pieces-since.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -18,20 +19,12 @@ export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: Re
   return { design: job ? designOf(job.stops, seated) : [], feed, sewn };
 }
 
-/** Pieces finished: the server's tally when the page was made, and what came since. */
+/** Pieces finished: the server's tally when the page was made, and what it did not have then. */
 export function usePieces(job: Job): number {
   const { data, view } = useFrame();
-  const count = (
-    events: readonly { kind: string; void: boolean; jobId: string | null; data: Record<string, unknown> }[],
-  ) =>
-    events
-      .filter((event) => event.kind === 'piece_finished' && !event.void && event.jobId === job.id)
-      .reduce((sum, event) => sum + (event.data['heads'] as number[]).length, 0);
-  const known = new Set(data.events.map((event) => event.id));
-  const base = data.job?.id === job.id ? data.job.tally.pieces : job.tally.pieces;
+  const isFromFrame = data.job?.id === job.id;
   return (
-    base -
-    count(data.events) +
-    count(view.events.filter((event) => known.has(event.id) || event.at > data.now))
+    (isFromFrame ? data.job!.tally.pieces : job.tally.pieces) +
+    piecesSince(job.id, data.events, view.events, isFromFrame ? data.jobAsOf : data.head.seq)
   );
 }

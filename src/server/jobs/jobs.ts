@@ -94,14 +94,15 @@ export async function jobById(id: string, sql: Sql = database()): Promise<Job> {
   return jobFrom(row);
 }
 
-/** The job on a machine; null: none. */
-export async function jobOnMachine(machineId: string): Promise<Job | null> {
-  const [row] = await rows<JobRow>(
+/** The job on a machine; null: none. `asOf`: the newest number of the machine's ledger whose pieces its tally has, from the same moment. */
+export async function jobOnMachine(machineId: string): Promise<{ job: Job | null; asOf: number }> {
+  const [row] = await rows<JobRow & { as_of: number | null }>(
     database(),
-    `${selectJobs} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)`,
+    `SELECT jobs.*, (SELECT max(changed_seq) FROM event WHERE machine_id = $1) AS as_of
+     FROM (${selectJobs} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)) AS jobs`,
     [machineId],
   );
-  return row ? jobFrom(row) : null;
+  return row ? { job: jobFrom(row), asOf: row.as_of ?? 0 } : { job: null, asOf: 0 };
 }
 
 /** Jobs to choose from at most, beside those named. */

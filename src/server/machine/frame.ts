@@ -6,7 +6,7 @@ import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { feedNow } from '../feed/state.ts';
 import { headNow } from './head.ts';
-import { jobById, jobOnMachine } from '../jobs/jobs.ts';
+import { jobOnMachine } from '../jobs/jobs.ts';
 import { keptSeats } from '../jobs/plans.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
@@ -53,7 +53,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     waitingJobs,
     breaksToday,
     feed,
-    job,
+    onMachine,
     planSeats,
   ] = await Promise.all([
     all(listMachines),
@@ -88,12 +88,21 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     feed,
     planSeats,
     // Put on between the two readings: then asked for once more.
-    job: head.job?.id === job?.id ? job : head.job && (await jobById(head.job.id)),
+    ...(await jobOf(machine.id, head.job?.id ?? null, onMachine)),
     waitingJobs,
     breaksToday,
     zone,
     now: now.toISOString(),
   };
+}
+
+async function jobOf(
+  machineId: string,
+  jobId: string | null,
+  first: Awaited<ReturnType<typeof jobOnMachine>>,
+): Promise<Pick<FrameData, 'job' | 'jobAsOf'>> {
+  const found = first.job?.id === (jobId ?? undefined) ? first : await jobOnMachine(machineId);
+  return { job: jobId === null ? null : found.job, jobAsOf: found.asOf };
 }
 
 async function countWaitingJobs(): Promise<number> {
