@@ -17,7 +17,14 @@ export interface FrameData {
   operatorId: string | null;
   threads: Thread[];
   /** Cones that have a batch, newest first: a label names one. */
-  cones: { id: string; threadId: string; batch: string; metres: number }[];
+  cones: {
+    id: string;
+    threadId: string;
+    batch: string;
+    metres: number;
+    /** The machine it sat on when the page was made; null: it lay on the shelf. */
+    mountedOn: string | null;
+  }[];
   needleKinds: NeedleKind[];
   /** The workshop's answers where practitioners disagree, and the words on needle packs taught here. */
   schools: Schools;

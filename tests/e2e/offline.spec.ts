@@ -206,3 +206,23 @@ test('a needle changed on two devices, one without a network: both are shown, a 
   await expect(page.getByRole('button', { name: /^Break at Position 7:.*65\/9/ })).toBeVisible();
   await other.close();
 });
+
+test('a piece logged without a network is counted before and after the page is loaded anew, and when it is stored', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await page.route('**/api/ledger', (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  );
+  await open(page, `/${machine.slug}/run`);
+  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
+  await open(page, `/${machine.slug}/run`);
+  await expect(page.getByText('1 entry waiting on this device.')).toBeVisible();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
+  await page.unroute('**/api/ledger');
+  await expect(page.getByText(/waiting on this device/)).toBeHidden();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
+  expect(await eventsOf(request, machine, '&kind=piece_finished')).toHaveLength(1);
+});

@@ -88,6 +88,10 @@ test('space finishes a piece: each stop’s stitches go to the needle that sewed
   await open(page, `/${machine.slug}/run`);
   await page.keyboard.press('Space');
   await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
+  // 4,000 stitches take minutes: a second piece at once is asked about.
+  await page.getByRole('button', { name: /Piece finished/ }).click();
+  await expect(page.getByText(/Not counted: the last piece was/)).toBeVisible();
+  await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /Piece finished/ }).click();
   await expect(page.getByText('2 of 5', { exact: true })).toBeVisible();
   await expect
@@ -127,6 +131,14 @@ test('a broken needle asks for its fragments; a missing one holds the piece unti
   await expect(page.getByText(/machine stopped, power off or emergency stop/i)).toBeVisible();
   await page.getByRole('button', { name: 'Needle broke' }).click();
   await page.getByRole('button', { name: 'Not all: hold the piece' }).click();
+  // It does not sew on before it is said which needle went in.
+  await page.keyboard.press('Space');
+  await expect(page.getByText('say first which one went in')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Break at position 3' })).toBeVisible();
+  await page.getByRole('button', { name: 'The same kind: 75/11 sharp' }).click();
+  await expect(page.getByText('Which needle went in')).toBeHidden();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('heading', { name: 'Break at position 3' })).toBeHidden();
   await expect(page.getByText(/Piece on hold: needle fragment missing, position 3/)).toBeVisible();
   await expect.poll(async () => (await headOf(request, machine)).held.length).toBe(1);
   await open(page, `/${machine.slug}/ledger`);

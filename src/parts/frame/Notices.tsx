@@ -1,6 +1,9 @@
 import { useStore } from '@nanostores/react';
 import { useState } from 'react';
 import { entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
+import type { Seat } from '../../core/ledger/head-now.ts';
+import { needleText } from '../../core/needle/label.ts';
+import { brokenNeedles, likelyOne } from '../../core/run/before-piece.ts';
 import { counted } from '../text.ts';
 import { Notice } from './Notice.tsx';
 import { Clash } from './Clash.tsx';
@@ -8,7 +11,8 @@ import { useFrame } from './context.tsx';
 
 /** What must not be overlooked, on every screen: missing fragments, held pieces, entries not sent. */
 export function Notices() {
-  const { view, live, threadName } = useFrame();
+  const { view, live, threadName, actions } = useFrame();
+  const twice = likelyOne(view.events, view.openStop);
   const outgoing = useStore(live.outgoing);
   const waiting = outgoing.filter((one) => one.state === 'waiting' && one.kept !== false);
   const refused = outgoing.filter((one) => one.state === 'refused');
@@ -23,6 +27,20 @@ export function Notices() {
   return (
     <>
       {asksFragments && <FragmentsQuestion event={asksFragments} />}
+      {brokenNeedles(view.seats, view.events).map(({ seat }) => (
+        <NeedleQuestion key={`${seat.head} ${seat.position}`} seat={seat} />
+      ))}
+      {twice && (
+        <Notice mark="?">
+          <b>
+            Two breaks at position {twice.second.position} within half a minute: one break, logged on two
+            devices?
+          </b>
+          <button type="button" className="btn ms-3" onClick={() => actions.areOne(twice.second)}>
+            They are one
+          </button>
+        </Notice>
+      )}
       {view.held.map((held) => (
         <HeldPiece key={held.id} event={held} />
       ))}
@@ -80,6 +98,32 @@ function FragmentsQuestion({
         </button>
         <RecordLink breakId={event.id} />
       </p>
+    </Notice>
+  );
+}
+
+/** A needle broke and no other is on record there: its stitches would go to the broken one. */
+function NeedleQuestion({ seat }: { seat: Seat }) {
+  const { actions, data } = useFrame();
+  const { head, position, needle } = seat;
+  return (
+    <Notice mark="?">
+      <b>
+        Which needle went in at {data.machine.heads > 1 ? `head ${head}, ` : ''}position {position}, where one
+        broke?
+      </b>{' '}
+      {needle && (
+        <button
+          type="button"
+          className="btn"
+          onClick={() => actions.fitNeedle({ head, position }, needle.spec, 'broke')}
+        >
+          The same kind: {needleText(needle.spec)}
+        </button>
+      )}{' '}
+      <a className="btn" href={`/${data.machine.slug}/head?position=${position}&head=${head}`}>
+        Another …
+      </a>
     </Notice>
   );
 }

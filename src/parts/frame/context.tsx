@@ -103,7 +103,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     },
     said,
     say,
-    actions: machineActions({ live, machine: data.machine, view, job, seating, say }),
+    actions: machineActions({ live, machine: data.machine, view, job, seating, cones: data.cones, say }),
   };
   return <Context value={state}>{children}</Context>;
 }

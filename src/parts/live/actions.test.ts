@@ -44,7 +44,12 @@ const plainView = {
 
 function at(
   view: Partial<HeadView> = {},
-  given: { job?: Job | null; feed?: { at: string } | null; one?: boolean } = {},
+  given: {
+    job?: Job | null;
+    feed?: { at: string } | null;
+    one?: boolean;
+    cones?: { id: string; threadId: string; batch: string; metres: number; mountedOn: string | null }[];
+  } = {},
 ) {
   const written: unknown[] = [];
   const said: string[] = [];
@@ -64,6 +69,7 @@ function at(
       threads: new Map(),
       schools: {},
     },
+    cones: given.cones ?? [],
     say: (text) => said.push(text),
   });
   return { actions, written, said };
@@ -145,6 +151,74 @@ describe('what an operator does, as entries', () => {
       { stop: 1, position: 3, stitches: 600 },
       { stop: 2, position: 5, stitches: 500 },
     ]);
+  });
+  test('a second piece before it can have been sewn is asked about; said again it counts', () => {
+    const before = {
+      ...{ id: 'p', kind: 'piece_finished', at: new Date().toISOString(), jobId: 'job', void: false },
+      data: { heads: [1], speed: 900, stops: [] },
+    } as unknown as Event;
+    const { actions, written, said } = at({ events: [before] });
+    actions.finishPiece();
+    expect(written).toEqual([]);
+    // 1,500 stitches at 900 a minute.
+    expect(said[0]).toMatch(
+      /^Not counted: the last piece was \d s ago, and one takes about 2 min. Press again/,
+    );
+    actions.finishPiece();
+    expect(written).toHaveLength(1);
+    // Each further one is asked about anew.
+    actions.finishPiece();
+    expect(written).toHaveLength(1);
+  });
+  test('after a broken needle nothing is sewn before it is said which one went in', () => {
+    const broke = {
+      ...{
+        id: 'b',
+        kind: 'break',
+        at: new Date().toISOString(),
+        head: 2,
+        position: 3,
+        jobId: 'job',
+        void: false,
+      },
+      data: { fault: 'needle_broke' },
+    } as unknown as Event;
+    const { actions, written, said } = at({ events: [broke], openStop: broke });
+    actions.sewingAgain();
+    actions.finishPiece();
+    expect(written).toEqual([]);
+    expect(said).toEqual(
+      Array(2).fill(
+        'The needle at head 2, position 3 broke: say first which one went in, at the top of this screen.',
+      ),
+    );
+    actions.areOne(broke);
+    expect(written).toEqual([{ kind: 'correction', corrects: 'b', data: { void: true } }]);
+  });
+  test('a tick mounts the one cone of its thread that lies on the shelf; of several, none or on several heads it is not named', () => {
+    const thread = { id: 'blue', name: 'Deep lake blue', fibre: 'polyester' } as never;
+    const cone = (id: string, mountedOn: string | null, threadId = 'blue') => ({
+      ...{ id, threadId, batch: id.toUpperCase(), metres: 5000, mountedOn },
+    });
+    const mount = (cones: ReturnType<typeof cone>[], one = true) => {
+      const { actions, written } = at({}, { cones, one });
+      const told = actions.changeSeat(5, '75/11 sharp', thread, {});
+      const ids = (written as { kind: string; data: { coneId?: string | null } }[])
+        .filter(({ kind }) => kind === 'cone_mounted')
+        .map(({ data }) => data.coneId);
+      return { ...told, ids };
+    };
+    expect(mount([cone('l1', null), cone('l2', 'other machine'), cone('l3', null, 'red')])).toEqual({
+      says: 'Deep lake blue on position 5, cone L1',
+      isUnnamed: false,
+      ids: ['l1'],
+    });
+    expect(mount([cone('l1', null), cone('l2', null)])).toMatchObject({ isUnnamed: true, ids: [null] });
+    expect(mount([])).toMatchObject({ says: 'Deep lake blue on position 5, cone not named' });
+    expect(mount([cone('l1', null)], false)).toMatchObject({
+      isUnnamed: true,
+      ids: [null, null, null, null],
+    });
   });
   test('no job, or a machine that tells its pieces itself: nothing is written, and why is said', () => {
     const without = at({}, { job: null });

@@ -1,5 +1,6 @@
 import { type NeedleReason } from '../../core/needle/reasons.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
+import { brokenNeedles, tooSoon } from '../../core/run/before-piece.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/fault/faults.ts';
 import { seatJob } from '../../core/seating/seating.ts';
@@ -7,6 +8,7 @@ import type { SeatingContext } from '../../core/seating/asked.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { Event } from '../../schemas/event.ts';
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
 import type { MachineLive, Written } from './machine-live.ts';
@@ -18,6 +20,7 @@ interface Given {
   view: HeadView;
   job: Job | null;
   seating: SeatingContext;
+  cones: FrameData['cones'];
   say: (text: string) => void;
 }
 
@@ -70,10 +73,36 @@ const feedSilentMs = 120_000;
 export const feedIsLive = (feed: FeedNow | null, now = clockNow()) =>
   typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
 
+/** How long a question stands open for a second press, ms. */
+const askedForMs = 15_000;
+let asked: { what: string; at: number } | null = null;
+/** True on the second press within {@link askedForMs}: the first was asked about. */
+function isSaidAgain(what: string): boolean {
+  const isAgain = asked?.what === what && clockNow() - asked.at < askedForMs;
+  asked = isAgain ? null : { what, at: clockNow() };
+  return isAgain;
+}
+
+const agoText = (ms: number) =>
+  ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
+
 /** What an operator does at a machine, each as the entries it writes. */
-export function machineActions({ live, machine, view, job, seating, say }: Given) {
+export function machineActions({ live, machine, view, job, seating, cones, say }: Given) {
   const inHead = (where: Where) =>
     machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
+
+  /** The cone of a thread that lies on the shelf, where there is just one and one head to mount it on: then it need not be asked. */
+  const onShelf = (threadId: string) => {
+    const free = cones.filter(
+      (cone) =>
+        cone.threadId === threadId &&
+        (cone.mountedOn === null || cone.mountedOn === machine.id) &&
+        !view.seats.some((seat) => seat.cone?.coneId === cone.id),
+    );
+    return free.length === 1 && machine.heads === 1 ? free[0] : undefined;
+  };
+  const needleFirst = (seat: Where) =>
+    `The needle at ${inHead(seat)} broke: say first which one went in, at the top of this screen.`;
 
   return {
     write: (...written: Written[]) => live.write(...written),
@@ -108,6 +137,12 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
       say('Piece on hold: a needle fragment is missing.');
     },
 
+    /** Two breaks were one: the later is taken back. */
+    areOne(second: Event): void {
+      live.write({ kind: 'correction', corrects: second.id, data: { void: true } });
+      say('Counted as one break.');
+    },
+
     release(held: Event, why: string): void {
       live.write({ kind: 'piece_released', data: { closes: held.id, why } });
       say('Piece released.');
@@ -121,6 +156,8 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
     sewingAgain(): void {
       const stopped = view.openStop;
       if (!stopped) return say('The machine is not stopped: nothing to end.');
+      const broken = brokenNeedles(view.seats, view.events)[0];
+      if (broken) return say(needleFirst(broken.seat));
       live.write({
         kind: 'sewing_again',
         head: stopped.head,
@@ -138,8 +175,17 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
       if (!job) return say('Put a job on the machine first, on Run.');
       if (feedIsLive(live.feed.get()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
+      const broken = brokenNeedles(view.seats, view.events)[0];
+      if (broken) return say(needleFirst(broken.seat));
       const design = designOf(job.stops, seatJob(job, seating));
       const stops = restOfPiece(design, view.events, job.id);
+      const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
+      const now = new Date(clockNow()).toISOString();
+      const soon = tooSoon(view.events, { jobId: job.id, now, stitches, speed: keptSpeed(machine) });
+      if (soon && !isSaidAgain(`piece ${machine.id}`))
+        return say(
+          `Not counted: the last piece was ${agoText(soon.sinceMs)} ago, and one takes about ${agoText(soon.needsMs)}. Press again if there is one more.`,
+        );
       const heads = keptHeads(machine);
       live.write({
         kind: 'piece_finished',
@@ -211,7 +257,7 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
       say(`${thread.name} mounted on ${inHead(where)}.`);
     },
 
-    /** A position gets the needle and thread that a plan asks for, on every head where they differ. Returns what to say. */
+    /** A position gets the needle and thread that a plan asks for, on every head where they differ. `isUnnamed`: a cone was mounted, and which one is not on record. */
     changeSeat(
       position: number,
       needle: string,
@@ -219,7 +265,9 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
       letters: Parameters<typeof readNeedleLabel>[1],
       /** Of the running job: they sew there from now on. */
       stops: readonly number[] = [],
-    ): string {
+    ): { says: string; isUnnamed: boolean } {
+      const cone = thread && onShelf(thread.id);
+      let isConeMounted = false;
       for (const head of headsOf(machine)) {
         const now = seatAt(view, head, position);
         if (!now?.needle || needleText(now.needle.spec) !== needle)
@@ -229,21 +277,24 @@ export function machineActions({ live, machine, view, job, seating, say }: Given
             position,
             data: { needle: readNeedleLabel(needle, letters).spec, reason: 'job_needs' },
           });
-        if (thread && now?.cone?.threadId !== thread.id)
+        if (thread && now?.cone?.threadId !== thread.id) {
+          isConeMounted = true;
           live.write({
             kind: 'cone_mounted',
             head,
             position,
-            data: { threadId: thread.id, coneId: null, fibre: thread.fibre },
+            data: { threadId: thread.id, coneId: cone?.id ?? null, fibre: thread.fibre },
           });
+        }
       }
       const seated = job ? seatJob(job, seating) : [];
       for (const stop of stops)
         if (job && seated.find((seat) => seat.stop === stop)?.position !== position)
           live.write({ kind: 'stop_moved', jobId: job.id, data: { stop, position } });
-      const says = `${thread?.name ?? 'Thread'} on position ${position}`;
+      const named = isConeMounted ? (cone ? `, cone ${cone.batch}` : ', cone not named') : '';
+      const says = `${thread?.name ?? 'Thread'} on position ${position}${named}`;
       say(`${says}: written into the ledger.`);
-      return says;
+      return { says, isUnnamed: isConeMounted && !cone };
     },
 
     undo(): void {

@@ -45,8 +45,13 @@ export function WeaveRow(props: WeaveRowProps) {
           ref={drag.setNodeRef}
           className="btn btn-ghost btn-square -ms-1 cursor-grab touch-none"
           {...drag.listeners}
-          {...drag.attributes}
-          aria-label={`Drag ${name} to another place`}
+          aria-label={`Drag ${name} to another place, or move it by arrow up and down`}
+          onKeyDown={(key) => {
+            if (key.key === 'ArrowUp' && at > 0) props.onEarlier();
+            else if (key.key === 'ArrowDown' && at < count - 1) props.onLater();
+            else return;
+            key.preventDefault();
+          }}
         >
           <GripVertical className="size-5" aria-hidden="true" />
         </button>
@@ -187,7 +192,6 @@ function SeatButton({ seat, thread, isPicked, isWished, onPick }: SeatButtonProp
       type="button"
       ref={drag.setNodeRef}
       {...drag.listeners}
-      {...drag.attributes}
       className="relative z-10 grid min-w-11 touch-none content-center justify-items-center rounded-md aria-pressed:shadow-[inset_0_0_0_2.5px_var(--color-primary)]"
       aria-pressed={isPicked}
       aria-label={`${name} on position ${seat.position}, stop ${seat.stops.join(', ')}, ${seat.needle}: ${change}${isWished ? ', wished for' : ''}`}

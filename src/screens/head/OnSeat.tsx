@@ -107,6 +107,14 @@ function ConeNow({ seat }: { seat: Seat }) {
         </p>
         <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
           <Fact name="Weight" value={threadWeightText(thread.weightNo, thread.tex)} />
+          <Fact
+            name="Cone"
+            value={
+              seat.cone.coneId === null
+                ? 'not named: no batch is on record'
+                : (data.cones.find(({ id }) => id === seat.cone?.coneId)?.batch ?? 'without a batch')
+            }
+          />
           <Fact name="Sewn" value={stitchesText(seat.cone.stitches)} />
           <Fact name="Since" value={momentText(seat.cone.mountedAt, data.zone, data.now)} />
         </dl>

@@ -13,12 +13,23 @@ interface ChangeListProps {
   heads: number;
   nameOf: (job: string) => string;
   threads: ReadonlyMap<string, Thread>;
-  done: readonly { key: string; says: string }[];
+  /** `nameAt`: the position where a cone was mounted without a name; null: none was. */
+  done: readonly { key: string; says: string; nameAt: number | null }[];
+  headHref: string;
   onTick: (seat: SeatOf) => void;
 }
 
 /** What to do at the head before each job, in the order of walking along it. A tick writes it into the ledger. */
-export function ChangeList({ outcome, order, heads, nameOf, threads, done, onTick }: ChangeListProps) {
+export function ChangeList({
+  outcome,
+  order,
+  heads,
+  nameOf,
+  threads,
+  done,
+  headHref,
+  onTick,
+}: ChangeListProps) {
   const jobs = outcome.jobs
     .map(({ job, changeMinutes }) => ({
       job,
@@ -37,7 +48,17 @@ export function ChangeList({ outcome, order, heads, nameOf, threads, done, onTic
       {done.length > 0 && (
         <ul className="quiet mt-1 text-sm">
           {done.map((one) => (
-            <li key={one.key}>✓ {one.says}</li>
+            <li key={one.key}>
+              ✓ {one.says}
+              {one.nameAt !== null && (
+                <>
+                  :{' '}
+                  <a className="underline" href={`${headHref}?position=${one.nameAt}`}>
+                    name it
+                  </a>
+                </>
+              )}
+            </li>
           ))}
         </ul>
       )}

@@ -1,3 +1,4 @@
+import { positionUses } from '../../core/plan/asked/uses.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
@@ -36,11 +37,13 @@ export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threa
             <th className="text-start" colSpan={2}>
               thread, when its first job begins
             </th>
+            <th className="text-start">use</th>
           </tr>
         </thead>
         <tbody>
           {order.map((position) => {
             const { thread: id, needle } = first(position);
+            const { use } = problem.positions.find((one) => one.position === position)!;
             const thread = id ? threads.get(id) : undefined;
             return (
               <tr key={position} className="border-b [border-color:#999]">
@@ -48,6 +51,7 @@ export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threa
                 <td>{needle ?? 'none'}</td>
                 <td>{thread && <Swatch thread={thread} className="size-5" />}</td>
                 <td>{thread ? `${thread.code} ${thread.name} ${thread.weightNo} wt` : 'none'}</td>
+                <td>{use === 'free' ? '' : positionUses[use].name}</td>
               </tr>
             );
           })}

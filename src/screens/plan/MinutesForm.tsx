@@ -1,3 +1,4 @@
+import { Popover } from '../../parts/frame/Popover.tsx';
 import { useState } from 'react';
 import { changeTable, type ChangeMinutes } from '../../core/plan/asked/minutes.ts';
 
@@ -21,8 +22,7 @@ export function MinutesForm({ minutes, onChange }: MinutesFormProps) {
   );
   const [why, setWhy] = useState('');
   return (
-    <details className="relative">
-      <summary className="btn">Minutes</summary>
+    <Popover label="Minutes">
       <form
         aria-label="Minutes of each move"
         className="sheet absolute end-0 z-30 mt-1 grid w-80 gap-2 p-3 shadow-md"
@@ -67,6 +67,6 @@ export function MinutesForm({ minutes, onChange }: MinutesFormProps) {
           </p>
         )}
       </form>
-    </details>
+    </Popover>
   );
 }

@@ -1,3 +1,4 @@
+import { Popover } from '../../parts/frame/Popover.tsx';
 import { useState } from 'react';
 import type { ChangeMinutes } from '../../core/plan/asked/minutes.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
@@ -126,7 +127,8 @@ function Figures({
       {came && saved > 0.05 && (
         <b>
           {minutesText(saved)} less than as the jobs came ({Math.round((100 * saved) / came.changeMinutes)} %
-          of {minutesText(came.changeMinutes)}).{' '}
+          of {minutesText(came.changeMinutes)}; with care {minutesText(outcome.cost)} instead of{' '}
+          {minutesText(came.cost)}).{' '}
         </b>
       )}
       {outcome.proven
@@ -134,7 +136,7 @@ function Figures({
         : `Not proven for this order, within ${minutesText(gap)} of the best. `}
       {order &&
         (order.proven
-          ? 'Proven: no other order is better. '
+          ? 'Proven: no other order is better, care and lateness counted. '
           : `Order not proven: with care and lateness it costs ${minutesText(order.cost)}, the best one ${minutesText(Math.max(0, order.bound))} at least. `)}
       {outcome.greedy && outcome.greedy.changeMinutes > outcome.changeMinutes + 0.05 && (
         <span className="quiet">
@@ -163,10 +165,14 @@ function Plans({
   const [name, setName] = useState('');
   const [why, setWhy] = useState('');
   return (
-    <details className="relative" onToggle={(toggle) => setIsOpen(toggle.currentTarget.open)}>
-      <summary className="btn">
-        {plan?.name ?? 'Plan'} · {saved === 'saved' ? 'saved' : saved === 'saving' ? 'saving' : 'not saved'}
-      </summary>
+    <Popover
+      onToggle={setIsOpen}
+      label={
+        <>
+          {plan?.name ?? 'Plan'} · {saved === 'saved' ? 'saved' : saved === 'saving' ? 'saving' : 'not saved'}
+        </>
+      }
+    >
       <div className="sheet absolute end-0 z-30 mt-1 grid w-72 gap-2 p-3 shadow-md">
         {isOpen && outcome && (
           <p className="figures">
@@ -219,7 +225,7 @@ function Plans({
           )}
         </form>
       </div>
-    </details>
+    </Popover>
   );
 }
 

@@ -177,17 +177,18 @@ function Bar({ plan, plans, beside, onBeside }: BarProps) {
 /** What is changed for each job, ticked off into the ledger. */
 function Changes({ plan, order }: { plan: OpenPlan; order: readonly number[] }) {
   const { data, threads, job, actions } = useFrame();
-  const [done, setDone] = useState<{ key: string; says: string }[]>([]);
+  const [done, setDone] = useState<{ key: string; says: string; nameAt: number | null }[]>([]);
   if (!plan.outcome) return null;
   const tick = (seat: SeatOf) => {
-    const says = actions.changeSeat(
+    const { says, isUnnamed } = actions.changeSeat(
       seat.position,
       seat.needle,
       threads.get(seat.thread),
       data.letters,
       seat.job === job?.id ? seat.stops : [],
     );
-    setDone([...done, { key: `${seat.job} ${seat.position} ${done.length}`, says }]);
+    const nameAt = isUnnamed ? seat.position : null;
+    setDone([...done, { key: `${seat.job} ${seat.position} ${done.length}`, says, nameAt }]);
   };
   return (
     <ChangeList
@@ -197,6 +198,7 @@ function Changes({ plan, order }: { plan: OpenPlan; order: readonly number[] }) 
       nameOf={plan.nameOf}
       threads={threads}
       done={done}
+      headHref={`/${data.machine.slug}/head`}
       onTick={tick}
     />
   );

@@ -1,4 +1,4 @@
-import { DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { WaitingRow, WeaveRow } from '../../parts/weave/WeaveRow.tsx';
 import { UseRow } from './UseRow.tsx';
@@ -8,14 +8,16 @@ import type { OpenPlan } from './usePlan.ts';
 const workText = (minutes: number) =>
   minutes < 90 ? `${Math.round(minutes)} min` : `${(minutes / 60).toFixed(minutes < 600 ? 1 : 0)} h of work`;
 
+/** What is dragged is said by the plan itself once it is laid down: its ids would say nothing. */
+const none = () => undefined;
+const silent = { onDragStart: none, onDragOver: none, onDragEnd: none, onDragCancel: none };
+
 /** The jobs in sewing order under the head's own positions: rows and seats can be dragged. */
 export function Weave({ plan, order }: { plan: OpenPlan; order: readonly number[] }) {
   const { data, threads } = useFrame();
   const { planner, rows, setup, outcome } = plan;
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor),
-  );
+  // By pointer alone: rows move by their arrows, seats by the fields of the one picked.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   return (
     <div className="overflow-x-auto">
       <UseRow order={order} uses={setup.uses} onUse={plan.use} />
@@ -33,7 +35,7 @@ export function Weave({ plan, order }: { plan: OpenPlan; order: readonly number[
           with the fewest lost minutes.
         </p>
       )}
-      <DndContext sensors={sensors} onDragEnd={plan.dropped}>
+      <DndContext sensors={sensors} accessibility={{ announcements: silent }} onDragEnd={plan.dropped}>
         <ol aria-label="Jobs in sewing order" aria-busy={planner.is === 'working'}>
           {rows.length === 0 &&
             planner.is === 'working' &&

@@ -2,7 +2,7 @@ import { garmentOf } from '../../core/garment/from-words.ts';
 import { garmentText } from '../../core/garment/text.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { faults } from '../../core/fault/faults.ts';
-import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
+import { fieldOf, entrySays, flagsOf, is } from '../../core/ledger/about-kinds.ts';
 import { shiftOf } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -60,7 +60,7 @@ function JobRecord({ job, events }: JobRecordProps) {
         : broken
             .map(
               (event) =>
-                `${moment(event)}, position ${event.position}: ${event.data.fragments === 'all_found' ? 'all fragments found' : event.data.fragments === 'missing' ? 'fragment missing, piece held' : 'fragments not said'}`,
+                `${moment(event)}, position ${event.position}: ${event.data.fragments === 'all_found' ? 'all fragments found' : event.data.fragments === 'missing' ? `fragment missing, piece held${releasedText(counting, event.id)}` : 'fragments not said'}`,
             )
             .join('; '),
     ],
@@ -144,4 +144,11 @@ function JobRecord({ job, events }: JobRecordProps) {
       </p>
     </div>
   );
+}
+
+/** What became of the piece that was held for a broken needle's fragments. */
+function releasedText(events: readonly Event[], breakId: string): string {
+  const held = events.find((event) => is(event, 'holds') && fieldOf(event, 'breakId') === breakId);
+  const release = held && events.find((event) => fieldOf(event, 'closes') === held.id);
+  return release ? `, released: ${String(fieldOf(release, 'why'))}` : ', not released';
 }

@@ -17,7 +17,13 @@ export function Recent() {
             <time className="figures quiet w-11 shrink-0 text-xs leading-5" dateTime={event.at}>
               {momentText(event.at, data.zone, data.now)}
             </time>
-            <span className="figures w-6 shrink-0 text-end text-base leading-5 font-bold">
+            <span className="figures min-w-6 shrink-0 text-end text-base leading-5 whitespace-nowrap font-bold">
+              {data.machine.heads > 1 && event.head !== null && event.position !== null && (
+                <span className="quiet text-xs font-normal">
+                  <span className="sr-only">head </span>
+                  {event.head}·
+                </span>
+              )}
               {event.position ?? ''}
             </span>
             <span className="min-w-0 grow leading-5">

@@ -7,7 +7,7 @@ import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import { counted, durationText, lostText, momentText, whole } from '../../parts/text.ts';
+import { counted, durationText, lostText, momentText, whole, stitchesText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -209,7 +209,7 @@ function BeforeTomorrow() {
       const worn = needle && needleWorn(needle.age, machine.profile.needleLife);
       if (!needle || worn === null || worn < 0.9) return [];
       return [
-        `Needle at ${where(head, position)}: ${worn >= 1 ? 'past its life' : 'near its life'}, ${durationText(needle.age.sewingMs)} sewn.`,
+        `Needle at ${where(head, position)}: ${worn >= 1 ? 'past its life' : 'near its life'}, ${machine.profile.needleLife.school === 'stitches' ? stitchesText(needle.age.stitches) : durationText(needle.age.sewingMs)} sewn.`,
       ];
     }),
     ...data.needleKinds

@@ -1,3 +1,4 @@
+import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Cone, ListQuery, Thread, ThreadNew } from '../../schemas/workshop.ts';
 import { usualTopMm } from '../../core/stitches/usual.ts';
 import { texFrom } from '../../core/units/thread-count.ts';
@@ -75,10 +76,12 @@ export async function listCones({
 }
 
 /** The newest cones that bear a batch: what a scanned label can name. */
-export async function batches(): Promise<{ id: string; threadId: string; batch: string; metres: number }[]> {
+export async function batches(): Promise<FrameData['cones']> {
   return rows(
     database(),
-    `SELECT id, thread_id AS "threadId", batch, metres FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500`,
+    `SELECT id, thread_id AS "threadId", batch, metres,
+       (SELECT machine_id FROM seat WHERE cone_id = cone.id LIMIT 1) AS "mountedOn"
+     FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500`,
   );
 }
 
