@@ -54,3 +54,21 @@ test('a needle, a cone, a piece, a reading and an undo', async ({ page, request 
   });
   expect(head.seats.find((seat) => seat.position === 3)!.needle!.age.stitches).toBe(3000);
 });
+
+test('? shows the keys of the screen and the words of the quick line, and closes again', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/run`);
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Keys and words' });
+  await expect(help).toContainText('a piece is finished');
+  await expect(help).toContainText('7b shred');
+  await page.keyboard.press('Escape');
+  await expect(help).toBeHidden();
+  // In a text field it is a letter.
+  await page.keyboard.press('/');
+  await page.keyboard.press('?');
+  await expect(help).toBeHidden();
+});

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { newMachine, open, position } from './support.ts';
+import { v7 as uuid7 } from 'uuid';
+import { eventsOf, headOf, newMachine, open, position, post } from './support.ts';
 
 test('a chosen day is summed up; a chosen job too, with the record for the customer’s file', async ({
   page,
@@ -92,4 +93,49 @@ test('a whole job without a mouse: put on, a break named, sewing again, pieces c
   await page.keyboard.type('12n 75/11 ball');
   await press('Enter');
   await expect(page.getByRole('button', { name: /^Break at Position 12:.*75\/11/ })).toBeVisible();
+});
+
+test('a stop that sewed elsewhere all week is put right on the job’s record, and the needles’ ages follow', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  // After the needles were fitted.
+  const at = (nth: number) => new Date(Date.now() + nth * 10).toISOString();
+  const piece = (nth: number) => ({
+    ...{ id: uuid7(), machineId: machine.id, at: at(nth), jobId: machine.jobId, kind: 'piece_finished' },
+    data: {
+      ...{ heads: [1], speed: 800 },
+      stops: [
+        { stop: 1, position: 3, stitches: 3000 },
+        { stop: 2, position: 7, stitches: 1000 },
+      ],
+    },
+  });
+  await post(request, '/api/ledger', { entries: [piece(1), piece(2), piece(3)] });
+  await open(page, `/${machine.slug}/job-record/${machine.jobId}`);
+  const where = page.getByRole('region', { name: 'Where it was sewn' });
+  await expect(where).toContainText('stop 2: position 7');
+  await where.getByText('It sewed elsewhere than this says').click();
+  const form = where.getByRole('form', { name: 'It sewed elsewhere' });
+  await form.getByLabel('Stop').selectOption('2');
+  await form.getByLabel('from piece').fill('2');
+  await form.getByLabel('to piece').fill('9');
+  await expect(form).toContainText('Pieces are counted from 1 to 3.');
+  await form.getByLabel('to piece').fill('3');
+  await form.getByLabel('sewed at position').selectOption('9');
+  await form.getByRole('button', { name: 'Correct 2 entries' }).click();
+  await expect(where).toContainText('stop 2: position 7 (piece 1), position 9 (piece 2 to 3)');
+  const sewn = (await headOf(request, machine)).seats
+    .filter((seat) => seat.needle)
+    .map((seat) => [seat.position, seat.needle!.age.stitches]);
+  expect(sewn).toEqual([
+    [3, 9000],
+    [7, 1000],
+    [9, 2000],
+  ]);
+  const pieces = await eventsOf(request, machine, '&kind=piece_finished');
+  expect(pieces.map((event) => (event.data['stops'] as { position: number }[])[1]!.position)).toEqual([
+    9, 9, 7,
+  ]);
 });

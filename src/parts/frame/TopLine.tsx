@@ -1,4 +1,5 @@
 import { useFrame } from './context.tsx';
+import { Help } from './Help.tsx';
 import { QuickLine } from './QuickLine.tsx';
 import { ThemeButton } from './ThemeButton.tsx';
 
@@ -47,6 +48,7 @@ export function TopLine() {
             </option>
           ))}
         </select>
+        <Help />
         <ThemeButton />
       </div>
     </div>

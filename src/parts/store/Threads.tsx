@@ -1,3 +1,5 @@
+import { useState } from 'react';
+import { colourOfName } from '../../core/thread/colour-of-name.ts';
 import { fibreKeys } from '../../core/thread/fibres.ts';
 import { v7 as uuid7 } from 'uuid';
 import { readConeLabel } from '../../core/thread/cone-label.ts';
@@ -71,9 +73,9 @@ function ThreadLine({ thread, cones }: { thread: Thread; cones: Cone[] }) {
   );
 }
 
-/** Fills the form's fields with what a cone's label says; what it does not say stays as it is. */
-function fillFrom(form: HTMLFormElement | null, text: string): void {
-  if (!form || !text.trim()) return;
+/** Fills the form's fields with what a cone's label says; what it does not say stays as it is. Returns the colour's name in it. */
+function fillFrom(form: HTMLFormElement | null, text: string): string {
+  if (!form || !text.trim()) return '';
   const put = (name: string, value: string) => {
     const field = form.elements.namedItem(name);
     if (field instanceof HTMLInputElement || field instanceof HTMLSelectElement) field.value = value;
@@ -85,14 +87,47 @@ function fillFrom(form: HTMLFormElement | null, text: string): void {
     // A code has figures in it; the words beside it are the colour's name.
     const code = rest.split(' ').find((word) => /^[a-z]{0,4}-?\d{2,6}$/i.test(word)) ?? '';
     if (code) put('code', code);
-    put('name', rest.replace(code, '').trim());
+    const name = rest.replace(code, '').trim();
+    put('name', name);
+    return name;
   } catch {
     // Half typed: the weight comes yet.
+    return '';
   }
+}
+
+/** The colour's name, and the colour: guessed from the name until someone picks. `guess`: a name that a label told. */
+function ColourFields({ guess }: { guess: string }) {
+  const [picked, setPicked] = useState<string | null>(null);
+  const [typed, setTyped] = useState('');
+  const found = colourOfName(typed || guess);
+  return (
+    <>
+      <AddField label="Colour name">
+        <input
+          name="name"
+          className="input w-44"
+          maxLength={60}
+          required
+          onChange={(change) => setTyped(change.target.value)}
+        />
+      </AddField>
+      <AddField label={picked === null ? (found ? 'Colour, guessed' : 'Colour: pick it') : 'Colour'}>
+        <input
+          name="colour"
+          type="color"
+          className="input w-16 p-1"
+          value={picked ?? found ?? '#808080'}
+          onChange={(change) => setPicked(change.target.value)}
+        />
+      </AddField>
+    </>
+  );
 }
 
 /** A thread article by hand: its weight as it stands on the cone, in any count. */
 export function AddThread() {
+  const [guess, setGuess] = useState('');
   return (
     <AddForm name="Add a thread" path="/api/threads" button="Add the thread" message={threadMessage}>
       <AddField label="A cone’s label, typed or scanned: fills the rest in">
@@ -100,18 +135,13 @@ export function AddThread() {
           className="input w-80"
           maxLength={200}
           placeholder="Polyester 40 wt TE40 Teal feather"
-          onChange={(change) => fillFrom(change.target.form, change.target.value)}
+          onChange={(change) => setGuess(fillFrom(change.target.form, change.target.value))}
         />
       </AddField>
       <AddField label="Code">
         <input name="code" className="input w-24" maxLength={24} placeholder="TE40" required />
       </AddField>
-      <AddField label="Colour name">
-        <input name="name" className="input w-44" maxLength={60} required />
-      </AddField>
-      <AddField label="Colour">
-        <input name="colour" type="color" className="input w-16 p-1" defaultValue="#1ba3a0" />
-      </AddField>
+      <ColourFields guess={guess} />
       <AddField label="Weight, as on the cone">
         <input
           name="weight"

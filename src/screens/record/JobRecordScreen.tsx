@@ -1,3 +1,4 @@
+import { WhereSewn } from './WhereSewn.tsx';
 import { garmentOf } from '../../core/garment/from-words.ts';
 import { garmentText } from '../../core/garment/text.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
@@ -100,6 +101,7 @@ function JobRecord({ job, events }: JobRecordProps) {
           })}
         </ol>
       </section>
+      <WhereSewn job={job} events={counting} />
       <section aria-label="What stopped it" className="sheet p-3">
         <h2>What stopped it</h2>
         {sum.losses.length === 0 && <p className="quiet">Nothing.</p>}

@@ -131,12 +131,31 @@ function ChooseJob({ jobs, onDone }: { jobs: Job[]; onDone: () => void }) {
                     .filter(Boolean)
                     .join(' · ')}
                 </span>
+                <NotAsPlanned job={one} />
               </button>
             </li>
           ))}
         </ul>
       )}
     </section>
+  );
+}
+
+/** Before a job is put on: where the head is no longer as its card says, or a stop's thread is on no cone. */
+function NotAsPlanned({ job }: { job: Job }) {
+  const { seatsOf } = useFrame();
+  const seats = seatsOf(job);
+  const differs = seats.filter(({ planned }) => planned !== null);
+  const lost = seats.filter(({ position }) => position === null).map(({ stop }) => stop);
+  return (
+    <>
+      {differs.map(({ stop, position, planned }) => (
+        <span key={stop} className="text-sm">
+          ! Stop {stop}: {position ?? 'nowhere'} instead of {planned!.position}, {planned!.why}
+        </span>
+      ))}
+      {lost.length > 0 && <span className="text-sm">! On no cone: stop {lost.join(', ')}</span>}
+    </>
   );
 }
 

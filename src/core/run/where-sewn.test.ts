@@ -1,0 +1,61 @@
+import { expect, test } from 'vitest';
+import type { Told } from './told.ts';
+import { movedRuns, runsFinished, whereSewn } from './where-sewn.ts';
+
+let count = 0;
+const sewn = (kind: string, minute: number, places: Record<number, number>, more: object = {}): Told =>
+  ({
+    ...{ id: `e${count++}`, kind, at: new Date(Date.UTC(2026, 10, 2, 8, minute)).toISOString(), jobId: 'j' },
+    ...{ head: null, position: null, operatorId: null, void: false, lostMs: null },
+    data: {
+      ...{ heads: [1, 2], speed: 800 },
+      stops: Object.entries(places).map(([stop, position]) => ({
+        stop: Number(stop),
+        position,
+        stitches: 100,
+      })),
+    },
+    ...more,
+  }) as Told;
+const history = [
+  sewn('piece_finished', 30, { 1: 9, 2: 4 }),
+  sewn('piece_finished', 10, { 1: 7, 2: 4 }),
+  sewn('part_sewn', 15, { 1: 7 }),
+  sewn('piece_finished', 20, { 2: 4, 1: 7 }),
+  sewn('piece_finished', 25, { 1: 3 }, { jobId: 'other' }),
+  sewn('piece_finished', 26, { 1: 3 }, { void: true }),
+];
+
+test('where each stop was sewn, by runs as they were finished; what was sewn before belongs to the run it became', () => {
+  expect(runsFinished(history, 'j')).toBe(3);
+  expect([...whereSewn(history, 'j')]).toEqual([
+    [
+      1,
+      [
+        { position: 7, from: 1, to: 2 },
+        { position: 9, from: 3, to: 3 },
+      ],
+    ],
+    [2, [{ position: 4, from: 1, to: 3 }]],
+  ]);
+  expect([...whereSewn([], 'j')]).toEqual([]);
+});
+test('a stretch of runs is moved, with the parts that belong to it, and nothing else of them', () => {
+  const moved = movedRuns(history, { jobId: 'j', stop: 1, from: 2, to: 3, position: 5 });
+  expect(
+    moved.map(({ event, stops }) => [
+      event.at.slice(14, 16),
+      stops.map(({ stop, position }) => `${stop}@${position}`),
+    ]),
+  ).toEqual([
+    ['15', ['1@5']],
+    ['20', ['1@5', '2@4']],
+    ['30', ['1@5', '2@4']],
+  ]);
+  expect(moved[0]!.stops[0]!.stitches).toBe(100);
+});
+test('what is there already needs no correction; a stop that was not sewn has none', () => {
+  expect(movedRuns(history, { jobId: 'j', stop: 1, from: 1, to: 3, position: 7 })).toHaveLength(1);
+  expect(movedRuns(history, { jobId: 'j', stop: 3, from: 1, to: 3, position: 7 })).toEqual([]);
+  expect(movedRuns(history, { jobId: 'j', stop: 1, from: 4, to: 9, position: 5 })).toEqual([]);
+});
