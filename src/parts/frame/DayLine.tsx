@@ -1,5 +1,6 @@
 import { needleWorn } from '../../core/needle/life.ts';
 import { counted, dayKey } from '../text.ts';
+import { Popover } from './Popover.tsx';
 import { useFrame } from './context.tsx';
 import type { ScreenName } from '../../schemas/frame-data.ts';
 
@@ -14,7 +15,7 @@ export function DayLine() {
   const bare = view.seats.filter((seat) => !seat.needle).length;
   const breaks =
     data.breaksToday.reduce((sum, one) => sum + one.count, 0) + newBreaks(data.events, view.events);
-  const items: { name: ScreenName; label: string; waits: string }[] = [
+  const items: DayItem[] = [
     { name: 'jobs', label: 'Jobs', waits: `${data.waitingJobs} waiting` },
     { name: 'pair', label: 'Pair', waits: 'needle, thread, bobbin' },
     {
@@ -40,20 +41,55 @@ export function DayLine() {
       className="no-print fixed inset-x-0 bottom-0 z-30 border-t bg-base-200 rule lg:static lg:w-[var(--left-column)] lg:shrink-0 lg:border-t-0 lg:border-e"
     >
       <ul className="flex lg:flex-col lg:pt-5">
-        {items.map(({ name, label, waits }) => (
-          <li key={name} className="min-w-0 flex-1 lg:flex-none">
-            <a
-              href={`/${data.machine.slug}/${name}`}
-              aria-current={name === data.screen ? 'page' : undefined}
-              className="block min-h-14 border-t-4 border-transparent px-0.5 py-1.5 text-center sm:px-2 hover:bg-base-100 aria-[current]:bg-base-100 aria-[current]:[border-color:var(--color-base-content)] lg:border-s-4 lg:border-t-0 lg:px-4 lg:py-2 lg:text-start"
-            >
-              <span className="block text-[0.8rem] leading-5 font-semibold sm:text-base">{label}</span>
-              <span className="figures quiet line-clamp-1 text-xs leading-4 lg:line-clamp-2">{waits}</span>
-            </a>
+        {items.map((item) => (
+          <li
+            key={item.name}
+            className={`min-w-0 flex-1 lg:flex-none ${onPhone.has(item.name) ? '' : 'max-sm:hidden'}`}
+          >
+            <DayLink {...item} />
           </li>
         ))}
+        <li className="min-w-0 flex-1 sm:hidden">
+          <Popover
+            label="More"
+            className="block h-auto min-h-14 w-full rounded-none border-x-0 border-b-0 border-t-4 border-transparent bg-transparent text-[0.8rem] shadow-none"
+          >
+            <ul className="sheet absolute end-1 bottom-full z-40 mb-1 w-56 p-1 shadow-md">
+              {items
+                .filter(({ name }) => !onPhone.has(name))
+                .map((item) => (
+                  <li key={item.name}>
+                    <DayLink {...item} />
+                  </li>
+                ))}
+            </ul>
+          </Popover>
+        </li>
       </ul>
     </nav>
+  );
+}
+
+/** What is needed at the machine: on a phone the others are behind “More”, so that no word is cut. */
+const onPhone: ReadonlySet<ScreenName> = new Set(['jobs', 'head', 'check', 'run', 'ledger']);
+
+interface DayItem {
+  name: ScreenName;
+  label: string;
+  waits: string;
+}
+
+function DayLink({ name, label, waits }: DayItem) {
+  const { data } = useFrame();
+  return (
+    <a
+      href={`/${data.machine.slug}/${name}`}
+      aria-current={name === data.screen ? 'page' : undefined}
+      className="block min-h-14 border-t-4 border-transparent px-0.5 py-1.5 text-center sm:px-2 hover:bg-base-100 aria-[current]:bg-base-100 aria-[current]:[border-color:var(--color-base-content)] lg:border-s-4 lg:border-t-0 lg:px-4 lg:py-2 lg:text-start"
+    >
+      <span className="block text-[0.8rem] leading-5 font-semibold sm:text-base">{label}</span>
+      <span className="figures quiet line-clamp-2 text-xs leading-4 sm:max-lg:line-clamp-1">{waits}</span>
+    </a>
   );
 }
 

@@ -3,12 +3,13 @@ import { useEffect, useRef, type ReactNode } from 'react';
 interface PopoverProps {
   /** On the button that opens it. */
   label: ReactNode;
+  className?: string;
   onToggle?: (isOpen: boolean) => void;
   children: ReactNode;
 }
 
 /** A button that opens a sheet below itself. Escape, a touch elsewhere or another one's opening closes it. */
-export function Popover({ label, onToggle, children }: PopoverProps) {
+export function Popover({ label, className = '', onToggle, children }: PopoverProps) {
   const place = useRef<HTMLDetailsElement>(null);
   useEffect(() => {
     const close = () => {
@@ -31,7 +32,7 @@ export function Popover({ label, onToggle, children }: PopoverProps) {
   }, []);
   return (
     <details ref={place} className="relative" onToggle={(toggle) => onToggle?.(toggle.currentTarget.open)}>
-      <summary className="btn">{label}</summary>
+      <summary className={`btn ${className}`}>{label}</summary>
       {children}
     </details>
   );

@@ -37,7 +37,7 @@ export function GarmentOfJob({ form, isNew }: { form: Form; isNew: boolean }) {
             {fromWords.length > 0 && ' (from the job’s words)'}
           </span>
         </summary>
-        <div className="grid grid-cols-2 gap-3 sm:grid-cols-3 lg:grid-cols-6">
+        <div className="grid grid-cols-2 gap-3 pb-4 sm:grid-cols-3 lg:grid-cols-6">
           <Choice
             form={form}
             field="cloth"

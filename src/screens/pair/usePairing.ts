@@ -62,7 +62,7 @@ function useChoices(bobbins: readonly BobbinKind[], asked: PairAsked) {
     hoop: garment.hoop ?? ('medium' as HoopSize),
     letter: String(part?.letterMm ?? (asked.job ? '' : 5)),
     stroke: String(part?.strokeMm ?? ''),
-    threadId: asked.thread ?? data.threads[0]?.id ?? '',
+    threadId: asked.thread ?? stop?.threadId ?? data.threads[0]?.id ?? '',
     weight: null as number | null,
     bobbinId: bobbins[0]?.id ?? '',
     bobbinWeight: null as number | null,
