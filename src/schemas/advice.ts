@@ -147,6 +147,7 @@ export const adviceAnswer = object({
   },
   backingLayers: object({ layers: count, reasons }),
   cautions: reasons,
+  planned: reasons,
   conflicts: {
     type: 'array',
     items: object({

@@ -63,9 +63,9 @@ export function ChangeList({
         </ul>
       )}
       {jobs.length === 0 && <p className="quiet mt-1">Nothing to change: every thread sits where it sews.</p>}
-      <ol>
+      <ol className="gap-8 xl:columns-2">
         {jobs.map(({ job, changeMinutes, seats }) => (
-          <li key={job} className="mt-3">
+          <li key={job} className="break-inside-avoid pt-3">
             <p className="font-semibold [overflow-wrap:anywhere]">
               Before {nameOf(job)} <span className="figures quiet">{minutesText(changeMinutes)}</span>
             </p>

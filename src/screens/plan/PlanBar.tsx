@@ -36,6 +36,13 @@ interface PlanBarProps {
   onBeside: (plan: SavedPlan | null) => void;
 }
 
+/** What lies below the weave: it would not be found without scrolling. */
+const below = [
+  ['changes', 'Change list'],
+  ['standing', 'Standing layout'],
+  ['wear', 'Even wear'],
+] as const;
+
 /** The plan's figures, and what can be done with the whole of it. */
 export function PlanBar(props: PlanBarProps) {
   const { outcome, search, saved, plan, others } = props;
@@ -43,6 +50,13 @@ export function PlanBar(props: PlanBarProps) {
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b p-3 rule">
       <h1 className="me-2">{outcome ? `${minutesText(outcome.changeMinutes)} of changing` : 'Head plan'}</h1>
       {outcome && <Figures outcome={outcome} came={props.came} search={search} />}
+      <nav aria-label="On this page" className="flex gap-4 text-sm">
+        {below.map(([id, name]) => (
+          <a key={id} className="flex min-h-11 items-center underline" href={`#${id}`}>
+            {name}
+          </a>
+        ))}
+      </nav>
       <div className="ms-auto flex flex-wrap items-center gap-2">
         {search.is === 'searching' ? (
           <span className="flex items-center gap-2" role="status">

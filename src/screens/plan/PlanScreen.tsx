@@ -70,15 +70,17 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
             middle of every piece, {minutesText(turns.minutesPerPiece)} a piece.
           </p>
         ))}
-        <div className="grid items-start gap-4 p-3 xl:grid-cols-2">
-          <Changes plan={plan} order={order} />
-          <div className="grid gap-4">
-            <Picked plan={plan} />
+        <div className="grid items-start gap-4 p-3">
+          <Picked plan={plan} />
+          <LeftOut jobs={plan.leftOut} onTakeIn={plan.takeIn} />
+          <div id="changes" className="scroll-mt-4">
+            <Changes plan={plan} order={order} />
+          </div>
+          <div id="standing" className="scroll-mt-4">
             <Standing problem={problem} sewnProblem={sewn.problem} order={order} threads={threads} />
-            <LeftOut jobs={plan.leftOut} onTakeIn={plan.takeIn} />
           </div>
         </div>
-        <div className="overflow-x-auto">
+        <div id="wear" className="scroll-mt-4 overflow-x-auto">
           <Wear
             state={sewn.state}
             onAsk={() => void sewn.ask()}
