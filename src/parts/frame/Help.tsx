@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { quickExamples } from '../../core/ledger/quick-line.ts';
 import { useFrame } from './context.tsx';
 import { keysOn } from './keys.ts';
@@ -7,13 +7,18 @@ import { keysOn } from './keys.ts';
 export function Help() {
   const { data } = useFrame();
   const dialog = useRef<HTMLDialogElement>(null);
+  const [isOpen, setIsOpen] = useState(false);
+  const show = () => {
+    setIsOpen(true);
+    dialog.current?.showModal();
+  };
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLElement && event.target.closest('input, textarea, select');
       if (event.key !== '?' || typing) return;
       event.preventDefault();
       if (dialog.current?.open) dialog.current.close();
-      else dialog.current?.showModal();
+      else show();
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
@@ -24,32 +29,37 @@ export function Help() {
         type="button"
         className="btn btn-ghost btn-square hidden sm:inline-flex"
         aria-label="Keys and words of this screen"
-        onClick={() => dialog.current?.showModal()}
+        onClick={show}
       >
         ?
       </button>
       <dialog
         ref={dialog}
+        onClose={() => setIsOpen(false)}
         aria-label="Keys and words"
         className="sheet m-auto w-96 max-w-[calc(100vw-2rem)] p-4 text-base-content backdrop:bg-black/40"
       >
-        <h2>Keys here</h2>
-        <dl className="mt-1">
-          {keysOn(data.screen).map(({ key, does }) => (
-            <Line key={key} name={key} means={does} />
-          ))}
-        </dl>
-        <h2 className="mt-3">Words of the quick line</h2>
-        <dl className="mt-1">
-          {quickExamples.map(({ example, means }) => (
-            <Line key={example} name={example} means={means} />
-          ))}
-        </dl>
-        <form method="dialog" className="mt-3 text-end">
-          <button type="submit" className="btn btn-primary">
-            Close
-          </button>
-        </form>
+        {isOpen && (
+          <>
+            <h2>Keys here</h2>
+            <dl className="mt-1">
+              {keysOn(data.screen).map(({ key, does }) => (
+                <Line key={key} name={key} means={does} />
+              ))}
+            </dl>
+            <h2 className="mt-3">Words of the quick line</h2>
+            <dl className="mt-1">
+              {quickExamples.map(({ example, means }) => (
+                <Line key={example} name={example} means={means} />
+              ))}
+            </dl>
+            <form method="dialog" className="mt-3 text-end">
+              <button type="submit" className="btn btn-primary">
+                Close
+              </button>
+            </form>
+          </>
+        )}
       </dialog>
     </>
   );
