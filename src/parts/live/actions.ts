@@ -12,6 +12,7 @@ import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
 import type { MachineLive, Written } from './machine-live.ts';
+import { isSaidAgain } from './second-press.ts';
 import type { HeadView } from './view.ts';
 
 interface Given {
@@ -72,16 +73,6 @@ export function keepHeads(machine: Machine, sewing: readonly number[]): void {
 const feedSilentMs = 120_000;
 export const feedIsLive = (feed: FeedNow | null, now = clockNow()) =>
   typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
-
-/** How long a question stands open for a second press, ms. */
-const askedForMs = 15_000;
-let asked: { what: string; at: number } | null = null;
-/** True on the second press within {@link askedForMs}: the first was asked about. */
-function isSaidAgain(what: string): boolean {
-  const isAgain = asked?.what === what && clockNow() - asked.at < askedForMs;
-  asked = isAgain ? null : { what, at: clockNow() };
-  return isAgain;
-}
 
 const agoText = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
