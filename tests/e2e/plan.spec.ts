@@ -366,7 +366,12 @@ test('another planner’s change stands on this page without a click', async ({ 
   const { plan, ids, name } = await openPlan(page, request);
   await expect(weave(page).getByRole('listitem')).toHaveCount(3);
   const setup = { ...plan.setup, order: [ids[1]!, ids[0]!] };
-  await request.put(`/api/plans/${plan.id}`, { data: { name: plan.name, setup, version: 1 } });
+  // The other planner reads the plan as it is now: this page may have kept something of its own meanwhile.
+  await expect(async () => {
+    const { version } = (await (await request.get(`/api/plans/${plan.id}`)).json()) as { version: number };
+    const answer = await request.put(`/api/plans/${plan.id}`, { data: { name: plan.name, setup, version } });
+    expect(answer.status(), await answer.text()).toBe(200);
+  }).toPass();
   await expect(weave(page).getByRole('listitem', { name: `1. ${name(1)}` })).toBeVisible();
   await expect(weave(page).getByRole('listitem')).toHaveCount(2);
 });
