@@ -5,7 +5,7 @@ import { hoopSizes } from '../garment/hoops.ts';
 import { placeOf } from '../garment/places.ts';
 import { advise } from './advise.ts';
 import { fillIn } from './fill-in.ts';
-import type { JobToAdvise } from './of-stop.ts';
+import { byThreadAlone, type JobToAdvise } from './of-stop.ts';
 
 /** Something about a job's garment that its operator should know before sewing. */
 export interface Told {
@@ -97,7 +97,7 @@ function ofBacking(job: JobToAdvise): Told[] {
   if (backingLayers === undefined || (hoop === undefined && hoopWidthMm === undefined)) return [];
   const asked = advise(
     fillIn({
-      cloth: cloth ?? 'woven-light',
+      cloth: cloth ?? byThreadAlone,
       element: 'fill',
       hoop: hoop ?? 'medium',
       backings: backingsOf(garment),

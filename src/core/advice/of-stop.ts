@@ -27,6 +27,11 @@ interface StopThread {
 /** A needle this many points behind the best is not acceptable. */
 export const acceptablePoints = 9;
 
+/**
+ * The cloth to ask with where a job names none that is known: no rule names it, so needles follow the thread alone. Who asks so says so.
+ */
+export const byThreadAlone = 'woven-light';
+
 /** One thing that a stop sews, with what was asked of it and the answer. */
 export interface PartAdvice {
   part: StopPart;

@@ -1,7 +1,7 @@
 import { elements, type ElementKind } from '../element/elements.ts';
 import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import type { Advice } from '../advice/advise.ts';
-import { adviseStop, type JobToAdvise } from '../advice/of-stop.ts';
+import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/of-stop.ts';
 import type { Schools } from '../advice/schools.ts';
 import type { Measures, StopPart } from '../element/measures.ts';
 import { nearestThreads, rgbOf } from './pixels/colour.ts';
@@ -89,7 +89,7 @@ function elementsOf(
   const elements = new Map<string, ProposedElement>();
   const ask = (part: StopPart) => {
     const measures: Measures = { by: 'picture', parts: [part] };
-    return adviseStop(job, { element: part.element, measures }, null, workshop, 'woven-light')!.parts[0]!
+    return adviseStop(job, { element: part.element, measures }, null, workshop, byThreadAlone)!.parts[0]!
       .advice;
   };
   for (const region of regions) {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { adviseStop } from '../../core/advice/of-stop.ts';
+import { adviseStop, byThreadAlone } from '../../core/advice/of-stop.ts';
 import type { Measures } from '../../core/element/measures.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list.ts';
@@ -41,7 +41,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
       { element: stop.kind, measures: measuresOf(stop) },
       thread,
       data.schools,
-      'woven-light',
+      byThreadAlone,
     )!.parts[0]!.advice;
   };
   return (

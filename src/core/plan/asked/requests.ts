@@ -1,4 +1,10 @@
-import { acceptablePoints, adviseStop, type JobToAdvise, type StopAdvice } from '../../advice/of-stop.ts';
+import {
+  acceptablePoints,
+  adviseStop,
+  byThreadAlone,
+  type JobToAdvise,
+  type StopAdvice,
+} from '../../advice/of-stop.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { WhatIsSewn } from '../../element/measures.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
@@ -32,12 +38,6 @@ export function weightClass({ weightNo, fibre }: Pick<PlanThread, 'weightNo' | '
   const band = bands.findIndex((most) => weightNo <= most);
   return `weight ${band === -1 ? bands.length : band}`;
 }
-
-/**
- * The cloth that a plan asks with where the job names none that is known: no rule names this one, so needles follow the thread alone. The
- * Head screen says so.
- */
-const byThreadAlone = 'woven-light';
 
 /**
  * The requests of a job: its stops by thread. Stops of one thread share a position if some needle does for all of
