@@ -136,7 +136,7 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
   let done = 0;
   for (const { job, rounds } of sewn) {
     const asItStands = foldHead(emptyHead(machine.heads, machine.positions), effectiveEntries(entries));
-    const stops = placedStops(job, asItStands);
+    const stops = placedStops(job, asItStands, clock);
     currentJob = jobId(job);
     clock = Math.max(clock, dayStart(now, total, done));
     put('job_started', { seating: stops.map(({ stop, position }) => ({ stop, position })) });
@@ -228,7 +228,7 @@ function dayStart(now: number, total: number, index: number): number {
 }
 
 /** The job's stops where the head sews them: the one seating decides, as on Run. */
-function placedStops(job: number, now: HeadNow) {
+function placedStops(job: number, now: HeadNow, at: number) {
   const { cloth, garment, stops } = jobs[job]!;
   const asked = stops.map(([code, stitches, element], index) => ({
     ...{ stop: index + 1, threadId: threadByCode(code).id, stitches, element, position: null },
@@ -236,7 +236,14 @@ function placedStops(job: number, now: HeadNow) {
   const byId = new Map(threads.map((thread) => [thread.id, thread]));
   const places = placesOf(
     { id: jobId(job), cloth, garment, stops: asked },
-    { seats: now.seats, running: null, plan: [], threads: byId, schools: defaultSchools },
+    {
+      seats: now.seats,
+      running: null,
+      plan: [],
+      threads: byId,
+      schools: defaultSchools,
+      today: new Date(at).toISOString().slice(0, 10),
+    },
   );
   return asked.map(({ stop, stitches }, index) => {
     const position = places[index];

@@ -211,7 +211,14 @@ const seat = object({
 /** By stop of the running job: where it sews, and who said so last. */
 const seating = {
   type: 'object',
-  additionalProperties: object({ position: positionNo, by: { enum: ['put_on', 'operator', 'feed'] } }),
+  additionalProperties: object(
+    {
+      position: positionNo,
+      by: { enum: ['put_on', 'operator', 'feed'] },
+      turns: { type: 'array', items: positionNo },
+    },
+    ['turns'],
+  ),
   maxProperties: mostStops,
 } as const;
 

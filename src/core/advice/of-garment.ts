@@ -1,11 +1,9 @@
-import { backingsOf } from '../garment/garment.ts';
 import { garmentOf, nearestCloths } from '../garment/from-words.ts';
 import type { Cloth } from '../garment/cloths.ts';
 import { hoopSizes } from '../garment/hoops.ts';
 import { placeOf } from '../garment/places.ts';
 import { advise } from './advise.ts';
-import { fillIn } from './fill-in.ts';
-import { byThreadAlone, type JobToAdvise } from './of-stop.ts';
+import { byThreadAlone, questionsOf, type JobToAdvise } from './of-stop.ts';
 
 /** Something about a job's garment that its operator should know before sewing. */
 export interface Told {
@@ -92,18 +90,12 @@ function ofHoop(job: JobToAdvise): Told[] {
 }
 
 function ofBacking(job: JobToAdvise): Told[] {
-  const { garment } = garmentOf(job);
-  const { cloth, hoop, hoopWidthMm, backingLayers } = garment;
-  if (backingLayers === undefined || (hoop === undefined && hoopWidthMm === undefined)) return [];
-  const asked = advise(
-    fillIn({
-      cloth: cloth ?? byThreadAlone,
-      element: 'fill',
-      hoop: hoop ?? 'medium',
-      backings: backingsOf(garment),
-    }),
-  ).backingLayers;
-  if (backingLayers >= asked.layers) return [];
+  const { hoop, hoopWidthMm, hoopHeightMm, backingLayers } = garmentOf(job).garment;
+  if (backingLayers === undefined || (hoop ?? hoopWidthMm ?? hoopHeightMm) === undefined) return [];
+  const [asked] = questionsOf(job, { element: 'fill' }, null, {}, byThreadAlone)!.map(
+    ({ question }) => advise(question).backingLayers,
+  );
+  if (!asked || backingLayers >= asked.layers) return [];
   return [
     {
       id: 'backing',

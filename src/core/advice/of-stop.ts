@@ -130,12 +130,7 @@ export function adviseStop(
     needles,
     behind,
     accepts: (needle) => behind(needle) <= acceptablePoints,
-    speed: parts
-      .map(({ advice }) => advice.speed)
-      .reduce(
-        (slowest, speed) => (speed && (!slowest || speed.limit < slowest.limit) ? speed : slowest),
-        null,
-      ),
+    speed: slowestOf(parts.map(({ advice }) => advice.speed)),
     planned: unique(parts.flatMap(({ advice }) => advice.planned)),
     cautions: unique(parts.flatMap(({ advice }) => advice.cautions)),
     conflicts: [
@@ -146,6 +141,10 @@ export function adviseStop(
     assumed: assumedOf(job, stop),
   };
 }
+
+/** The lowest of some speed limits; null: there is none. */
+export const slowestOf = <T extends { limit: number }>(limits: readonly (T | null)[]): T | null =>
+  limits.reduce((slowest, next) => (next && (!slowest || next.limit < slowest.limit) ? next : slowest), null);
 
 const unique = (reasons: readonly Reason[]) => [
   ...new Map(reasons.map((reason) => [`${reason.rule} ${reason.says}`, reason])).values(),

@@ -39,6 +39,10 @@ export const schoolTopics = {
     asks: 'A case is measured every',
     choices: { '1': 'day', '7': 'week', '100': '3 to 4 months' },
   },
+  twins: {
+    asks: 'Two positions of one colour',
+    choices: { stitches: 'the needle that sewed less sews', week: 'week by week', piece: 'piece by piece' },
+  },
 } as const;
 
 export type SchoolTopic = keyof typeof schoolTopics;
@@ -53,6 +57,7 @@ export const defaultSchools: Schools = {
   share: 'third',
   start: 'bobbin-first',
   caseEvery: '7',
+  twins: 'stitches',
 };
 
 /** "light ball first": a choice in words. */

@@ -56,6 +56,7 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   schools: defaultSchools,
   running: null,
   plan: [],
+  today: '2026-06-10',
   job: {
     id: 'j',
     cloth: 'canvas',

@@ -32,6 +32,8 @@ export interface CheckInput {
   /** The job on the machine, and the kept plan: where stops sew follows from them. */
   running: JobNow | null;
   plan: readonly KeptSeat[];
+  /** Today in the operator's zone, yyyy-mm-dd. */
+  today: string;
   threads: ReadonlyMap<string, CheckThread>;
   /** "head:position" of every seat that sewed yesterday or today. */
   sewedLately: ReadonlySet<string>;

@@ -73,6 +73,7 @@ const list = (more: Partial<CheckInput> = {}) =>
     schools: defaultSchools,
     running: null,
     plan: [],
+    today: '2026-06-10',
     job: { id: 'j', cloth: 'canvas', stops: [stop(1, 'a')] },
     threads,
     sewedLately: new Set(['1:1', '1:2', '1:3', '2:1', '2:2']),

@@ -33,11 +33,18 @@ export interface Seat {
 /** Who said last where a stop of the running job sews: when it was put on, on Run, or the machine by its feed. */
 export type SaidBy = 'put_on' | 'operator' | 'feed';
 
+/** Where a stop of the running job sews; `turns`: positions that take it piece by piece, that of the next piece first. */
+export interface SaidSeat {
+  position: number;
+  by: SaidBy;
+  turns?: readonly number[];
+}
+
 /** The job on the machine, with where its stops sew, by stop number. */
 export interface JobNow {
   id: string;
   startedAt: string;
-  seating: Readonly<Record<string, { position: number; by: SaidBy }>>;
+  seating: Readonly<Record<string, SaidSeat>>;
 }
 
 /** A machine's heads as they are now: every seat of every head, and the job on the machine. */

@@ -28,7 +28,7 @@ export function applyEntry(head: HeadNow, entry: EffectiveEntry): HeadNow {
  * not depend on the order of pieces. A seat without needle or cone is not judged (a cone may have left it).
  */
 export function commutes(now: HeadNow, entry: EffectiveEntry): boolean {
-  if (!is(entry, 'sews')) return false;
+  if (!is(entry, 'sews') || isBeforeTurns(now, entry)) return false;
   const { heads, stops } = entry.data;
   return stops.every(({ position }) =>
     heads.every((headNo) => {
@@ -40,6 +40,13 @@ export function commutes(now: HeadNow, entry: EffectiveEntry): boolean {
     }),
   );
 }
+
+/** A piece of a job that was put on again since, with positions that take turns: it moved the turns of then, not these. */
+const isBeforeTurns = ({ job }: HeadNow, { jobId, at }: EffectiveEntry): boolean =>
+  job !== null &&
+  job.id === jobId &&
+  at <= job.startedAt &&
+  Object.values(job.seating).some(({ turns }) => turns);
 
 /** The head after all `entries` (effective, in ledger order), starting from `head`. */
 export function foldHead(head: HeadNow, entries: readonly EffectiveEntry[]): HeadNow {

@@ -133,15 +133,18 @@ function bobbins(input: HintInput): Hint[] {
     if (!outs[0]) return [];
     // What the last full one really lasted on this head goes before the model.
     const measured = outs[1] ? between(outs[1].at, outs[0].at, head) : 0;
-    const lasts =
-      measured > 0.3 * stitchesPerBobbin && measured < 3 * stitchesPerBobbin ? measured : stitchesPerBobbin;
+    const isLikely = measured > 0.3 * stitchesPerBobbin && measured < 3 * stitchesPerBobbin;
+    const lasts = isLikely ? measured : stitchesPerBobbin;
     const minutes = (lasts - between(outs[0].at, null, head) - piece) / speed;
     if (minutes > aheadMinutes || minutes < -aheadMinutes) return [];
-    const when = minutes < 1 ? 'any moment' : `in about ${Math.round(minutes)} minutes`;
+    const when =
+      minutes < 1
+        ? 'any moment'
+        : `in about ${Math.round(minutes)} minute${Math.round(minutes) === 1 ? '' : 's'}`;
     return [
       {
         key: `bobbin:${head}`,
-        says: `The bobbin${heads > 1 ? ` of head ${head}` : ''} runs out ${when}: ${measured ? 'the last one lasted' : 'a full one lasts about'} ${whole(lasts)} stitches.`,
+        says: `The bobbin${heads > 1 ? ` of head ${head}` : ''} runs out ${when}: ${isLikely ? 'the last one lasted' : 'a full one lasts about'} ${whole(lasts)} stitches.`,
         head,
         position: null,
         urgency: minutes < 2 ? 3 : 2,

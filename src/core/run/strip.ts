@@ -40,7 +40,7 @@ export function stripOf(events: readonly Told[], now: string, mostDays = 90): St
     );
     return set
       .map(({ at, data }, index) => ({ from: Math.max(from, at), to: set[index + 1]?.at ?? to, data }))
-      .filter((span) => span.to > from);
+      .filter((span) => span.to > span.from);
   };
   const within = counting.filter((event) => Date.parse(event.at) >= from);
   return {

@@ -59,3 +59,28 @@ test('what is there already needs no correction; a stop that was not sewn has no
   expect(movedRuns(history, { jobId: 'j', stop: 3, from: 1, to: 3, position: 7 })).toEqual([]);
   expect(movedRuns(history, { jobId: 'j', stop: 1, from: 4, to: 9, position: 5 })).toEqual([]);
 });
+
+test('stops by their numbers, however they were sewn; of two pieces at one instant the one written first is first', () => {
+  const mixed = [
+    { ...sewn('piece_finished', 10, { 5: 2, 11: 1 }), id: 'b' },
+    { ...sewn('piece_finished', 10, { 12: 3, 5: 8 }), id: 'a' },
+  ];
+  for (const events of [mixed, [...mixed].reverse()]) {
+    const found = whereSewn(events, 'j');
+    expect([...found.keys()]).toEqual([5, 11, 12]);
+    expect(found.get(5)).toEqual([
+      { position: 8, from: 1, to: 1 },
+      { position: 2, from: 2, to: 2 },
+    ]);
+  }
+});
+
+test('a stretch begins and ends with the runs that were named, and leaves the other stops of a run alone', () => {
+  const runs = [1, 2, 3, 4].map((minute) => sewn('piece_finished', minute, { 1: 7, 2: 4 }));
+  const moved = movedRuns(runs, { jobId: 'j', stop: 1, from: 2, to: 3, position: 6 });
+  expect(moved.map(({ event }) => event.id)).toEqual([runs[1]!.id, runs[2]!.id]);
+  expect(moved[0]!.stops.map(({ stop, position }) => [stop, position])).toEqual([
+    [1, 6],
+    [2, 4],
+  ]);
+});

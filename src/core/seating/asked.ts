@@ -37,4 +37,6 @@ export interface SeatingContext {
   plan: readonly KeptSeat[];
   threads: ReadonlyMap<string, { weightNo: number; tex: number; fibre: Fibre }>;
   schools: Partial<Schools>;
+  /** Today in the operator's zone, yyyy-mm-dd: positions of one colour may take turns by the week. */
+  today: string;
 }

@@ -10,7 +10,8 @@ import { needleText, readNeedleLabel } from '../needle/label.ts';
 import { emptySetup, heldTo, problemOf, runningFirst, type PlanSetup } from '../plan/asked/setup.ts';
 import { runPlan, type PlanOutcome } from '../plan/run.ts';
 import { designOf } from '../run/rest-of-piece.ts';
-import { seatJob } from './seating.ts';
+import { seatJob, seatsToRecord } from './seating.ts';
+import type { TurnRule } from './turns.ts';
 import type { KeptSeat } from './asked.ts';
 
 /**
@@ -34,7 +35,8 @@ type Step =
   | { does: 'next' }
   | { does: 'ticks' }
   | { does: 'take-back'; which: number }
-  | { does: 'fix'; stop: number; position: number | null };
+  | { does: 'fix'; stop: number; position: number | null }
+  | { does: 'week' };
 
 const position = fc.integer({ min: 1, max: positions });
 const step = (heads: number): fc.Arbitrary<Step> => {
@@ -55,6 +57,7 @@ const step = (heads: number): fc.Arbitrary<Step> => {
       by: fc.constantFrom('operator' as const, 'feed' as const),
     }),
     fc.constant({ does: 'next' as const }),
+    fc.constant({ does: 'week' as const }),
     fc.constant({ does: 'ticks' as const }),
     fc.record({ does: fc.constant('take-back' as const), which: fc.nat(40) }),
     fc.record({
@@ -74,6 +77,7 @@ const jobs = fc.array(
 const history = fc.integer({ min: 1, max: 2 }).chain((heads) =>
   fc.record({
     heads: fc.constant(heads),
+    twins: fc.constantFrom<TurnRule>('stitches', 'week', 'piece'),
     jobs,
     start: fc.array(fc.record({ thread: fc.constantFrom(...codes), label: fc.constantFrom(...labels) }), {
       minLength: positions,
@@ -93,6 +97,7 @@ class Shop {
     stops: Parameters<typeof seatJob>[0]['stops'][number][];
   }[];
   kept: KeptSeat[] = [];
+  weeks = 0;
 
   constructor(private readonly given: History) {
     this.jobs = given.jobs.map(({ cloth, stops }, index) => ({
@@ -123,7 +128,8 @@ class Shop {
     running: now.job,
     plan: this.kept,
     threads: byId,
-    schools: defaultSchools,
+    schools: { ...defaultSchools, twins: this.given.twins },
+    today: `2026-11-${String(2 + 7 * this.weeks).padStart(2, '0')}`,
   });
   runningJob = (now: HeadNow) => this.jobs.find(({ id }) => id === now.job?.id) ?? null;
 
@@ -137,8 +143,8 @@ class Shop {
       jobs: this.jobs.map((job) => ({ ...job, pieces: 10, done: 0, due: null, stops: job.stops as never })),
       threads,
       shelf: labels.map((label) => readNeedleLabel(label).spec),
-      schools: defaultSchools,
-      today: '2026-11-02',
+      schools: this.context(now).schools,
+      today: this.context(now).today,
     });
     const outcome = runPlan({ problem: heldTo(problem, this.kept) ?? problem });
     this.kept = outcome.seats.map(({ job, stops, position: no, needle }) => ({
@@ -149,9 +155,7 @@ class Shop {
   putOn(id: string): void {
     const now = this.head();
     const job = this.jobs.find((one) => one.id === id)!;
-    const seating = seatJob(job, this.context(now)).flatMap(({ stop, position: no }) =>
-      no === null ? [] : [{ stop, position: no }],
-    );
+    const seating = seatsToRecord(seatJob(job, this.context(now)));
     this.entries.push(entry('job_started', { seating }, { jobId: id }));
   }
   /** A change of the list, done on every head where it differs. */
@@ -247,6 +251,9 @@ function play(given: History): void {
       case 'fix':
         for (const job of shop.jobs)
           for (const stop of job.stops) if (stop.stop === step.stop) stop.position = step.position;
+        break;
+      case 'week':
+        shop.weeks = (shop.weeks + 1) % 4;
         break;
       case 'take-back': {
         const target = shop.entries[step.which];

@@ -61,6 +61,7 @@ const at = (seats: Seat[], more: Partial<SeatingContext> = {}): SeatingContext =
   plan: [],
   threads,
   schools: defaultSchools,
+  today: '2026-11-02',
   ...more,
 });
 const running = (seating: NonNullable<SeatingContext['running']>['seating'], id = 'j') => ({

@@ -1,6 +1,9 @@
 import type { JobToSeat, KeptSeat, SeatingContext, StopToSeat } from './asked.ts';
 import { needlesFor } from './for-stops.ts';
+import { defaultSchools } from '../advice/schools.ts';
+import type { EntryData } from '../ledger/entry.ts';
 import { needleText } from '../needle/label.ts';
+import { rotated, turnsOf, type Turn } from './turns.ts';
 
 /** Why a stop sews where it does, the strongest first. */
 export const seatedBy = {
@@ -24,13 +27,15 @@ export interface SeatedStop {
   otherHeads: readonly number[];
   /** Where the kept plan would have it, and why it is not there. */
   planned: { position: number; why: string } | null;
+  /** Positions of its colour that take turns; null: there is but one, or it was said where it sews. */
+  turn: Turn | null;
 }
 
 /**
  * The one answer to "which position sews each stop of this job here": what was said of the running job last (on Run, by a tick
  * of the change list, or by the machine); the operator's own position; what was recorded when it was put on; for a job ahead the
  * kept plan, where the head is as it needs; a position that carries the thread, one with an acceptable needle before others,
- * then the younger needle. Nothing seats a running job anew by itself. In the order of `job.stops`.
+ * then the one whose turn it is (`schools.twins`). Nothing seats a running job anew by itself. In the order of `job.stops`.
  */
 export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
   const running = job.id !== null && context.running?.id === job.id ? context.running : null;
@@ -38,25 +43,54 @@ export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
   // A plan that changes meanwhile must not move the running job.
   const plan = running ? [] : context.plan;
   const needles = needlesFor(job, context);
+  const rule = { ...defaultSchools, ...context.schools, ...job.schools }.twins;
   return job.stops.map((stop) => {
     const said = recorded[stop.stop];
-    const seated = (position: number | null, by: SeatedBy, planned: SeatedStop['planned'] = null) => ({
+    const seated = (
+      position: number | null,
+      by: SeatedBy,
+      { turn = null, planned = null }: Partial<Pick<SeatedStop, 'turn' | 'planned'>> = {},
+    ) => ({
       stop: stop.stop,
       position,
       by,
       otherHeads: position === null ? [] : headsWithout(stop.threadId, position, context.seats),
       planned,
+      turn,
     });
     if (said && said.by !== 'put_on') return seated(said.position, said.by);
     if (stop.position !== null) return seated(stop.position, 'fixed');
-    if (said) return seated(said.position, 'put_on');
+    const best = bestOnTheHead(stop, context.seats, needles);
+    const order = turnsOf(best.positions, rule, context.today);
+    const turn = order.length > 1 ? { rule, order } : null;
+    if (said) {
+      if (said.turns) return seated(said.position, 'put_on', { turn: { rule: 'piece', order: said.turns } });
+      const isOneOfThem = rule !== 'piece' && order.includes(said.position);
+      return seated(said.position, 'put_on', isOneOfThem ? { turn } : {});
+    }
     const kept = plan.find((seat) => seat.job === job.id && seat.stops.includes(stop.stop));
     const why = kept ? notAsPlanned(kept, stop, context.seats) : null;
-    if (kept && !why) return seated(kept.position, 'plan');
-    const { position, by } = onTheHead(stop, context.seats, needles);
-    return seated(position, by, kept && why ? { position: kept.position, why } : null);
+    // The card says who begins; the others follow it.
+    if (kept && !why)
+      return seated(
+        kept.position,
+        'plan',
+        order.includes(kept.position) ? { turn: begunAt(turn, kept.position) } : {},
+      );
+    const planned = kept && why ? { position: kept.position, why } : null;
+    return seated(order[0] ?? null, best.by, { turn, planned });
   });
 }
+
+/** The turns begun by one position where they go piece by piece; by week and by stitches the head itself says whose turn it is. */
+const begunAt = (turn: Turn | null, position: number): Turn | null =>
+  turn?.rule === 'piece' ? { ...turn, order: rotated(turn.order, turn.order.indexOf(position)) } : turn;
+
+/** What is recorded when a job is put on: each stop's position, and who takes its turn after it piece by piece. */
+export const seatsToRecord = (seated: readonly SeatedStop[]): EntryData['job_started']['seating'] =>
+  seated.flatMap(({ stop, position, turn }) =>
+    position === null ? [] : [{ stop, position, ...(turn?.rule === 'piece' && { turns: [...turn.order] }) }],
+  );
 
 /** Position of each stop, in the order of the stops: {@link seatJob} where only that is asked. */
 export const placesOf = (job: JobToSeat, context: SeatingContext): (number | null)[] =>
@@ -79,17 +113,17 @@ function notAsPlanned(kept: KeptSeat, stop: StopToSeat, seats: readonly SeatTher
   return other.needle ? `the needle there is ${needleText(other.needle.spec)}` : 'no needle is there';
 }
 
-/** The best position that carries the thread: all heads before some, an acceptable needle, the younger needle, the lower number. */
-function onTheHead(
+/** The positions that carry the thread best: on all heads before some, with an acceptable needle before others. */
+function bestOnTheHead(
   stop: StopToSeat,
   seats: readonly SeatThere[],
   needles: ReturnType<typeof needlesFor>,
-): { position: number | null; by: SeatedBy } {
+): { positions: { position: number; sewn: number }[]; by: SeatedBy } {
   const positions = new Map<number, SeatThere[]>();
   for (const seat of seats)
     if (seat.cone?.threadId === stop.threadId)
       positions.set(seat.position, [...(positions.get(seat.position) ?? []), seat]);
-  if (positions.size === 0) return { position: null, by: 'nowhere' };
+  if (positions.size === 0) return { positions: [], by: 'nowhere' };
   const isFor = needles(stop)?.accepts ?? (() => true);
   const candidates = [...positions].map(([position, there]) => ({
     position,
@@ -97,12 +131,8 @@ function onTheHead(
     isFit: there.every((seat) => !seat.needle || isFor(seat.needle.spec)),
     sewn: Math.max(...there.map((seat) => seat.needle?.age.stitches ?? Infinity)),
   }));
-  const [best] = candidates.sort(
-    (a, b) =>
-      b.heads - a.heads ||
-      Number(b.isFit) - Number(a.isFit) ||
-      (a.sewn === b.sewn ? 0 : a.sewn - b.sewn) ||
-      a.position - b.position,
-  );
-  return { position: best!.position, by: best!.isFit ? 'carries' : 'second_best' };
+  const heads = Math.max(...candidates.map((candidate) => candidate.heads));
+  const onMost = candidates.filter((candidate) => candidate.heads === heads);
+  const fit = onMost.filter((candidate) => candidate.isFit);
+  return fit.length > 0 ? { positions: fit, by: 'carries' } : { positions: onMost, by: 'second_best' };
 }

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Fibre } from '../thread/fibres.ts';
-import { slowestOf, speedLimits } from './speed.ts';
+import { slowestOf } from '../advice/of-stop.ts';
+import { speedLimits } from './speed.ts';
 
 const polyester = (weightNo: number) => ({ weightNo, tex: 1000 / weightNo, fibre: 'polyester' as const });
 const threads = new Map<string, { weightNo: number; tex: number; fibre: Fibre }>([

@@ -19,7 +19,3 @@ export function speedLimits(
     return speed ? { limit: speed.limit, stop: stop.stop, because: speed.reasons[0]?.says ?? '' } : null;
   });
 }
-
-/** What limits the whole job, as long as one speed is set for all of it; null: nothing does. */
-export const slowestOf = (limits: readonly (SpeedLimit | null)[]): SpeedLimit | null =>
-  limits.reduce((slowest, one) => (one && (!slowest || one.limit < slowest.limit) ? one : slowest), null);

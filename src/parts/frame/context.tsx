@@ -3,6 +3,7 @@ import { createContext, use, useEffect, useMemo, useState, type ReactNode } from
 import { seatJob, type SeatedStop } from '../../core/seating/seating.ts';
 import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
+import { dayKey } from '../text.ts';
 import { machineActions, type MachineActions } from '../live/actions.ts';
 import { useAwake } from '../live/useAwake.ts';
 import { keepOffline } from '../live/keep-offline.ts';
@@ -65,8 +66,15 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
   const threads = useMemo(() => new Map(data.threads.map((thread) => [thread.id, thread])), [data.threads]);
   const plan = useKeptSeats(data.planSeats, data.machine.id, live.onPlan);
   const seating = useMemo(
-    (): SeatingContext => ({ seats: view.seats, running: view.job, plan, threads, schools: data.schools }),
-    [view.seats, view.job, plan, threads, data.schools],
+    (): SeatingContext => ({
+      seats: view.seats,
+      running: view.job,
+      plan,
+      threads,
+      schools: data.schools,
+      today: dayKey(data.now, data.zone),
+    }),
+    [view.seats, view.job, plan, threads, data.schools, data.now, data.zone],
   );
   const seated = useMemo(() => (job ? seatJob(job, seating) : []), [job, seating]);
   useEffect(() => live.start(), [live]);

@@ -67,7 +67,7 @@ function at(
       running: view.job ?? null,
       plan: [],
       threads: new Map(),
-      schools: {},
+      schools: {}, today: '2026-11-02',
     },
     cones: given.cones ?? [],
     say: (text) => said.push(text),

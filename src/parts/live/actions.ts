@@ -3,7 +3,7 @@ import type { FeedNow } from '../../core/feed/event.ts';
 import { brokenNeedles, tooSoon } from '../../core/run/before-piece.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/fault/faults.ts';
-import { seatJob } from '../../core/seating/seating.ts';
+import { seatJob, seatsToRecord } from '../../core/seating/seating.ts';
 import type { SeatingContext } from '../../core/seating/asked.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
@@ -207,9 +207,7 @@ export function machineActions({ live, machine, view, job, seating, cones, say }
     },
 
     startJob(next: Job): void {
-      const seats = seatJob(next, seating).flatMap(({ stop, position }) =>
-        position === null ? [] : [{ stop, position }],
-      );
+      const seats = seatsToRecord(seatJob(next, seating));
       live.write({ kind: 'job_started', jobId: next.id, data: { seating: seats } });
       // What it takes the place of is said, and how to have it back.
       say(

@@ -169,7 +169,8 @@ export function machineLive({
     );
     feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
     feed.addEventListener('open', () => {
-      if (!connected.get()) planListeners.forEach((listener) => listener());
+      // A plan may have been kept since this page was made, or while it was cut off.
+      planListeners.forEach((listener) => listener());
       connected.set(true);
     });
     feed.addEventListener('error', () => {

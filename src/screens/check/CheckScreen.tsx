@@ -37,6 +37,7 @@ function Check({ facts }: { facts: CheckFacts }) {
         job,
         running: seating.running,
         plan: seating.plan,
+        today: seating.today,
         threads,
         sewedLately: new Set(facts.sewedLately),
         oil: facts.oil,

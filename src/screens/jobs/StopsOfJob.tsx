@@ -4,7 +4,7 @@ import { wholeFromText } from '../../core/units/whole.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { stitchesText } from '../../parts/text.ts';
 import { garmentFrom } from './garment-form.ts';
-import { blankStop, withMeasures, type JobForm } from './job-form.ts';
+import { blankStop, chosenSchools, withMeasures, type JobForm } from './job-form.ts';
 import { StopRow } from './StopRow.tsx';
 
 /** The colour stops in sewing order, each with the position that its thread sits on now. */
@@ -19,6 +19,7 @@ export function StopsOfJob({ form, jobId }: { form: UseFormReturn<JobForm>; jobI
     id: jobId,
     cloth,
     garment,
+    schools: chosenSchools(form.watch('schools')),
     stops: stops.map((stop, index) => ({
       stop: index + 1,
       threadId: stop.threadId,

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
-import { slowestOf, speedLimits } from '../../core/seating/speed.ts';
+import { slowestOf } from '../../core/advice/of-stop.ts';
+import { speedLimits } from '../../core/seating/speed.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { seatedBy, type SeatedStop } from '../../core/seating/seating.ts';
+import { turnText } from '../../core/seating/turns.ts';
 import { unfitNeedles, type Unfit } from '../../core/seating/unfit.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { whole } from '../../parts/text.ts';
@@ -69,6 +70,9 @@ function StopRow({ stop, thread, seat, isNow, isMoving, onMove }: StopRowProps) 
           {thread?.weightNo} wt · {stop.element} · {whole(stop.stitches)} st
           {told && ` · ${told}`}
         </span>
+        {seat?.turn && seat.position !== null && (
+          <span className="figures quiet block text-sm">{turnText(seat.turn, seat.position)}</span>
+        )}
         {seat && seat.otherHeads.length > 0 && seat.position !== null && (
           <b className="block text-sm">another thread there{headsText(seat.otherHeads)}</b>
         )}

@@ -4,6 +4,7 @@ import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
 import { placesOf } from '../../seating/seating.ts';
 import { speedLimits } from '../../seating/speed.ts';
+import { turnsOf } from '../../seating/turns.ts';
 import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
@@ -79,6 +80,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
       sewn: Math.max(0, ...here.map((seat) => seat.needle?.age.stitches ?? 0)),
     };
   });
+  const resting = restingThisWeek(positions, context);
   const jobs = setup.order.flatMap((id): PlanJob[] => {
     const job = context.jobs.find((one) => one.id === id);
     if (!job) return [];
@@ -102,7 +104,31 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
     ];
   });
   const classes = Object.fromEntries(context.threads.map((one) => [one.id, weightClass(one)]));
-  return { positions, jobs, classes, minutes: setup.minutes };
+  return {
+    positions: positions.map((place) =>
+      resting.has(place.position) ? { ...place, sewn: place.sewn + restingCounts } : place,
+    ),
+    jobs,
+    classes,
+    minutes: setup.minutes,
+  };
+}
+
+/** More than a needle ever sews: among equal plans a position that rests this week is taken last. */
+const restingCounts = 1e9;
+
+/** Where the workshop lets positions of one colour take turns by the week: those whose turn it is not. */
+function restingThisWeek(
+  positions: PlanProblem['positions'],
+  { schools, today }: Pick<SetupContext, 'schools' | 'today'>,
+): Set<number> {
+  if (schools.twins !== 'week') return new Set();
+  const alike = new Map<string, PlanProblem['positions'][number][]>();
+  for (const place of positions) {
+    const key = JSON.stringify(place.now);
+    if (place.now.every(({ thread }) => thread !== null)) alike.set(key, [...(alike.get(key) ?? []), place]);
+  }
+  return new Set([...alike.values()].flatMap((twins) => turnsOf(twins, 'week', today).slice(1)));
 }
 
 /**

@@ -22,8 +22,7 @@ export const busyTimes = 2;
 /**
  * Colours busy enough for a second position, the busiest first, each with the idlest free position that may take it
  * (not one that sews as much as half an even share itself). A shop that mostly sews one thing mounts its busiest
- * colour twice and lets the two alternate (common practice, no published source). Run counts each piece on the one
- * whose needle has sewn less (see places.ts), so the two wear alike.
+ * colour twice and lets the two alternate (common practice, no published source), by the workshop's rule (seating/turns.ts).
  */
 export function busyColours(positions: readonly UsedPosition[]): BusyColour[] {
   const all = positions.reduce((sum, one) => sum + one.stitches, 0);

@@ -12,7 +12,21 @@ export const definition = kindOfEntry({
       seating: {
         type: 'array',
         maxItems: mostStops,
-        items: object({ stop: stopNo, position: positionNo }),
+        items: object(
+          {
+            stop: stopNo,
+            position: positionNo,
+            /** Positions of one colour that take the stop piece by piece, that of the first piece first. */
+            turns: {
+              type: 'array',
+              items: positionNo,
+              minItems: 2,
+              maxItems: positionNo.maximum,
+              uniqueItems: true,
+            },
+          },
+          ['turns'],
+        ),
       },
     },
     ['seating'],
@@ -28,7 +42,7 @@ export const definition = kindOfEntry({
             id: entry.jobId,
             startedAt: entry.at,
             seating: Object.fromEntries(
-              (entry.data.seating ?? []).map(({ stop, position }) => [stop, { position, by: 'put_on' }]),
+              (entry.data.seating ?? []).map(({ stop, ...seat }) => [stop, { ...seat, by: 'put_on' }]),
             ),
           },
   }),
