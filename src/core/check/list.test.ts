@@ -273,6 +273,90 @@ describe('what will be due', () => {
   });
 });
 
+describe('what the job’s garment asks', () => {
+  const job = (
+    garment: NonNullable<CheckInput['job']>['garment'],
+    cloth = 'canvas',
+    stops = [stop(1, 'a')],
+  ) => ({
+    job: { id: 'j', cloth, garment, stops },
+  });
+  const told = (more: Partial<CheckInput>) => list(more).filter(({ key }) => key.startsWith('told'));
+
+  it('the backing: how many layers and why, of what was said', () => {
+    expect(of('backing', job({ backings: ['tear-away'], hoop: 'small' }))).toMatchObject({
+      says: 'Backing: 1 layer of tear-away, covering the whole hoop',
+      why: expect.stringMatching(/\S/),
+    });
+    expect(of('backing', job({ backings: ['tear-away', 'cut-away'], hoop: 'large' }))?.says).toBe(
+      'Backing: 2 layers of tear-away and cut-away, covering the whole hoop',
+    );
+    const first = { ...stop(1, 'gone') };
+    expect(of('backing', job({ hoop: 'large' }, 'canvas', [first, stop(2, 'a')]))?.says).toMatch(
+      /^Backing: 2/,
+    );
+  });
+  it('the backing where cloth is not known, or not said, or no thread is', () => {
+    expect(of('backing', job({}, 'moonstuff'))?.why).toBe(
+      'This cloth is not known to the advice: judge it by hand.',
+    );
+    expect(of('backing', job({}, ''))?.why).toBe('The job names no cloth.');
+    expect(of('backing', job({}, 'canvas', []))?.says).toBe('Right backing, covering the whole hoop');
+  });
+  it('a cap frame is a cap, whatever cloth is on it; else a hoop', () => {
+    expect(of('cap-order', job({ hoop: 'cap-frame' }))).not.toBeNull();
+    expect(of('hoop', job({ hoop: 'cap-frame' }))).toBeNull();
+    expect(of('cap-order', job({}, 'structured cap'))).not.toBeNull();
+    expect(of('cap-order', job({ hoop: 'medium' }))).toBeNull();
+    expect(of('hoop', job({ hoop: 'medium' }))).not.toBeNull();
+  });
+  it('what speaks against the garment is told, but for order and backing, which have lines of their own', () => {
+    const large = job({ place: 'chest', widthMm: 130, heightMm: 130, hoop: 'small' });
+    expect(told(large).map(({ key }) => key)).toEqual(['told-place', 'told-hoop']);
+    expect(told(large)[0]).toMatchObject({ group: 'job', why: 'The job’s garment says so.' });
+    expect(told(job({ hoop: 'large', backingLayers: 1 }))).toEqual([]);
+    expect(told(job({ hoop: 'cap-frame' }))).toEqual([]);
+    expect(told(job({}, 'moonstuff')).map(({ key }) => key)).toEqual(['told-cloth']);
+  });
+  it('a thread that is too thick for what it sews is told by its stop', () => {
+    const letters = { ...stop(2, 'a'), element: 'lettering' as const };
+    const small = {
+      ...letters,
+      measures: { by: 'typed' as const, parts: [{ element: 'lettering' as const, letterMm: 4 }] },
+    };
+    const weights = (stops: Stop[]) =>
+      list(job({}, 'canvas', stops)).filter(({ key }) => key.startsWith('weight'));
+    expect(weights([stop(1, 'a'), small])).toMatchObject([
+      { key: 'weight:2', says: expect.stringMatching(/^Stop 2: .*60 wt/), group: 'job' },
+    ]);
+    expect(weights([stop(1, 'a'), { ...stop(2, 'gone') }])).toEqual([]);
+  });
+});
+
+describe('what will be due, in order', () => {
+  const now = '2026-06-11T08:00:00.000Z';
+  const keys = (more: object) =>
+    upcoming({
+      ...{ now, upkeep: defaultUpkeep, barsAt: now, caseAt: now, caseEveryDays: 3, seats: [] },
+      ...{ needleLife: defaultNeedleLife, ...more },
+    }).map(({ key }) => key);
+  it('by its day, then by its name', () => {
+    expect(keys({})).toEqual(['case', 'oil-bars']);
+    expect(keys({ caseEveryDays: 30 })).toEqual(['oil-bars', 'case']);
+    expect(keys({ barsAt: null, caseAt: null })).toEqual(['case', 'oil-bars']);
+    const worn = { age: { sewingMs: 9 * hour } };
+    const seats = [seat(2, worn), seat(1, worn)];
+    expect(keys({ seats, barsAt: null })).toEqual(['needle-n1-1', 'needle-n1-2', 'oil-bars', 'case']);
+  });
+  it('a needle fitted a day ago to the minute tells its rate', () => {
+    const day = seat(1, { age: { sewingMs: 4 * hour } });
+    day.needle!.fittedAt = '2026-06-10T08:00:00.000Z';
+    expect(keys({ seats: [day] })).toContain('needle-n1-1');
+    day.needle!.fittedAt = '2026-06-10T08:00:00.001Z';
+    expect(keys({ seats: [day] })).not.toContain('needle-n1-1');
+  });
+});
+
 describe('before the first stitch', () => {
   it('a stop whose thread is on no cone is told, by its thread or plainly', () => {
     const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a'), stop(2, 'b'), stop(3, 'gone')] };
