@@ -98,6 +98,13 @@ export const overruling = object({
   at: instant,
 });
 export type Overruling = DataOf<typeof overruling>;
+/** GET /api/jobs/stitch-factor; see core/artwork/own-factor.ts. */
+export const ownFactorMessage = object({
+  factor: { type: 'number' },
+  low: { type: 'number' },
+  high: { type: 'number' },
+  designs: count,
+});
 export const overrulingNew = object(
   {
     id: uuid,

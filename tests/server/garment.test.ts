@@ -4,6 +4,7 @@ import { v7 as uuid7 } from 'uuid';
 import { ask, furnish, ids, newServer, type Answer } from '../support/workshop.ts';
 import type { Job } from '../../src/schemas/workshop.ts';
 import Papa from 'papaparse';
+import { ownFactor, type OwnFactor } from '../../src/core/artwork/own-factor.ts';
 import { readJobRows } from '../../src/core/jobs/read-rows.ts';
 
 let base = '';
@@ -36,6 +37,27 @@ const make = async (more: object = {}) => {
   return job;
 };
 const read = async (id: string) => (await ask<Job>(base, 'GET', `/api/jobs/${id}`)).body;
+
+describe('the workshop’s own counts against what was estimated from pictures', () => {
+  const factor = async () => (await ask<OwnFactor>(base, 'GET', '/api/jobs/stitch-factor')).body;
+  test('stops whose true stitches were typed teach it; estimated ones, and lists, teach nothing', async () => {
+    const before = await factor();
+    const { id, ...job } = await make();
+    expect(await factor()).toEqual(before);
+    const typed = (stitches: number, more: object = {}) => [
+      { ...stops[0], stitches, measures: { by: 'picture', parts: measures.parts, ...more } },
+    ];
+    const change = (of: object[], version: number) =>
+      ask(base, 'PUT', `/api/jobs/${id}`, { ...job, version, done: false, stops: of });
+    expect((await change(typed(2600), 1)).status).toBe(200);
+    const learnt = await factor();
+    expect(learnt.designs).toBe(before.designs + 1);
+    // 2,600 counted where 1,500 and 500 were estimated.
+    expect(learnt).toEqual(ownFactor([{ estimated: 2000, counted: 2600 }]));
+    expect((await change(typed(2600, { by: 'list', stitches: 'measured' }), 2)).status).toBe(200);
+    expect(await factor()).toEqual(before);
+  });
+});
 
 describe('what a job is sewn on, and what is known of its stops', () => {
   test('is kept as it was said, beside the operator’s own words', async () => {

@@ -120,7 +120,11 @@ function readingOf(seed: number) {
         kind === 'lettering'
           ? { heightMm: luck.between(10, 140) / 10, smallestMm: 1, tiltDegrees: 0, count: 5 }
           : null,
-      ...{ stitches: luck.between(5, 4000), lengthMm: 3 },
+      ...{
+        stitches: luck.between(5, 4000),
+        lengthMm: 3,
+        counted: { rows: 1, ends: 0, underlay: 0, ties: 0 },
+      },
     };
   });
   const tones = [0, 1, 2, 3].map((tone) => ({

@@ -34,6 +34,7 @@ const region = (id: number, change: Partial<Region>): Region => ({
   letters: null,
   stitches: 250,
   lengthMm: 4,
+  counted: { rows: 250, ends: 0, underlay: 0, ties: 0 },
   ...change,
 });
 const letters = (heightMm: number) => ({ heightMm, smallestMm: heightMm, tiltDegrees: 0, count: 6 });
@@ -43,7 +44,7 @@ const tones = [
   { colour: '#c99a2e', share: 0.3, isGround: false },
 ];
 const propose = (regions: Region[], kinds?: ReadonlyMap<number, 'run' | 'fill'>) =>
-  proposeStops({ tones, regions }, { cloth: 'softshell' }, shop, {}, kinds);
+  proposeStops({ tones, regions }, { cloth: 'softshell' }, shop, {}, { ...(kinds && { kinds }) });
 
 describe('from a reading to colour stops', () => {
   const fill = region(1, {});

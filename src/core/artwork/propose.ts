@@ -41,14 +41,15 @@ export const farColour = 12;
 
 /**
  * The colour stops of a design that was read: each region gets its thread weight and needle by the rules, regions
- * that agree are sewn in one stop. `kinds` are the operator's corrections, by region.
+ * that agree are sewn in one stop. `kinds` are the operator's corrections, by region; `factor`: what the workshop's own files are to an
+ * estimate, counted into the stops' stitches and not into their parts', so that it can be learnt from them again.
  */
 export function proposeStops(
   reading: Pick<Reading, 'tones' | 'regions'>,
   job: JobToAdvise,
   threads: readonly StoreThread[],
   workshop: Partial<Schools>,
-  kinds: ReadonlyMap<number, ElementKind> = new Map(),
+  { kinds = new Map(), factor = 1 }: { kinds?: ReadonlyMap<number, ElementKind>; factor?: number } = {},
 ): ProposedStop[] {
   const stops = new Map<string, ProposedStop>();
   for (const element of elementsOf(reading.regions, job, workshop, kinds)) {
@@ -75,6 +76,7 @@ export function proposeStops(
       threads: nearestThreads(rgb, fitting, 4),
     });
   }
+  for (const stop of stops.values()) stop.stitches = Math.max(1, Math.round(stop.stitches * factor));
   const lowest = (stop: ProposedStop) =>
     Math.min(...stop.elements.map((element) => elements[element.part.element].layer));
   return [...stops.values()].sort((a, b) => lowest(a) - lowest(b) || b.stitches - a.stitches);
@@ -120,7 +122,7 @@ function partOf(region: Region, element: ElementKind): ProposedPart {
     stitches:
       element === region.kind
         ? region.stitches
-        : estimateStitches(element, region.areaMm2, region.strokeMm).stitches,
+        : estimateStitches(element, { ...region, pieces: region.letters?.count ?? 1 }).stitches,
     ...(letterMm !== null && { letterMm: measured(letterMm, 0.5, 400) }),
     strokeMm: measured(region.strokeMm, 0.05, 400),
     widestMm: measured(region.widestMm, 0.05, 400),

@@ -222,6 +222,8 @@ function regionFrom(
   const strokeMm = (line?.strokePx ?? parts[0]!.strokePx) / pxPerMm;
   const widestMm = Math.max(...parts.map((part) => part.widestPx)) / pxPerMm;
   const kind = line ? 'lettering' : kindOfShape({ strokeMm, widestMm, areaMm2 });
+  const widthMm = (right - left + 1) / pxPerMm;
+  const heightMm = (bottom - top + 1) / pxPerMm;
   return {
     id,
     tone: parts[0]!.tone,
@@ -229,8 +231,8 @@ function regionFrom(
     areaMm2,
     leftMm: (left - box.left) / pxPerMm,
     topMm: (top - box.top) / pxPerMm,
-    widthMm: (right - left + 1) / pxPerMm,
-    heightMm: (bottom - top + 1) / pxPerMm,
+    widthMm,
+    heightMm,
     strokeMm,
     widestMm,
     letters: line && {
@@ -239,6 +241,6 @@ function regionFrom(
       tiltDegrees: (-line.angle * 180) / Math.PI,
       count: line.parts.length,
     },
-    ...estimateStitches(kind, areaMm2, strokeMm),
+    ...estimateStitches(kind, { areaMm2, strokeMm, widthMm, heightMm, pieces: parts.length }),
   };
 }

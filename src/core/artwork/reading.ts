@@ -1,4 +1,5 @@
 import type { ElementKind } from '../element/elements.ts';
+import type { Counted } from './stitch-estimate.ts';
 
 export interface Warning {
   kind: 'blurred' | 'coarse' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
@@ -29,8 +30,10 @@ export interface Region {
   widestMm: number;
   /** Of lettering: height of the capitals, of the smallest letters, tilt in degrees, how many letters. */
   letters: { heightMm: number; smallestMm: number; tiltDegrees: number; count: number } | null;
+  /** As estimated, and of what. */
   stitches: number;
   lengthMm: number;
+  counted: Counted;
 }
 
 export interface Reading {

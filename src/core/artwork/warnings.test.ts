@@ -5,6 +5,7 @@ import { warningsOf } from './warnings.ts';
 const region = (more: Partial<Region> = {}): Region => ({
   ...{ id: 1, tone: 1, kind: 'satin', areaMm2: 20, leftMm: 0, topMm: 0, widthMm: 10, heightMm: 3 },
   ...{ strokeMm: 2, widestMm: 3, letters: null, stitches: 300, lengthMm: 3 },
+  counted: { rows: 300, ends: 0, underlay: 0, ties: 0 },
   ...more,
 });
 const reading = (more: Partial<Reading> = {}) =>

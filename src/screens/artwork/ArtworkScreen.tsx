@@ -1,5 +1,6 @@
 import type { Warning } from '../../core/artwork/reading.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import type { OwnFactor } from '../../core/artwork/own-factor.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Overruling } from '../../schemas/advice.ts';
 import { AboutDesign } from './AboutDesign.tsx';
@@ -12,16 +13,22 @@ import { Tones } from './Tones.tsx';
 import { useDesign } from './useDesign.ts';
 
 /** From a picture of the logo to a job's colour stops: what each element needs, and why. */
-export default function ArtworkScreen({ data, overrulings }: { data: FrameData; overrulings: Overruling[] }) {
+interface ArtworkProps {
+  overrulings: Overruling[];
+  /** What the workshop's own files are to an estimate. */
+  own: OwnFactor;
+}
+
+export default function ArtworkScreen({ data, ...props }: ArtworkProps & { data: FrameData }) {
   return (
     <Frame data={data}>
-      <Artwork overrulings={overrulings} />
+      <Artwork {...props} />
     </Frame>
   );
 }
 
-function Artwork({ overrulings }: { overrulings: Overruling[] }) {
-  const design = useDesign();
+function Artwork({ overrulings, own }: ArtworkProps) {
+  const design = useDesign(own.factor);
   const { file, url, facts, setFacts, kinds, shown, setShown, reading, measured, isList } = design;
   const { refusal, working, read, take, stops } = design;
   const picked = reading?.regions.find((region) => shown.length === 1 && region.id === shown[0]) ?? null;
@@ -79,6 +86,7 @@ function Artwork({ overrulings }: { overrulings: Overruling[] }) {
                 reading={reading}
                 picked={picked}
                 kinds={kinds}
+                factor={own.factor}
                 onPick={setShown}
                 onKind={design.setKind}
               />
@@ -93,6 +101,7 @@ function Artwork({ overrulings }: { overrulings: Overruling[] }) {
             garment={design.garment}
             pictureUrl={url}
             overrulings={overrulings}
+            own={own}
             onShow={setShown}
             readMs={design.readMs}
             fileName={file?.name ?? ''}

@@ -6,6 +6,8 @@ interface RegionPanelProps {
   reading: Reading;
   picked: Region | null;
   kinds: ReadonlyMap<number, ElementKind>;
+  /** What the workshop's own files are to an estimate. */
+  factor: number;
   onPick: (regions: readonly number[]) => void;
   onKind: (id: number, kind: ElementKind) => void;
 }
@@ -13,7 +15,7 @@ interface RegionPanelProps {
 export const mmText = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
 
 /** One region's measures, and its kind to be put right. Also reached without a pointer, one after the other. */
-export function RegionPanel({ reading, picked, kinds, onPick, onKind }: RegionPanelProps) {
+export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: RegionPanelProps) {
   const { regions } = reading;
   const step = (by: number) => {
     const at = picked ? regions.indexOf(picked) + by : by > 0 ? 0 : regions.length - 1;
@@ -50,7 +52,7 @@ export function RegionPanel({ reading, picked, kinds, onPick, onKind }: RegionPa
               : `${mmText(picked.widthMm)} × ${mmText(picked.heightMm)}, strokes ${mmText(picked.strokeMm)}, widest ${mmText(picked.widestMm)}`}
             {Math.abs(picked.letters?.tiltDegrees ?? 0) > 1 &&
               `, tilted ${Math.round(picked.letters!.tiltDegrees)}°`}
-            {` · about ${whole(picked.stitches)} st`}
+            {` · about ${whole(picked.stitches * factor)} st`}
           </p>
           <div className="mt-2 flex flex-wrap gap-1.5" role="radiogroup" aria-label="Sewn as">
             {elementKinds.map((kind) => (

@@ -2,7 +2,10 @@ import { useState } from 'react';
 import { toldOfGarment } from '../../core/advice/of-garment.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import { farColour, mainKind, measuresOf, type ProposedStop } from '../../core/artwork/propose.ts';
+import type { OwnFactor } from '../../core/artwork/own-factor.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
+import { countedSays, usual } from '../../core/artwork/stitch-estimate.ts';
+import { keysOf } from '../../core/base/keys.ts';
 import { needleText } from '../../core/needle/label.ts';
 import type { Overruling } from '../../schemas/advice.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -22,6 +25,8 @@ interface StopsPanelProps {
   fileName: string;
   /** Needles taken against advice before, newest first. */
   overrulings: readonly Overruling[];
+  /** What the workshop's own files are to an estimate. */
+  own: OwnFactor;
   /** How long the reading took, decoding included. */
   readMs: number;
   onShow: (regions: readonly number[]) => void;
@@ -35,6 +40,7 @@ export function StopsPanel({
   pictureUrl,
   fileName,
   overrulings,
+  own,
   readMs,
   onShow,
 }: StopsPanelProps) {
@@ -59,10 +65,13 @@ export function StopsPanel({
       <h2>
         {counted(stops.length, 'colour stop')}, about {whole(stitches)} st
       </h2>
-      <p className="quiet text-sm">
-        Estimated from the picture: {durationText((stitches / data.machine.topSpeed) * 60_000)} a piece at{' '}
-        {data.machine.topSpeed} st/min, changes and trims not counted. Read in {(readMs / 1000).toFixed(1)} s.
+      <p className="quiet figures text-sm">
+        Estimated from the picture, nine times in ten {roundedText((stitches / own.factor) * own.low)} to{' '}
+        {roundedText((stitches / own.factor) * own.high)}:{' '}
+        {durationText((stitches / data.machine.topSpeed) * 60_000)} a piece at {data.machine.topSpeed} st/min,
+        changes and trims not counted. Read in {(readMs / 1000).toFixed(1)} s.
       </p>
+      <WhatIsCounted reading={reading} own={own} />
       {toldOfGarment({ cloth: '', garment }).map(({ id, says }) => (
         <p key={id} className="mt-1 text-sm">
           <b aria-hidden="true">!</b> {says}
@@ -103,6 +112,32 @@ export function StopsPanel({
         }))}
       />
     </section>
+  );
+}
+
+const roundedText = (stitches: number) => whole(Number(stitches.toPrecision(2)));
+
+/** What the estimate rests on: its parts and settings, and the workshop's own counts. */
+function WhatIsCounted({ reading, own }: { reading: Reading; own: OwnFactor }) {
+  return (
+    <details className="text-sm">
+      <summary className="cursor-pointer py-1 font-semibold">What is counted</summary>
+      <p className="figures">
+        {keysOf(countedSays)
+          .map(
+            (what) =>
+              `${whole(reading.regions.reduce((sum, region) => sum + region.counted[what], 0))} ${countedSays[what]}`,
+          )
+          .join(', ')}
+        . Rows {usual.spacingMm} mm apart, stitches of {usual.fillStitchMm} mm in a fill and{' '}
+        {usual.runStitchMm} mm in a run. Travel between shapes is not counted.
+      </p>
+      <p className="figures">
+        {own.designs === 0
+          ? 'Type a job’s true stitches when its file is known: the next estimates are then drawn to your own files.'
+          : `Times ${own.factor.toFixed(2)}: so your own files came out, ${counted(own.designs, 'design')} whose true stitches became known.`}
+      </p>
+    </details>
   );
 }
 

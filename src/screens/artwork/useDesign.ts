@@ -8,7 +8,8 @@ import { isStitchList, useMeasuring } from './useMeasuring.ts';
 import { useReading } from './useReading.ts';
 
 /** A picture or a stitch list that was taken, what is said about it, and what was read of it. */
-export function useDesign() {
+/** `factor`: what the workshop's own files are to an estimate. */
+export function useDesign(factor: number) {
   const { data } = useFrame();
   const { state, start, cancel } = useReading();
   const [file, setFile] = useState<File | null>(null);
@@ -64,9 +65,9 @@ export function useDesign() {
 
   const stops = useMemo(() => {
     if (!reading) return [];
-    return proposeStops(reading, { cloth: '', garment }, data.threads, data.schools, kinds);
+    return proposeStops(reading, { cloth: '', garment }, data.threads, data.schools, { kinds, factor });
     // The garment is made of the facts.
-  }, [reading, facts, kinds, data.schools, data.threads]);
+  }, [reading, facts, kinds, factor, data.schools, data.threads]);
   return {
     file,
     url,

@@ -52,7 +52,7 @@ export function measuresFrom(
 ): Measures | undefined {
   const known = parts.map((part): StopPart => ({
     element: parts.length === 1 ? element : part.element,
-    ...(part.stitches !== null && parts.length > 1 && { stitches: part.stitches }),
+    ...(part.stitches !== null && { stitches: part.stitches }),
     ...Object.fromEntries(
       measureKeys.flatMap((key) => {
         const value = decimalFromText(part[key]);

@@ -1,7 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { pictureSize } from './picture-size.ts';
-import { estimateStitches, usual } from '../stitch-estimate.ts';
 
 const drawn = (width: number, height: number) =>
   sharp({ create: { width, height, channels: 3, background: '#cf1130' } });
@@ -35,27 +34,5 @@ describe('a picture’s size from its first bytes, as an image library writes th
     expect(pictureSize(new Uint8Array(jpeg.subarray(0, 30)))).toBeNull();
     expect(pictureSize(new Uint8Array(0))).toBeNull();
     expect(pictureSize(new Uint8Array([0xff, 0xd8, 0x00, 0x00, 0, 0, 0, 0, 0, 0, 0, 0]))).toBeNull();
-  });
-});
-
-describe('stitches estimated from an area (usual settings: common practice, no published source)', () => {
-  test('a fill of 10 cm²: area over spacing and length, with underlay', () => {
-    const { stitches, lengthMm } = estimateStitches('fill', 1000, 20);
-    expect(lengthMm).toBe(usual.fillStitchMm);
-    expect(stitches).toBe(Math.round((1000 / (0.4 * 4)) * 1.15));
-  });
-  test('a column’s stitch is as long as it is wide, within what a machine sews', () => {
-    expect(estimateStitches('satin', 90, 3).lengthMm).toBe(3);
-    expect(estimateStitches('satin', 90, 0.2).lengthMm).toBe(0.6);
-    expect(estimateStitches('satin', 9000, 30).lengthMm).toBe(12);
-  });
-  test('a run is its length, not its area', () =>
-    expect(estimateStitches('run', 50, 0.5)).toEqual({ stitches: 40, lengthMm: 2.5 }));
-  test('the smallest dot is one stitch', () => expect(estimateStitches('fill', 0, 1).stitches).toBe(1));
-  test('twice the area takes about twice the stitches', () => {
-    for (const kind of ['fill', 'satin', 'lettering'] as const) {
-      const [one, two] = [400, 800].map((area) => estimateStitches(kind, area, 2).stitches);
-      expect(two! / one!).toBeCloseTo(2, 1);
-    }
   });
 });
