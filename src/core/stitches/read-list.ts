@@ -1,4 +1,4 @@
-import { mean, median, quantile, sum } from 'simple-statistics';
+import { max, mean, median, quantile, sum } from 'simple-statistics';
 import { type ElementKind } from '../element/elements.ts';
 import { sewable } from '../artwork/forms/classify.ts';
 import { usual } from '../artwork/stitch-estimate.ts';
@@ -195,7 +195,7 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     trims,
     pathMm: path,
     meanMm,
-    longestMm: Math.max(...lengths, 0),
+    longestMm: lengths.length === 0 ? 0 : max(lengths),
     kind,
     leastColumnMm: kind === 'satin' ? quantile(widths, 0.05) : null,
     spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? box / path : null,

@@ -106,6 +106,7 @@ function placeAt(
     }
     left -= use[index]!;
   }
-  // Rounding carried it over the piece's last stitch.
-  return { piece: Math.min(pieces, done + 2), stop: stops[0]!.stop, stitch: 1 };
+  // Rounding carried it over the piece's last stitch: to the first that takes any of it.
+  const first = use.findIndex((one) => one > 0);
+  return { piece: Math.min(pieces, done + 2), stop: stops[first]!.stop, stitch: 1 };
 }
