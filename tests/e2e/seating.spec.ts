@@ -16,7 +16,7 @@ const fit = (machine: TestMachine, position: number, label: string) =>
   onSeat(machine, 'needle_fitted', position, { needle: readNeedleLabel(label).spec, reason: 'job_needs' });
 
 /** A machine with white on 3, red on 7 and 9, and a job of red and white that waits; opened on Run, that job put on. */
-async function running(page: Page, request: Request, whiteNeedle = '75/11 sharp') {
+async function running(page: Page, request: Request, whiteNeedle = '75/11 sharp', ofJob: object = {}) {
   const machine = await newMachine(request);
   const threads = await allThreads(request);
   const thread = (code: string) => threads.find((one) => one.code === code)!;
@@ -30,6 +30,7 @@ async function running(page: Page, request: Request, whiteNeedle = '75/11 sharp'
     jobs: [
       {
         ...{ id: job, name, customer: '', cloth: 'twill', pieces: 10, due: '2026-01-01', note: '' },
+        ...ofJob,
         stops: ['RE40', 'WH40'].map((code, index) => ({
           ...{ stop: index + 1, threadId: thread(code).id, stitches: 1000, element: 'fill', position: null },
         })),
@@ -117,4 +118,37 @@ test('a needle that is not for what will be sewn there is told before the first 
   await expect(page.getByRole('link', { name: /^Fit / }).last()).toHaveAttribute('href', /position=3/);
   await page.getByRole('button', { name: 'Sew it elsewhere …' }).last().click();
   await expect(page.getByRole('region', { name: 'Stop 2 sews elsewhere' })).toBeVisible();
+});
+
+test('two positions of one colour take turns piece by piece: Run says whose turn it is, and books it there', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await running(page, request, '75/11 sharp', { schools: { twins: 'piece' } });
+  const sewnByRed = async () =>
+    (await headOf(request, machine)).seats
+      .filter((seat) => [7, 9].includes(seat.position))
+      .map((seat) => seat.cone!.stitches);
+  await expect(stops(page)).toContainText('piece by piece: 7, then 9');
+  expect((await eventsOf(request, machine, '&kind=job_started'))[0]!.data).toMatchObject({
+    seating: [
+      { stop: 1, position: 7, turns: [7, 9] },
+      { stop: 2, position: 3 },
+    ],
+  });
+  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await expect(placeOf(page, 1)).toHaveText('pos. 9');
+  await expect.poll(sewnByRed).toEqual([1000, 0]);
+  // So soon after the first it is asked about.
+  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await expect(placeOf(page, 1)).toHaveText('pos. 7');
+  await expect.poll(sewnByRed).toEqual([1000, 1000]);
+  // Taken back, the turn is 9's again; after a reload too, where the server says it.
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(placeOf(page, 1)).toHaveText('pos. 9');
+  await expect.poll(sewnByRed).toEqual([1000, 0]);
+  await page.reload();
+  await expect(placeOf(page, 1)).toHaveText('pos. 9');
+  await expect(stops(page)).toContainText('piece by piece: 9, then 7');
 });
