@@ -4,7 +4,6 @@ import { runPlan } from '../core/plan/run.ts';
 import { demoKind } from '../../tests/support/plan-demo.ts';
 import type { Event } from '../schemas/event.ts';
 import type { Job } from '../schemas/workshop.ts';
-import { leftMs } from './jobs/estimate.ts';
 import { chosenSchools, formOf, messageOf } from './jobs/job-form.ts';
 import { fits } from './ledger/fits.ts';
 import { weaveRows } from '../parts/weave/weave-state.ts';
@@ -70,16 +69,6 @@ describe('a job in its form', () => {
     expect(chosenSchools(schools)).toBeNull();
     expect(chosenSchools({ ...schools, caseEvery: '3' })).toEqual({ caseEvery: '3' });
   });
-});
-
-describe('sewing time that a job still needs', () => {
-  test('rounds left times stitches over the top speed', () => {
-    // Ten pieces left on four heads are three rounds of 6100 stitches at 1000 a minute.
-    expect(leftMs(job, { heads: 4, topSpeed: 1000 })).toBeCloseTo(3 * 6.1 * 60_000, 6);
-    expect(leftMs(job, { heads: 1, topSpeed: 500 })).toBeCloseTo(10 * 12.2 * 60_000, 6);
-  });
-  test('a job with more pieces than asked for needs none', () =>
-    expect(leftMs({ ...job, pieces: 20 }, { heads: 1, topSpeed: 900 })).toBe(0));
 });
 
 describe('an entry in a narrowed ledger', () => {

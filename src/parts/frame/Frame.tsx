@@ -30,7 +30,7 @@ function Layout({ selected, tallRail = false, children }: Omit<FrameProps, 'data
   return (
     <div
       style={{ '--positions': data.machine.positions } as React.CSSProperties}
-      className="flex min-h-dvh flex-col pb-16 [--rail-labels:0.75rem] [--weave-start:0.75rem] [--rail-seat:2.75rem] lg:pb-0 lg:[--rail-labels:var(--left-column)] lg:[--weave-start:0px]"
+      className="flex min-h-dvh flex-col pb-16 [--rail-labels:0.75rem] [--weave-start:0.75rem] [--rail-seat:3.625rem] sm:[--rail-seat:2.75rem] lg:pb-0 lg:[--rail-labels:var(--left-column)] lg:[--weave-start:0px]"
     >
       <header className="no-print border-b-2 bg-base-100 [border-color:var(--color-base-content)]">
         <TopLine />

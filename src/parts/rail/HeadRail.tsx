@@ -6,6 +6,7 @@ import { sizeText } from '../../core/units/needle-size.ts';
 import type { Machine, Thread } from '../../schemas/workshop.ts';
 import { Cone } from '../thread/Cone.tsx';
 import { Needle } from './Needle.tsx';
+import { useSideScroll } from './useSideScroll.ts';
 import { Wear, wornText } from './Wear.tsx';
 
 interface HeadRailProps {
@@ -20,10 +21,11 @@ interface HeadRailProps {
 /** The head from the front, position by position in the machine's own order. Each opens its position's story. */
 export function HeadRail({ machine, seats, threads, selected, hrefOf }: HeadRailProps) {
   const order = railOrder(machine.positions, machine.numberingSide);
+  const side = useSideScroll<HTMLElement>();
   return (
-    <nav aria-label="Positions of the head" className="relative overflow-x-auto overflow-y-hidden">
+    <nav ref={side} aria-label="Positions of the head" className="relative overflow-x-auto overflow-y-hidden">
       <div
-        className="relative grid min-w-max pe-4 sm:min-w-0"
+        className="relative grid min-w-min pe-4 sm:min-w-0"
         style={{
           gridTemplateColumns: `var(--rail-labels) repeat(${machine.positions}, minmax(var(--rail-seat), 1fr))`,
         }}

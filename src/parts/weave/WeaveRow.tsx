@@ -39,7 +39,7 @@ export function WeaveRow(props: WeaveRowProps) {
       className={`border-b rule ${drop.isOver ? 'bg-base-100' : ''}`}
       aria-label={`${at + 1}. ${name}`}
     >
-      <div className="flex min-h-11 flex-wrap items-center gap-x-2 px-2">
+      <div className="sticky start-0 flex min-h-11 max-w-dvw flex-wrap items-center gap-x-2 px-2">
         <button
           type="button"
           ref={drag.setNodeRef}
@@ -60,7 +60,8 @@ export function WeaveRow(props: WeaveRowProps) {
           {name}
         </a>
         {frozen && <span className="quiet text-sm">stays here</span>}
-        <span className="figures ms-auto text-sm">
+        <span className="h-0 basis-full sm:hidden" />
+        <span className="figures ms-auto text-sm max-sm:ms-0 max-sm:min-w-0 max-sm:grow max-sm:basis-0 max-sm:ps-3">
           {times.changeMinutes > 0 ? (
             <b>{minutesText(times.changeMinutes)} of changing</b>
           ) : (
@@ -71,7 +72,7 @@ export function WeaveRow(props: WeaveRowProps) {
             {times.late > 0 && <b> · {Math.ceil(times.late / 60)} h late</b>}
           </span>
         </span>
-        <span className="flex">
+        <span className="flex max-sm:ms-auto">
           <RowButton label={`${name} earlier`} text="↑" onClick={props.onEarlier} disabled={at === 0} />
           <RowButton label={`${name} later`} text="↓" onClick={props.onLater} disabled={at === count - 1} />
           <RowButton label={`Leave ${name} out`} text="×" onClick={props.onLeave} disabled={false} />

@@ -23,11 +23,14 @@ export function ThreadRow({ listed, act }: { listed: readonly Listed[]; act: Che
       </div>
       <p className="px-3 pb-2 text-sm lg:px-4">{listed[0]!.item.how}</p>
       <div className="overflow-x-auto">
-        <ul className="weave-grid">
+        <ul className="weave-grid max-sm:flex max-sm:flex-wrap max-sm:gap-1">
           {order.map((position) => {
             const own = listed.find((one) => one.item.position === position);
             return (
-              <li key={position} className="grid justify-items-center">
+              <li
+                key={position}
+                className={`grid justify-items-center max-sm:w-16 ${own ? '' : 'max-sm:hidden'}`}
+              >
                 {own ? (
                   <button
                     type="button"

@@ -4,8 +4,9 @@ import type { FrameData } from '../../schemas/frame-data.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
+import type { WorkLeft } from '../../core/plan/asked/sew-minutes.ts';
 import type { Job } from '../../schemas/workshop.ts';
-import { leftMs } from './estimate.ts';
+import { useWorkLeft } from './useWorkLeft.ts';
 
 interface JobsScreenProps {
   data: FrameData;
@@ -13,6 +14,8 @@ interface JobsScreenProps {
   next: string | null;
   show: 'waiting' | 'done' | 'all';
 }
+
+const minutesOf = ({ sewing, between }: WorkLeft) => sewing + between;
 
 /** What is to be sewn, by due day: which colours, how far, how long it will still take. */
 export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
@@ -26,7 +29,7 @@ export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
 function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
   const { data } = useFrame();
   const { machine } = data;
-  const left = jobs.reduce((sum, job) => sum + leftMs(job, machine), 0);
+  const left = useWorkLeft(jobs);
   const base = `/${machine.slug}/jobs`;
   return (
     <div className="p-3 lg:p-5">
@@ -39,7 +42,13 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
           </h1>
           {show !== 'done' && jobs.length > 0 && (
             <p className="quiet">
-              About {durationText(left)} of sewing on {machine.name}, changes and hooping not counted.
+              About {durationText(minutesOf(left.all) * 60_000)} of work on {machine.name}:{' '}
+              {durationText(left.all.sewing * 60_000)} at the needle, at 85 % of top speed or the job’s own
+              limit, the rest hooping and colour changes. Changing the head comes on top:{' '}
+              <a className="underline" href={`/${machine.slug}/head`}>
+                Head
+              </a>{' '}
+              plans it.
             </p>
           )}
         </div>
@@ -79,7 +88,7 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
                 <th>Colour stops</th>
                 <th className="text-end">Pieces</th>
                 <th className="hidden text-end md:table-cell">A piece</th>
-                <th className="hidden text-end md:table-cell">Still to sew</th>
+                <th className="hidden text-end md:table-cell">Work left</th>
                 <th className="text-end">Due</th>
                 <th>
                   <span className="sr-only">What to do</span>
@@ -88,7 +97,7 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
             </thead>
             <tbody>
               {jobs.map((job) => (
-                <JobRow key={job.id} job={job} />
+                <JobRow key={job.id} job={job} left={left.of.get(job.id)} />
               ))}
             </tbody>
           </table>
@@ -105,7 +114,7 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
   );
 }
 
-function JobRow({ job }: { job: Job }) {
+function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
   const { data, threads, view, actions } = useFrame();
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   const running = view.job?.id === job.id;
@@ -148,7 +157,7 @@ function JobRow({ job }: { job: Job }) {
       </td>
       <td className="figures hidden text-end whitespace-nowrap md:table-cell">{whole(perPiece)} st</td>
       <td className="figures hidden text-end whitespace-nowrap md:table-cell">
-        {job.doneAt ? '–' : durationText(leftMs(job, data.machine))}
+        {job.doneAt || !left ? '–' : durationText(minutesOf(left) * 60_000)}
       </td>
       <td className="figures text-end whitespace-nowrap">
         {job.due ? dueText(job.due) : '–'}

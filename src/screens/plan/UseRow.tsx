@@ -32,7 +32,7 @@ export function UseRow({ order, uses, onUse }: UseRowProps) {
           );
         })}
       </div>
-      <p className="quiet border-b px-3 py-1 text-sm rule">
+      <p className="quiet sticky start-0 max-w-dvw border-b px-3 py-1 text-sm rule">
         {held.length === 0
           ? 'Every position is free to change. Touch one to hold its needle, all of it, or to keep it for tracing and one-off colours.'
           : `free: may be changed · ${held.map((use) => `${positionUses[use].mark}: ${positionUses[use].says}`).join(' · ')}`}

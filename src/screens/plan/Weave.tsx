@@ -1,5 +1,6 @@
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
 import { WaitingRow, WeaveRow } from '../../parts/weave/WeaveRow.tsx';
 import { UseRow } from './UseRow.tsx';
 import type { OpenPlan } from './usePlan.ts';
@@ -18,56 +19,59 @@ export function Weave({ plan, order }: { plan: OpenPlan; order: readonly number[
   const { planner, rows, setup, outcome } = plan;
   // By pointer alone: rows move by their arrows, seats by the fields of the one picked.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const side = useSideScroll<HTMLDivElement>();
   return (
-    <div className="overflow-x-auto">
-      <UseRow order={order} uses={setup.uses} onUse={plan.use} />
-      {planner.is === 'refused' && (
-        <p
-          role="alert"
-          className="m-3 border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]"
-        >
-          × {planner.why}
-        </p>
-      )}
-      {planner.is === 'empty' && (
-        <p className="p-4">
-          No job is planned. Take jobs in below, or add them under Jobs: the plan then says who sits where,
-          with the fewest lost minutes.
-        </p>
-      )}
-      <DndContext sensors={sensors} accessibility={{ announcements: silent }} onDragEnd={plan.dropped}>
-        <ol aria-label="Jobs in sewing order" aria-busy={planner.is === 'working'}>
-          {rows.length === 0 &&
-            planner.is === 'working' &&
-            plan.problem.jobs.map((job, at) => <WaitingRow key={job.id} at={at} name={job.name} />)}
-          {rows.map((row, at) => {
-            const times = outcome?.jobs[at];
-            return (
-              times && (
-                <WeaveRow
-                  key={row.job}
-                  at={at}
-                  count={rows.length}
-                  name={plan.nameOf(row.job)}
-                  href={`/${data.machine.slug}/jobs/${row.job}`}
-                  frozen={at < setup.frozen}
-                  cells={row.cells}
-                  order={order}
-                  times={times}
-                  ends={workText(times.ends)}
-                  threads={threads}
-                  picked={plan.picked}
-                  wished={plan.isWished}
-                  onPick={plan.pick}
-                  onEarlier={() => plan.move(row.job, at - 1)}
-                  onLater={() => plan.move(row.job, at + 1)}
-                  onLeave={() => plan.leaveOut(row.job)}
-                />
-              )
-            );
-          })}
-        </ol>
-      </DndContext>
+    <div ref={side} className="overflow-x-auto">
+      <div className="w-min min-w-full">
+        <UseRow order={order} uses={setup.uses} onUse={plan.use} />
+        {planner.is === 'refused' && (
+          <p
+            role="alert"
+            className="m-3 border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]"
+          >
+            × {planner.why}
+          </p>
+        )}
+        {planner.is === 'empty' && (
+          <p className="p-4">
+            No job is planned. Take jobs in below, or add them under Jobs: the plan then says who sits where,
+            with the fewest lost minutes.
+          </p>
+        )}
+        <DndContext sensors={sensors} accessibility={{ announcements: silent }} onDragEnd={plan.dropped}>
+          <ol aria-label="Jobs in sewing order" aria-busy={planner.is === 'working'}>
+            {rows.length === 0 &&
+              planner.is === 'working' &&
+              plan.problem.jobs.map((job, at) => <WaitingRow key={job.id} at={at} name={job.name} />)}
+            {rows.map((row, at) => {
+              const times = outcome?.jobs[at];
+              return (
+                times && (
+                  <WeaveRow
+                    key={row.job}
+                    at={at}
+                    count={rows.length}
+                    name={plan.nameOf(row.job)}
+                    href={`/${data.machine.slug}/jobs/${row.job}`}
+                    frozen={at < setup.frozen}
+                    cells={row.cells}
+                    order={order}
+                    times={times}
+                    ends={workText(times.ends)}
+                    threads={threads}
+                    picked={plan.picked}
+                    wished={plan.isWished}
+                    onPick={plan.pick}
+                    onEarlier={() => plan.move(row.job, at - 1)}
+                    onLater={() => plan.move(row.job, at + 1)}
+                    onLeave={() => plan.leaveOut(row.job)}
+                  />
+                )
+              );
+            })}
+          </ol>
+        </DndContext>
+      </div>
     </div>
   );
 }

@@ -2,7 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
 import { runPlan } from '../run.ts';
 import { requestsOf, weightClass, type PlanThread } from './requests.ts';
-import { asTheyCame, emptySetup, problemOf, sewMinutes, wishKey, type SetupContext } from './setup.ts';
+import { sewMinutes, workLeft } from './sew-minutes.ts';
+import { asTheyCame, emptySetup, problemOf, wishKey, type SetupContext } from './setup.ts';
 import { shareWhereFull } from './turns.ts';
 import { modelOf } from '../model/model.ts';
 import { defaultMinutes } from './minutes.ts';
@@ -165,6 +166,16 @@ describe('the problem of a machine as it stands', () => {
     expect(sewMinutes(context.jobs[0]!, context.machine, limits)).toBe(
       Math.round(2 * (1000 / 100 + 1000 / 850 + 0.3 + 1.5)),
     );
+  });
+  test('sewing and what lies between are told apart; four heads sew four pieces at once', () => {
+    const { sewing, between } = workLeft(
+      { pieces: 10, done: 3, stops: [{ stitches: 850 }, { stitches: 1700 }] },
+      { heads: 4, topSpeed: 1000 },
+      [null, { limit: 340 }],
+    );
+    // Two rounds: a minute and five at the needle; hooping and two colour changes between.
+    expect(sewing).toBeCloseTo(2 * (1 + 5), 9);
+    expect(between).toBeCloseTo(2 * (1.5 + 0.3), 9);
   });
   test('a last round that is not full takes as long as a full one; what is done takes nothing', () => {
     const round = 2000 / 850 + 0.3 + 1.5;

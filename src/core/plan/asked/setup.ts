@@ -9,6 +9,7 @@ import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanProblem, type PlanRequest } from './problem.ts';
+import { sewMinutes } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 
 /** What the operator laid down for a plan; everything else follows from the head, the jobs and the stores. */
@@ -56,9 +57,6 @@ export interface SetupContext {
   today: string;
 }
 
-/** Minutes of each round besides sewing, from memory: hooping, and a trim and colour change a stop. */
-const hoopingMinutes = 1.5;
-const colourChangeMinutes = 0.15;
 /** Working minutes of a day, from memory. */
 const dayMinutes = 480;
 
@@ -218,24 +216,6 @@ export function asTheyCame(setup: PlanSetup): PlanSetup | null {
   const { order, frozen } = setup;
   const came = [...order.slice(0, frozen), ...order.slice(frozen).sort()];
   return came.every((id, index) => id === order[index]) ? null : { ...setup, order: came };
-}
-
-/**
- * From its first stitch to its last piece: each stop at 85 % of the top speed or at its own limit, colour changes, hooping.
- * `limits` in the order of the stops.
- */
-export function sewMinutes(
-  job: Pick<JobToPlan, 'pieces' | 'done' | 'stops'>,
-  machine: { heads: number; topSpeed: number },
-  limits: readonly ({ limit: number } | null)[] = [],
-): number {
-  const rounds = Math.ceil(Math.max(0, job.pieces - job.done) / machine.heads);
-  const sewing = job.stops.reduce((sum, { stitches }, index) => {
-    const usual = machine.topSpeed * 0.85;
-    return sum + stitches / Math.min(usual, limits[index]?.limit ?? usual);
-  }, 0);
-  const round = sewing + job.stops.length * colourChangeMinutes + hoopingMinutes;
-  return Math.round(rounds * round);
 }
 
 /** Working minutes from this morning until the evening of a day, Saturdays and Sundays left out; at least one day. */

@@ -1,0 +1,26 @@
+import { useMemo } from 'react';
+import { workLeft, type WorkLeft } from '../../core/plan/asked/sew-minutes.ts';
+import { speedLimits } from '../../core/seating/speed.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import type { Job } from '../../schemas/workshop.ts';
+
+/** What each job still takes on this machine, by its id, as the plan reckons it; and of all of them together. */
+export function useWorkLeft(jobs: readonly Job[]): { of: ReadonlyMap<string, WorkLeft>; all: WorkLeft } {
+  const { data, seating } = useFrame();
+  const { threads, schools } = seating;
+  const { heads, topSpeed } = data.machine;
+  return useMemo(() => {
+    const of = new Map(
+      jobs.map((job) => [
+        job.id,
+        workLeft(
+          { ...job, done: job.tally.pieces },
+          { heads, topSpeed },
+          speedLimits(job, { threads, schools }),
+        ),
+      ]),
+    );
+    const sum = (part: keyof WorkLeft) => [...of.values()].reduce((total, one) => total + one[part], 0);
+    return { of, all: { sewing: sum('sewing'), between: sum('between') } };
+  }, [jobs, heads, topSpeed, threads, schools]);
+}
