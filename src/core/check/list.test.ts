@@ -141,6 +141,28 @@ describe('needles', () => {
     const seats = [seat(1), seat(1, { head: 2, age: null })];
     expect(of('no-needle:1', { seats })?.says).toBe('Position 1, head 2: fit a needle');
   });
+  it('another position’s needle is not this one’s; where all heads want it, none is named', () => {
+    const worn = { age: { sewingMs: 9 * hour } };
+    const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a', 1)] };
+    const seats = [
+      seat(1),
+      seat(2, { thread: 'b', ...worn }),
+      seat(1, { head: 2, age: null }),
+      seat(2, { thread: 'b', ...worn, head: 2 }),
+    ];
+    expect(of('no-needle:1', { job, seats })?.says).toBe('Position 1, head 2: fit a needle');
+    expect(of('needle:1', { job, seats })).toBeNull();
+    const none = [seat(1, { age: null }), seat(1, { head: 2, age: null }), seat(2, { thread: 'b' })];
+    expect(of('no-needle:1', { job, seats: none })?.says).toBe('Position 1: fit a needle');
+  });
+  it('of several heads the one whose needle is not for the job is named', () => {
+    const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a', 1)] };
+    const seats = [seat(1), seat(1, { head: 2, size: 100 }), seat(2, { size: 100 })];
+    expect(of('wrong-needle:1', { job, seats })?.says).toBe(
+      'Position 1, head 2: 100/16 sharp is not for this job',
+    );
+    expect(of('wrong-needle:1', { seats, job: null })).toBeNull();
+  });
   it('one not for this job is told of the stop that sews there, not of another’s', () => {
     const job = { id: 'j', cloth: 'canvas', stops: [stop(1, 'a', 1), stop(2, 'b', 2)] };
     const seats = [seat(1, { size: 100 }), seat(2, { thread: 'b' })];

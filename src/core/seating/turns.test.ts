@@ -27,7 +27,7 @@ class Shop {
       this.entries.push(
         entry(
           'needle_fitted',
-          { needle: readNeedleLabel('75/11 sharp').spec, reason: 'worn' },
+          { needle: readNeedleLabel('80/12 sharp').spec, reason: 'worn' },
           at(1, position),
         ),
         entry(
@@ -131,7 +131,7 @@ describe('positions of one colour take turns', () => {
 
   test('the card says who begins piece by piece', () => {
     const shop = new Shop('piece');
-    const plan: KeptSeat[] = [{ job: 'j', stops: [1], position: 1, needle: '75/11 sharp' }];
+    const plan: KeptSeat[] = [{ job: 'j', stops: [1], position: 1, needle: '80/12 sharp' }];
     shop.putOn('2026-11-02', plan);
     expect([shop.sew(), shop.sew()]).toEqual([1, 3]);
   });
