@@ -105,7 +105,21 @@ test('a stitch list is measured', async ({ page }) => {
   await expect(stops).toContainText('columns from 3.0 mm, lines 0.40 mm apart');
   await expect(page.getByRole('button', { name: 'Make it a job' })).toBeDisabled();
   await page.getByLabel('Thread of stop 1').selectOption({ index: 1 });
-  await expect(page.getByRole('button', { name: 'Make it a job' })).toBeEnabled();
+  // Drawn as it lies: red where the column is, once its thread is named.
+  const sketch = page.getByRole('img', { name: 'The design, drawn from its stitches' });
+  const middle = () =>
+    sketch.evaluate((canvas: HTMLCanvasElement) => [
+      ...canvas.getContext('2d')!.getImageData(canvas.width / 2, canvas.height / 2, 1, 1).data,
+    ]);
+  const before = await middle();
+  await page.getByLabel('Thread of stop 1').selectOption({ label: 'Rescue red 40 wt' });
+  await expect.poll(middle).not.toEqual(before);
+  const [red, green, blue] = await middle();
+  expect(red! - Math.max(green!, blue!)).toBeGreaterThan(80);
+  await page.getByLabel('Name of the job').fill('A red column');
+  await page.getByRole('button', { name: 'Make it a job' }).click();
+  await expect(page.getByRole('heading', { name: 'A red column' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Picture of A red column' }).first()).toBeVisible();
 });
 
 test('a needle taken against advice is offered for the same cloth and element, taken again, and put into the job’s note', async ({

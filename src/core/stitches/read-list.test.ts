@@ -121,6 +121,7 @@ describe('what is sewn and what is not', () => {
     ]);
     // 3, then 2, then 4 from where the jump ended: nothing of the ways between.
     expect(stops).toMatchObject([{ stitches: 3, pathMm: 9, longestMm: 4, trims: 1 }]);
+    expect([...stops[0]!.path]).toEqual([0, 0, 3, 0, NaN, NaN, 10, 0, 12, 0, NaN, NaN, 40, 0, 44, 0]);
   });
   test('the first stitch after a colour change is not sewn from the last colour', () => {
     const { stops } = readStitchList([row(0, 0), row(1, 0), row(0, 0, 'colour'), row(50, 0), row(51, 0)]);
@@ -138,13 +139,13 @@ describe('what is sewn and what is not', () => {
     expect(trims).toBe(0);
   });
   test('the design’s box, wherever its origin is', () => {
-    const { widthMm, heightMm } = readStitchList([
+    const { widthMm, heightMm, leftMm, topMm } = readStitchList([
       row(-30, 12),
       row(-10, 40),
       row(-25, 70),
       row(900, 0, 'jump'),
     ]);
-    expect([widthMm, heightMm]).toEqual([20, 58]);
+    expect([widthMm, heightMm, leftMm, topMm]).toEqual([20, 58, -30, 12]);
   });
 });
 

@@ -24,6 +24,8 @@ export interface MeasuredStop {
   spacingMm: number | null;
   /** What its stitches are reckoned with: stitch length, or column width. */
   lengthMm: number;
+  /** The needle's way, to be drawn: x and y in turn, mm, its stretches parted by NaN. */
+  path: Float32Array;
 }
 
 export interface MeasuredDesign {
@@ -32,6 +34,9 @@ export interface MeasuredDesign {
   trims: number;
   widthMm: number;
   heightMm: number;
+  /** The corner of the design with the least x and y, mm. */
+  leftMm: number;
+  topMm: number;
   warnings: string[];
 }
 
@@ -84,6 +89,8 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
     trims: stops.reduce((sum, stop) => sum + stop.trims, 0),
     widthMm: box.right - box.left,
     heightMm: box.bottom - box.top,
+    leftMm: box.left,
+    topMm: box.top,
     warnings,
   };
 }
@@ -200,6 +207,7 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     leastColumnMm: kind === 'satin' ? quantile(widths, 0.05) : null,
     spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? box / path : null,
     lengthMm: Math.min(12, Math.max(0.3, meanMm || usual.runStitchMm)),
+    path: Float32Array.from(points.flatMap(({ x, y }) => [x, y])),
   };
 }
 

@@ -6,6 +6,7 @@ import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import { MakeJob } from './MakeJob.tsx';
+import { StitchSketch } from './StitchSketch.tsx';
 import { mmText } from './RegionPanel.tsx';
 import { Reasons } from '../../parts/advice/Reasons.tsx';
 
@@ -34,6 +35,7 @@ const measuresOf = ({ kind, leastColumnMm, spacingMm }: MeasuredStop): Measures 
 export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps) {
   const { data } = useFrame();
   const [chosen, setChosen] = useState<Record<number, string>>({});
+  const [pictureUrl, setPictureUrl] = useState('');
   const adviceOf = (stop: MeasuredStop) => {
     const thread = data.threads.find((one) => one.id === chosen[stop.stop]) ?? null;
     return adviseStop(
@@ -58,6 +60,13 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
           <b aria-hidden="true">!</b> {warning}
         </p>
       ))}
+      <StitchSketch
+        design={design}
+        colours={design.stops.map(
+          ({ stop }) => data.threads.find((one) => one.id === chosen[stop])?.colour ?? null,
+        )}
+        onDrawn={setPictureUrl}
+      />
       <ol className="sheet mt-2">
         {design.stops
           .map((stop) => ({ stop, advice: adviceOf(stop) }))
@@ -99,6 +108,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
       <MakeJob
         suggested={fileName.replace(/\.\w+$/, '')}
         garment={garment}
+        pictureUrl={pictureUrl}
         note={`${Math.round(design.widthMm)} mm wide, measured from its stitch list.`}
         stops={design.stops.map((stop) => ({
           threadId: chosen[stop.stop] ?? '',
