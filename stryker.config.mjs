@@ -8,7 +8,7 @@ export default {
   jsonReporter: { fileName: '.test/mutation/report.json' },
   htmlReporter: { fileName: '.test/mutation/report.html' },
   tempDirName: '.test/mutation/work',
-  ignorePatterns: ['/.data', '/.test', '/dist', '/.astro', '/docs', '/test-results', '/public'],
+  ignorePatterns: ['/.data', '/.test', '/dist', '/.astro', '/docs/screenshots', '/test-results', '/public'],
   // Words shown to people are not what a test of the arithmetic is about: faults in text are told apart.
   mutator: { excludedMutations: ['StringLiteral'] },
   concurrency: 2,

@@ -88,7 +88,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
                   ))}
                 </select>
                 <span className="figures ms-auto">
-                  {stop.kind}, {whole(stop.stitches)} st, {(stop.pathMm / 1000).toFixed(1)} m on top
+                  {stop.kind}, {whole(stop.stitches)} st, {(stop.pathMm / 1000).toFixed(stop.pathMm < 1000 ? 2 : 1)} m on top
                 </span>
               </div>
               <p className="figures quiet ms-8 text-sm">
