@@ -77,7 +77,7 @@ if (wants('fixed')) {
     return timed(() => planFixedOrder(modelOf(problem)));
   });
   console.log(
-    `fixed order, 40 jobs × 6, one needle each: median ${median(runs.map((one) => one.ms)).toFixed(0)} ms, most ${Math.max(...runs.map((one) => one.ms)).toFixed(0)} ms, proven ${share(runs.map((one) => one.value.proven))}`,
+    `fixed order, 40 jobs × 6, one needle each: median ${median(runs.map((run) => run.ms)).toFixed(0)} ms, most ${Math.max(...runs.map((run) => run.ms)).toFixed(0)} ms, proven ${share(runs.map((run) => run.value.proven))}`,
   );
   const highs = await highsLoader();
   for (const seed of [1, 2, 3]) {
@@ -99,7 +99,7 @@ if (wants('several')) {
       return timed(() => planFixedOrder(modelOf(problem), { goOn: go }));
     });
     console.log(
-      `fixed order, 40 jobs × 6, up to three needles each, ${locks} locks: median ${median(runs.map((one) => one.ms)).toFixed(0)} ms; proven under 2 s ${share(runs.map((one) => one.value.proven && one.ms < 2000))}, under 6 s ${share(runs.map((one) => one.value.proven))}; largest gap ${Math.max(...runs.map((one) => one.value.minutes - one.value.bound)).toFixed(1)} min`,
+      `fixed order, 40 jobs × 6, up to three needles each, ${locks} locks: median ${median(runs.map((run) => run.ms)).toFixed(0)} ms; proven under 2 s ${share(runs.map((run) => run.value.proven && run.ms < 2000))}, under 6 s ${share(runs.map((run) => run.value.proven))}; largest gap ${Math.max(...runs.map((run) => run.value.minutes - run.value.bound)).toFixed(1)} min`,
     );
   }
 }
@@ -112,7 +112,7 @@ if (wants('drag')) {
     return timed(() => runPlan({ problem: { ...problem, jobs: [...others, first!] } }));
   });
   console.log(
-    `after a drag, 12 jobs of the demo's kind, fixed order: median ${median(runs.map((one) => one.ms)).toFixed(0)} ms, most ${Math.max(...runs.map((one) => one.ms)).toFixed(0)} ms, proven ${share(runs.map((one) => one.value.proven))}`,
+    `after a drag, 12 jobs of the demo's kind, fixed order: median ${median(runs.map((run) => run.ms)).toFixed(0)} ms, most ${Math.max(...runs.map((run) => run.ms)).toFixed(0)} ms, proven ${share(runs.map((run) => run.value.proven))}`,
   );
 }
 if (wants('order')) {
@@ -122,7 +122,7 @@ if (wants('order')) {
       return timed(() => planOrder(demoKind(seed, jobs), { goOn: go }));
     });
     console.log(
-      `order free, ${jobs} jobs of the demo's kind: proven under 1 s ${share(runs.map((one) => one.value.proven && one.ms < 1000))}, under 5 s ${share(runs.map((one) => one.value.proven && one.ms < 5000))}, under 10 s ${share(runs.map((one) => one.value.proven))}; median ${median(runs.map((one) => one.ms)).toFixed(0)} ms; largest gap ${Math.max(...runs.map((one) => one.value.cost - one.value.bound)).toFixed(1)} min`,
+      `order free, ${jobs} jobs of the demo's kind: proven under 1 s ${share(runs.map((run) => run.value.proven && run.ms < 1000))}, under 5 s ${share(runs.map((run) => run.value.proven && run.ms < 5000))}, under 10 s ${share(runs.map((run) => run.value.proven))}; median ${median(runs.map((run) => run.ms)).toFixed(0)} ms; largest gap ${Math.max(...runs.map((run) => run.value.cost - run.value.bound)).toFixed(1)} min`,
     );
   }
 }
@@ -137,7 +137,7 @@ if (wants('due')) {
   });
   const late = runs.map(({ value }) => value.cost - value.plan.minutes);
   console.log(
-    `order free, 10 jobs of the demo's kind with due times: proven under 5 s ${share(runs.map((one) => one.value.proven && one.ms < 5000))}, under 10 s ${share(runs.map((one) => one.value.proven))}; median ${median(runs.map((one) => one.ms)).toFixed(0)} ms; largest gap ${Math.max(...runs.map((one) => one.value.cost - one.value.bound)).toFixed(1)} min; late in ${late.filter((one) => one > 0).length} of them`,
+    `order free, 10 jobs of the demo's kind with due times: proven under 5 s ${share(runs.map((run) => run.value.proven && run.ms < 5000))}, under 10 s ${share(runs.map((run) => run.value.proven))}; median ${median(runs.map((run) => run.ms)).toFixed(0)} ms; largest gap ${Math.max(...runs.map((run) => run.value.cost - run.value.bound)).toFixed(1)} min; late in ${late.filter((one) => one > 0).length} of them`,
   );
 }
 if (wants('many')) {

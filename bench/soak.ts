@@ -198,7 +198,7 @@ try {
   const count = new Map<string, number>();
   for (const { id } of lines) count.set(id, (count.get(id) ?? 0) + 1);
   const lost = [...acknowledged].filter((id) => count.get(id) !== 1);
-  const shown = new Set(events.map((one) => one.id));
+  const shown = new Set(events.map((event) => event.id));
   const hidden = [...acknowledged].filter((id) => !shown.has(id));
   const parts = lines.reduce<Record<string, number>>(
     (all, { part }) => ({ ...all, [part]: (all[part] ?? 0) + 1 }),

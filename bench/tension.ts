@@ -15,14 +15,14 @@ for (const [by, name] of [
 ] as const) {
   const turns = cases.map((seed) => turnsNeeded(seed, by));
   const within = [1, 2, 3, 4, 5].map(
-    (most) => `${most}: ${percent(turns.filter((one) => one <= most).length / turns.length)}`,
+    (most) => `${most}: ${percent(turns.filter((turn) => turn <= most).length / turns.length)}`,
   );
   console.log(`screw, ${name}: case in the band within so many turns: ${within.join(', ')}`);
 }
 for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
   const verdicts = Array.from({ length: 2000 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
   console.log(
-    `pull, ${fault}: told right ${percent(verdicts.filter((one) => one === fault).length / verdicts.length)}`,
+    `pull, ${fault}: told right ${percent(verdicts.filter((verdict) => verdict === fault).length / verdicts.length)}`,
   );
 }
 const pull = madePull(1, 'out-of-round');
@@ -51,7 +51,7 @@ for (let seed = 1; seed <= 60; seed++) {
 errors.sort((a, b) => a - b);
 times.sort((a, b) => a - b);
 console.log(
-  `underside, 60 photos: ${errors.length} of ${columns} columns read, ${lost} photos refused; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / errors.length).toFixed(4)}, 95 in 100 within ${errors[Math.floor(0.95 * errors.length)]!.toFixed(4)}, misread by over 0.1: ${errors.filter((one) => one > 0.1).length}; median ${times[30]!.toFixed(0)} ms`,
+  `underside, 60 photos: ${errors.length} of ${columns} columns read, ${lost} photos refused; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / errors.length).toFixed(4)}, 95 in 100 within ${errors[Math.floor(0.95 * errors.length)]!.toFixed(4)}, misread by over 0.1: ${errors.filter((error) => error > 0.1).length}; median ${times[30]!.toFixed(0)} ms`,
 );
 const large = await madeUnderside({ ...anyBlock(3), scale: 40 });
 const { width, height, data } = large.pixels;

@@ -82,7 +82,7 @@ export const threads = [
   article('CO40', 'Copper beech', '#a8562b', 40, 'polyester', 23),
   article('NA60', 'Night navy', '#1a2447', 60, 'polyester', 24),
 ];
-export const threadByCode = (code: string) => threads.find((one) => one.code === code)!;
+export const threadByCode = (code: string) => threads.find((thread) => thread.code === code)!;
 
 export const cones = threads.flatMap((thread, index) =>
   [0, 1].map((twin) => ({

@@ -35,7 +35,9 @@ describe('the simulated camera', () => {
 
   it('shows a white column under a white bobbin as unreadable', () => {
     const made = sitting([0.3, 0.3, 0.3]);
-    const columns = made.columns.map((one, index) => (index === 1 ? { ...one, thread: '#f6f5f0' } : one));
+    const columns = made.columns.map((column, index) =>
+      index === 1 ? { ...column, thread: '#f6f5f0' } : column,
+    );
     const picture = photograph({ ...made, columns }, chance(7).next);
     const read = readUnderside(picture, { count: 3, columnMm: 10 });
     expect(read[1]!.widths).toBeNull();

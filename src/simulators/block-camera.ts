@@ -34,7 +34,7 @@ export function photograph(sitting: Sitting, chance: () => number): Pixels {
 
 /** The block as it lies, straight and in even light. */
 function sewn({ columns, bobbin, cloth }: Sitting, chance: () => number): Pixels {
-  const widths = columns.map((one) => one.left + one.bobbin + one.right);
+  const widths = columns.map((column) => column.left + column.bobbin + column.right);
   const across = widths.reduce((sum, one) => sum + one, 0) + gap * (columns.length - 1) + 2 * margin;
   const width = Math.round(across * scale);
   const height = Math.round((length + 2 * margin) * scale);

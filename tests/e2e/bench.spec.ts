@@ -269,7 +269,7 @@ test('edges are moved on the photo: with the keys, with the finger, on a refused
     .poll(async () => {
       const [kept] = await eventsOf(request, machine, '&kind=block_read');
       const columns = (kept?.data['columns'] ?? []) as { position: number; corrected?: boolean }[];
-      return columns.filter((one) => one.corrected).map((one) => one.position);
+      return columns.filter((column) => column.corrected).map((column) => column.position);
     })
     .toEqual([15]);
 });

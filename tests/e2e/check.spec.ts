@@ -18,7 +18,7 @@ test('the list says why each item is there; a touch ticks it, on record, and it 
   await hook.click();
   await expect
     .poll(async () =>
-      (await eventsOf(request, machine, '&kind=check_done')).map((one) => one.data['item']).sort(),
+      (await eventsOf(request, machine, '&kind=check_done')).map((event) => event.data['item']).sort(),
     )
     .toEqual(['oil-hook', 'thread:3']);
   await page.reload();
@@ -27,7 +27,9 @@ test('the list says why each item is there; a touch ticks it, on record, and it 
   await page.getByRole('button', { name: 'Oil the hook: one drop: done' }).click();
   await expect(page.getByRole('button', { name: 'Oil the hook: one drop: open' })).toBeVisible();
   await expect
-    .poll(async () => (await eventsOf(request, machine, '&kind=check_done')).filter((one) => one.void).length)
+    .poll(
+      async () => (await eventsOf(request, machine, '&kind=check_done')).filter((event) => event.void).length,
+    )
     .toBe(1);
 });
 

@@ -15,7 +15,7 @@ async function kept(page: Page, slug: string): Promise<void> {
     page.evaluate(async () => {
       const opened = await Promise.all((await caches.keys()).map((name) => caches.open(name)));
       const keys = await Promise.all(opened.map((cache) => cache.keys()));
-      return keys.flat().map((one) => one.url);
+      return keys.flat().map((key) => key.url);
     });
   await expect
     .poll(async () => (await urls()).some((url) => url.endsWith(`/${slug}/shift`)), { timeout: 60_000 })
@@ -87,7 +87,7 @@ test('the network cut twenty times at random while logging: every entry there on
   await expect
     .poll(
       async () =>
-        (await eventsOf(request, machine, '&kind=break')).filter((one) => one.data['fault'] === 'nest')
+        (await eventsOf(request, machine, '&kind=break')).filter((event) => event.data['fault'] === 'nest')
           .length,
       {
         timeout: 30_000,

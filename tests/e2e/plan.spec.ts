@@ -13,7 +13,7 @@ async function machineWithPlan(
 ) {
   const machine = await newMachine(request, { heads });
   const threads = await allThreads(request);
-  const id = (code: string) => threads.find((one) => one.code === code)!.id;
+  const id = (code: string) => threads.find((thread) => thread.code === code)!.id;
   const jobs = [
     ['Alder badges', ['WH40', 'TE40']],
     ['Birch caps', ['RE40', 'BL40']],
@@ -158,9 +158,9 @@ test('a tick in the change list writes the ledger, and the plan goes on from the
   await expect
     .poll(
       async () =>
-        (await headOf(request, machine)).seats.find((one) => one.position === position)?.cone?.threadId,
+        (await headOf(request, machine)).seats.find((seat) => seat.position === position)?.cone?.threadId,
     )
-    .toBe((await allThreads(request)).find((one) => one.code === 'TE40')!.id);
+    .toBe((await allThreads(request)).find((thread) => thread.code === 'TE40')!.id);
   await expect(
     weave(page)
       .getByRole('button', {
@@ -169,7 +169,7 @@ test('a tick in the change list writes the ledger, and the plan goes on from the
       .first(),
   ).toBeVisible();
   expect(
-    (await eventsOf(request, machine, '&kind=cone_mounted')).some((one) => one.position === position),
+    (await eventsOf(request, machine, '&kind=cone_mounted')).some((event) => event.position === position),
   ).toBe(true);
 });
 
@@ -180,9 +180,9 @@ test('on four heads a tick changes all of them', async ({ page, request }) => {
   await list.getByRole('checkbox').first().click();
   await expect
     .poll(async () => {
-      const teal = (await allThreads(request)).map((one) => one.id);
+      const teal = (await allThreads(request)).map((thread) => thread.id);
       const seats = (await headOf(request, machine)).seats.filter(
-        (one) => one.cone && teal.includes(one.cone.threadId),
+        (seat) => seat.cone && teal.includes(seat.cone.threadId),
       );
       return seats.length;
     })

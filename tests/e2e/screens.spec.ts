@@ -54,7 +54,7 @@ for (const path of screens) {
         if (colorScheme === 'light' || name === 'desk') {
           const { violations } = await new AxeBuilder({ page }).analyze();
           expect(
-            violations.map((one) => `${one.id}: ${one.nodes[0]?.html}`),
+            violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`),
             name,
           ).toEqual([]);
         }
@@ -77,9 +77,9 @@ test('an opened entry and the forms on Head pass axe too', async ({ page }) => {
   await open(page, '/heron/head?position=9');
   for (const name of ['Fit a needle', 'Mount a cone']) {
     await page.getByRole('button', { name }).click();
-    expect((await new AxeBuilder({ page }).analyze()).violations.map((one) => one.nodes[0]?.html)).toEqual(
-      [],
-    );
+    expect(
+      (await new AxeBuilder({ page }).analyze()).violations.map((violation) => violation.nodes[0]?.html),
+    ).toEqual([]);
   }
 });
 

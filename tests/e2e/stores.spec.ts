@@ -173,7 +173,7 @@ for (const [what, part, csv, bad, good] of [
 
 test('a cone named by its batch’s label: its metres fall, not another’s', async ({ page, request }) => {
   const machine = await newMachine(request);
-  const red = (await allThreads(request)).find((one) => one.code === 'RE40')!;
+  const red = (await allThreads(request)).find((thread) => thread.code === 'RE40')!;
   const batch = `B${machine.slug.slice(-5)}`;
   const cone = { id: uuid7(), threadId: red.id, batch, metres: 5000 };
   await post(request, '/api/cones', cone);

@@ -21,8 +21,8 @@ export async function newMachine(
   const machine = (await answer.json()) as Machine;
   const threads = await allThreads(request);
   const [white, red] = [
-    threads.find((one) => one.code === 'WH40')!,
-    threads.find((one) => one.code === 'RE40')!,
+    threads.find((thread) => thread.code === 'WH40')!,
+    threads.find((thread) => thread.code === 'RE40')!,
   ];
   const jobId = uuid7();
   const stop = { element: 'fill', position: null };

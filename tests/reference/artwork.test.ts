@@ -255,10 +255,12 @@ describe('what cannot be read is said', () => {
       pictureWidth: 1600,
     };
     const sharpOne = readArtwork((await drawLogo(asked)).pixels, { widthMm: 120 });
-    expect(sharpOne.warnings.map((one) => one.kind)).toEqual(expect.arrayContaining(['letters', 'large']));
+    expect(sharpOne.warnings.map((warning) => warning.kind)).toEqual(
+      expect.arrayContaining(['letters', 'large']),
+    );
     const blurred = readArtwork((await drawLogo({ ...asked, letterMm: 5, blurPx: 7 })).pixels, {
       widthMm: 120,
     });
-    expect(blurred.warnings.map((one) => one.kind)).toContain('blurred');
+    expect(blurred.warnings.map((warning) => warning.kind)).toContain('blurred');
   }, 60_000);
 });

@@ -51,7 +51,9 @@ const heads = fc
   })
   .map(({ positions, jobs, minutes, perMinute }) => {
     const problem: PlanProblem = {
-      positions: positions.map((one, index) => place(index + 1, one.needle, one.thread, one.use)),
+      positions: positions.map((position, index) =>
+        place(index + 1, position.needle, position.thread, position.use),
+      ),
       jobs: jobs.map((one, index) => ({
         ...{ id: `j${index}`, name: `Job ${index}`, sewMinutes: one.sewMinutes, due: one.due },
         requests: one.threads.map((thread, stop) => ({

@@ -51,7 +51,7 @@ async function ended(all: string[]) {
   return `${text}${JSON.stringify({ end: true, rows, sha256: createHash('sha256').update(text).digest('hex') })}\n`;
 }
 const lineOf = (table: string, nth = 0) =>
-  lines().flatMap((one, index) => (one.includes(`"table":"${table}"`) ? [index + 1] : []))[nth]!;
+  lines().flatMap((line, index) => (line.includes(`"table":"${table}"`) ? [index + 1] : []))[nth]!;
 
 describe('a file that is not as it was written', () => {
   test('cut anywhere, also at a line’s end: nothing is taken in, and the sentence says why', async () => {
@@ -173,8 +173,8 @@ describe('a file that is not as it was written', () => {
   test('a file of the form before is still taken in', async () => {
     const old = lines()
       .slice(0, -1)
-      .filter((one) => !one.includes('"table":"feed_line"'))
-      .map((one) => one.replace('"version":2', '"version":1').replace(/,?"claimed_at":null/, ''));
+      .filter((line) => !line.includes('"table":"feed_line"'))
+      .map((line) => line.replace('"version":2', '"version":1').replace(/,?"claimed_at":null/, ''));
     const { status, body } = await takeIn(old.join('\n') + '\n', (await newServer()).address);
     expect(status, body.detail).toBe(201);
   });

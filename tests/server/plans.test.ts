@@ -61,7 +61,10 @@ describe('POST /api/compute/head-plan', () => {
       {
         ...question,
         jobs: [
-          { ...question.jobs[1], requests: question.jobs[1].requests.map((one) => ({ ...one, at: 1 })) },
+          {
+            ...question.jobs[1],
+            requests: question.jobs[1].requests.map((request) => ({ ...request, at: 1 })),
+          },
         ],
       },
       422,
@@ -118,7 +121,9 @@ describe('POST /api/compute/share-out', () => {
       'a job that fits nowhere',
       {
         ...shared,
-        machines: [{ ...machine('heron'), positions: positions.map((one) => ({ ...one, use: 'reserved' })) }],
+        machines: [
+          { ...machine('heron'), positions: positions.map((position) => ({ ...position, use: 'reserved' })) },
+        ],
       },
       /caps fits no machine/,
     ],
@@ -183,12 +188,12 @@ describe('kept plans', () => {
     const change = (frozen: number) =>
       ask(base, 'PUT', `/api/plans/${id}`, { name: 'Both', setup: { ...setup, frozen }, version: 1 });
     const answers = await Promise.all([change(2), change(3)]);
-    expect(answers.map((one) => one.status).sort()).toEqual([200, 409]);
-    const refused = answers.find((one) => one.status === 409)!;
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409]);
+    const refused = answers.find((answer) => answer.status === 409)!;
     expect(refused.body['detail']).toMatch(
       /Someone else changed this plan meanwhile.*nothing is overwritten/,
     );
-    const won = answers.find((one) => one.status === 200)!;
+    const won = answers.find((answer) => answer.status === 200)!;
     expect((await ask(base, 'GET', `/api/plans/${id}`)).body).toEqual(won.body);
   });
   test('a name twice on one machine, an unknown machine, an unknown plan', async () => {

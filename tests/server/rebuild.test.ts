@@ -138,7 +138,7 @@ describe('a long random history', () => {
       ).map((row) => [row.id, row]),
     );
     for (const stop of effective.filter((one) => one.kind === 'break' || one.kind === 'stop')) {
-      const first = endings.find((one) => (one.data as { closes: string }).closes === stop.id);
+      const first = endings.find((ending) => (ending.data as { closes: string }).closes === stop.id);
       expect(kept.get(stop.id)?.closed_by ?? null).toBe(first?.id ?? null);
       if (first)
         expect(kept.get(stop.id)?.lost_ms).toBe(Math.max(0, Date.parse(first.at) - Date.parse(stop.at)));

@@ -60,7 +60,7 @@ test('an entry’s history has every correction, those of corrections too, in th
     'GET',
     `/api/ledger/${entry}`,
   );
-  expect(body.lines.map((one) => one.id)).toEqual([entry, moved, undone, redone]);
+  expect(body.lines.map((line) => line.id)).toEqual([entry, moved, undone, redone]);
   expect(body.event.position).toBe(5);
 });
 

@@ -56,11 +56,11 @@ export async function leastOfAnyOrder(problem: PlanProblem): Promise<number> {
       if (before === seat) continue;
       const follows = `x_${before.name}_${seat.name}`;
       arc(follows, changeMinutes(problem, before, seat), before.name, seat.name);
-      for (const one of before.requests)
+      for (const request of before.requests)
         for (const two of seat.requests) {
-          const order = one.job === two.job ? '' : ` - b_${one.job}_${two.job}`;
+          const order = request.job === two.job ? '' : ` - b_${request.job}_${two.job}`;
           rows.push(
-            `${follows} + ${one.sits} + ${two.sits} - y_${before.name} - y_${seat.name}${order} <= 0`,
+            `${follows} + ${request.sits} + ${two.sits} - y_${before.name} - y_${seat.name}${order} <= 0`,
           );
         }
     }

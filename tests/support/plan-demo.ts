@@ -24,7 +24,7 @@ import { emptySetup, problemOf } from '../../src/core/plan/asked/setup.ts';
  */
 export function demoKind(seed: number, count: number, mostStops = Infinity): PlanProblem {
   const luck = chance(seed + 1);
-  const byId = new Map(threads.map((one) => [one.id, one]));
+  const byId = new Map(threads.map((thread) => [thread.id, thread]));
   const shelf = [...new Set([...heronHead.map(([, label]) => label), ...needleLabels])].map(needle);
   const waiting = jobs.filter((job) => !job.done);
   const emblems = new Map<unknown, string[]>();
@@ -76,7 +76,7 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
       sewn: (index * 7919) % 100_000,
     })),
     jobs: list,
-    classes: Object.fromEntries(threads.map((one) => [one.id, weightClass(one)])),
+    classes: Object.fromEntries(threads.map((thread) => [thread.id, weightClass(thread)])),
     minutes: defaultMinutes,
   };
 }

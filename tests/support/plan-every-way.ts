@@ -7,7 +7,7 @@ import { isUsable, type PlanProblem } from '../../src/core/plan/asked/problem.ts
  */
 export function everyWay(problem: PlanProblem, perMinute: number): number {
   const places = problem.positions.filter(isUsable);
-  const table = changeTable(problem.minutes, { needlesStay: places.some((one) => one.use === 'locked') });
+  const table = changeTable(problem.minutes, { needlesStay: places.some((place) => place.use === 'locked') });
   let best = Infinity;
 
   interface Sits {

@@ -32,10 +32,16 @@ export function planFile(name: string): { problem: PlanProblem; fixed: number | 
   const { machine, threads, jobs, settings } = instance;
   return {
     problem: {
-      positions: machine.positions.map((one, index) => ({
+      positions: machine.positions.map((position, index) => ({
         position: index + 1,
-        now: [{ needle: one.needle, thread: one.thread }],
-        use: one.outOfOrder ? 'out-of-order' : one.pinned ? 'pinned' : one.needleLocked ? 'locked' : 'free',
+        now: [{ needle: position.needle, thread: position.thread }],
+        use: position.outOfOrder
+          ? 'out-of-order'
+          : position.pinned
+            ? 'pinned'
+            : position.needleLocked
+              ? 'locked'
+              : 'free',
         sewn: 0,
       })),
       jobs: jobs.map((job) => ({
@@ -50,7 +56,7 @@ export function planFile(name: string): { problem: PlanProblem; fixed: number | 
           needles: request.needles.map(({ kind, penalty }) => ({ needle: kind, penalty })),
         })),
       })),
-      classes: Object.fromEntries(threads.map((one) => [one.id, one.weightClass])),
+      classes: Object.fromEntries(threads.map((thread) => [thread.id, thread.weightClass])),
       minutes: {
         tieOn: settings.tieOn,
         rethread: settings.rethread,

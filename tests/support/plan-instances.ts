@@ -60,7 +60,7 @@ export function randomInstance(asked: InstanceAsked): PlanProblem {
     use: uses[asked.positions - 1 - index] ?? ('free' as const),
     sewn: any(200) * 1000,
   }));
-  for (const one of positions) if (one.use === 'pinned') one.now.fill(one.now[0]!);
+  for (const position of positions) if (position.use === 'pinned') position.now.fill(position.now[0]!);
   const jobs = Array.from({ length: asked.jobs }, (_, job) => {
     const count = Math.max(1, asked.perJob - any(3));
     const used = new Set<number>();

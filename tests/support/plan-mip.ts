@@ -38,7 +38,12 @@ export function changeMinutes(
 export async function mipMinutes(problem: PlanProblem): Promise<number | null> {
   const options = problem.jobs.flatMap((job, jobIndex) =>
     job.requests.flatMap((request, index) =>
-      request.needles.map((one) => ({ job: jobIndex, request: `${jobIndex}_${index}`, of: request, ...one })),
+      request.needles.map((needle) => ({
+        job: jobIndex,
+        request: `${jobIndex}_${index}`,
+        of: request,
+        ...needle,
+      })),
     ),
   );
   const cost: string[] = [];
@@ -48,7 +53,9 @@ export async function mipMinutes(problem: PlanProblem): Promise<number | null> {
   const served = new Map<string, string[]>();
   const put = (map: Map<string, string[]>, key: string, name: string) =>
     map.set(key, [...(map.get(key) ?? []), name]);
-  const places = problem.positions.filter((one) => one.use !== 'reserved' && one.use !== 'out-of-order');
+  const places = problem.positions.filter(
+    (position) => position.use !== 'reserved' && position.use !== 'out-of-order',
+  );
   for (const [p, place] of places.entries()) {
     const allowed = options.filter(({ of: request, needle }) => fits(place, request, needle));
     const arc = (from: string, to: string, minutes: number, request: string) => {
@@ -72,10 +79,10 @@ export async function mipMinutes(problem: PlanProblem): Promise<number | null> {
       }
     }
   }
-  const requests = [...new Set(options.map((one) => one.request))];
-  if (requests.some((one) => !served.has(one))) return null;
+  const requests = [...new Set(options.map((option) => option.request))];
+  if (requests.some((request) => !served.has(request))) return null;
   const rows = [
-    ...requests.map((one) => `${served.get(one)!.join(' + ')} = 1`),
+    ...requests.map((request) => `${served.get(request)!.join(' + ')} = 1`),
     ...[...outOf].map(([key, out]) =>
       key.endsWith('_s')
         ? `${out.join(' + ')} <= 1`

@@ -98,7 +98,7 @@ export async function madeUnderside(made: UndersideMade): Promise<{ pixels: Pixe
 }
 
 /** The demo's thread colours, white and black among them. */
-const colours = threads.map((one) => one.colour).slice(0, 20);
+const colours = threads.map((thread) => thread.colour).slice(0, 20);
 
 /** A block as it might come: any count, width, threads, tilt, light, blur and quality. */
 export function anyBlock(seed: number): UndersideMade & { columnMm: number } {

@@ -124,19 +124,19 @@ describe('conflicts are shown, the stronger rule first, with ways out', () => {
   test('a knit cap with raised foam: ball for the knit, sharp for the foam', () => {
     const { conflicts, sure } = ask({ cloth: 'knit-heavy', element: 'foam' });
     expect(sure).toBe('open');
-    const point = conflicts.find((one) => one.about === 'point')!;
+    const point = conflicts.find((conflict) => conflict.about === 'point')!;
     expect([point.stronger.id, point.weaker.id]).toEqual(['knit-ball', 'foam-sharp']);
     expect(point.ways.map((way) => way.kind)).toEqual(expect.arrayContaining(['split', 'change', 'accept']));
   });
   test('a towel with film on top', () => {
     const point = ask({ cloth: 'towel', backings: ['cut-away', 'film'] }).conflicts.find(
-      (one) => one.about === 'point',
+      (conflict) => conflict.about === 'point',
     )!;
     expect(point.weaker.id).toBe('soluble-sharp');
   });
   test('60 wt lettering on a structured cap: stout blade or fine eye', () => {
     const { conflicts } = ask({ cloth: 'cap', element: 'lettering', letterMm: 4, thread: thread(60) });
-    expect(conflicts.find((one) => one.about === 'size')!.says).toMatch(/80\/12 or 65\/9/);
+    expect(conflicts.find((conflict) => conflict.about === 'size')!.says).toMatch(/80\/12 or 65\/9/);
   });
   test('nothing speaks against 75/11 on plain flat work', () => expect(ask({}).sure).toBe('clear'));
 });

@@ -79,17 +79,17 @@ describe('rules that cannot both be had', () => {
     // Foam is sewn on this cap: raising the columns otherwise is a way; so are larger letters for the stouter thread.
     expect(
       ways({ point: ['sharp'] }, { point: ['light-ball'] })
-        .map((one) => one.says)
+        .map((way) => way.says)
         .join(),
     ).toContain('underlay');
     expect(
       ways({ weight: [40] }, { weight: [60] })
-        .map((one) => one.says)
+        .map((way) => way.says)
         .join(),
     ).toContain('letters larger');
     expect(
       ways({ point: ['sharp'] }, { point: ['light-ball'] }, { wayOut: soluble.wayOut })
-        .map((one) => one.says)
+        .map((way) => way.says)
         .join(),
     ).toContain('torn off');
   });

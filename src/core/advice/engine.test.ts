@@ -44,7 +44,7 @@ const anyQuestion: fc.Arbitrary<Question> = fc.record({
 
 describe('the rule engine, whatever is asked', () => {
   test('always names a needle that is made, with a reason, best first', () => {
-    const sizes = needleSizes.map((one) => one.metric);
+    const sizes = needleSizes.map((size) => size.metric);
     fc.assert(
       fc.property(anyQuestion, (question) => {
         const { needles } = advise(question);

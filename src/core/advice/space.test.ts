@@ -37,7 +37,7 @@ const elements = [
   ...elementKinds.map((element) => ({ element, letterMm: element === 'lettering' ? 9 : null })),
   { element: 'lettering', letterMm: 4 },
 ] as const;
-const backed: Backing[][] = [[], ...keysOf(backings).map((one) => [one])];
+const backed: Backing[][] = [[], ...keysOf(backings).map((key) => [key])];
 
 interface Case {
   question: Question;

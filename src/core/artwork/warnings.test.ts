@@ -14,7 +14,8 @@ const reading = (more: Partial<Reading> = {}) =>
     ...{ widthMm: 75, heightMm: 40, pxPerMm: 12, rimPx: 1 },
     ...more,
   }) as Omit<Reading, 'warnings'>;
-const kinds = (more: Partial<Reading>, scale = 1) => warningsOf(reading(more), scale).map((one) => one.kind);
+const kinds = (more: Partial<Reading>, scale = 1) =>
+  warningsOf(reading(more), scale).map((warning) => warning.kind);
 
 describe('what to know before believing a reading', () => {
   test('a clear picture of a usual logo needs no warning', () => expect(kinds({})).toEqual([]));

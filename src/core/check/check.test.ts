@@ -69,7 +69,7 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   breaksRose: null,
   ...more,
 });
-const keys = (given: CheckInput) => deriveChecks(given).map((one) => one.key);
+const keys = (given: CheckInput) => deriveChecks(given).map((check) => check.key);
 
 describe('the list that today needs (common practice, no published source)', () => {
   it('asks for what is done every session and for this job, and for nothing that nothing asks for', () => {

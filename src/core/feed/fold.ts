@@ -55,7 +55,7 @@ export function foldFeed(now: FeedNow, line: FeedEvent, machine: FeedMachine): F
       const more = counted(now, line.stitches);
       const counts = more.counts ?? now.counts;
       if (counts.length > mostStops) return refuse(`A piece has at most ${mostStops} colour stops.`);
-      if (counts.some((one) => one.stitches > mostStitches))
+      if (counts.some((count) => count.stitches > mostStitches))
         return refuse(
           `One colour stop of a piece has at most ${mostStitches} stitches. Tell “piece” when it is done.`,
         );
@@ -93,10 +93,12 @@ function counted(now: FeedNow, stitches: number): Partial<FeedNow> {
   const fresh = stitches - now.stitches;
   if (fresh <= 0 || now.stop === null || now.position === null) return { stitches };
   const { stop, position } = now;
-  const here = now.counts.some((one) => one.stop === stop && one.position === position);
+  const here = now.counts.some((count) => count.stop === stop && count.position === position);
   const counts = here
-    ? now.counts.map((one) =>
-        one.stop === stop && one.position === position ? { ...one, stitches: one.stitches + fresh } : one,
+    ? now.counts.map((count) =>
+        count.stop === stop && count.position === position
+          ? { ...count, stitches: count.stitches + fresh }
+          : count,
       )
     : [...now.counts, { stop, position, stitches: fresh }];
   return { stitches, counts };

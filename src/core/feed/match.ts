@@ -26,10 +26,10 @@ export function matchStops(stops: readonly ToldStop[]): { feed: ToldStop; hand: 
     (hand.endedAt === null || Date.parse(hand.endedAt) > Date.parse(feed.at)) &&
     (feed.kind === 'stop' || hand.kind === 'break');
   const pairs = stops
-    .filter((one) => one.by === 'feed')
+    .filter((stop) => stop.by === 'feed')
     .flatMap((feed) =>
       stops
-        .filter((one) => one.by === 'hand' && fits(feed, one))
+        .filter((stop) => stop.by === 'hand' && fits(feed, stop))
         .map((hand) => ({ feed, hand, apart: Math.abs(Date.parse(feed.at) - Date.parse(hand.at)) })),
     )
     .filter((pair) => pair.apart <= matchWithinMs)

@@ -44,9 +44,9 @@ export function effectiveEntries(ledger: readonly Entry[]): EffectiveEntry[] {
   const corrections = ledger.filter((entry): entry is EntryOf<'correction'> => entry.kind === 'correction');
   const root = rootFinder(corrections);
   const hanging = new Map<string, EntryOf<'correction'>[]>();
-  for (const one of corrections) {
-    const target = root(one);
-    hanging.set(target, [...(hanging.get(target) ?? []), one]);
+  for (const correction of corrections) {
+    const target = root(correction);
+    hanging.set(target, [...(hanging.get(target) ?? []), correction]);
   }
   return ledger
     .filter((entry) => entry.kind !== 'correction')
@@ -56,7 +56,7 @@ export function effectiveEntries(ledger: readonly Entry[]): EffectiveEntry[] {
 
 /** Which non-correction entry a correction hangs on in the end. */
 function rootFinder(corrections: readonly EntryOf<'correction'>[]): (one: EntryOf<'correction'>) => string {
-  const byId = new Map(corrections.map((one) => [one.id, one]));
+  const byId = new Map(corrections.map((correction) => [correction.id, correction]));
   return (one) => {
     let target = one.corrects!;
     for (let next = byId.get(target); next; next = byId.get(target)) target = next.corrects!;

@@ -211,7 +211,7 @@ function coneNamed(text: string, context: QuickContext) {
   const thread = code && context.threads.find((one) => one.code.toLowerCase() === code.toLowerCase());
   if (!thread) return undefined;
   const found = (context.cones ?? []).find(
-    (one) => one.threadId === thread.id && one.batch.toLowerCase() === batch!.toLowerCase(),
+    (cone) => cone.threadId === thread.id && cone.batch.toLowerCase() === batch!.toLowerCase(),
   );
   if (!found)
     throw new Refusal(
@@ -222,7 +222,7 @@ function coneNamed(text: string, context: QuickContext) {
 }
 
 function onlyOneNamed(text: string, context: QuickContext) {
-  const named = context.threads.filter((one) => one.name.toLowerCase().startsWith(text.toLowerCase()));
+  const named = context.threads.filter((thread) => thread.name.toLowerCase().startsWith(text.toLowerCase()));
   return named.length === 1 ? named[0] : undefined;
 }
 

@@ -6,7 +6,7 @@ import type { NeedleSpec } from './label.ts';
 /** Eye width over the metric size of the eye (1/100 mm). From memory. */
 const eyeWidthShare = 0.4;
 /** Eyes of needles above the largest in the table go on in steps of 10. */
-const eyeSizes = [...needleSizes.map((one) => one.metric as number), 130, 140];
+const eyeSizes = [...needleSizes.map((size) => size.metric as number), 130, 140];
 /** How many sizes the eye is above its blade: the embroidery eye one, the long eye two. From memory. */
 const eyeStep = { standard: 1, large: 2 } as const;
 
@@ -71,7 +71,7 @@ export function eyeFit(needle: Eyed, thread: ThreadBody): EyeFit {
 
 /** The size whose eye suits the thread best, before cloth and element have their say. */
 export function sizeForThread(thread: ThreadBody, eye: NeedleSpec['eye'] = 'standard'): NeedleMetric {
-  const sizes = needleSizes.map((one) => one.metric);
+  const sizes = needleSizes.map((size) => size.metric);
   const misfit = (sizeMetric: NeedleMetric) =>
     Math.abs(eyeFit({ sizeMetric, eye }, thread).fill.value - eyeBest);
   return sizes.reduce((best, size) => (misfit(size) < misfit(best) ? size : best));

@@ -42,7 +42,7 @@ describe('a piece stopped in the middle', () => {
   });
 
   it('a stitch counter is laid out over the stops in order; parts add up', () => {
-    expect(firstStitches(design, 3400).map((one) => one.stitches)).toEqual([3000, 400]);
+    expect(firstStitches(design, 3400).map((stitch) => stitch.stitches)).toEqual([3000, 400]);
     expect(firstStitches(design, 2999)).toEqual([{ stop: 1, position: 7, stitches: 2999 }]);
     const again = told('part_sewn', 6, {
       ...(paused.data as EntryData['part_sewn']),
@@ -77,7 +77,7 @@ describe('what a shift came to', () => {
       breaks: 2,
       lostMs: 120_000,
     });
-    expect(shift.losses.map((one) => [one.what, one.count])).toEqual([
+    expect(shift.losses.map((loss) => [loss.what, loss.count])).toEqual([
       ['stop', 1],
       ['snap', 2],
     ]);

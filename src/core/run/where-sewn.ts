@@ -51,7 +51,7 @@ export function movedRuns<Event extends Told>(
       one.stop === asked.stop && one.position !== asked.position;
     if (run < asked.from || run > asked.to || !stops.some(isAsked)) return [];
     return [
-      { event, stops: stops.map((one) => (isAsked(one) ? { ...one, position: asked.position } : one)) },
+      { event, stops: stops.map((stop) => (isAsked(stop) ? { ...stop, position: asked.position } : stop)) },
     ];
   });
 }

@@ -58,12 +58,12 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
   if (rows.length > mostLines)
     throw new Refusal('StitchListTooLong', `This stitch list has over ${mostLines} lines. Split the design.`);
   const headings = Object.keys(rows[0] ?? {});
-  const find = (name: string) => headings.find((one) => one.trim().toLowerCase() === name);
+  const find = (name: string) => headings.find((heading) => heading.trim().toLowerCase() === name);
   const [xKey, yKey, commandKey] = [find('x'), find('y'), find('command')];
   if (!xKey || !yKey || !commandKey) {
     throw new Refusal(
       'StitchListColumns',
-      `A stitch list has the columns x, y (mm) and command. This file has ${headings.map((one) => `“${one}”`).join(', ') || 'no line'}.`,
+      `A stitch list has the columns x, y (mm) and command. This file has ${headings.map((heading) => `“${heading}”`).join(', ') || 'no line'}.`,
     );
   }
   const { groups, box } = follow(rows, { x: xKey, y: yKey, command: commandKey });

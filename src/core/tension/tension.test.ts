@@ -149,12 +149,12 @@ describe('the screw', () => {
 describe('a case’s health', () => {
   test('a screw that no longer answers', () => {
     const { faults } = caseHealth([reading(40), turn(-0.25), reading(39), turn(-0.25), reading(40)]);
-    expect(faults.map((one) => one.name)).toEqual(['no-answer']);
+    expect(faults.map((fault) => fault.name)).toEqual(['no-answer']);
     expect(faults[0]!.says).toMatch(/spring is worn/);
   });
   test('a reading that slips back though nobody turned', () => {
     const { faults } = caseHealth([reading(20), turn(0.125), reading(28), reading(27), reading(20.5)]);
-    expect(faults.map((one) => one.name)).toEqual(['slips-back']);
+    expect(faults.map((fault) => fault.name)).toEqual(['slips-back']);
   });
   test('a sound case has neither; its turns are told with their answers', () => {
     const { faults, logged } = caseHealth([
@@ -200,7 +200,7 @@ describe('the spectrum', () => {
 describe('a pull at the gauge', () => {
   test.each(Object.keys(traceVerdicts) as TraceVerdict[])('“%s” is told apart 95 times in 100', (fault) => {
     const runs = Array.from({ length: 200 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
-    expect(runs.filter((one) => one === fault).length / runs.length).toBeGreaterThanOrEqual(0.95);
+    expect(runs.filter((run) => run === fault).length / runs.length).toBeGreaterThanOrEqual(0.95);
   });
   test('the beat is the bobbin’s: speed over circumference', () =>
     expect(readTrace(madePull(3, 'out-of-round')).beat.hertz).toBeCloseTo(

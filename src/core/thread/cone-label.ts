@@ -17,7 +17,7 @@ export interface ConeLabel {
 }
 
 const fibreWords: Readonly<Record<string, Fibre>> = {
-  ...(Object.fromEntries(fibreKeys.map((one) => [one, one])) as Record<Fibre, Fibre>),
+  ...(Object.fromEntries(fibreKeys.map((key) => [key, key])) as Record<Fibre, Fibre>),
   poly: 'polyester',
   pes: 'polyester',
   viscose: 'rayon',

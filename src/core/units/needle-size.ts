@@ -42,7 +42,7 @@ export function metricFromNumbers(numbers: readonly number[]): NeedleMetric {
   const [first, second] = numbers;
   if (first === undefined || numbers.length > 2) throw unknownSize(numbers.join(' '));
   const sizeOf = (number: number): NeedleMetric => {
-    if (needleSizes.some((one) => one.metric === number)) return number as NeedleMetric;
+    if (needleSizes.some((size) => size.metric === number)) return number as NeedleMetric;
     return metricFromUs(number);
   };
   const one = sizeOf(first);
@@ -67,6 +67,6 @@ export function sizeText(metric: number): string {
 function unknownSize(text: string): Refusal {
   return new Refusal(
     'NeedleSizeUnknown',
-    `“${text}” is no needle size of a multi-needle head. Sizes are ${needleSizes.map((one) => sizeText(one.metric)).join(', ')}.`,
+    `“${text}” is no needle size of a multi-needle head. Sizes are ${needleSizes.map((size) => sizeText(size.metric)).join(', ')}.`,
   );
 }

@@ -13,7 +13,7 @@ export function Clash({ events }: { events: readonly ShownEvent[] }) {
   const [first] = events;
   const noun = first!.kind === 'needle_fitted' ? 'needle' : 'cone';
   const who = (event: ShownEvent) =>
-    data.operators.find((one) => one.id === event.operatorId)?.name ?? 'nobody named';
+    data.operators.find((operator) => operator.id === event.operatorId)?.name ?? 'nobody named';
   const only = (kept: ShownEvent) => {
     for (const event of events) {
       if (event.id === kept.id) continue;

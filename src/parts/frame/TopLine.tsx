@@ -42,9 +42,9 @@ export function TopLine() {
           onChange={(change) => setOperatorId(change.target.value || null)}
         >
           <option value="">Who are you?</option>
-          {data.operators.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
+          {data.operators.map((operator) => (
+            <option key={operator.id} value={operator.id}>
+              {operator.name}
             </option>
           ))}
         </select>
@@ -70,9 +70,9 @@ function MachineMenu() {
           location.assign(change.target.value === '' ? '/workshop' : `/${change.target.value}/${data.screen}`)
         }
       >
-        {data.machines.map((one) => (
-          <option key={one.slug} value={one.slug}>
-            {one.name}
+        {data.machines.map((machine) => (
+          <option key={machine.slug} value={machine.slug}>
+            {machine.name}
           </option>
         ))}
         <option value="">Workshop …</option>

@@ -32,7 +32,7 @@ function open(): Promise<IDBPDatabase> {
  */
 export async function keepEntries(entries: readonly KeptEntry[]): Promise<void> {
   const transaction = (await open()).transaction(store, 'readwrite', { durability: 'strict' });
-  await Promise.all([...entries.map((one) => transaction.store.put(one)), transaction.done]);
+  await Promise.all([...entries.map((entry) => transaction.store.put(entry)), transaction.done]);
 }
 
 export async function forgetEntries(ids: readonly string[]): Promise<void> {

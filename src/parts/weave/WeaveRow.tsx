@@ -82,7 +82,7 @@ export function WeaveRow(props: WeaveRowProps) {
         {order.map((position) => (
           <Cell
             key={position}
-            cell={cells.find((one) => one.position === position)!}
+            cell={cells.find((cell) => cell.position === position)!}
             job={times.job}
             threads={threads}
             picked={picked}

@@ -14,7 +14,9 @@ export interface WeaveCell {
 
 /** The whole weave, row by row in sewing order: every position's thread runs down through the jobs. */
 export function weaveRows(problem: PlanProblem, outcome: PlanOutcome): { job: string; cells: WeaveCell[] }[] {
-  const now = new Map(problem.positions.map((one) => [one.position, one.now[0]?.thread ?? null]));
+  const now = new Map(
+    problem.positions.map((position) => [position.position, position.now[0]?.thread ?? null]),
+  );
   return outcome.jobs.map(({ job }) => ({
     job,
     cells: problem.positions.map(({ position }) => {

@@ -63,7 +63,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
       <StitchSketch
         design={design}
         colours={design.stops.map(
-          ({ stop }) => data.threads.find((one) => one.id === chosen[stop])?.colour ?? null,
+          ({ stop }) => data.threads.find((thread) => thread.id === chosen[stop])?.colour ?? null,
         )}
         onDrawn={setPictureUrl}
       />
@@ -81,14 +81,15 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
                   onChange={(change) => setChosen({ ...chosen, [stop.stop]: change.target.value })}
                 >
                   <option value="">which thread?</option>
-                  {data.threads.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name} {one.weightNo} wt
+                  {data.threads.map((thread) => (
+                    <option key={thread.id} value={thread.id}>
+                      {thread.name} {thread.weightNo} wt
                     </option>
                   ))}
                 </select>
                 <span className="figures ms-auto">
-                  {stop.kind}, {whole(stop.stitches)} st, {(stop.pathMm / 1000).toFixed(stop.pathMm < 1000 ? 2 : 1)} m on top
+                  {stop.kind}, {whole(stop.stitches)} st,{' '}
+                  {(stop.pathMm / 1000).toFixed(stop.pathMm < 1000 ? 2 : 1)} m on top
                 </span>
               </div>
               <p className="figures quiet ms-8 text-sm">

@@ -51,7 +51,9 @@ export function StopsPanel({
     `${reading.tones[stop.tone]!.colour} ${stop.weightNo} ${stop.needle.text}`;
   const threadOf = (stop: ProposedStop) => chosen[keyOf(stop)] ?? stop.threads[0]?.thread.id ?? '';
   const beforeOf = (stop: ProposedStop) => {
-    const before = overrulings.find((one) => one.cloth === garment.cloth && one.element === mainKind(stop));
+    const before = overrulings.find(
+      (overruling) => overruling.cloth === garment.cloth && overruling.element === mainKind(stop),
+    );
     return before && needleText(before.needle) !== stop.needle.text ? before : null;
   };
   const needleOf = (stop: ProposedStop) => {

@@ -146,7 +146,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
           const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
           return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
         }}
-        bobbinColour={bobbins.find((one) => one.id === bobbinKindId)?.colour ?? '#f6f5f0'}
+        bobbinColour={bobbins.find((bobbin) => bobbin.id === bobbinKindId)?.colour ?? '#f6f5f0'}
         onKeep={(columns) => {
           live.write({ kind: 'block_read', data: { columns, caseId } });
           say('Test block written into the ledger.');

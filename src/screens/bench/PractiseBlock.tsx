@@ -89,12 +89,14 @@ function PhotoOfBlock({ practice: { photo, order } }: { practice: Practice }) {
             width={photo.state.width}
             height={photo.state.height}
             columns={photo.state.columns}
-            edges={photo.state.columns.map((one) => (one.widths ? edgesOf(one) : null))}
+            edges={photo.state.columns.map((column) => (column.widths ? edgesOf(column) : null))}
             chosen={null}
             columnMm={10}
             onChoose={() => undefined}
           />
-          <ul>{photo.state.columns.map((one, index) => one.why && <li key={index}>{one.why}</li>)}</ul>
+          <ul>
+            {photo.state.columns.map((column, index) => column.why && <li key={index}>{column.why}</li>)}
+          </ul>
         </div>
       )}
       {photo.state.is === 'refused' && <p className="px-3">× {photo.state.why}</p>}

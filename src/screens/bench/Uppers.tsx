@@ -15,7 +15,7 @@ export function Uppers({ order, readings, onRead }: UppersProps) {
   const [text, setText] = useState('');
   const [why, setWhy] = useState('');
   const copied =
-    good !== null && readings.some((one) => one.position === good) ? copyUpper(readings, good) : null;
+    good !== null && readings.some((reading) => reading.position === good) ? copyUpper(readings, good) : null;
   function read(): void {
     const grams = Number(text.replace(',', '.'));
     if (!(grams > 0 && grams <= 200)) {
@@ -63,9 +63,9 @@ export function Uppers({ order, readings, onRead }: UppersProps) {
               onChange={(change) => setGood(change.target.value ? Number(change.target.value) : null)}
             >
               <option value="">not known yet</option>
-              {readings.map((one) => (
-                <option key={one.position} value={one.position}>
-                  position {one.position}
+              {readings.map((reading) => (
+                <option key={reading.position} value={reading.position}>
+                  position {reading.position}
                 </option>
               ))}
             </select>

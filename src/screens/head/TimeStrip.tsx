@@ -45,7 +45,7 @@ export function TimeStrip({ head, position }: { head: number; position: number }
 function Drawn({ strip }: { strip: Strip }) {
   const { data, threads } = useFrame();
   const x = (at: number) => (wide * (at - strip.from)) / (strip.to - strip.from);
-  const grams = strip.readings.map((one) => one.grams);
+  const grams = strip.readings.map((reading) => reading.grams);
   const [low, high] = [Math.min(...grams, 20), Math.max(...grams, 35)];
   const y = (value: number) => rows.case + 34 - (30 * (value - low)) / (high - low);
   const moment = (at: number) => momentText(new Date(at).toISOString(), data.zone, data.now);
@@ -118,14 +118,14 @@ function Drawn({ strip }: { strip: Strip }) {
           ))}
           {strip.readings.length > 1 && (
             <path
-              d={`M${strip.readings.map((one) => `${x(one.at).toFixed(1)} ${y(one.grams).toFixed(1)}`).join('L')}`}
+              d={`M${strip.readings.map((reading) => `${x(reading.at).toFixed(1)} ${y(reading.grams).toFixed(1)}`).join('L')}`}
               fill="none"
               stroke="currentColor"
             />
           )}
-          {strip.readings.map((one) => (
-            <circle key={one.at} cx={x(one.at)} cy={y(one.grams)} r={4} className="fill-current">
-              <title>{`${moment(one.at)}: ${one.grams} g`}</title>
+          {strip.readings.map((reading) => (
+            <circle key={reading.at} cx={x(reading.at)} cy={y(reading.grams)} r={4} className="fill-current">
+              <title>{`${moment(reading.at)}: ${reading.grams} g`}</title>
             </circle>
           ))}
           {strip.readings.at(-1) && (

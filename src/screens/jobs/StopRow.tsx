@@ -65,8 +65,8 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
         className="select w-32"
         {...register(`stops.${index}.element`)}
       >
-        {elements.map((one) => (
-          <option key={one}>{one}</option>
+        {elements.map((element) => (
+          <option key={element}>{element}</option>
         ))}
       </select>
       <select
@@ -75,9 +75,9 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
         {...register(`stops.${index}.position`)}
       >
         <option value="">{place ? `by its thread: ${place}` : 'by its thread: none yet'}</option>
-        {positions.map((one) => (
-          <option key={one} value={one}>
-            position {one}
+        {positions.map((position) => (
+          <option key={position} value={position}>
+            position {position}
           </option>
         ))}
       </select>

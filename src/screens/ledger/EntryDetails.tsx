@@ -33,7 +33,8 @@ function History({ event }: { event: ShownEvent }) {
     };
   }, [event.id, event.seq]);
   if (!lines) return <p className="quiet">{event.pending ? 'Not stored yet.' : 'Reading its history …'}</p>;
-  const who = (id: string | null) => data.operators.find((one) => one.id === id)?.name ?? 'nobody named';
+  const who = (id: string | null) =>
+    data.operators.find((operator) => operator.id === id)?.name ?? 'nobody named';
   const moment = (at: string) => `${dayText(at, data.zone, data.now)} ${timeText(at, data.zone)}`;
   return (
     <ol aria-label="History of this entry">
@@ -157,9 +158,9 @@ function Correct({ event }: { event: ShownEvent }) {
             value={threadId}
             onChange={(change) => setThreadId(change.target.value)}
           >
-            {data.threads.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.code} {one.name}
+            {data.threads.map((thread) => (
+              <option key={thread.id} value={thread.id}>
+                {thread.code} {thread.name}
               </option>
             ))}
           </select>

@@ -47,8 +47,8 @@ export function Summary({ query, jobId }: { query: string; jobId: string | null 
             {sum.shift.losses
               .slice(0, 6)
               .map(
-                (one) =>
-                  `${one.what === null ? 'kind not said' : one.what === 'stop' ? 'no break' : faults[one.what].says} ${one.count} × ${lostText(one.lostMs)}`,
+                (loss) =>
+                  `${loss.what === null ? 'kind not said' : loss.what === 'stop' ? 'no break' : faults[loss.what].says} ${loss.count} × ${lostText(loss.lostMs)}`,
               )
               .join(' · ')}
           </p>

@@ -94,7 +94,7 @@ function OnWhat({ paired: { choices, choose }, job }: Omit<AskedProps, 'bobbins'
         label="Element"
         value={element}
         onChange={(value) => choose({ element: value as ElementKind })}
-        options={elementKinds.map((one) => [one, one])}
+        options={elementKinds.map((kind) => [kind, kind])}
       />
       {element === 'lettering' && (
         <label className="text-sm font-semibold">
@@ -139,7 +139,10 @@ function WithWhat({ paired, bobbins }: Omit<AskedProps, 'job'>) {
         label="Top thread"
         value={threadId}
         onChange={(threadId) => choose({ threadId, weight: null })}
-        options={data.threads.map((one) => [one.id, `${one.name} ${one.weightNo} wt (${one.code})`])}
+        options={data.threads.map((thread) => [
+          thread.id,
+          `${thread.name} ${thread.weightNo} wt (${thread.code})`,
+        ])}
       />
       <Slider
         label="its weight"
@@ -153,7 +156,7 @@ function WithWhat({ paired, bobbins }: Omit<AskedProps, 'job'>) {
         label="Bobbin"
         value={bobbinId}
         onChange={(bobbinId) => choose({ bobbinId, bobbinWeight: null })}
-        options={bobbins.map((one) => [one.id, one.name])}
+        options={bobbins.map((bobbin) => [bobbin.id, bobbin.name])}
       />
       <Slider
         label="its weight"

@@ -83,7 +83,7 @@ function SmallWeave({ name, problem, outcome, other, order, nameOf, threads }: S
             </p>
             <div className="grid" style={columns}>
               {order.map((position) => {
-                const seat = row.cells.find((one) => one.position === position)?.seat ?? null;
+                const seat = row.cells.find((cell) => cell.position === position)?.seat ?? null;
                 const thread = seat && threads.get(seat.thread);
                 return (
                   <span key={position} className="grid h-9 place-items-center">

@@ -56,9 +56,9 @@ export function MinutesForm({ minutes, onChange }: MinutesFormProps) {
         <button type="submit" className="btn btn-primary">
           Plan with these
         </button>
-        {changeTable(minutes).shortcuts.map((one) => (
-          <p key={one} className="quiet text-sm">
-            {one}
+        {changeTable(minutes).shortcuts.map((shortcut) => (
+          <p key={shortcut} className="quiet text-sm">
+            {shortcut}
           </p>
         ))}
         {why && (

@@ -46,7 +46,9 @@ export function SeatPanel({ seat, thread, jobName, problem, prices, isWished, on
         <p className="quiet text-sm">
           Would do:{' '}
           {request.needles
-            .map((one) => (one.penalty ? `${one.needle} (+${minutesText(one.penalty)})` : one.needle))
+            .map((needle) =>
+              needle.penalty ? `${needle.needle} (+${minutesText(needle.penalty)})` : needle.needle,
+            )
             .join(', ')}
           .
         </p>
@@ -59,22 +61,24 @@ export function SeatPanel({ seat, thread, jobName, problem, prices, isWished, on
       <h3 className="mt-3 text-sm font-semibold">Sit it elsewhere: what the whole plan would cost more</h3>
       <ol className="figures mt-1 grid grid-cols-[repeat(auto-fill,minmax(5.5rem,1fr))] gap-1">
         {(prices ?? problem.positions.map(({ position }) => ({ position, minutes: undefined }))).map(
-          (one) => (
-            <li key={one.position}>
+          (price) => (
+            <li key={price.position}>
               <button
                 type="button"
                 className="btn w-full justify-between px-2"
-                disabled={one.minutes === null || one.minutes === undefined || one.position === seat.position}
-                aria-label={`Position ${one.position}: ${priceWords(one.minutes)}`}
-                onClick={() => onMove(one.position)}
+                disabled={
+                  price.minutes === null || price.minutes === undefined || price.position === seat.position
+                }
+                aria-label={`Position ${price.position}: ${priceWords(price.minutes)}`}
+                onClick={() => onMove(price.position)}
               >
-                <b>{one.position}</b>
+                <b>{price.position}</b>
                 <span>
-                  {one.position === seat.position
+                  {price.position === seat.position
                     ? 'here'
-                    : one.minutes === undefined
+                    : price.minutes === undefined
                       ? '…'
-                      : priceText(one.minutes)}
+                      : priceText(price.minutes)}
                 </span>
               </button>
             </li>

@@ -120,7 +120,7 @@ function WearOf({
       <div className="weave-grid" role="list" aria-label="Stitches by position">
         {order.map((position) => {
           const index = positions.findIndex((one) => one.position === position);
-          const comes = way.moves.find((one) => one.to === position)?.from ?? position;
+          const comes = way.moves.find((move) => move.to === position)?.from ?? position;
           const thread = problem.positions.find((one) => one.position === comes)?.now[0]?.thread ?? null;
           const own = threads.get(thread ?? '');
           return (

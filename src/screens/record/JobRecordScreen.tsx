@@ -35,7 +35,7 @@ function JobRecord({ job, events }: JobRecordProps) {
   const pieces = counting.filter((event) => flagsOf(event.kind).sews === 'piece');
   const [last, first] = [pieces[0], pieces.at(-1)];
   const people = [...new Set(counting.map((event) => event.operatorId))].flatMap(
-    (id) => data.operators.find((one) => one.id === id)?.name ?? [],
+    (id) => data.operators.find((operator) => operator.id === id)?.name ?? [],
   );
   const moment = (event: Event) =>
     `${dayText(event.at, zone)} ${new Date(event.at).getUTCFullYear()}, ${timeText(event.at, zone)}`;

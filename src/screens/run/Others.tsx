@@ -17,7 +17,7 @@ export function Others() {
     let current = true;
     const ask = () =>
       getJson<MachinesNow>('/api/machines/now').then(
-        ({ machines }) => current && setOthers(machines.filter((one) => one.id !== data.machine.id)),
+        ({ machines }) => current && setOthers(machines.filter((machine) => machine.id !== data.machine.id)),
         () => undefined,
       );
     void ask();

@@ -53,8 +53,9 @@ function Run({ jobs, note }: RunScreenProps) {
               <h2 className="px-1">From the shift before</h2>
               <p className="px-1 whitespace-pre-wrap">{note.text}</p>
               <p className="quiet px-1 text-sm">
-                {data.operators.find((one) => one.id === note.operatorId)?.name ?? 'whoever was here'},{' '}
-                {momentText(note.at, data.zone, data.now)}
+                {data.operators.find((operator) => operator.id === note.operatorId)?.name ??
+                  'whoever was here'}
+                , {momentText(note.at, data.zone, data.now)}
               </p>
             </section>
           )}

@@ -72,9 +72,9 @@ export function Simulate() {
             value={times}
             onChange={(change) => setTimes(Number(change.target.value))}
           >
-            {speeds.map((one) => (
-              <option key={one} value={one}>
-                {one}×
+            {speeds.map((speed) => (
+              <option key={speed} value={speed}>
+                {speed}×
               </option>
             ))}
           </select>

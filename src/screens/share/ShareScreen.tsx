@@ -48,7 +48,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
   // The lanes stay until the next answer, whatever is chosen meanwhile.
   const shown = all.filter(({ machine }) => outcome?.machines.some((one) => one.machine === machine.id));
   const jobOf = (id: string) => jobs.find((job) => job.id === id);
-  const scale = Math.max(60, ...(outcome?.machines.map((one) => one.jobs.at(-1)?.ends ?? 0) ?? []));
+  const scale = Math.max(60, ...(outcome?.machines.map((machine) => machine.jobs.at(-1)?.ends ?? 0) ?? []));
 
   return (
     <div className="grid gap-4 p-3 lg:p-5">
@@ -64,9 +64,9 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
             value={weight}
             onChange={(change) => setWeight(Number(change.target.value))}
           >
-            {worths.map((one) => (
-              <option key={one.weight} value={one.weight}>
-                {one.name}
+            {worths.map((worth) => (
+              <option key={worth.weight} value={worth.weight}>
+                {worth.name}
               </option>
             ))}
           </select>
@@ -148,7 +148,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
 
 function headline(state: ShareState): string {
   if (state.is !== 'found') return 'Which machine sews what';
-  const all = state.outcome.machines.flatMap((one) => one.jobs);
+  const all = state.outcome.machines.flatMap((machine) => machine.jobs);
   const changing = all.reduce((sum, one) => sum + one.changeMinutes, 0);
   const late = all.filter((one) => one.late > 0);
   return `${minutesText(changing)} of changing, ${late.length === 0 ? 'all in time' : `${counted(late.length, 'job')} late`}`;
@@ -160,7 +160,7 @@ function known(state: ShareState): string {
   if (state.is === 'searching')
     return Number.isFinite(state.best) ? `Best so far: ${minutesText(state.best)} of cost.` : 'Searching …';
   const { outcome, ms } = state;
-  const ends = Math.max(...outcome.machines.map((one) => one.jobs.at(-1)?.ends ?? 0));
+  const ends = Math.max(...outcome.machines.map((machine) => machine.jobs.at(-1)?.ends ?? 0));
   const sure = outcome.proven
     ? 'Proven: no other split is better.'
     : `Not proven: the best split costs at most ${minutesText(outcome.cost - outcome.bound)} less.`;

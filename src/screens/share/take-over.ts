@@ -25,7 +25,7 @@ export function keepShare(
 ): Promise<SavedPlan> {
   const setup = sharedSetup(
     plan && (plan.setup as PlanSetup),
-    shared.jobs.map((one) => one.job),
+    shared.jobs.map((job) => job.job),
     frozen,
   );
   return plan

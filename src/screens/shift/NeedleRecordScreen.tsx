@@ -40,7 +40,7 @@ function NeedleRecord({ record, jobName }: NeedleRecordProps) {
     null;
   const { needle, next } = record;
   const who = (event: Event | null) =>
-    data.operators.find((one) => one.id === event?.operatorId)?.name ?? 'nobody named';
+    data.operators.find((operator) => operator.id === event?.operatorId)?.name ?? 'nobody named';
   const when = (event: Event) =>
     `${dayText(event.at, data.zone)} ${new Date(event.at).getUTCFullYear()}, ${timeText(event.at, data.zone)}`;
   const fragments = broke.data.fragments;

@@ -42,8 +42,9 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
     for (const event of view.events) byId.set(event.id, event);
     return shiftOf([...byId.values()].filter((event) => event.at >= from));
   }, [facts.events, view.events, from]);
-  const nameOf = (id: string | null) => jobs.find((one) => one.id === id)?.name ?? 'no job';
-  const who = (id: string | null) => data.operators.find((one) => one.id === id)?.name ?? 'whoever was here';
+  const nameOf = (id: string | null) => jobs.find((job) => job.id === id)?.name ?? 'no job';
+  const who = (id: string | null) =>
+    data.operators.find((operator) => operator.id === id)?.name ?? 'whoever was here';
   const change = (is: 'begun' | 'ended') => {
     live.write({ kind: 'shift', data: { is, ...(note.trim() && { note: note.trim() }) } });
     say(is === 'begun' ? 'Shift begun.' : 'Shift ended; the note waits for the next.');
@@ -167,7 +168,7 @@ function Jobs({ shift, nameOf }: { shift: Shift; nameOf: (id: string | null) => 
 }
 
 function Losses({ shift }: { shift: Shift }) {
-  const most = Math.max(1, ...shift.losses.map((one) => one.lostMs));
+  const most = Math.max(1, ...shift.losses.map((loss) => loss.lostMs));
   const name = (what: Shift['losses'][number]['what']) =>
     what === null ? 'kind not said' : what === 'stop' ? 'stops without break' : faults[what].says;
   return (

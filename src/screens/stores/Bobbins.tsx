@@ -34,16 +34,16 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         <p className="quiet">None yet. Pre-wound ones give a steadier tension than shop-wound.</p>
       )}
       <ul>
-        {bobbins.map((one) => (
-          <li key={one.id} className="flex items-start gap-3 border-t py-2 rule">
-            <Swatch thread={one} className="size-8" />
+        {bobbins.map((bobbin) => (
+          <li key={bobbin.id} className="flex items-start gap-3 border-t py-2 rule">
+            <Swatch thread={bobbin} className="size-8" />
             <span>
-              <b>{one.name}</b>
+              <b>{bobbin.name}</b>
               <span className="figures quiet block text-sm">
-                {bobbinClasses[one.size].name} · {threadWeightText(one.weightNo, one.tex)} ·{' '}
-                {bobbinSides[one.sides].name} · about {whole(one.metres)} m
+                {bobbinClasses[bobbin.size].name} · {threadWeightText(bobbin.weightNo, bobbin.tex)} ·{' '}
+                {bobbinSides[bobbin.sides].name} · about {whole(bobbin.metres)} m
               </span>
-              <span className="block text-sm">{bobbinSides[one.sides].care}</span>
+              <span className="block text-sm">{bobbinSides[bobbin.sides].care}</span>
             </span>
           </li>
         ))}

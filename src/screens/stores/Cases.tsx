@@ -84,5 +84,5 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
 }
 
 async function addCases(lines: CaseRow[]): Promise<void> {
-  for (const one of lines) await send('POST', '/api/bobbin-cases', { id: uuid7(), ...one });
+  for (const line of lines) await send('POST', '/api/bobbin-cases', { id: uuid7(), ...line });
 }

@@ -15,10 +15,10 @@ const perSheet = 24;
 /** QR labels for boxes and cones: each holds a quick-line text, to be completed by the position's number. */
 export function Labels({ threads, cones, kinds, cases }: LabelsProps) {
   const things = [
-    ...threads.map((one) => ({
-      text: `c ${one.code}`,
-      title: one.name,
-      line: `${one.code} · ${one.weightNo} wt`,
+    ...threads.map((thread) => ({
+      text: `c ${thread.code}`,
+      title: thread.name,
+      line: `${thread.code} · ${thread.weightNo} wt`,
     })),
     ...cones.flatMap((cone) => {
       const thread = threads.find((one) => one.id === cone.threadId);
@@ -32,7 +32,7 @@ export function Labels({ threads, cones, kinds, cases }: LabelsProps) {
           ]
         : [];
     }),
-    ...kinds.map((one) => ({ text: `n ${one.text}`, title: one.text, line: one.spec.system })),
+    ...kinds.map((kind) => ({ text: `n ${kind.text}`, title: kind.text, line: kind.spec.system })),
     ...cases
       .filter((one) => !one.retired)
       .map((one) => ({ text: `note ${one.name} in`, title: one.name, line: `class ${one.size}` })),

@@ -8,7 +8,7 @@ import { CsvIn } from './CsvIn.tsx';
 /** Threads and cones from a CSV file: one line a cone; lines of one thread repeat its code. */
 export function ThreadImport({ threads, cones }: { threads: Thread[]; cones: Cone[] }) {
   async function add(good: ThreadRow[]): Promise<void> {
-    const ids = new Map(threads.map((one) => [one.code.toLowerCase(), one.id]));
+    const ids = new Map(threads.map((thread) => [thread.code.toLowerCase(), thread.id]));
     for (const { cone, ...thread } of good) {
       const key = thread.code.toLowerCase();
       if (!ids.has(key)) {

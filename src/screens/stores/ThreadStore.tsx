@@ -13,8 +13,8 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
   const { view } = useFrame();
   const [search, setSearch] = useState('');
   const wanted = search.trim().toLowerCase();
-  const found = threads.filter((one) =>
-    `${one.code} ${one.name} ${one.weightNo} wt ${one.fibre}`.toLowerCase().includes(wanted),
+  const found = threads.filter((thread) =>
+    `${thread.code} ${thread.name} ${thread.weightNo} wt ${thread.fibre}`.toLowerCase().includes(wanted),
   );
   const of = (thread: Thread) => cones.filter((cone) => cone.threadId === thread.id);
   return (

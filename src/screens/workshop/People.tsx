@@ -8,7 +8,7 @@ export function People({ operators }: { operators: Operator[] }) {
     <section id="people" className="sheet mt-4 p-4">
       <h2>People</h2>
       <p>
-        {operators.map((one) => one.name).join(' · ') || (
+        {operators.map((operator) => operator.name).join(' · ') || (
           <span className="quiet">Nobody yet. Entries are then kept without a name.</span>
         )}
       </p>

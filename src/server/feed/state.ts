@@ -92,7 +92,7 @@ export async function linesTaken(lines: readonly { machineId: string; id: string
     database(),
     `SELECT l.id FROM unnest($1::uuid[], $2::uuid[]) AS asked(machine_id, id)
        JOIN feed_line l ON l.machine_id = asked.machine_id AND l.id = asked.id`,
-    [lines.map((one) => one.machineId), lines.map((one) => one.id)],
+    [lines.map((line) => line.machineId), lines.map((line) => line.id)],
   );
   return new Set(found.map((row) => row.id));
 }

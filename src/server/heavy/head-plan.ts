@@ -18,19 +18,19 @@ export type PlanResult<Outcome> = { outcome: Outcome } | { refused: string; name
 /** Plans what was sent; what was left out is filled in. */
 export async function planInThread(question: HeadPlanQuestion, signal: AbortSignal) {
   const outcome = await workedOut<PlanOutcome>({ does: 'plan', asked: askedFrom(question) }, signal);
-  return { order: outcome.jobs.map((one) => one.job), ...outcome };
+  return { order: outcome.jobs.map((job) => job.job), ...outcome };
 }
 
 /** Shares the jobs that were sent out over the machines. */
 export function shareInThread(question: ShareOutQuestion, signal: AbortSignal): Promise<ShareOutcome> {
-  const machines = question.machines.map((one) => ({
-    id: one.id,
-    name: one.name ?? one.id,
-    positions: positionsFrom(one.positions),
-    jobs: jobsFrom(one.jobs),
+  const machines = question.machines.map((machine) => ({
+    id: machine.id,
+    name: machine.name ?? machine.id,
+    positions: positionsFrom(machine.positions),
+    jobs: jobsFrom(machine.jobs),
   }));
   const ids = (jobs: readonly PlanJob[]) => jobs.map((job) => job.id).join('\n');
-  const odd = machines.find((one) => ids(one.jobs) !== ids(machines[0]!.jobs));
+  const odd = machines.find((machine) => ids(machine.jobs) !== ids(machines[0]!.jobs));
   if (odd)
     throw invalid(
       `${odd.name} tells other jobs than ${machines[0]!.name}. Name the same jobs in the same order.`,
@@ -72,7 +72,7 @@ const lateness = ({ latePerMinute }: { latePerMinute?: number | undefined }) =>
   latePerMinute === undefined ? {} : { lateness: { perMinute: latePerMinute } };
 
 const positionsFrom = (positions: HeadPlanQuestion['positions']): PlanPosition[] =>
-  positions.map((one) => ({ use: 'free' as const, sewn: 0, ...one }));
+  positions.map((position) => ({ use: 'free' as const, sewn: 0, ...position }));
 
 const jobsFrom = (jobs: HeadPlanQuestion['jobs']): PlanJob[] =>
   jobs.map((job) => ({
@@ -84,6 +84,6 @@ const jobsFrom = (jobs: HeadPlanQuestion['jobs']): PlanJob[] =>
       stitches: 0,
       at: null,
       ...request,
-      needles: request.needles.map((one) => ({ penalty: 0, ...one })),
+      needles: request.needles.map((needle) => ({ penalty: 0, ...needle })),
     })),
   }));

@@ -77,7 +77,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     machine,
     machines: machines.map(({ slug, name }) => ({ slug, name })),
     operators,
-    operatorId: operators.some((one) => one.id === operatorId) ? operatorId : null,
+    operatorId: operators.some((operator) => operator.id === operatorId) ? operatorId : null,
     threads,
     needleKinds,
     cones,

@@ -103,8 +103,8 @@ function measureLine(parts: Part[]): TextLine {
   const base = median(spans.map((span) => span.low));
   const heights = spans.map((span) => base - span.high).sort((a, b) => a - b);
   const tall = heights.length < 4 ? heights.at(-1)! : heights[Math.floor(heights.length * 0.8)]!;
-  const cap = heights.filter((one) => one > 0.88 * tall && one < 1.12 * tall);
-  const small = heights.filter((one) => one > 0.3 * tall);
+  const cap = heights.filter((height) => height > 0.88 * tall && height < 1.12 * tall);
+  const small = heights.filter((height) => height > 0.3 * tall);
   return {
     parts,
     angle,

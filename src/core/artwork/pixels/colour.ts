@@ -25,8 +25,8 @@ export function rgbOf(hex: string): Rgb {
   return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
 }
 
-export const distance = (one: Rgb, r: number, g: number, b: number) =>
-  Math.hypot(one[0] - r, one[1] - g, one[2] - b);
+export const distance = (rgb: Rgb, r: number, g: number, b: number) =>
+  Math.hypot(rgb[0] - r, rgb[1] - g, rgb[2] - b);
 
 /** Distance of a colour from the straight line of mixtures between two others, in RGB, where pictures are mixed. */
 export function distanceFromMixture(colour: Rgb, one: Rgb, other: Rgb): number {

@@ -40,7 +40,7 @@ export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   return clusters
     .sort((a, b) => b.count - a.count)
     .slice(0, mostTones)
-    .map((one) => ({ rgb: mean(one), share: one.count / total }));
+    .map((cluster) => ({ rgb: mean(cluster), share: cluster.count / total }));
 }
 
 /** Flat pixels counted in bins of 8 × 8 × 8 levels. */
@@ -87,7 +87,7 @@ function merge(bins: ReadonlyMap<number, Cluster>, least: number): Cluster[] {
   const clusters: Cluster[] = [];
   for (const bin of [...bins.values()].sort((a, b) => b.count - a.count)) {
     const rgb = mean(bin);
-    const near = clusters.find((one) => colourDifference(mean(one), rgb) < sameThread);
+    const near = clusters.find((cluster) => colourDifference(mean(cluster), rgb) < sameThread);
     if (near) {
       // The fullest bin gives the colour; the rest only add to the count, or noise would pull it.
       const [r, g, b] = mean(near);
@@ -95,7 +95,7 @@ function merge(bins: ReadonlyMap<number, Cluster>, least: number): Cluster[] {
       near.sum = [r * near.count, g * near.count, b * near.count];
     } else if (clusters.length < 64) clusters.push({ sum: [...bin.sum], count: bin.count });
   }
-  return clusters.filter((one) => one.count >= least);
+  return clusters.filter((cluster) => cluster.count >= least);
 }
 
 /** Colours of lines too thin to have a flat inside: what no tone nearby and no mixture of two nearby explains. */
@@ -107,13 +107,15 @@ function addThinOnes(picture: Pixels, clear: Uint8Array | null, clusters: Cluste
     const together = candidates.reduce((sum, one) => sum + one.count, 0);
     if (together < least) return;
     // The colour farthest from all tones is the line's own; those between it and the ground are its rims.
-    const far = (one: Cluster) =>
-      Math.min(Infinity, ...tones.map((tone) => colourDifference(tone, mean(one))));
+    const far = (cluster: Cluster) =>
+      Math.min(Infinity, ...tones.map((tone) => colourDifference(tone, mean(cluster))));
     const best = candidates
-      .filter((one) => one.count >= Math.max(2, together * 0.015))
+      .filter((candidate) => candidate.count >= Math.max(2, together * 0.015))
       .sort((a, b) => far(b) * b.count ** 0.12 - far(a) * a.count ** 0.12)[0];
     if (!best || (tones.length > 0 && far(best) < 1.5 * sameThread)) return;
-    const alike = candidates.filter((one) => colourDifference(mean(one), mean(best)) < sameThread);
+    const alike = candidates.filter(
+      (candidate) => colourDifference(mean(candidate), mean(best)) < sameThread,
+    );
     const count = alike.reduce((sum, one) => sum + one.count, 0);
     if (count < least / 4) return;
     const [r, g, b] = mean(best);
@@ -194,9 +196,9 @@ function tonesAround(tonesAt: Uint8Array, { width, height }: Pixels, pixel: numb
  */
 function isMixture(rgb: Rgb, tones: readonly Rgb[], mask: number): boolean {
   return tones.some(
-    (one, index) =>
+    (tone, index) =>
       mask & (1 << index) &&
-      tones.some((other) => other !== one && distanceFromMixture(rgb, one, other) < mixtureWithin),
+      tones.some((other) => other !== tone && distanceFromMixture(rgb, tone, other) < mixtureWithin),
   );
 }
 

@@ -114,8 +114,8 @@ export function changeTable(minutes: ChangeMinutes, { needlesStay = false } = {}
       ['a', 'd'],
       [null, 'a'],
     ].map(([from, to]) => {
-      const a = states.findIndex((one) => one.needle === 0 && one.thread === from);
-      const b = states.findIndex((one) => one.needle === needle && one.thread === to);
+      const a = states.findIndex((state) => state.needle === 0 && state.thread === from);
+      const b = states.findIndex((state) => state.needle === needle && state.thread === to);
       return { minutes: total[a]![b]!, moves: ways[a]![b]! };
     });
   const [kept, needle] = [pick(0), pick(1)];
@@ -140,6 +140,6 @@ function shortcut(
   if (way.minutes >= direct - 1e-9) return [];
   const what = `${needle ? 'needle and ' : ''}thread (${relations[relation]})`;
   return [
-    `${what}: at once ${direct} min, in steps ${way.minutes} min (${way.moves.map((one) => moves[one].name).join(', ')}). The steps are taken.`,
+    `${what}: at once ${direct} min, in steps ${way.minutes} min (${way.moves.map((move) => moves[move].name).join(', ')}). The steps are taken.`,
   ];
 }

@@ -66,7 +66,7 @@ export function checkProblem({ positions, jobs, classes }: PlanProblem): void {
     if (now.length === 0 || now.length !== positions[0]!.now.length)
       throw new Refusal('PlanHeads', `Position ${position} must tell its state on every head.`);
   }
-  const usable = new Map(positions.filter(isUsable).map((one) => [one.position, one]));
+  const usable = new Map(positions.filter(isUsable).map((position) => [position.position, position]));
   if (jobs.length > 0 && usable.size === 0)
     throw new Refusal(
       'PlanNothingUsable',
@@ -111,7 +111,7 @@ export function checkProblem({ positions, jobs, classes }: PlanProblem): void {
           `Position ${request.at} is pinned with another thread than ${stops} needs. Take the pin off or the wish back.`,
         );
       const stays = place.use !== 'free' ? place.now[0]!.needle : null;
-      if (stays !== null && !request.needles.some((one) => one.needle === stays))
+      if (stays !== null && !request.needles.some((needle) => needle.needle === stays))
         throw new Refusal(
           'PlanImpossibleLock',
           `Position ${request.at} keeps its ${stays}, which ${stops} cannot be sewn with. Unlock it or take the wish back.`,

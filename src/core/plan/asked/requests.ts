@@ -60,8 +60,10 @@ export function requestsOf(
       continue;
     }
     const needles = acceptable(adviseStop(job, stop, thread, workshop, byThreadAlone)!, shelf);
-    const mates = requests.filter((one) => one.thread === threadId && (one.at ?? null) === position);
-    const shared = mates.find((one) => both(one.needles, needles).length > 0);
+    const mates = requests.filter(
+      (request) => request.thread === threadId && (request.at ?? null) === position,
+    );
+    const shared = mates.find((mate) => both(mate.needles, needles).length > 0);
     if (shared) {
       Object.assign(shared, {
         needles: both(shared.needles, needles),

@@ -63,7 +63,7 @@ const dayMinutes = 480;
 /** The planning problem of a machine as it stands. Jobs of the setup that are no longer waiting are left out. */
 export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem {
   const { machine, seats } = context;
-  const threads = new Map(context.threads.map((one) => [one.id, one]));
+  const threads = new Map(context.threads.map((thread) => [thread.id, thread]));
   const onHead = seats.flatMap((seat) => (seat.needle ? [seat.needle.spec] : []));
   const shelf = [...new Map([...onHead, ...context.shelf].map((spec) => [needleText(spec), spec])).values()];
   const positions = Array.from({ length: machine.positions }, (_, index) => {
@@ -101,7 +101,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
       },
     ];
   });
-  const classes = Object.fromEntries(context.threads.map((one) => [one.id, weightClass(one)]));
+  const classes = Object.fromEntries(context.threads.map((thread) => [thread.id, weightClass(thread)]));
   return {
     positions: positions.map((place) =>
       resting.has(place.position) ? { ...place, sewn: place.sewn + restingCounts } : place,

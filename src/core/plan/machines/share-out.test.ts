@@ -66,7 +66,7 @@ describe('sharing jobs out over machines', () => {
       expect(outcome.proven).toBe(true);
       expect(outcome.cost).toBeCloseTo(everySplit(problem, 0.1), 6);
       expect(outcome.bound).toBeCloseTo(outcome.cost, 6);
-      expect(outcome.machines.flatMap((one) => one.jobs.map(({ job }) => job)).sort()).toEqual(
+      expect(outcome.machines.flatMap((machine) => machine.jobs.map(({ job }) => job)).sort()).toEqual(
         problem.machines[0]!.jobs.map((job) => job.id).sort(),
       );
     });
@@ -74,8 +74,10 @@ describe('sharing jobs out over machines', () => {
   test('the parts add up to the cost', () => {
     const problem = twoMachines(40, 5);
     const { machines, cost } = shareOut(problem, { spanWeight: 0.2 });
-    const all = machines.flatMap((one) => one.jobs);
-    const sewing = machines.map((one) => one.jobs.reduce((sum, { begins, ends }) => sum + ends - begins, 0));
+    const all = machines.flatMap((machine) => machine.jobs);
+    const sewing = machines.map((machine) =>
+      machine.jobs.reduce((sum, { begins, ends }) => sum + ends - begins, 0),
+    );
     const penalties =
       cost - all.reduce((sum, one) => sum + one.changeMinutes + one.late, 0) - 0.2 * Math.max(...sewing);
     expect(penalties).toBeGreaterThan(-1e-6);
@@ -101,16 +103,16 @@ describe('sharing jobs out over machines', () => {
       })),
     };
     const { machines } = shareOut(tight, { spanWeight: 0 });
-    expect(machines.map((one) => one.jobs.length)).toEqual([2, 2]);
-    expect(machines.flatMap((one) => one.jobs).every((one) => one.late === 0)).toBe(true);
+    expect(machines.map((machine) => machine.jobs.length)).toEqual([2, 2]);
+    expect(machines.flatMap((machine) => machine.jobs).every((job) => job.late === 0)).toBe(true);
   });
 
   test('a job that needs a needle which one machine may not hold goes to the other', () => {
     const problem = twoMachines(9, 3);
-    const locked = problem.machines[0]!.positions.map((one) => ({
-      ...one,
+    const locked = problem.machines[0]!.positions.map((position) => ({
+      ...position,
       use: 'locked' as const,
-      now: one.now.map((state) => ({ ...state, needle: 'another needle' })),
+      now: position.now.map((state) => ({ ...state, needle: 'another needle' })),
     }));
     const [heron, teal] = problem.machines;
     const { machines } = shareOut({ ...problem, machines: [{ ...heron!, positions: locked }, teal!] });
@@ -123,7 +125,7 @@ describe('sharing jobs out over machines', () => {
 
   test('stopped at once it still has a split, and does not call it proven', () => {
     const outcome = shareOut(twoMachines(14, 7), { goOn: () => false });
-    expect(outcome.machines.flatMap((one) => one.jobs)).toHaveLength(7);
+    expect(outcome.machines.flatMap((machine) => machine.jobs)).toHaveLength(7);
     expect(outcome.bound).toBeLessThanOrEqual(outcome.cost + 1e-6);
   });
 

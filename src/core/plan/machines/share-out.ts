@@ -188,7 +188,9 @@ class ShareSearch {
         machine !== -1
           ? sum
           : sum +
-            Math.min(...this.placesOf(job).map((one) => this.problem.machines[one]!.jobs[job]!.sewMinutes)),
+            Math.min(
+              ...this.placesOf(job).map((place) => this.problem.machines[place]!.jobs[job]!.sewMinutes),
+            ),
       0,
     );
     const even = (loads.reduce((a, b) => a + b, 0) + rest) / loads.length;

@@ -141,7 +141,7 @@ function nodesOf(
         return lanes.flatMap((lane, laneIndex): Option[] => {
           if (lane.needle !== null && lane.needle !== index) return [];
           if (lane.thread !== null && (lane.thread !== thread || thread !== leaves)) return [];
-          if (wished && placeLane[places.findIndex((one) => one.position === request.at)] !== laneIndex)
+          if (wished && placeLane[places.findIndex((place) => place.position === request.at)] !== laneIndex)
             return [];
           return placeLane.includes(laneIndex) ? [{ lane: laneIndex, needle: index, penalty }] : [];
         });
@@ -149,7 +149,7 @@ function nodesOf(
       if (options.length === 0)
         throw new Refusal(
           'PlanNoPlace',
-          `No position can take stop ${request.stops.join(', ')} of ${job.name}: all are pinned or locked with other needles. Unlock one that may hold ${request.needles.map((one) => one.needle).join(' or ')}.`,
+          `No position can take stop ${request.stops.join(', ')} of ${job.name}: all are pinned or locked with other needles. Unlock one that may hold ${request.needles.map((needle) => needle.needle).join(' or ')}.`,
         );
       nodes.push({ job: jobIndex, request: requestIndex, thread, leaves, options });
     });
@@ -241,7 +241,7 @@ function grainOf(problem: PlanProblem, table: ChangeTable): number {
     ...table.kept,
     ...table.needle,
     ...problem.jobs.flatMap((job) =>
-      job.requests.flatMap((request) => request.needles.map((one) => one.penalty)),
+      job.requests.flatMap((request) => request.needles.map((needle) => needle.penalty)),
     ),
   ];
   return Math.max(0.001, commonStep(parts));

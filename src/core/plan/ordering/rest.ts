@@ -34,7 +34,7 @@ export function restCost(
   free: ReadonlySet<number>,
 ): RestCost {
   const cost = new Float64Array(needles).fill(Infinity);
-  const used = [...new Set(wants.flatMap((one) => one.needles))];
+  const used = [...new Set(wants.flatMap((want) => want.needles))];
   for (let set = 1; set < 1 << used.length; set++) {
     const chosen = used.filter((_, index) => set & (1 << index));
     let sum = 0;

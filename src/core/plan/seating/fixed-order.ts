@@ -131,7 +131,7 @@ export class FixedOrder {
     const { positions, jobs } = model.problem;
     const unbound = modelOf({
       ...model.problem,
-      positions: positions.map((one) => (isUsable(one) ? { ...one, use: 'free' } : one)),
+      positions: positions.map((position) => (isUsable(position) ? { ...position, use: 'free' } : position)),
       jobs: jobs.map((job) => ({
         ...job,
         requests: job.requests.map((request) => ({ ...request, at: null })),

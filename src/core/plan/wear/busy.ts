@@ -28,14 +28,14 @@ export function busyColours(positions: readonly UsedPosition[]): BusyColour[] {
   const all = positions.reduce((sum, one) => sum + one.stitches, 0);
   const even = all / Math.max(1, positions.length);
   const idle = positions
-    .filter((one) => one.free && one.stitches < even / 2)
+    .filter((position) => position.free && position.stitches < even / 2)
     .sort((a, b) => a.stitches - b.stitches || a.position - b.position);
   const busy = positions
     .filter(
       ({ thread, stitches }) =>
         thread !== null &&
         stitches > busyTimes * even &&
-        positions.filter((one) => one.thread === thread).length === 1,
+        positions.filter((position) => position.thread === thread).length === 1,
     )
     .sort((a, b) => b.stitches - a.stitches);
   return busy.flatMap(({ thread, position, stitches }) => {

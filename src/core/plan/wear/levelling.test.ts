@@ -51,11 +51,11 @@ describe('blocks trade ends so that the head wears evenly', () => {
         const positions = worn(list);
         const all = permutations(positions.map((_, index) => index)).map((from) => ({
           moves: from.filter((source, to) => source !== to).length,
-          unevenness: squares(positions.map((one, to) => one.sewn + positions[from[to]!]!.ahead)),
+          unevenness: squares(positions.map((position, to) => position.sewn + positions[from[to]!]!.ahead)),
         }));
         for (const way of levellings(positions)) {
           const rivals = all.filter((one) => one.moves <= way.moves.length);
-          expect(squares(way.after)).toBeCloseTo(Math.min(...rivals.map((one) => one.unevenness)), 3);
+          expect(squares(way.after)).toBeCloseTo(Math.min(...rivals.map((rival) => rival.unevenness)), 3);
         }
       }),
       { numRuns: 60 },

@@ -35,7 +35,7 @@ export function levellings(positions: readonly WornPosition[]): Levelling[] {
   );
   const ways = new Map<number, Levelling>([[0, stay]]);
   // Even two seats as unlike as can be gain no more than this by trading places.
-  const most = Math.max(1, ...positions.map((one) => one.sewn + one.ahead)) ** 2 * 2;
+  const most = Math.max(1, ...positions.map((position) => position.sewn + position.ahead)) ** 2 * 2;
   for (let step = 0; step <= 48; step++) {
     const price = step === 48 ? 0 : most / 2 ** (step / 2);
     const assignment = new Assignment(new Int32Array(size).fill(size));
@@ -52,7 +52,7 @@ export function levellings(positions: readonly WornPosition[]): Levelling[] {
   }
   const byMoves = [...ways.values()].sort((a, b) => a.moves.length - b.moves.length);
   return byMoves.filter(
-    (way, at) => at === 0 || byMoves.slice(0, at).every((one) => unevenness(way) < unevenness(one) - 1),
+    (way, at) => at === 0 || byMoves.slice(0, at).every((move) => unevenness(way) < unevenness(move) - 1),
   );
 }
 
@@ -67,7 +67,7 @@ export function worthwhile(ways: readonly Levelling[], share = 0.8): Levelling {
 const unevenness = ({ after }: Levelling) => after.reduce((sum, one) => sum + one ** 2, 0);
 
 function wayOf(positions: readonly WornPosition[], from: readonly number[]): Levelling {
-  const after = positions.map((one, to) => one.sewn + positions[from[to]!]!.ahead);
+  const after = positions.map((position, to) => position.sewn + positions[from[to]!]!.ahead);
   return {
     moves: from.flatMap((source, to) =>
       source === to ? [] : [{ from: positions[source]!.position, to: positions[to]!.position }],

@@ -27,8 +27,8 @@ export interface StandingLayout {
 export function standingLayout(problem: PlanProblem, limits: SearchLimits = {}): StandingLayout {
   const free: PlanProblem = {
     ...problem,
-    positions: problem.positions.map((one) =>
-      one.use === 'pinned' || one.use === 'locked' ? { ...one, use: 'free' } : one,
+    positions: problem.positions.map((position) =>
+      position.use === 'pinned' || position.use === 'locked' ? { ...position, use: 'free' } : position,
     ),
     jobs: problem.jobs.map((job) => ({
       ...job,

@@ -43,14 +43,14 @@ describe('reading the underside', () => {
       { part: 'knob', position: 3, way: 'tighten' },
     ]);
     expect(first.says).toMatch(/^14 of 15 show too much bobbin: tighten the case\. Then position 3/);
-    expect(readBlock(columns(shares), 'third', 'top-first').moves.map((one) => one.part)).toEqual([
+    expect(readBlock(columns(shares), 'third', 'top-first').moves.map((move) => move.part)).toEqual([
       'knob',
       'case',
     ]);
   });
   test('top first touches the case only when most show the same fault', () => {
     const shares = [...all(0.33, 9), ...all(0.6, 6)];
-    expect(readBlock(columns(shares), 'third', 'top-first').moves.every((one) => one.part === 'knob')).toBe(
+    expect(readBlock(columns(shares), 'third', 'top-first').moves.every((move) => move.part === 'knob')).toBe(
       true,
     );
   });
@@ -108,7 +108,7 @@ describe('the least moves', () => {
     fc.assert(
       fc.property(shares, (list) => {
         const { columns: read, moves, common } = readBlock(columns(list), 'third', 'bobbin-first');
-        const knobs = moves.flatMap((one) => (one.part === 'knob' ? [one.position] : []));
+        const knobs = moves.flatMap((move) => (move.part === 'knob' ? [move.position] : []));
         for (const one of read)
           if (!knobs.includes(one.position)) {
             expect(one.share + common).toBeLessThanOrEqual(shareSchools.third.to + 1e-6);

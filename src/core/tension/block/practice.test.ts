@@ -35,7 +35,7 @@ function follow(start: PracticeState): PracticeState {
         'third',
         'bobbin-first',
       );
-      const knob = block.moves.find((one) => one.part === 'knob');
+      const knob = block.moves.find((move) => move.part === 'knob');
       if (eighths !== 0) {
         does({ does: 'screw', turns: eighths / 8 });
         steps.push({ is: 'turn', turns: eighths / 8 });

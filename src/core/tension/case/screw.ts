@@ -132,11 +132,11 @@ export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
   const most = flat ? 4 : mostUnknown;
   const way = Math.sign(middle - belief.grams) || 1;
   const options = steps.filter((step) => step <= most).map((step) => after(way * step));
-  const likeliest = options.reduce((one, other) => (other.chance > one.chance + 1e-9 ? other : one));
+  const likeliest = options.reduce((option, other) => (other.chance > option.chance + 1e-9 ? other : option));
   if (stay.chance > 0.3 && stay.chance >= likeliest.chance - worthTurning)
     return { ...stay, why: 'It is most likely in the band as it is: leave the screw alone.' };
-  const nearest = options.reduce((one, other) =>
-    Math.abs(other.grams - middle) < Math.abs(one.grams - middle) ? other : one,
+  const nearest = options.reduce((option, other) =>
+    Math.abs(other.grams - middle) < Math.abs(option.grams - middle) ? other : option,
   );
   const best = likeliest.chance >= 0.15 ? likeliest : nearest;
   return {

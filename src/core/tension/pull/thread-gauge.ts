@@ -16,13 +16,13 @@ export function copyUpper(
   good: number,
   tolerance = 0.05,
 ): { target: number; turns: { position: number; way: 'tighten' | 'loosen'; off: number }[] } {
-  const target = readings.find((one) => one.position === good)?.grams;
+  const target = readings.find((reading) => reading.position === good)?.grams;
   if (target === undefined || !(target > 0))
     throw new Refusal('GoodMissing', `Position ${good} has no reading to copy. Gauge it first.`);
   return {
     target,
     turns: readings
-      .filter((one) => Math.abs(one.grams - target) > tolerance * target)
+      .filter((reading) => Math.abs(reading.grams - target) > tolerance * target)
       .map(({ position, grams }) => ({
         position,
         way: grams < target ? ('tighten' as const) : ('loosen' as const),

@@ -44,7 +44,7 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
       'PullOdd',
       'A pull needs 10 to 1000 samples a second, a speed and a bobbin diameter above 0.',
     );
-  if (grams.some((one) => !Number.isFinite(one) || one < -5 || one > 500))
+  if (grams.some((gram) => !Number.isFinite(gram) || gram < -5 || gram > 500))
     throw new Refusal(
       'PullBroken',
       'The gauge sent readings that cannot be (outside −5 to 500 g). Check its zero and pull again.',

@@ -118,7 +118,9 @@ function scoreOf(
     // One thread sews both sides of a column: sides of two colours are sides of two columns.
     score -= Math.min(
       enough,
-      Math.max(...colours.map((one) => Math.abs(one(left, left + strip) - one(right - strip, right)))),
+      Math.max(
+        ...colours.map((colour) => Math.abs(colour(left, left + strip) - colour(right - strip, right))),
+      ),
     );
     if (index > 0) score -= 2 * Math.min(enough, mean(left - 0.94 * gap, left - 0.06 * gap));
   }

@@ -38,7 +38,7 @@ describe('reading the underside from a photo', () => {
     const made = five([0.33, 0.5, 0.2]);
     const { pixels } = await madeUnderside({
       ...made,
-      columns: made.columns.map((one, index) => ({ ...one, off: index === 1 ? 0.1 : 0 })),
+      columns: made.columns.map((column, index) => ({ ...column, off: index === 1 ? 0.1 : 0 })),
     });
     const read = readUnderside(pixels, { count: 3, columnMm: 10 });
     expect(read[0]!.widths!.bobbin).toBeCloseTo(3.3, 0);
@@ -50,7 +50,9 @@ describe('reading the underside from a photo', () => {
   });
   test('a thread too like the bobbin is refused, its neighbours are read', async () => {
     const made = five([0.3, 0.3, 0.3, 0.3]);
-    const columns = made.columns.map((one, index) => (index === 2 ? { ...one, colour: '#1b1c20' } : one));
+    const columns = made.columns.map((column, index) =>
+      index === 2 ? { ...column, colour: '#1b1c20' } : column,
+    );
     const { pixels } = await madeUnderside({ ...made, columns, bobbin: '#17181b' });
     const read = readUnderside(pixels, { count: 4, columnMm: 10 });
     expect(read.map((one) => one.share !== null)).toEqual([true, true, false, true]);

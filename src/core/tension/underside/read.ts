@@ -113,8 +113,8 @@ export function readUnderside(picture: Pixels, { count, columnMm }: UndersideAsk
         bobbin,
       ),
     );
-    const share = middle(stripes.map((one) => one.share));
-    const left = middle(stripes.map((one) => one.left));
+    const share = middle(stripes.map((stripe) => stripe.share));
+    const left = middle(stripes.map((stripe) => stripe.left));
     const deviation = Math.sqrt(stripes.reduce((sum, one) => sum + (one.share - share) ** 2, 0) / bands);
     const width = span.right - span.left;
     return {
@@ -195,9 +195,9 @@ function columnColours(
 function bobbinColour(columns: readonly { top: Colour; centre: Colour }[]): Colour | null {
   const centres = columns
     .filter(({ top, centre }) => difference(top, centre) > leastContrast)
-    .map((one) => one.centre);
+    .map((column) => column.centre);
   if (centres.length === 0) return null;
-  const agreeing = (one: Colour) => centres.filter((other) => difference(one, other) < 0.15);
+  const agreeing = (colour: Colour) => centres.filter((other) => difference(colour, other) < 0.15);
   const most = centres.reduce((best, one) => (agreeing(one).length > agreeing(best).length ? one : best));
   const group = agreeing(most);
   return ofPlanes((plane) => middle(group.map((colour) => colour[plane])));

@@ -52,7 +52,7 @@ export function Columns({ order, typing, columns, verdict, schools, colourAt, bo
 }
 
 function readingOf(position: number, verdict: BlockVerdict | null) {
-  return verdict?.columns.find((one) => one.position === position);
+  return verdict?.columns.find((column) => column.position === position);
 }
 
 function markOf(position: number, verdict: BlockVerdict | null): string {

@@ -24,5 +24,5 @@ test('only whole columns count', () => {
     14: { left: 3 },
     13: { left: 0, bobbin: 0, right: 0 },
   };
-  expect(wholeColumns(widths, order).map((one) => one.position)).toEqual([15]);
+  expect(wholeColumns(widths, order).map((column) => column.position)).toEqual([15]);
 });

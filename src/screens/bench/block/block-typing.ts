@@ -33,7 +33,7 @@ export function typedWidths(text: string): number[] | null {
     .trim()
     .split(/\s+/)
     .map((word) => Number(word.replace(',', '.')));
-  return text.trim() !== '' && numbers.every((one) => one >= 0 && one <= 60) ? numbers : null;
+  return text.trim() !== '' && numbers.every((number) => number >= 0 && number <= 60) ? numbers : null;
 }
 
 /** Columns of which all three widths are known and not all 0, in the order of the rail. */

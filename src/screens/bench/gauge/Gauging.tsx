@@ -100,9 +100,9 @@ export function Gauging(props: GaugingProps) {
               value={bobbinKindId ?? ''}
               onChange={(change) => props.onBobbin(change.target.value)}
             >
-              {bobbins.map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
+              {bobbins.map((bobbin) => (
+                <option key={bobbin.id} value={bobbin.id}>
+                  {bobbin.name}
                 </option>
               ))}
             </select>

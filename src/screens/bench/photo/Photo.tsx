@@ -56,7 +56,9 @@ function ReadColumns({ block, state, onUse }: ReadProps) {
         onMove={block.moveEdges}
       />
       <EdgesByHand block={block} />
-      <ul>{columns.map((one, index) => one.why && !moved[index] && <li key={index}>{one.why}</li>)}</ul>
+      <ul>
+        {columns.map((column, index) => column.why && !moved[index] && <li key={index}>{column.why}</li>)}
+      </ul>
       <p>
         <button
           type="button"

@@ -45,9 +45,9 @@ export function writeCheckpoints(sql: Sql, machineId: string, checkpoints: reado
      ON CONFLICT (machine_id, at, id) DO UPDATE SET state = excluded.state`,
     [
       machineId,
-      checkpoints.map((one) => one.mark.at),
-      checkpoints.map((one) => one.mark.id),
-      checkpoints.map((one) => JSON.stringify(one.now)),
+      checkpoints.map((checkpoint) => checkpoint.mark.at),
+      checkpoints.map((checkpoint) => checkpoint.mark.id),
+      checkpoints.map((checkpoint) => JSON.stringify(checkpoint.now)),
     ],
   );
 }
