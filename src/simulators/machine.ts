@@ -77,7 +77,7 @@ export class SimulatedMachine {
     const stop = stops[this.at]!;
     const perSecond = speed / 60;
     const rates = Array.from({ length: heads }, (_, index) => this.rate(index + 1, stop));
-    const all = rates.reduce((sum, one) => sum + one, 0);
+    const all = rates.reduce((sum, rate) => sum + rate, 0);
     const toBreak = this.patience / all;
     const toEnd = stop.stitches - this.inStop;
     const stitches = Math.min(seconds * perSecond, toBreak, toEnd);
@@ -107,7 +107,7 @@ export class SimulatedMachine {
 
   private breakNow(news: FeedNews[], { position }: SimulatedStop, rates: readonly number[]): void {
     const { chance } = this.setup;
-    let draw = chance() * rates.reduce((sum, one) => sum + one, 0);
+    let draw = chance() * rates.reduce((sum, rate) => sum + rate, 0);
     const head =
       1 +
       Math.max(

@@ -59,7 +59,7 @@ export function demoKind(seed: number, count: number, mostStops = Infinity): Pla
       shelf,
       {},
     );
-    const stitches = stops.reduce((sum, one) => sum + one.stitches, 0);
+    const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
     return {
       id: `job ${index}`,
       name: like.name,

@@ -48,7 +48,7 @@ export function threadPlan(
 ): ThreadPlan {
   const each = stops.map((stop) => consumption(stop, cloth, supply.bobbinFactor));
   const bobbinPiece = each.reduce((sum, one) => sum + one.bobbinMm, 0);
-  const stitches = stops.reduce((sum, one) => sum + one.stitches, 0);
+  const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
   const cones = new Map<string, number>();
   stops.forEach(({ cone }, index) => {
     cones.set(cone, (cones.get(cone) ?? 0) + (each[index]!.topMm * pieces) / 1000);

@@ -36,7 +36,7 @@ export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   const clusters = merge(flat.bins, least);
   addThinOnes(picture, clear, clusters, Math.max(8, picture.width * picture.height * 0.0001));
   dropRims(picture, clear, clusters);
-  const total = clusters.reduce((sum, one) => sum + one.count, 0);
+  const total = clusters.reduce((sum, cluster) => sum + cluster.count, 0);
   return clusters
     .sort((a, b) => b.count - a.count)
     .slice(0, mostTones)
@@ -104,7 +104,7 @@ function addThinOnes(picture: Pixels, clear: Uint8Array | null, clusters: Cluste
     const tones = clusters.map(mean);
     const bins = unexplained(picture, clear, tones);
     const candidates = [...bins.values()];
-    const together = candidates.reduce((sum, one) => sum + one.count, 0);
+    const together = candidates.reduce((sum, candidate) => sum + candidate.count, 0);
     if (together < least) return;
     // The colour farthest from all tones is the line's own; those between it and the ground are its rims.
     const far = (cluster: Cluster) =>

@@ -165,9 +165,9 @@ class ShareSearch {
       this.shares.plan(machine, this.jobsAt(at, machine)),
     );
     const span = this.spanCost(at);
-    const cost = plans.reduce((sum, one) => sum + one.cost, span);
+    const cost = plans.reduce((sum, plan) => sum + plan.cost, span);
     if (!this.best || cost < this.best.cost - epsilon) this.best = { at: [...at], cost };
-    return plans.reduce((sum, one) => sum + (one.proven ? one.cost : one.bound), span);
+    return plans.reduce((sum, plan) => sum + (plan.proven ? plan.cost : plan.bound), span);
   }
 
   /** What jobs given out so far cost at least, whatever becomes of the others. */

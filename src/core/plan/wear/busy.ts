@@ -25,7 +25,7 @@ export const busyTimes = 2;
  * colour twice and lets the two alternate (common practice, no published source), by the workshop's rule (seating/turns.ts).
  */
 export function busyColours(positions: readonly UsedPosition[]): BusyColour[] {
-  const all = positions.reduce((sum, one) => sum + one.stitches, 0);
+  const all = positions.reduce((sum, position) => sum + position.stitches, 0);
   const even = all / Math.max(1, positions.length);
   const idle = positions
     .filter((position) => position.free && position.stitches < even / 2)

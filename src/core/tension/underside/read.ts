@@ -115,7 +115,9 @@ export function readUnderside(picture: Pixels, { count, columnMm }: UndersideAsk
     );
     const share = middle(stripes.map((stripe) => stripe.share));
     const left = middle(stripes.map((stripe) => stripe.left));
-    const deviation = Math.sqrt(stripes.reduce((sum, one) => sum + (one.share - share) ** 2, 0) / bands);
+    const deviation = Math.sqrt(
+      stripes.reduce((sum, stripe) => sum + (stripe.share - share) ** 2, 0) / bands,
+    );
     const width = span.right - span.left;
     return {
       widths: {
@@ -198,7 +200,9 @@ function bobbinColour(columns: readonly { top: Colour; centre: Colour }[]): Colo
     .map((column) => column.centre);
   if (centres.length === 0) return null;
   const agreeing = (colour: Colour) => centres.filter((other) => difference(colour, other) < 0.15);
-  const most = centres.reduce((best, one) => (agreeing(one).length > agreeing(best).length ? one : best));
+  const most = centres.reduce((best, centre) =>
+    agreeing(centre).length > agreeing(best).length ? centre : best,
+  );
   const group = agreeing(most);
   return ofPlanes((plane) => middle(group.map((colour) => colour[plane])));
 }
@@ -218,7 +222,7 @@ function stripeIn(
 ): { share: number; left: number } {
   const { width, planes } = field;
   const towards = bobbin.map((one, plane) => one - top[plane]!);
-  const length2 = towards.reduce((sum, one) => sum + one * one, 0);
+  const length2 = towards.reduce((sum, toward) => sum + toward * toward, 0);
   const steps = Math.max(12, Math.round(span.right - span.left));
   const line = new Float64Array(steps);
   for (let step = 0; step < steps; step++) {
