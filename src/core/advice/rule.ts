@@ -75,8 +75,8 @@ export function speaks({ when, school }: Rule, question: Question): boolean {
     among(question.cloth, when.cloth) &&
     !when.notCloth?.includes(question.cloth) &&
     among(question.element, when.element) &&
-    (!when.backing || when.backing.some((one) => question.backings.includes(one))) &&
-    !when.notBacking?.some((one) => question.backings.includes(one)) &&
+    (!when.backing || when.backing.some((backing) => question.backings.includes(backing))) &&
+    !when.notBacking?.some((backing) => question.backings.includes(backing)) &&
     among(question.hoop, when.hoop) &&
     (when.seams === undefined || when.seams === question.seams) &&
     within(question.layers, when.layers) &&

@@ -73,7 +73,7 @@ function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
     how: null,
     position: null,
   };
-  const reasons = [...caseDue.map((one) => `The case: ${one}.`), ...(breaksRose ? [breaksRose] : [])];
+  const reasons = [...caseDue.map((reason) => `The case: ${reason}.`), ...(breaksRose ? [breaksRose] : [])];
   if (reasons.length === 0) return [loaded];
   return [
     {

@@ -101,7 +101,7 @@ type Limits = ReturnType<typeof speedLimits>;
 /** A limit that is not metallic's own: foam, caps, thick thread, small letters. */
 function speed(job: CheckJob, threads: CheckInput['threads'], limits: Limits): CheckItem[] {
   const slowest = slowestOf(limits);
-  const stop = job.stops.find((one) => one.stop === slowest?.stop);
+  const stop = job.stops.find((candidate) => candidate.stop === slowest?.stop);
   if (!slowest || !stop || isMetallicStop(stop, threads)) return [];
   return [
     item('speed', `At most ${slowest.limit} st/min: stop ${slowest.stop}, ${stop.element}`, slowest.because),

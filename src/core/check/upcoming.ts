@@ -37,7 +37,7 @@ export function upcoming(asked: {
     const days = (Date.parse(now) - Date.parse(seat.needle.fittedAt)) / dayMs;
     const left = worn >= 1 ? 0 : days < 1 ? Infinity : ((1 - worn) / worn) * days;
     if (left > mostDays) return [];
-    const where = `position ${seat.position}${seats.some((one) => one.head > 1) ? `, head ${seat.head}` : ''}`;
+    const where = `position ${seat.position}${seats.some((other) => other.head > 1) ? `, head ${seat.head}` : ''}`;
     return [
       {
         key: `needle-${seat.needle.entryId}`,

@@ -45,7 +45,7 @@ export function readBy(cell: Cell): {
   const faults: string[] = [];
   const among = <Key extends string>(heading: string, keys: readonly Key[]) => {
     const text = cell(heading).trim().toLowerCase();
-    const key = keys.find((one) => one === text);
+    const key = keys.find((candidate) => candidate === text);
     if (text && !key) faults.push(`“${heading}” must be one of ${keys.join(', ')}, or empty, not “${text}”.`);
     return key;
   };

@@ -116,7 +116,7 @@ export function readJobRows(
     if (!name) line.faults.push('The job has no name.');
     else if (name.length > 120) line.faults.push('The job’s name is longer than 120 characters.');
     const group = byJob.get(name) ?? { lines: [], stops: [] };
-    if (group.stops.some((one) => one.stop === stop.stop))
+    if (group.stops.some((other) => other.stop === stop.stop))
       line.faults.push(`Stop ${stop.stop} stands twice in this job.`);
     group.lines.push(line);
     group.stops.push(stop);
@@ -209,7 +209,7 @@ function readMeasures(line: ReadLine, element: ElementKind): Measures | undefine
 /** A line that says more of a stop before it: one of the several things that it sews. */
 function readPartLine(line: ReadLine, group: { lines: ReadLine[]; stops: ReadStop[] } | undefined): void {
   const cell = (heading: string) => line.cells[heading] ?? '';
-  const stop = group?.stops.find((one) => String(one.stop) === cell('stop'));
+  const stop = group?.stops.find((candidate) => String(candidate.stop) === cell('stop'));
   const number = readWhole(line, 'part', cell('part'), 1, 12);
   const element = cell('element').toLowerCase() as ElementKind;
   if (!elementKinds.includes(element))

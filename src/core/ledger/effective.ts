@@ -31,10 +31,11 @@ export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'corr
 /** Corrections naming `id` that were not themselves taken back, in ledger order. */
 function liveCorrections(id: string, all: readonly EntryOf<'correction'>[]): EntryOf<'correction'>[] {
   return all
-    .filter((one) => one.corrects === id)
+    .filter((correction) => correction.corrects === id)
     .filter(
-      (one) =>
-        liveCorrections(one.id, all).findLast((next) => next.data.void !== undefined)?.data.void !== true,
+      (correction) =>
+        liveCorrections(correction.id, all).findLast((next) => next.data.void !== undefined)?.data.void !==
+        true,
     )
     .sort(inLedgerOrder);
 }
@@ -55,7 +56,9 @@ export function effectiveEntries(ledger: readonly Entry[]): EffectiveEntry[] {
 }
 
 /** Which non-correction entry a correction hangs on in the end. */
-function rootFinder(corrections: readonly EntryOf<'correction'>[]): (one: EntryOf<'correction'>) => string {
+function rootFinder(
+  corrections: readonly EntryOf<'correction'>[],
+): (correction: EntryOf<'correction'>) => string {
   const byId = new Map(corrections.map((correction) => [correction.id, correction]));
   return (one) => {
     let target = one.corrects!;

@@ -100,7 +100,7 @@ export function readQuickLine(text: string, context: QuickContext): Understood {
   if (!line) throw new Refusal('QuickLineEmpty', 'Type for example 7b for a break at position 7.');
   const address = /^(?:(\d+)\s*[.:]\s*)?(\d+)\s*(?=[a-z])/i.exec(line);
   const rest = address ? line.slice(address[0].length) : line;
-  const command = commands.find((one) => one.pattern.test(rest));
+  const command = commands.find((candidate) => candidate.pattern.test(rest));
   if (!command) {
     throw new Refusal(
       'QuickLineUnknown',
@@ -181,11 +181,11 @@ function takeReason(text: string): { label: string; reason: NeedleReason } {
 function readCone(rest: string, where: Where, context: QuickContext): Understood {
   const cone = rest ? coneNamed(rest, context) : undefined;
   const thread = cone
-    ? context.threads.find((one) => one.id === cone.threadId)
+    ? context.threads.find((candidate) => candidate.id === cone.threadId)
     : rest
-      ? (context.threads.find((one) => one.code.toLowerCase() === rest.toLowerCase()) ??
+      ? (context.threads.find((candidate) => candidate.code.toLowerCase() === rest.toLowerCase()) ??
         onlyOneNamed(rest, context))
-      : context.threads.find((one) => one.id === context.threadOn(where.head, where.position));
+      : context.threads.find((candidate) => candidate.id === context.threadOn(where.head, where.position));
   if (!thread) {
     throw new Refusal(
       'QuickLineThreadUnknown',
@@ -208,7 +208,8 @@ function readCone(rest: string, where: Where, context: QuickContext): Understood
 /** A thread's code with a batch after it names one cone. The newest of several of one batch is taken. */
 function coneNamed(text: string, context: QuickContext) {
   const [, code, batch] = /^(\S+)\s+(\S.*)$/.exec(text) ?? [];
-  const thread = code && context.threads.find((one) => one.code.toLowerCase() === code.toLowerCase());
+  const thread =
+    code && context.threads.find((candidate) => candidate.code.toLowerCase() === code.toLowerCase());
   if (!thread) return undefined;
   const found = (context.cones ?? []).find(
     (cone) => cone.threadId === thread.id && cone.batch.toLowerCase() === batch!.toLowerCase(),

@@ -98,4 +98,4 @@ function movesBetween(model: Model, from: HeadState, needle: string, thread: str
 }
 
 /** "new needle, re-thread, re-tension and test". */
-export const movesText = (list: readonly Move[]) => list.map((one) => moveTable[one].name).join(', ');
+export const movesText = (list: readonly Move[]) => list.map((move) => moveTable[move].name).join(', ');

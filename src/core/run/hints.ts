@@ -125,7 +125,7 @@ function bobbins(input: HintInput): Hint[] {
     events
       .filter((event) => event.at > from && (to === null || event.at <= to))
       .reduce((sum, event) => sum + stitchesOn(event, head), 0);
-  const piece = [...input.sewn.values()].reduce((sum, one) => sum + one, 0);
+  const piece = [...input.sewn.values()].reduce((sum, stitches) => sum + stitches, 0);
   return Array.from({ length: heads }, (_, index) => index + 1).flatMap((head): Hint[] => {
     const outs = events.filter(
       (event) => isKind(event, 'break') && event.data.fault === 'bobbin_out' && (event.head ?? 1) === head,

@@ -47,8 +47,8 @@ export function movedRuns<Event extends Told>(
 ): { event: Event; stops: { stop: number; position: number; stitches: number }[] }[] {
   return runsOf(events, asked.jobId).flatMap(({ event, run }) => {
     const { stops } = sewnIn(event)!;
-    const isAsked = (one: (typeof stops)[number]) =>
-      one.stop === asked.stop && one.position !== asked.position;
+    const isAsked = (sewn: (typeof stops)[number]) =>
+      sewn.stop === asked.stop && sewn.position !== asked.position;
     if (run < asked.from || run > asked.to || !stops.some(isAsked)) return [];
     return [
       { event, stops: stops.map((stop) => (isAsked(stop) ? { ...stop, position: asked.position } : stop)) },

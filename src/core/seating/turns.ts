@@ -43,10 +43,10 @@ export function turnText({ rule, order }: Turn, position: number): string {
   const [first, ...others] = order;
   const rest = others.join(', ');
   if (rule === 'piece')
-    return `piece by piece: ${position}, then ${order.filter((one) => one !== position).join(', ')}`;
+    return `piece by piece: ${position}, then ${order.filter((other) => other !== position).join(', ')}`;
   if (rule === 'week')
     return position === first ? `${first} this week, then ${rest}` : `this week ${first} has its turn`;
   return position === first
     ? `its needle sewed less than at ${rest}`
-    : `takes turns with ${order.filter((one) => one !== position).join(', ')}, job by job`;
+    : `takes turns with ${order.filter((other) => other !== position).join(', ')}, job by job`;
 }

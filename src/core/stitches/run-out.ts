@@ -107,6 +107,6 @@ function placeAt(
     left -= use[index]!;
   }
   // Rounding carried it over the piece's last stitch: to the first that takes any of it.
-  const first = use.findIndex((one) => one > 0);
+  const first = use.findIndex((candidate) => candidate > 0);
   return { piece: Math.min(pieces, done + 2), stop: stops[first]!.stop, stitch: 1 };
 }

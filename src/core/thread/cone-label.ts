@@ -54,7 +54,7 @@ export function readConeLabel(text: string): ConeLabel {
   };
   const batch = take(/\b(?:lot|batch|charge)[\s:.#-]*([\w-]{1,40})/i);
   const metres = take(/\b(\d{1,3}(?:[ ,.']?\d{3})+|\d{2,5})\s*m(?:etres|eters)?\b/i);
-  const word = rest.split(/[^a-z]+/i).find((one) => own(fibreWords, one.toLowerCase()));
+  const word = rest.split(/[^a-z]+/i).find((candidate) => own(fibreWords, candidate.toLowerCase()));
   if (word) rest = rest.replace(new RegExp(`\\b${word}\\b`, 'i'), ' ');
   return {
     weightNo: Math.round(countFrom('wt', tex) * 10) / 10,

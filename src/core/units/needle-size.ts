@@ -21,14 +21,14 @@ export type NeedleUs = (typeof needleSizes)[number]['us'];
 
 /** US number of a metric size. Throws Refusal `NeedleSizeUnknown` for a size no head needle has. */
 export function usFromMetric(metric: number): NeedleUs {
-  const size = needleSizes.find((one) => one.metric === metric);
+  const size = needleSizes.find((candidate) => candidate.metric === metric);
   if (!size) throw unknownSize(String(metric));
   return size.us;
 }
 
 /** Metric size (1/100 mm) of a US number. Throws Refusal `NeedleSizeUnknown`. */
 export function metricFromUs(us: number): NeedleMetric {
-  const size = needleSizes.find((one) => one.us === us);
+  const size = needleSizes.find((candidate) => candidate.us === us);
   if (!size) throw unknownSize(String(us));
   return size.metric;
 }
@@ -45,18 +45,18 @@ export function metricFromNumbers(numbers: readonly number[]): NeedleMetric {
     if (needleSizes.some((size) => size.metric === number)) return number as NeedleMetric;
     return metricFromUs(number);
   };
-  const one = sizeOf(first);
-  if (second === undefined) return one;
+  const size = sizeOf(first);
+  if (second === undefined) return size;
   const other = sizeOf(second);
-  if (one !== other || first >= 60 === second >= 60) {
+  if (size !== other || first >= 60 === second >= 60) {
     throw new Refusal(
       'NeedleSizePairMismatch',
-      `${first}/${second} does not belong together: ${sizeText(one)}` +
-        (one === other ? '' : ` or ${sizeText(other)}`) +
+      `${first}/${second} does not belong together: ${sizeText(size)}` +
+        (size === other ? '' : ` or ${sizeText(other)}`) +
         '? Look at the pack again and type one of them.',
     );
   }
-  return one;
+  return size;
 }
 
 /** "75/11": metric size first, as the product writes it everywhere. */

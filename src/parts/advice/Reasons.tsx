@@ -79,10 +79,10 @@ export function ReasonList({ reasons }: { reasons: readonly Reason[] }) {
 function Strength({ value }: { value: number }) {
   return (
     <span className="mt-1.5 flex h-2 shrink-0 gap-px" role="img" aria-label={`strength ${value} of 5`}>
-      {[1, 2, 3, 4, 5].map((one) => (
+      {[1, 2, 3, 4, 5].map((step) => (
         <span
-          key={one}
-          className={`h-2 w-1 border [border-color:var(--color-base-content)] ${one <= value ? 'bg-base-content' : ''}`}
+          key={step}
+          className={`h-2 w-1 border [border-color:var(--color-base-content)] ${step <= value ? 'bg-base-content' : ''}`}
         />
       ))}
     </span>

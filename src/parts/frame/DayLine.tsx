@@ -14,7 +14,7 @@ export function DayLine() {
   const low = data.needleKinds.filter((kind) => kind.onHand !== null && kind.onHand <= kind.reorderAt);
   const bare = view.seats.filter((seat) => !seat.needle).length;
   const breaks =
-    data.breaksToday.reduce((sum, one) => sum + one.count, 0) + newBreaks(data.events, view.events);
+    data.breaksToday.reduce((sum, seat) => sum + seat.count, 0) + newBreaks(data.events, view.events);
   const items: DayItem[] = [
     { name: 'jobs', label: 'Jobs', waits: `${data.waitingJobs} waiting` },
     { name: 'pair', label: 'Pair', waits: 'needle, thread, bobbin' },

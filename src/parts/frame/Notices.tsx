@@ -14,9 +14,9 @@ export function Notices() {
   const { view, live, threadName, actions } = useFrame();
   const twice = likelyOne(view.events, view.openStop);
   const outgoing = useStore(live.outgoing);
-  const waiting = outgoing.filter((one) => one.state === 'waiting' && one.kept !== false);
-  const refused = outgoing.filter((one) => one.state === 'refused');
-  const unkept = outgoing.filter((one) => one.kept === false && one.state !== 'stored');
+  const waiting = outgoing.filter((message) => message.state === 'waiting' && message.kept !== false);
+  const refused = outgoing.filter((message) => message.state === 'refused');
+  const unkept = outgoing.filter((message) => message.kept === false && message.state !== 'stored');
   const asksFragments = view.events.find(
     (event) =>
       event.kind === 'break' &&
@@ -63,11 +63,11 @@ export function Notices() {
           itself. Make room on the device, or leave the private window.
         </Notice>
       )}
-      {refused.map((one) => (
-        <Notice key={one.entry.id} mark="×">
-          <b>Not accepted:</b> {entrySays(one.entry, threadName)}
-          {one.entry.position ? ` at position ${one.entry.position}` : ''}. {one.why}
-          <button type="button" className="btn ms-3" onClick={() => live.discard(one.entry.id)}>
+      {refused.map((message) => (
+        <Notice key={message.entry.id} mark="×">
+          <b>Not accepted:</b> {entrySays(message.entry, threadName)}
+          {message.entry.position ? ` at position ${message.entry.position}` : ''}. {message.why}
+          <button type="button" className="btn ms-3" onClick={() => live.discard(message.entry.id)}>
             Discard it
           </button>
         </Notice>

@@ -17,15 +17,15 @@ export function TopLine() {
       {machine.heads > 1 && (
         <div role="group" aria-label="Head" className="flex items-center gap-1">
           <span className="quiet text-sm">Head</span>
-          {Array.from({ length: machine.heads }, (_, index) => index + 1).map((one) => (
+          {Array.from({ length: machine.heads }, (_, index) => index + 1).map((head) => (
             <button
-              key={one}
+              key={head}
               type="button"
-              aria-pressed={one === headNo}
+              aria-pressed={head === headNo}
               className="btn min-w-11 px-2"
-              onClick={() => setHeadNo(one)}
+              onClick={() => setHeadNo(head)}
             >
-              {one}
+              {head}
             </button>
           ))}
         </div>

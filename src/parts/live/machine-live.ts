@@ -72,7 +72,7 @@ export function machineLive({
       viewOf(
         head,
         events,
-        outgoing.get().filter((one) => one.entry.machineId === machineId),
+        outgoing.get().filter((message) => message.entry.machineId === machineId),
       ),
     );
   const outbox = new Outbox({
@@ -80,7 +80,7 @@ export function machineLive({
       outgoing.set(list);
       refresh();
       // The live feed normally brings a stored entry back at once; if it is down, ask.
-      if (list.some((one) => one.state === 'stored')) soon(1500, reload);
+      if (list.some((message) => message.state === 'stored')) soon(1500, reload);
     },
   });
 
@@ -183,7 +183,7 @@ export function machineLive({
 
   function write(...list: Written[]): string[] {
     const entries = list.map(
-      (one) =>
+      (message) =>
         ({
           id: uuid7(),
           machineId,
@@ -193,8 +193,8 @@ export function machineLive({
           head: null,
           position: null,
           corrects: null,
-          ...one,
-          data: withOver(one, view.get()),
+          ...message,
+          data: withOver(message, view.get()),
         }) as Entry,
     );
     outbox.add(entries);
@@ -256,7 +256,7 @@ export function mustAsk(event: Event, isNew: boolean, known: readonly Event[], u
 function withOver({ kind, data, head, position }: Written, view: HeadView): Written['data'] {
   const { fits } = flagsOf(kind);
   if (!fits || 'over' in data) return data;
-  const seat = view.seats.find((one) => one.head === head && one.position === position);
+  const seat = view.seats.find((candidate) => candidate.head === head && candidate.position === position);
   const before = seat?.[fits];
   return { ...data, over: before?.entryId ?? null } as Written['data'];
 }

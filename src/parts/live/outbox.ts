@@ -52,7 +52,8 @@ export class Outbox {
     window.addEventListener('online', () => this.sendSoon(0));
     window.addEventListener('beforeunload', (leaving) => {
       // What only this page has would be lost with it.
-      if (this.list.some((one) => one.kept === false && one.state !== 'stored')) leaving.preventDefault();
+      if (this.list.some((message) => message.kept === false && message.state !== 'stored'))
+        leaving.preventDefault();
     });
     this.takeUp();
   }
@@ -60,12 +61,12 @@ export class Outbox {
   private takeUp(): void {
     keptEntries().then(
       (kept) => {
-        const known = new Set(this.list.map((one) => one.entry.id));
+        const known = new Set(this.list.map((message) => message.entry.id));
         const left = kept
-          .filter((one) => !known.has(one.entry.id))
-          .map((one): Outgoing => ({
-            ...one,
-            settled: one.settled ?? false,
+          .filter((message) => !known.has(message.entry.id))
+          .map((message): Outgoing => ({
+            ...message,
+            settled: message.settled ?? false,
             state: 'waiting',
             why: null,
             seq: null,
@@ -105,19 +106,19 @@ export class Outbox {
   private async keep(some: readonly Outgoing[], isAgain = false): Promise<void> {
     try {
       await keepEntries(some.map(({ entry, clock, settled }) => ({ entry, clock, settled })));
-      for (const one of some) one.kept = true;
+      for (const message of some) message.kept = true;
       // Sent and forgotten while they were being kept: they need not be sent by the next page.
-      const sent = some.filter((one) => !this.list.includes(one) || one.state === 'stored');
-      if (sent.length > 0) this.forget(sent.map((one) => one.entry.id));
+      const sent = some.filter((message) => !this.list.includes(message) || message.state === 'stored');
+      if (sent.length > 0) this.forget(sent.map((message) => message.entry.id));
       if (isAgain) this.tell();
     } catch {
       if (isAgain) {
-        for (const one of some) one.kept = false;
+        for (const message of some) message.kept = false;
         this.tell();
       }
       clearTimeout(this.keeping);
       this.keeping = setTimeout(() => {
-        const left = this.list.filter((one) => one.kept !== true && one.state !== 'stored');
+        const left = this.list.filter((message) => message.kept !== true && message.state !== 'stored');
         if (left.length > 0) void this.keep(left, true);
       }, keepAgainMs);
     }
@@ -126,14 +127,14 @@ export class Outbox {
   /** Forgets stored entries whose effect has come back from the server. */
   settle(uptoSeq: number): void {
     const before = this.list.length;
-    this.list = this.list.filter((one) => one.state !== 'stored' || one.seq! > uptoSeq);
+    this.list = this.list.filter((message) => message.state !== 'stored' || message.seq! > uptoSeq);
     if (this.list.length !== before) this.tell();
   }
 
   /** Gives up a refused entry, on the operator's word. */
   discard(id: string): void {
     this.forget([id]);
-    this.list = this.list.filter((one) => one.entry.id !== id);
+    this.list = this.list.filter((message) => message.entry.id !== id);
     this.tell();
   }
 
@@ -144,21 +145,23 @@ export class Outbox {
 
   private async send(): Promise<void> {
     if (this.busy) return;
-    const batch = this.list.filter((one) => one.state === 'sending' || one.state === 'waiting').slice(0, 100);
+    const batch = this.list
+      .filter((message) => message.state === 'sending' || message.state === 'waiting')
+      .slice(0, 100);
     if (batch.length === 0) return;
     this.busy = true;
     try {
       await this.setClock(batch);
       const refusal = await this.post(batch);
       // One bad entry fails its batch: then each goes by itself, and only the bad one is refused.
-      if (refusal && batch.length > 1) for (const one of batch) await this.postAlone(one);
+      if (refusal && batch.length > 1) for (const message of batch) await this.postAlone(message);
       else if (refusal) this.mark(batch, 'refused', refusal);
       this.failures = 0;
       this.sendSoon(0);
     } catch (error) {
       const why = error instanceof Error && error.message ? error.message : 'The server does not answer.';
       this.mark(
-        batch.filter((one) => one.state !== 'stored' && one.state !== 'refused'),
+        batch.filter((message) => message.state !== 'stored' && message.state !== 'refused'),
         'waiting',
         why,
       );
@@ -176,21 +179,21 @@ export class Outbox {
       throw new Error(noConnection);
     }
     const moved: Outgoing[] = [];
-    for (const one of batch.filter(({ settled }) => !settled)) {
-      one.settled = true;
-      const by = clockOffset() - one.clock;
+    for (const message of batch.filter(({ settled }) => !settled)) {
+      message.settled = true;
+      const by = clockOffset() - message.clock;
       if (by === 0) continue;
-      one.entry = { ...one.entry, at: new Date(Date.parse(one.entry.at) + by).toISOString() };
-      one.clock += by;
-      moved.push(one);
+      message.entry = { ...message.entry, at: new Date(Date.parse(message.entry.at) + by).toISOString() };
+      message.clock += by;
+      moved.push(message);
     }
     // Kept as it is sent: with another time it would be another entry under the same id when a later page sends it again.
     if (moved.length > 0) await this.keep(moved);
   }
 
-  private async postAlone(one: Outgoing): Promise<void> {
-    const refusal = await this.post([one]);
-    if (refusal) this.mark([one], 'refused', refusal);
+  private async postAlone(message: Outgoing): Promise<void> {
+    const refusal = await this.post([message]);
+    if (refusal) this.mark([message], 'refused', refusal);
   }
 
   /** Null when stored; the reason when refused for good; throws when it is worth another try. */
@@ -200,7 +203,7 @@ export class Outbox {
       response = await fetch('/api/ledger', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ entries: batch.map((one) => one.entry) }),
+        body: JSON.stringify({ entries: batch.map((message) => message.entry) }),
         signal: AbortSignal.timeout(answerWithinMs),
       });
     } catch {
@@ -212,7 +215,7 @@ export class Outbox {
         one.seq = stored[index]!.seq;
         one.state = 'stored';
       }
-      this.forget(batch.map((one) => one.entry.id));
+      this.forget(batch.map((message) => message.entry.id));
       this.tell();
       return null;
     }
@@ -223,7 +226,7 @@ export class Outbox {
   }
 
   private mark(batch: readonly Outgoing[], state: Outgoing['state'], why: string): void {
-    for (const one of batch) Object.assign(one, { state, why });
+    for (const message of batch) Object.assign(message, { state, why });
     this.tell();
   }
 

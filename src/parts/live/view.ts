@@ -91,7 +91,7 @@ function layEntry(
 function layCorrection(view: HeadView, entry: EntryOf<'correction'>, state: Outgoing['state']): void {
   const target =
     view.events.find((event) => event.id === entry.corrects) ??
-    [view.openStop].find((one) => one?.id === entry.corrects);
+    [view.openStop].find((candidate) => candidate?.id === entry.corrects);
   if (!target) return;
   const corrected = effectiveEntry({ ...target, corrects: null }, [entry]);
   const shown = {
@@ -103,11 +103,11 @@ function layCorrection(view: HeadView, entry: EntryOf<'correction'>, state: Outg
   } as ShownEvent;
   replace(view, shown);
   if (view.openStop?.id === target.id) view.openStop = shown.void ? null : shown;
-  if (shown.void) view.held = view.held.filter((one) => one.id !== shown.id);
+  if (shown.void) view.held = view.held.filter((known) => known.id !== shown.id);
 }
 
 function replace(view: HeadView, event: ShownEvent): void {
-  view.events = view.events.map((one) => (one.id === event.id ? event : one));
+  view.events = view.events.map((known) => (known.id === event.id ? event : known));
 }
 
 function eventFields(entry: EffectiveEntry) {

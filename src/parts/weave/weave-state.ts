@@ -21,7 +21,8 @@ export function weaveRows(problem: PlanProblem, outcome: PlanOutcome): { job: st
     job,
     cells: problem.positions.map(({ position }) => {
       const before = now.get(position) ?? null;
-      const seat = outcome.seats.find((one) => one.job === job && one.position === position) ?? null;
+      const seat =
+        outcome.seats.find((candidate) => candidate.job === job && candidate.position === position) ?? null;
       if (seat) now.set(position, seat.thread);
       return { position, before, after: now.get(position) ?? null, seat };
     }),

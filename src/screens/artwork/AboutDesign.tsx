@@ -48,7 +48,7 @@ export function AboutDesign({ facts, onChange }: AboutDesignProps) {
         label="Layers"
         className="w-16"
         value={String(facts.layers)}
-        options={['1', '2', '3', '4'].map((one) => [one, one])}
+        options={['1', '2', '3', '4'].map((choice) => [choice, choice])}
         onPick={(layers) => onChange({ layers: Number(layers) })}
       />
       <Choice

@@ -37,7 +37,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
   const [chosen, setChosen] = useState<Record<number, string>>({});
   const [pictureUrl, setPictureUrl] = useState('');
   const adviceOf = (stop: MeasuredStop) => {
-    const thread = data.threads.find((one) => one.id === chosen[stop.stop]) ?? null;
+    const thread = data.threads.find((candidate) => candidate.id === chosen[stop.stop]) ?? null;
     return adviseStop(
       { cloth: '', garment },
       { element: stop.kind, measures: measuresOf(stop) },

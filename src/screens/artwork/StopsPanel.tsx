@@ -169,7 +169,7 @@ function StopLine({
 }: StopLineProps) {
   const { data, threads } = useFrame();
   const thread = threads.get(threadId);
-  const nearest = stop.threads.find((one) => one.thread.id === threadId);
+  const nearest = stop.threads.find((candidate) => candidate.thread.id === threadId);
   return (
     <>
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -196,10 +196,10 @@ function StopLine({
           ))}
           <optgroup label="All threads">
             {data.threads
-              .filter((one) => !stop.threads.some((near) => near.thread.id === one.id))
-              .map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name} {one.weightNo} wt
+              .filter((choice) => !stop.threads.some((near) => near.thread.id === choice.id))
+              .map((choice) => (
+                <option key={choice.id} value={choice.id}>
+                  {choice.name} {choice.weightNo} wt
                 </option>
               ))}
           </optgroup>

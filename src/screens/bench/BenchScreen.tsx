@@ -45,10 +45,14 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
   const listed = useMemo(
     () =>
       cases
-        .filter((one) => !one.retired)
-        .map((one) => {
-          const life = lifeOf(one.id, lives[one.id] ?? [], view.events);
-          return { one, life, due: caseDue(life, { now: data.now, everyDays, bobbinKindId: null }) };
+        .filter((bobbinCase) => !bobbinCase.retired)
+        .map((bobbinCase) => {
+          const life = lifeOf(bobbinCase.id, lives[bobbinCase.id] ?? [], view.events);
+          return {
+            one: bobbinCase,
+            life,
+            due: caseDue(life, { now: data.now, everyDays, bobbinKindId: null }),
+          };
         }),
     [cases, lives, view.events, data.now, everyDays],
   );
@@ -58,7 +62,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
     () =>
       (
         listed.find(({ one }) => lastHere && one.id === fieldOf(lastHere, 'caseId')) ??
-        listed.find((one) => one.due.length > 0) ??
+        listed.find((candidate) => candidate.due.length > 0) ??
         listed[0]
       )?.one.id ?? null,
   );
@@ -70,11 +74,11 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
   const friction = useMemo(
     () =>
       learnFriction(
-        cases.flatMap((one) =>
+        cases.flatMap((bobbinCase) =>
           platePairs(
             lifeOf(
-              one.id,
-              (lives[one.id] ?? []).filter((event) => event.machineId === machine.id),
+              bobbinCase.id,
+              (lives[bobbinCase.id] ?? []).filter((event) => event.machineId === machine.id),
               view.events,
             ),
           ),

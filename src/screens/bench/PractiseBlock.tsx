@@ -32,8 +32,8 @@ export function PractiseBlock({ practice }: { practice: Practice }) {
       <div className="overflow-x-auto">
         <div className="weave-grid pt-2">
           {order.map((position) => {
-            const column = block?.find((one) => one.position === position) ?? null;
-            const share = verdict?.columns.find((one) => one.position === position)?.share;
+            const column = block?.find((candidate) => candidate.position === position) ?? null;
+            const share = verdict?.columns.find((candidate) => candidate.position === position)?.share;
             return (
               <div key={position} className="grid justify-items-center gap-1">
                 <Column

@@ -75,22 +75,22 @@ export function Uppers({ order, readings, onRead }: UppersProps) {
       </div>
       <div className="overflow-x-auto">
         <div className="weave-grid pt-2" role="group" aria-label="Upper tension by position">
-          {order.map((one) => {
-            const grams = readings.find((reading) => reading.position === one)?.grams;
-            const turn = copied?.turns.find((other) => other.position === one);
+          {order.map((place) => {
+            const grams = readings.find((reading) => reading.position === place)?.grams;
+            const turn = copied?.turns.find((other) => other.position === place);
             return (
               <button
-                key={one}
+                key={place}
                 type="button"
                 className="figures grid min-h-14 content-center justify-items-center rounded text-center hover:bg-base-100 aria-[current=true]:shadow-[inset_0_0_0_2.5px_var(--color-primary)]"
-                aria-current={position === one}
-                aria-label={`Position ${one}: ${grams === undefined ? 'not gauged' : `${grams} g`}${turn ? `, ${turn.way}` : ''}`}
-                onClick={() => setPosition(one)}
+                aria-current={position === place}
+                aria-label={`Position ${place}: ${grams === undefined ? 'not gauged' : `${grams} g`}${turn ? `, ${turn.way}` : ''}`}
+                onClick={() => setPosition(place)}
               >
                 <span>
                   {grams === undefined ? <span className="quiet">–</span> : `${Number(grams.toFixed(1))} g`}
                 </span>
-                <b className="min-h-4 text-xs leading-4">{turn ? turn.way : one === good ? 'good' : ''}</b>
+                <b className="min-h-4 text-xs leading-4">{turn ? turn.way : place === good ? 'good' : ''}</b>
               </button>
             );
           })}

@@ -53,7 +53,7 @@ function Check({ facts }: { facts: CheckFacts }) {
     jobSince: view.job?.startedAt ?? null,
   };
   const listed: Listed[] = items.map((item) => ({ item, mark: markOf(item, marks, when) as Listed['mark'] }));
-  const open = listed.filter((one) => !one.mark).length;
+  const open = listed.filter((check) => !check.mark).length;
 
   const act = {
     done: ({ item }: Listed, why?: string) => {
@@ -70,7 +70,7 @@ function Check({ facts }: { facts: CheckFacts }) {
       say(`${item.says}: open again.`);
     },
   };
-  const inGroup = (group: CheckGroup) => listed.filter((one) => one.item.group === group);
+  const inGroup = (group: CheckGroup) => listed.filter((check) => check.item.group === group);
   const rested = inGroup('threads');
   return (
     <div className={isBig ? 'check-big' : ''}>
@@ -117,8 +117,8 @@ function Check({ facts }: { facts: CheckFacts }) {
               <section key={group} aria-label={checkGroups[group]} className="mb-4 break-inside-avoid">
                 <h2>{checkGroups[group]}</h2>
                 <ul className="sheet mt-1">
-                  {own.map((one) => (
-                    <Item key={one.item.key} listed={one} act={act} />
+                  {own.map((check) => (
+                    <Item key={check.item.key} listed={check} act={act} />
                   ))}
                 </ul>
               </section>

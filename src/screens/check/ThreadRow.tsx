@@ -9,14 +9,18 @@ export function ThreadRow({ listed, act }: { listed: readonly Listed[]; act: Che
   const { data } = useFrame();
   const { machine } = data;
   const order = railOrder(machine.positions, machine.numberingSide);
-  const open = listed.filter((one) => !one.mark);
+  const open = listed.filter((check) => !check.mark);
   return (
     <section aria-label={checkGroups.threads} className="border-y bg-base-100 py-3 rule">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-3 lg:px-4">
         <h2>{checkGroups.threads}</h2>
         <p className="quiet min-w-0 grow text-sm">{listed[0]!.item.why}</p>
         {open.length > 1 && (
-          <button type="button" className="btn no-print" onClick={() => open.forEach((one) => act.done(one))}>
+          <button
+            type="button"
+            className="btn no-print"
+            onClick={() => open.forEach((check) => act.done(check))}
+          >
             All {open.length} pulled
           </button>
         )}
@@ -25,7 +29,7 @@ export function ThreadRow({ listed, act }: { listed: readonly Listed[]; act: Che
       <div className="overflow-x-auto">
         <ul className="weave-grid max-sm:flex max-sm:flex-wrap max-sm:gap-1">
           {order.map((position) => {
-            const own = listed.find((one) => one.item.position === position);
+            const own = listed.find((candidate) => candidate.item.position === position);
             return (
               <li
                 key={position}

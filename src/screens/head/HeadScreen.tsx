@@ -31,7 +31,7 @@ function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScree
   const { data, view, headNo: chosen } = useFrame();
   const [doing, setDoing] = useState<'needle' | 'cone' | null>(null);
   const headNo = data.machine.heads > 1 ? chosen : asked;
-  const seat = view.seats.find((one) => one.head === headNo && one.position === position)!;
+  const seat = view.seats.find((candidate) => candidate.head === headNo && candidate.position === position)!;
   const where = { head: headNo, position };
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[minmax(0,1fr)_22rem] lg:p-4">

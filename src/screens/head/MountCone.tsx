@@ -21,12 +21,12 @@ export function MountCone({ where, seat, cones, onDone }: MountConeProps) {
   const [threadId, setThreadId] = useState(seat.cone?.threadId ?? null);
   const [coneId, setConeId] = useState<string | null>(null);
   const wanted = search.trim().toLowerCase();
-  const found = data.threads.filter((one) =>
-    `${one.code} ${one.name} ${one.weightNo} wt ${one.fibre}`.toLowerCase().includes(wanted),
+  const found = data.threads.filter((choice) =>
+    `${choice.code} ${choice.name} ${choice.weightNo} wt ${choice.fibre}`.toLowerCase().includes(wanted),
   );
-  const thread = data.threads.find((one) => one.id === threadId);
+  const thread = data.threads.find((candidate) => candidate.id === threadId);
   const itsCones = cones.filter((cone) => cone.threadId === threadId);
-  const placeOf = (id: string) => view.seats.find((one) => one.cone?.coneId === id);
+  const placeOf = (id: string) => view.seats.find((candidate) => candidate.cone?.coneId === id);
   return (
     <form
       ref={intoView}
@@ -55,23 +55,23 @@ export function MountCone({ where, seat, cones, onDone }: MountConeProps) {
         aria-label="Thread"
         tabIndex={0}
       >
-        {found.map((one) => (
+        {found.map((choice) => (
           <button
-            key={one.id}
+            key={choice.id}
             type="button"
             role="radio"
-            aria-checked={one.id === threadId}
+            aria-checked={choice.id === threadId}
             className="btn h-auto min-h-12 justify-start gap-3 px-2 py-1 text-start"
             onClick={() => {
-              setThreadId(one.id);
+              setThreadId(choice.id);
               setConeId(null);
             }}
           >
-            <Swatch thread={one} className="size-8" />
+            <Swatch thread={choice} className="size-8" />
             <span className="min-w-0 leading-4">
-              <span className="block truncate">{one.name}</span>
+              <span className="block truncate">{choice.name}</span>
               <span className="figures block text-xs font-normal">
-                {one.code} · {threadWeightText(one.weightNo, one.tex)}
+                {choice.code} · {threadWeightText(choice.weightNo, choice.tex)}
               </span>
             </span>
           </button>

@@ -105,11 +105,15 @@ function Drawn({ strip }: { strip: Strip }) {
               stroke="var(--cone-edge)"
             />
           ))}
-          {strip.breaks.map((one) => (
-            <g key={one.at}>
-              <title>{`${moment(one.at)}: ${one.fault ? faults[one.fault].says : 'kind not said'}`}</title>
+          {strip.breaks.map((stopped) => (
+            <g key={stopped.at}>
+              <title>{`${moment(stopped.at)}: ${stopped.fault ? faults[stopped.fault].says : 'kind not said'}`}</title>
               <path
-                d={breakMark(x(one.at), rows.breaks + 11, one.fault ? faults[one.fault].side : 'top')}
+                d={breakMark(
+                  x(stopped.at),
+                  rows.breaks + 11,
+                  stopped.fault ? faults[stopped.fault].side : 'top',
+                )}
                 fill="none"
                 stroke="currentColor"
                 strokeWidth={2.5}

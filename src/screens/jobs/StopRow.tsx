@@ -39,9 +39,9 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
         className="select w-64 grow sm:grow-0"
         {...register(`stops.${index}.threadId`)}
       >
-        {data.threads.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name} {one.weightNo} wt ({one.code})
+        {data.threads.map((choice) => (
+          <option key={choice.id} value={choice.id}>
+            {choice.name} {choice.weightNo} wt ({choice.code})
           </option>
         ))}
       </select>

@@ -20,7 +20,7 @@ export function useWorkLeft(jobs: readonly Job[]): { of: ReadonlyMap<string, Wor
         ),
       ]),
     );
-    const sum = (part: keyof WorkLeft) => [...of.values()].reduce((total, one) => total + one[part], 0);
+    const sum = (part: keyof WorkLeft) => [...of.values()].reduce((total, left) => total + left[part], 0);
     return { of, all: { sewing: sum('sewing'), between: sum('between') } };
   }, [jobs, heads, topSpeed, threads, schools]);
 }

@@ -26,8 +26,8 @@ export function Filters({ filter, jobs }: { filter: LedgerFilter; jobs: { id: st
           onChange={submit}
         >
           <option value="">all</option>
-          {Array.from({ length: data.machine.positions }, (_, index) => index + 1).map((one) => (
-            <option key={one}>{one}</option>
+          {Array.from({ length: data.machine.positions }, (_, index) => index + 1).map((place) => (
+            <option key={place}>{place}</option>
           ))}
         </select>
       </Choice>

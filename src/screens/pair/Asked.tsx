@@ -72,7 +72,7 @@ function OnWhat({ paired: { choices, choose }, job }: Omit<AskedProps, 'bobbins'
           label="Layers"
           value={layers}
           onChange={(layers) => choose({ layers })}
-          options={['1', '2', '3', '4', '5', '6'].map((one) => [one, one])}
+          options={['1', '2', '3', '4', '5', '6'].map((choice) => [choice, choice])}
         />
         <Pick
           label="Hoop"

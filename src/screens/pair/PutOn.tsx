@@ -9,7 +9,7 @@ import type { Thread } from '../../schemas/workshop.ts';
 export function PutOn({ needle, thread }: { needle: NeedleSpec; thread: Thread | null }) {
   const { data, view, headNo, actions } = useFrame();
   const [position, setPosition] = useState(1);
-  const seat = view.seats.find((one) => one.head === headNo && one.position === position);
+  const seat = view.seats.find((candidate) => candidate.head === headNo && candidate.position === position);
   const where = { head: headNo, position };
   const hasNeedle = seat?.needle && needleText(seat.needle.spec) === needleText(needle);
   const hasThread = thread !== null && seat?.cone?.threadId === thread.id;
@@ -23,11 +23,11 @@ export function PutOn({ needle, thread }: { needle: NeedleSpec; thread: Thread |
           value={position}
           onChange={(change) => setPosition(Number(change.target.value))}
         >
-          {railOrder(data.machine.positions, data.machine.numberingSide).map((one) => {
-            const there = view.seats.find((other) => other.head === headNo && other.position === one);
+          {railOrder(data.machine.positions, data.machine.numberingSide).map((place) => {
+            const there = view.seats.find((other) => other.head === headNo && other.position === place);
             return (
-              <option key={one} value={one}>
-                {one}: {there?.needle ? needleText(there.needle.spec) : 'no needle'}
+              <option key={place} value={place}>
+                {place}: {there?.needle ? needleText(there.needle.spec) : 'no needle'}
               </option>
             );
           })}

@@ -48,9 +48,9 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 function useChoices(bobbins: readonly BobbinKind[], asked: PairAsked) {
   const { data } = useFrame();
   const garment: Garment = asked.job ? garmentOf(asked.job).garment : {};
-  const stop = asked.job?.stops.find((one) => one.stop === asked.stop);
+  const stop = asked.job?.stops.find((candidate) => candidate.stop === asked.stop);
   const element = asked.element ?? stop?.element ?? ('satin' as ElementKind);
-  const part = stop && partsOf(stop).find((one) => one.element === element);
+  const part = stop && partsOf(stop).find((candidate) => candidate.element === element);
   const [choices, setChoices] = useState({
     cloth: asked.cloth ?? garment.cloth ?? ('canvas' as Cloth),
     /** Under the cloth. Without a job: cut-away, to begin with. */

@@ -55,7 +55,10 @@ function SmallWeave({ name, problem, outcome, other, order, nameOf, threads }: S
   const differs = (seat: SeatOf) =>
     other !== null &&
     !other.seats.some(
-      (one) => one.job === seat.job && one.thread === seat.thread && one.position === seat.position,
+      (otherSeat) =>
+        otherSeat.job === seat.job &&
+        otherSeat.thread === seat.thread &&
+        otherSeat.position === seat.position,
     );
   const columns = { gridTemplateColumns: `repeat(${order.length}, minmax(1.5rem, 1fr))` };
   return (

@@ -38,22 +38,22 @@ export function ChangeList({
         .filter((seat) => seat.job === job && seat.change)
         .sort((a, b) => order.indexOf(a.position) - order.indexOf(b.position)),
     }))
-    .filter((one) => one.seats.length > 0);
+    .filter((round) => round.seats.length > 0);
   /** A change may be ticked when no earlier job still sews on its position. */
   const isNext = (seat: SeatOf) =>
-    outcome.seats.find((one) => one.position === seat.position)?.job === seat.job;
+    outcome.seats.find((candidate) => candidate.position === seat.position)?.job === seat.job;
   return (
     <section aria-label="Change list" className="sheet p-4">
       <h2>Change list</h2>
       {done.length > 0 && (
         <ul className="quiet mt-1 text-sm">
-          {done.map((one) => (
-            <li key={one.key}>
-              ✓ {one.says}
-              {one.nameAt !== null && (
+          {done.map((round) => (
+            <li key={round.key}>
+              ✓ {round.says}
+              {round.nameAt !== null && (
                 <>
                   :{' '}
-                  <a className="underline" href={`${headHref}?position=${one.nameAt}`}>
+                  <a className="underline" href={`${headHref}?position=${round.nameAt}`}>
                     name it
                   </a>
                 </>

@@ -20,8 +20,8 @@ interface HeadCardProps {
 export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threads, day }: HeadCardProps) {
   const pictured = new Map(jobs.map((job) => [job.id, job]));
   const first = (position: number) => {
-    const seat = outcome.seats.find((one) => one.position === position);
-    const now = problem.positions.find((one) => one.position === position)!.now[0]!;
+    const seat = outcome.seats.find((candidate) => candidate.position === position);
+    const now = problem.positions.find((candidate) => candidate.position === position)!.now[0]!;
     return seat ? { thread: seat.thread, needle: seat.needle } : now;
   };
   return (
@@ -43,7 +43,7 @@ export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threa
         <tbody>
           {order.map((position) => {
             const { thread: id, needle } = first(position);
-            const { use } = problem.positions.find((one) => one.position === position)!;
+            const { use } = problem.positions.find((candidate) => candidate.position === position)!;
             const thread = id ? threads.get(id) : undefined;
             return (
               <tr key={position} className="border-b [border-color:#999]">

@@ -19,7 +19,7 @@ interface SeatPanelProps {
 export function SeatPanel({ seat, thread, jobName, problem, prices, isWished, onMove }: SeatPanelProps) {
   const request = problem.jobs
     .find((job) => job.id === seat.job)
-    ?.requests.find((one) => one.stops[0] === seat.stops[0]);
+    ?.requests.find((candidate) => candidate.stops[0] === seat.stops[0]);
   return (
     <section aria-label="This seat" className="sheet p-4">
       <h2 className="flex items-center gap-2">

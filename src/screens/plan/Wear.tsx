@@ -54,7 +54,7 @@ function WearOf({
   hrefOf,
 }: Omit<WearProps, 'state' | 'onAsk'> & { sewn: Sewn }) {
   const stitchesAt = (position: number) =>
-    sewn.positions.find((one) => one.position === position)?.stitches ?? 0;
+    sewn.positions.find((candidate) => candidate.position === position)?.stitches ?? 0;
   const positions = problem.positions.map(({ position, use, now }): WornPosition => ({
     position,
     sewn: stitchesAt(position),
@@ -119,9 +119,10 @@ function WearOf({
       )}
       <div className="weave-grid" role="list" aria-label="Stitches by position">
         {order.map((position) => {
-          const index = positions.findIndex((one) => one.position === position);
+          const index = positions.findIndex((candidate) => candidate.position === position);
           const comes = way.moves.find((move) => move.to === position)?.from ?? position;
-          const thread = problem.positions.find((one) => one.position === comes)?.now[0]?.thread ?? null;
+          const thread =
+            problem.positions.find((candidate) => candidate.position === comes)?.now[0]?.thread ?? null;
           const own = threads.get(thread ?? '');
           return (
             <div

@@ -56,7 +56,7 @@ function SewedElsewhere({ job, events, runs, stops }: ElsewhereProps) {
   const isInRange = Number(from) >= 1 && Number(from) <= Number(to) && Number(to) <= runs;
   // The record is the server's: read anew once all is stored.
   useEffect(() => {
-    if (isSent && outgoing.every((one) => one.state === 'stored')) location.reload();
+    if (isSent && outgoing.every((other) => other.state === 'stored')) location.reload();
   }, [isSent, outgoing]);
   const range = (label: string, value: string, set: (text: string) => void) => (
     <label className="text-sm">

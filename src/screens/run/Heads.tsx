@@ -13,7 +13,7 @@ export function Heads({ sewing, onChange }: HeadsProps) {
   const all = headsOf(machine);
   const toggle = (head: number) => {
     const next = sewing.includes(head)
-      ? sewing.filter((one) => one !== head)
+      ? sewing.filter((other) => other !== head)
       : [...sewing, head].sort((a, b) => a - b);
     if (next.length === 0) return say('At least one head sews.');
     keepHeads(machine, next);

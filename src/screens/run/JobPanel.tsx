@@ -116,23 +116,23 @@ function ChooseJob({ jobs, onDone }: { jobs: Job[]; onDone: () => void }) {
         </p>
       ) : (
         <ul className="mt-3 grid gap-2 sm:grid-cols-2">
-          {jobs.map((one) => (
-            <li key={one.id}>
+          {jobs.map((next) => (
+            <li key={next.id}>
               <button
                 type="button"
                 className="btn h-auto min-h-16 w-full flex-col items-start gap-0 py-2 text-start"
                 onClick={() => {
-                  actions.startJob(one);
+                  actions.startJob(next);
                   onDone();
                 }}
               >
-                <span className="text-base">{one.name}</span>
+                <span className="text-base">{next.name}</span>
                 <span className="quiet text-sm font-normal">
-                  {[one.cloth, `${whole(one.tally.pieces)} of ${whole(one.pieces)} pieces`]
+                  {[next.cloth, `${whole(next.tally.pieces)} of ${whole(next.pieces)} pieces`]
                     .filter(Boolean)
                     .join(' · ')}
                 </span>
-                <NotAsPlanned job={one} />
+                <NotAsPlanned job={next} />
               </button>
             </li>
           ))}

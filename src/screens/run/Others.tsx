@@ -32,26 +32,28 @@ export function Others() {
     <nav aria-label="Other machines" className="sheet max-h-52 min-h-24 overflow-y-auto p-3">
       <h2 className="px-1">Other machines</h2>
       <ul>
-        {(others ?? []).map((one) => (
-          <li key={one.id}>
+        {(others ?? []).map((machine) => (
+          <li key={machine.id}>
             <a
-              href={`/${one.slug}/run`}
+              href={`/${machine.slug}/run`}
               className="flex min-h-16 items-center gap-3 rounded px-1 hover:bg-base-200"
             >
               <span className="min-w-0 grow">
-                <b>{one.name}</b>
+                <b>{machine.name}</b>
                 <span className="quiet block truncate text-sm">
-                  {one.job ? `${one.job}, ${whole(one.pieces)} of ${whole(one.of)}` : 'no job'}
-                  {one.held > 0 && ' · piece on hold'}
+                  {machine.job
+                    ? `${machine.job}, ${whole(machine.pieces)} of ${whole(machine.of)}`
+                    : 'no job'}
+                  {machine.held > 0 && ' · piece on hold'}
                 </span>
               </span>
               <span className="figures text-end">
-                {one.stoppedAt ? (
+                {machine.stoppedAt ? (
                   <b className="rounded bg-base-content px-2 py-1 text-base-100">
-                    stopped {clockText(Date.parse(now) - Date.parse(one.stoppedAt))}
+                    stopped {clockText(Date.parse(now) - Date.parse(machine.stoppedAt))}
                   </b>
                 ) : (
-                  <span className="quiet">{one.job ? 'not stopped' : ''}</span>
+                  <span className="quiet">{machine.job ? 'not stopped' : ''}</span>
                 )}
               </span>
             </a>

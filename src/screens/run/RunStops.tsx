@@ -37,8 +37,8 @@ export function RunStops({ job, now }: { job: Job; now: number | null }) {
         ))}
       </ol>
       {moving !== null && <Elsewhere stop={moving} seated={seated} onDone={() => setMoving(null)} />}
-      {unfit.map((one) => (
-        <NotForIt key={one.stop} unfit={one} onMove={() => setMoving(one.stop)} />
+      {unfit.map((needle) => (
+        <NotForIt key={needle.stop} unfit={needle} onMove={() => setMoving(needle.stop)} />
       ))}
     </>
   );

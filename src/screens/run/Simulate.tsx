@@ -38,8 +38,8 @@ export function Simulate() {
       const news = machine.advance((tickMs / 1000) * fast.current);
       if (news.length === 0) return;
       isBusy = true;
-      const lines = news.map((one) =>
-        JSON.stringify({ id: uuid7(), at: new Date(clockNow()).toISOString(), ...one }),
+      const lines = news.map((line) =>
+        JSON.stringify({ id: uuid7(), at: new Date(clockNow()).toISOString(), ...line }),
       );
       fetch(`/api/machines/${data.machine.id}/feed`, {
         method: 'POST',

@@ -17,7 +17,9 @@ export function StopPanel({ stopped, since }: StopPanelProps) {
   const { data, actions, say, threads, view } = useFrame();
   const now = useNow(data.now);
   const fault = stopped.kind === 'break' ? stopped.data.fault : null;
-  const seat = view.seats.find((one) => one.head === stopped.head && one.position === stopped.position);
+  const seat = view.seats.find(
+    (candidate) => candidate.head === stopped.head && candidate.position === stopped.position,
+  );
   const thread = seat?.cone ? threads.get(seat.cone.threadId) : undefined;
   const where = { head: stopped.head ?? 1, position: stopped.position ?? 1 };
   return (

@@ -103,7 +103,9 @@ function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: num
 /** Breaks of one seat today: those counted when the page was made, and those since. */
 function useBreaksToday(head: number, position: number): number {
   const { data, view } = useFrame();
-  const before = data.breaksToday.find((one) => one.head === head && one.position === position)?.count ?? 0;
+  const before =
+    data.breaksToday.find((candidate) => candidate.head === head && candidate.position === position)?.count ??
+    0;
   const known = new Set(data.events.map((event) => event.id));
   const here = (event: HeadView['events'][number]) =>
     event.kind === 'break' && event.head === head && event.position === position;
@@ -115,7 +117,7 @@ function useBreaksToday(head: number, position: number): number {
       here(event) &&
       event.void &&
       known.has(event.id) &&
-      data.events.some((one) => one.id === event.id && !one.void),
+      data.events.some((other) => other.id === event.id && !other.void),
   ).length;
   return before + since - taken;
 }

@@ -12,7 +12,7 @@ interface ChoicesProps {
 /** Things that are in or out, one touch each. Fixed ones are always in. */
 export function Choices({ title, items, chosen, most, onChange }: ChoicesProps) {
   const isFull = chosen.length >= most;
-  const fixed = items.filter((one) => one.fixed && chosen.includes(one.id)).map((one) => one.id);
+  const fixed = items.filter((item) => item.fixed && chosen.includes(item.id)).map((item) => item.id);
   return (
     <fieldset>
       <legend className="flex w-full flex-wrap items-center gap-3 font-semibold">
@@ -38,7 +38,7 @@ export function Choices({ title, items, chosen, most, onChange }: ChoicesProps) 
               onClick={() =>
                 stays && isIn
                   ? undefined
-                  : onChange(isIn ? chosen.filter((one) => one !== id) : [...chosen, id])
+                  : onChange(isIn ? chosen.filter((item) => item !== id) : [...chosen, id])
               }
             >
               {name}

@@ -46,7 +46,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
   const outcome = state.is === 'found' ? state.outcome : null;
   const isOld = state.is === 'found' && state.of !== key;
   // The lanes stay until the next answer, whatever is chosen meanwhile.
-  const shown = all.filter(({ machine }) => outcome?.machines.some((one) => one.machine === machine.id));
+  const shown = all.filter(({ machine }) => outcome?.machines.some((shared) => shared.machine === machine.id));
   const jobOf = (id: string) => jobs.find((job) => job.id === id);
   const scale = Math.max(60, ...(outcome?.machines.map((machine) => machine.jobs.at(-1)?.ends ?? 0) ?? []));
 
@@ -104,8 +104,8 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
           <Lane
             key={machine.id}
             machine={machine}
-            machines={shown.map((one) => one.machine)}
-            shared={outcome.machines.find((one) => one.machine === machine.id)!}
+            machines={shown.map((lane) => lane.machine)}
+            shared={outcome.machines.find((candidate) => candidate.machine === machine.id)!}
             scale={scale}
             jobOf={jobOf}
             threads={threads}
@@ -149,8 +149,8 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
 function headline(state: ShareState): string {
   if (state.is !== 'found') return 'Which machine sews what';
   const all = state.outcome.machines.flatMap((machine) => machine.jobs);
-  const changing = all.reduce((sum, one) => sum + one.changeMinutes, 0);
-  const late = all.filter((one) => one.late > 0);
+  const changing = all.reduce((sum, job) => sum + job.changeMinutes, 0);
+  const late = all.filter((job) => job.late > 0);
   return `${minutesText(changing)} of changing, ${late.length === 0 ? 'all in time' : `${counted(late.length, 'job')} late`}`;
 }
 

@@ -131,7 +131,9 @@ function BySeat({ shift }: { shift: Shift }) {
         <tbody>
           <tr className="weave-grid">
             {order.map((position) => {
-              const seat = shift.seats.find((one) => one.head === headNo && one.position === position);
+              const seat = shift.seats.find(
+                (candidate) => candidate.head === headNo && candidate.position === position,
+              );
               return (
                 <td key={position} className="figures grid justify-items-center border-t py-1 rule">
                   <b className="text-2xl leading-8">{seat?.breaks || <span className="quiet">0</span>}</b>
@@ -222,9 +224,9 @@ function BeforeTomorrow() {
       <h2>Before tomorrow</h2>
       {todo.length === 0 && <p className="quiet">Nothing waits.</p>}
       <ul>
-        {todo.slice(0, 14).map((one) => (
-          <li key={one} className="border-t py-1.5 rule first:border-t-0">
-            {one}
+        {todo.slice(0, 14).map((item) => (
+          <li key={item} className="border-t py-1.5 rule first:border-t-0">
+            {item}
           </li>
         ))}
         {todo.length > 14 && <li className="quiet">and {todo.length - 14} more</li>}

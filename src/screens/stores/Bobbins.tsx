@@ -71,16 +71,16 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         </AddField>
         <AddField label="Size class">
           <select name="size" className="select w-24">
-            {Object.keys(bobbinClasses).map((one) => (
-              <option key={one}>{one}</option>
+            {Object.keys(bobbinClasses).map((choice) => (
+              <option key={choice}>{choice}</option>
             ))}
           </select>
         </AddField>
         <AddField label="Sides">
           <select name="sides" className="select w-40">
-            {(Object.keys(bobbinSides) as BobbinSides[]).map((one) => (
-              <option key={one} value={one}>
-                {bobbinSides[one].name}
+            {(Object.keys(bobbinSides) as BobbinSides[]).map((choice) => (
+              <option key={choice} value={choice}>
+                {bobbinSides[choice].name}
               </option>
             ))}
           </select>

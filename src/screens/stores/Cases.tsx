@@ -19,22 +19,22 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
         <p className="quiet">None yet. Scratch a letter into each case, and name it here.</p>
       )}
       <ul>
-        {cases.map((one) => (
-          <li key={one.id} className="border-t py-1 rule">
+        {cases.map((bobbinCase) => (
+          <li key={bobbinCase.id} className="border-t py-1 rule">
             <details>
               <summary className="min-h-11 cursor-pointer">
-                <b className={one.retired ? 'line-through' : ''}>{one.name}</b>{' '}
+                <b className={bobbinCase.retired ? 'line-through' : ''}>{bobbinCase.name}</b>{' '}
                 <span className="quiet text-sm">
-                  class {one.size}, the bobbin turns {one.turns}
-                  {one.note && ` · ${one.note}`}
-                  {one.retired && ` · out of use: ${one.retired}`}
+                  class {bobbinCase.size}, the bobbin turns {bobbinCase.turns}
+                  {bobbinCase.note && ` · ${bobbinCase.note}`}
+                  {bobbinCase.retired && ` · out of use: ${bobbinCase.retired}`}
                 </span>
               </summary>
-              {!one.retired && (
+              {!bobbinCase.retired && (
                 <AddForm
-                  name={`Retire ${one.name}`}
+                  name={`Retire ${bobbinCase.name}`}
                   method="PATCH"
-                  path={`/api/bobbin-cases/${one.id}`}
+                  path={`/api/bobbin-cases/${bobbinCase.id}`}
                   button="Take out of use"
                   message={(fields) => ({ retired: fields['retired'] })}
                 >

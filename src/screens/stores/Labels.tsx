@@ -21,7 +21,7 @@ export function Labels({ threads, cones, kinds, cases }: LabelsProps) {
       line: `${thread.code} · ${thread.weightNo} wt`,
     })),
     ...cones.flatMap((cone) => {
-      const thread = threads.find((one) => one.id === cone.threadId);
+      const thread = threads.find((candidate) => candidate.id === cone.threadId);
       return thread && cone.batch && cone.leftMetres > 0
         ? [
             {
@@ -34,15 +34,19 @@ export function Labels({ threads, cones, kinds, cases }: LabelsProps) {
     }),
     ...kinds.map((kind) => ({ text: `n ${kind.text}`, title: kind.text, line: kind.spec.system })),
     ...cases
-      .filter((one) => !one.retired)
-      .map((one) => ({ text: `note ${one.name} in`, title: one.name, line: `class ${one.size}` })),
+      .filter((choice) => !choice.retired)
+      .map((choice) => ({
+        text: `note ${choice.name} in`,
+        title: choice.name,
+        line: `class ${choice.size}`,
+      })),
   ];
   const [chosen, setChosen] = useState<{ text: string; count: number }[]>([]);
   const [text, setText] = useState(things[0]?.text ?? '');
   const [count, setCount] = useState('12');
-  const labels = chosen.flatMap((one) => {
-    const thing = things.find((other) => other.text === one.text);
-    return thing ? Array.from({ length: one.count }, () => thing) : [];
+  const labels = chosen.flatMap((choice) => {
+    const thing = things.find((other) => other.text === choice.text);
+    return thing ? Array.from({ length: choice.count }, () => thing) : [];
   });
   return (
     <section id="labels" className="sheet mt-4 p-4 print:m-0 print:border-0 print:p-0">

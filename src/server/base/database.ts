@@ -155,8 +155,9 @@ export async function inTransaction<T>(
  */
 async function firstFailure(error: unknown, sent: readonly Promise<unknown>[]): Promise<unknown> {
   if ((error as { code?: string } | null)?.code !== '25P02') return error;
-  for (const one of await Promise.allSettled(sent))
-    if (one.status === 'rejected' && (one.reason as { code?: string }).code !== '25P02') return one.reason;
+  for (const outcome of await Promise.allSettled(sent))
+    if (outcome.status === 'rejected' && (outcome.reason as { code?: string }).code !== '25P02')
+      return outcome.reason;
   return error;
 }
 

@@ -16,7 +16,7 @@ async function* rowsOf(sql: Sql, table: TableName): AsyncGenerator<Row[]> {
       `SELECT to_jsonb(t) AS row FROM ${table} t ORDER BY ${tables[table]}`,
     );
     for (let at = 0; at < all.length; at += chunkRows)
-      yield all.slice(at, at + chunkRows).map((one) => one.row);
+      yield all.slice(at, at + chunkRows).map((row) => row.row);
     return;
   }
   for (let seq = 0; ;) {
@@ -26,7 +26,7 @@ async function* rowsOf(sql: Sql, table: TableName): AsyncGenerator<Row[]> {
       [seq],
     );
     if (found.length === 0) return;
-    yield found.map((one) => one.row);
+    yield found.map((row) => row.row);
     seq = found.at(-1)!.row.seq;
   }
 }
@@ -104,7 +104,7 @@ export async function columnsOf(sql: Sql, table: TableName): Promise<string[]> {
     'SELECT column_name FROM information_schema.columns WHERE table_schema = current_schema() AND table_name = $1 ORDER BY ordinal_position',
     [table],
   );
-  return found.map((one) => one.column_name);
+  return found.map((row) => row.column_name);
 }
 
 /** Whether nothing has been set up here yet: only then can an export be taken in. */

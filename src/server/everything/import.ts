@@ -158,12 +158,12 @@ async function putRows(sql: Sql, table: TableName, some: readonly NumberedRow[])
     if (isUnreachable(error)) throw error;
     await rows(sql, 'ROLLBACK TO SAVEPOINT chunk');
     // One by one, to say which it is.
-    for (const one of some) {
+    for (const row of some) {
       try {
-        await put([one]);
+        await put([row]);
       } catch (fault) {
         if (isUnreachable(fault)) throw fault;
-        throw invalid(`Line ${one.number}: this row of “${table}” ${whyOf(fault)}. Nothing was taken in.`);
+        throw invalid(`Line ${row.number}: this row of “${table}” ${whyOf(fault)}. Nothing was taken in.`);
       }
     }
   }

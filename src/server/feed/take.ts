@@ -130,8 +130,8 @@ async function foldRound(
     const state = states.get(post.machineId);
     if (!state) post.reject(notFound('machine'));
     else {
-      const one = foldPost(state, post.lines, undefined, old);
-      if (one) folded.set(post, one);
+      const refusal = foldPost(state, post.lines, undefined, old);
+      if (refusal) folded.set(post, refusal);
       else needOpen.push(post);
     }
   }
@@ -171,7 +171,10 @@ function inHalves(post: Post): Post[] {
       post.resolve({
         taken: first.taken + second.taken,
         again: first.again + second.again,
-        refused: [...first.refused, ...second.refused.map((one) => ({ ...one, line: one.line + middle }))],
+        refused: [
+          ...first.refused,
+          ...second.refused.map((refusal) => ({ ...refusal, line: refusal.line + middle })),
+        ],
       });
     },
   }));

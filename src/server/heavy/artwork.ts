@@ -31,7 +31,9 @@ async function readSent<Read>(
   taken: readonly PictureType[],
   taskOf: (picture: { type: PictureType; bytes: Uint8Array }) => PictureTask,
 ): Promise<Read> {
-  const type = taken.find((one) => request.headers.get('content-type')?.toLowerCase().startsWith(one));
+  const type = taken.find((candidate) =>
+    request.headers.get('content-type')?.toLowerCase().startsWith(candidate),
+  );
   if (!type)
     throw new ProblemError(
       415,

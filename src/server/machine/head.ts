@@ -86,7 +86,7 @@ async function caseThen(machineId: string, breaks: readonly Event[]): Promise<St
          SELECT data, at FROM event
          WHERE machine_id = $1 AND kind = 'case_measured' AND at <= broke.at AND NOT void
          ORDER BY at DESC, id DESC LIMIT 1) AS reading`,
-    [machineId, breaks.map((one) => one.id), breaks.map((one) => one.at)],
+    [machineId, breaks.map((stop) => stop.id), breaks.map((stop) => stop.at)],
   );
   return Object.fromEntries(found.map(({ id, grams, at }) => [id, { grams, at }]));
 }

@@ -29,8 +29,8 @@ export async function maintenanceCalendar(machineId: string): Promise<string> {
     needleLife: machine.profile.needleLife,
   });
   const events = [
-    ...due.map((one) =>
-      allDay(`${one.key}@${machineId}`, one.at.slice(0, 10), `${machine.name}: ${one.title}`, one.says),
+    ...due.map((item) =>
+      allDay(`${item.key}@${machineId}`, item.at.slice(0, 10), `${machine.name}: ${item.title}`, item.says),
     ),
     ...jobs.items.flatMap((job) =>
       job.due

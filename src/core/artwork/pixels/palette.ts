@@ -116,7 +116,7 @@ function addThinOnes(picture: Pixels, clear: Uint8Array | null, clusters: Cluste
     const alike = candidates.filter(
       (candidate) => colourDifference(mean(candidate), mean(best)) < sameThread,
     );
-    const count = alike.reduce((sum, one) => sum + one.count, 0);
+    const count = alike.reduce((sum, cluster) => sum + cluster.count, 0);
     if (count < least / 4) return;
     const [r, g, b] = mean(best);
     clusters.push({ sum: [r * count, g * count, b * count], count });
@@ -205,12 +205,12 @@ function isMixture(rgb: Rgb, tones: readonly Rgb[], mask: number): boolean {
 /** Drops tones that are mixtures of two that lie around them, or a tint of one, and nowhere wider than a rim. */
 function dropRims(picture: Pixels, clear: Uint8Array | null, clusters: Cluster[]): void {
   for (let index = clusters.length - 1; index >= 0; index--) {
-    const one = clusters[index]!;
-    const rgb = mean(one);
-    const larger = clusters.filter((other) => other !== one && other.count > one.count).map(mean);
+    const cluster = clusters[index]!;
+    const rgb = mean(cluster);
+    const larger = clusters.filter((other) => other !== cluster && other.count > cluster.count).map(mean);
     const all = larger.length >= 31 ? 0x7fffffff : (1 << larger.length) - 1;
     const alike = clusters.map(
-      (other) => other.count > one.count && colourDifference(mean(other), rgb) < fringeWithin,
+      (other) => other.count > cluster.count && colourDifference(mean(other), rgb) < fringeWithin,
     );
     if (!alike.includes(true) && !isMixture(rgb, larger, all)) continue;
     const { inside, between, beside } = whereItLies(picture, clear, clusters.map(mean), index, alike);

@@ -84,7 +84,7 @@ export function changeTable(minutes: ChangeMinutes, { needlesStay = false } = {}
         'MinutesOutOfRange',
         `${key}: ${value} is no time for a change. Write minutes from 0 to 240.`,
       );
-  const cost = (list: readonly Move[]) => list.reduce((sum, one) => sum + minutes[moves[one].minutes], 0);
+  const cost = (list: readonly Move[]) => list.reduce((sum, move) => sum + minutes[moves[move].minutes], 0);
   const ways = states.map((from) =>
     states.map((to): readonly Move[] | null => {
       // Nobody takes a thread off and leaves the position bare.
@@ -120,13 +120,13 @@ export function changeTable(minutes: ChangeMinutes, { needlesStay = false } = {}
     });
   const [kept, needle] = [pick(0), pick(1)];
   const shortcuts = [
-    ...kept.flatMap((one, index) => shortcut(one, cost(atOnce.kept[index]!), index, false)),
-    ...needle.flatMap((one, index) => shortcut(one, cost(atOnce.needle[index]!), index, true)),
+    ...kept.flatMap((price, index) => shortcut(price, cost(atOnce.kept[index]!), index, false)),
+    ...needle.flatMap((price, index) => shortcut(price, cost(atOnce.needle[index]!), index, true)),
   ];
   return {
-    kept: kept.map((one) => one.minutes),
-    needle: needle.map((one) => one.minutes),
-    moves: { kept: kept.map((one) => one.moves), needle: needle.map((one) => one.moves) },
+    kept: kept.map((price) => price.minutes),
+    needle: needle.map((price) => price.minutes),
+    moves: { kept: kept.map((price) => price.moves), needle: needle.map((price) => price.moves) },
     shortcuts,
   };
 }

@@ -80,7 +80,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
   });
   const resting = restingThisWeek(positions, context);
   const jobs = setup.order.flatMap((id): PlanJob[] => {
-    const job = context.jobs.find((one) => one.id === id);
+    const job = context.jobs.find((candidate) => candidate.id === id);
     if (!job) return [];
     const isRunning = id === context.running?.id;
     const requests = isRunning
@@ -237,7 +237,7 @@ export function onceMore(
   runs: readonly string[],
 ): { setup: PlanSetup; context: SetupContext } {
   const jobs = runs.flatMap((id, index): JobToPlan[] => {
-    const job = context.jobs.find((one) => one.id === id);
+    const job = context.jobs.find((candidate) => candidate.id === id);
     return job ? [{ ...job, id: `${id} ${index + 1}`, done: 0, due: null }] : [];
   });
   return {

@@ -7,7 +7,7 @@ export function tradeMinutes(
   moves: readonly { from: number; to: number }[],
 ): number {
   const table = changeTable(minutes);
-  const at = (position: number) => positions.find((one) => one.position === position)!.now;
+  const at = (position: number) => positions.find((candidate) => candidate.position === position)!.now;
   return moves.reduce(
     (sum, { from, to }) =>
       sum +

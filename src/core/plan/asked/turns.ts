@@ -31,8 +31,8 @@ export function shareWhereFull(problem: PlanProblem): { problem: PlanProblem; sh
       const list = group.members.map((index) => requests[index]!);
       shared.push({
         job: job.id,
-        stops: list.map((one) => one.stops),
-        threads: list.map((one) => one.thread),
+        stops: list.map((request) => request.stops),
+        threads: list.map((request) => request.thread),
         minutesPerPiece: group.minutes,
       });
       const one: SharedRequest = {

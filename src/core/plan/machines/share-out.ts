@@ -198,7 +198,7 @@ class ShareSearch {
   }
 
   private jobsAt(at: readonly number[], machine: number): number[] {
-    return at.flatMap((one, job) => (one === machine ? [job] : []));
+    return at.flatMap((given, job) => (given === machine ? [job] : []));
   }
 
   private placesOf(job: number): number[] {
@@ -215,9 +215,9 @@ function* neighbours(
 ): Generator<number[]> {
   for (let job = 0; job < at.length; job++)
     for (const machine of placesOf(job))
-      if (machine !== at[job]) yield at.map((one, index) => (index === job ? machine : one));
+      if (machine !== at[job]) yield at.map((given, index) => (index === job ? machine : given));
   for (let a = 0; a < at.length; a++)
     for (let b = a + 1; b < at.length; b++)
       if (at[a] !== at[b] && placesOf(a).includes(at[b]!) && placesOf(b).includes(at[a]!))
-        yield at.map((one, index) => (index === a ? at[b]! : index === b ? at[a]! : one));
+        yield at.map((given, index) => (index === a ? at[b]! : index === b ? at[a]! : given));
 }

@@ -64,9 +64,9 @@ export class PairSearch {
     const requests = model.nodes.length;
     this.precedence = new Precedence(model.jobs.length);
     model.jobs.forEach((_, job) => {
-      frozen.forEach((one, at) => {
+      frozen.forEach((earlier, at) => {
         const isLater = !frozen.includes(job) || frozen.indexOf(job) > at;
-        if (isLater && !this.precedence.has(one, job)) this.precedence.add(one, job);
+        if (isLater && !this.precedence.has(earlier, job)) this.precedence.add(earlier, job);
       });
     });
     const { pairs, blocks } = alikeJobs(
@@ -203,9 +203,9 @@ export class PairSearch {
   /** What `look` gives while `first` is decided to come before `second`. */
   private tried(first: number, second: number, look: () => number): number {
     const fresh: number[] = [];
-    for (const one of this.blockOf[first]!)
+    for (const member of this.blockOf[first]!)
       for (const other of this.blockOf[second]!)
-        if (this.precedence.isOpen(one, other)) fresh.push(...this.precedence.add(one, other));
+        if (this.precedence.isOpen(member, other)) fresh.push(...this.precedence.add(member, other));
     this.takeOver();
     const found = look();
     this.precedence.undo(fresh);
@@ -251,7 +251,7 @@ function oneThreads({ nodes }: Model): Uint8Array {
   const same = new Uint8Array(nodes.length ** 2);
   nodes.forEach((before, from) =>
     nodes.forEach((after, to) => {
-      const is = [before.thread, before.leaves, after.leaves].every((one) => one === after.thread);
+      const is = [before.thread, before.leaves, after.leaves].every((thread) => thread === after.thread);
       same[from * nodes.length + to] = is ? 1 : 0;
     }),
   );

@@ -59,9 +59,9 @@ class Trades {
   }
 
   private pair(a: number, b: number): boolean {
-    const jobs = [...new Set([...this.chains[a]!, ...this.chains[b]!].map((one) => this.jobOf(one)))].sort(
-      (x, y) => x - y,
-    );
+    const jobs = [
+      ...new Set([...this.chains[a]!, ...this.chains[b]!].map((request) => this.jobOf(request))),
+    ].sort((x, y) => x - y);
     for (let from = 0; from < jobs.length; from++) {
       const [atA, atB] = [this.cut(a, jobs[from]!), this.cut(b, jobs[from]!)];
       // What each place has before the cut, then the other's stretch, job by job.

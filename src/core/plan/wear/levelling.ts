@@ -64,7 +64,7 @@ export function worthwhile(ways: readonly Levelling[], share = 0.8): Levelling {
 }
 
 /** Sum of squares of the stitches: the smaller, the more even. */
-const unevenness = ({ after }: Levelling) => after.reduce((sum, one) => sum + one ** 2, 0);
+const unevenness = ({ after }: Levelling) => after.reduce((sum, stitches) => sum + stitches ** 2, 0);
 
 function wayOf(positions: readonly WornPosition[], from: readonly number[]): Levelling {
   const after = positions.map((position, to) => position.sewn + positions[from[to]!]!.ahead);

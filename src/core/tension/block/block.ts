@@ -81,7 +81,7 @@ export function readBlock(
     if (seen.has(position))
       throw new Refusal('ColumnTwice', `Column ${position} is there twice. Leave one out.`);
     seen.add(position);
-    if (![left, bobbin, right].every((one) => one >= 0 && one <= 60) || left + bobbin + right <= 0)
+    if (![left, bobbin, right].every((width) => width >= 0 && width <= 60) || left + bobbin + right <= 0)
       throw new Refusal(
         'ColumnOdd',
         `Column ${position}: widths must be 0 to 60 mm, and not all 0. Measure it again.`,
@@ -103,7 +103,7 @@ export function readBlock(
     };
   });
   const knobs = read
-    .filter((one) => one.is !== 'right')
+    .filter((column) => column.is !== 'right')
     .map(({ position, is }): BlockMove => ({
       part: 'knob',
       position,
@@ -165,7 +165,7 @@ const numbers = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 function says(read: readonly ColumnReading[], common: number, knobs: number, count: number): string {
   const list = (is: ColumnReading['is']) =>
-    read.filter((one) => one.is === is).map((one) => String(one.position));
+    read.filter((column) => column.is === is).map((column) => String(column.position));
   const singles = [
     ...(list('too-much').length > 0
       ? [`${positions(list('too-much'))} too much bobbin: loosen ${knobWord(list('too-much'))} a little`]
@@ -190,8 +190,8 @@ const positions = (list: readonly string[]) =>
 const knobWord = (list: readonly string[]) => (list.length === 1 ? 'its knob' : 'their knobs');
 
 function alsoOf(read: readonly ColumnReading[]): string[] {
-  const off = read.filter((one) => one.offCentre).map((one) => String(one.position));
-  const uneven = read.filter((one) => one.uneven).map((one) => String(one.position));
+  const off = read.filter((column) => column.offCentre).map((column) => String(column.position));
+  const uneven = read.filter((column) => column.uneven).map((column) => String(column.position));
   return [
     ...(off.length > 0
       ? [

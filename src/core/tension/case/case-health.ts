@@ -50,7 +50,7 @@ export function caseHealth(steps: readonly CaseStep[], noise = gaugeSpread): Cas
     before = grams;
     turned = 0;
   }
-  const all = logged.reduce((sum, one) => sum + Math.abs(one.turns), 0);
+  const all = logged.reduce((sum, turn) => sum + Math.abs(turn.turns), 0);
   const slope = slopeOf(logged, noise);
   if (all >= enough && slope && slope.value + 2 * slope.sd < wornSlope)
     faults.push({
@@ -67,10 +67,10 @@ export function caseHealth(steps: readonly CaseStep[], noise = gaugeSpread): Cas
 
 /** Least squares through the origin, g per turn, with its standard deviation; null without a turn. */
 function slopeOf(logged: readonly LoggedTurn[], noise: number): { value: number; sd: number } | null {
-  const squares = logged.reduce((sum, one) => sum + one.turns ** 2, 0);
+  const squares = logged.reduce((sum, turn) => sum + turn.turns ** 2, 0);
   if (squares === 0) return null;
   return {
-    value: logged.reduce((sum, one) => sum + one.turns * (one.after - one.before), 0) / squares,
+    value: logged.reduce((sum, turn) => sum + turn.turns * (turn.after - turn.before), 0) / squares,
     sd: (noise * Math.SQRT2) / Math.sqrt(squares),
   };
 }

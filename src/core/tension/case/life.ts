@@ -12,14 +12,14 @@ export type EventOfCase = {
  */
 export function stepsOf(life: readonly EventOfCase[], bobbinKindId: string | null): CaseStep[] {
   let steps: CaseStep[] = [];
-  for (const one of life) {
-    if (one.kind === 'case_dropped') steps = [];
-    if (one.kind === 'case_measured') {
-      if ((one.data.bobbinKindId ?? null) === bobbinKindId)
-        steps.push({ is: 'reading', grams: one.data.grams });
+  for (const event of life) {
+    if (event.kind === 'case_dropped') steps = [];
+    if (event.kind === 'case_measured') {
+      if ((event.data.bobbinKindId ?? null) === bobbinKindId)
+        steps.push({ is: 'reading', grams: event.data.grams });
     }
     // The screw turns the same spring whatever thread is in it.
-    if (one.kind === 'screw_turned') steps.push({ is: 'turn', turns: one.data.turns });
+    if (event.kind === 'screw_turned') steps.push({ is: 'turn', turns: event.data.turns });
   }
   return steps;
 }

@@ -8,12 +8,12 @@ const dayMs = 86_400_000;
  * on the plate is learnt. A pair in which the plate does not read more than the case is a slip and left out.
  */
 export function platePairs(life: readonly EventOfCase[]): { caseGrams: number; plateGrams: number }[] {
-  return life.flatMap((one, index) => {
+  return life.flatMap((event, index) => {
     const before = life[index - 1];
-    if (one.kind !== 'case_measured' || before?.kind !== 'case_measured') return [];
-    if (Date.parse(one.at) - Date.parse(before.at) > dayMs) return [];
-    if ((one.data.bobbinKindId ?? null) !== (before.data.bobbinKindId ?? null)) return [];
-    const both = [one.data, before.data];
+    if (event.kind !== 'case_measured' || before?.kind !== 'case_measured') return [];
+    if (Date.parse(event.at) - Date.parse(before.at) > dayMs) return [];
+    if ((event.data.bobbinKindId ?? null) !== (before.data.bobbinKindId ?? null)) return [];
+    const both = [event.data, before.data];
     const atCase = both.find((data) => data.by === 'case-gauge');
     const atPlate = both.find((data) => data.by === 'plate' && data.plateGrams !== undefined);
     if (!atCase || !atPlate || atPlate.plateGrams! <= atCase.grams) return [];

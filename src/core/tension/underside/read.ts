@@ -152,7 +152,8 @@ const cloth: Colour = [1, 1, 1];
 const ofPlanes = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
 
 /** Largest difference of two colours' planes. */
-const difference = (a: Colour, b: Colour) => Math.max(...a.map((one, plane) => Math.abs(one - b[plane]!)));
+const difference = (a: Colour, b: Colour) =>
+  Math.max(...a.map((value, plane) => Math.abs(value - b[plane]!)));
 
 /** Mean colour of a part of the column's width, from `a` to `b` of it (0 to 1). */
 function colourBetween(
@@ -221,7 +222,7 @@ function stripeIn(
   bobbin: Colour,
 ): { share: number; left: number } {
   const { width, planes } = field;
-  const towards = bobbin.map((one, plane) => one - top[plane]!);
+  const towards = bobbin.map((value, plane) => value - top[plane]!);
   const length2 = towards.reduce((sum, toward) => sum + toward * toward, 0);
   const steps = Math.max(12, Math.round(span.right - span.left));
   const line = new Float64Array(steps);

@@ -6,7 +6,10 @@ import { taughtLetters, workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint({ body: pairingQuestion, answer: pairingAnswer }, async ({ body }) => {
   const { spec } = readNeedleLabel(body.needle, await taughtLetters());
-  const thread = (one: typeof body.top) => ({ fibre: one.fibre, tex: one.tex ?? 1000 / one.weightNo });
+  const thread = (given: typeof body.top) => ({
+    fibre: given.fibre,
+    tex: given.tex ?? 1000 / given.weightNo,
+  });
   const school = body.school ?? (await workshop()).schools.case;
   return pairUp({ ...body, needle: spec, top: thread(body.top), bobbin: thread(body.bobbin), school });
 });

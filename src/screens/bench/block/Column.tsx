@@ -15,7 +15,7 @@ export function Column({ column, typed, thread, bobbin, band }: ColumnProps) {
   const half = (share: number) => (40 * (1 - share)) / 2;
   const known = (['left', 'bobbin', 'right'] as const)
     .map((one) => typed[one])
-    .filter((one) => one !== undefined);
+    .filter((other) => other !== undefined);
   return (
     <svg viewBox="0 0 44 64" className="h-16 w-11" aria-hidden="true">
       <g transform="translate(2 2)">

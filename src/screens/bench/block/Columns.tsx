@@ -56,7 +56,9 @@ function readingOf(position: number, verdict: BlockVerdict | null) {
 }
 
 function markOf(position: number, verdict: BlockVerdict | null): string {
-  const move = verdict?.moves.find((one) => one.part === 'knob' && one.position === position);
+  const move = verdict?.moves.find(
+    (candidate) => candidate.part === 'knob' && candidate.position === position,
+  );
   if (move) return move.way;
   return readingOf(position, verdict)?.offCentre ? 'off centre' : '';
 }

@@ -26,11 +26,13 @@ export default function CaseChart({
   band: Band;
   zone: string;
 }) {
-  const points = life.flatMap((one) =>
-    one.kind === 'case_measured' ? [{ at: Date.parse(one.at), grams: one.data.grams }] : [],
+  const points = life.flatMap((event) =>
+    event.kind === 'case_measured' ? [{ at: Date.parse(event.at), grams: event.data.grams }] : [],
   );
-  const turns = life.flatMap((one) =>
-    one.kind === 'screw_turned' ? [{ at: Date.parse(one.at), says: turnWords(one.data.turns * 8) }] : [],
+  const turns = life.flatMap((event) =>
+    event.kind === 'screw_turned'
+      ? [{ at: Date.parse(event.at), says: turnWords(event.data.turns * 8) }]
+      : [],
   );
   if (points.length < 2) return <p className="quiet">Two readings make a line: measure again.</p>;
   const day = (at: number) => dayText(new Date(at).toISOString(), zone);

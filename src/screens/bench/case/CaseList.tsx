@@ -78,10 +78,10 @@ export function CaseLog({ life, band, zone, now }: CaseLogProps) {
         {[...life]
           .reverse()
           .slice(0, 20)
-          .map((one) => (
-            <li key={`${one.at} ${one.kind}`} className="flex justify-between gap-3 border-t rule">
-              <span>{told(one)}</span>
-              <span className="quiet">{momentText(one.at, zone, now)}</span>
+          .map((event) => (
+            <li key={`${event.at} ${event.kind}`} className="flex justify-between gap-3 border-t rule">
+              <span>{told(event)}</span>
+              <span className="quiet">{momentText(event.at, zone, now)}</span>
             </li>
           ))}
       </ol>
@@ -89,8 +89,8 @@ export function CaseLog({ life, band, zone, now }: CaseLogProps) {
   );
 }
 
-function told(one: EventOfCase): string {
-  if (one.kind === 'case_measured') return `${gramsText(one.data.grams)} g`;
-  if (one.kind === 'screw_turned') return `screw ${turnWords(one.data.turns * 8)}`;
-  return one.kind === 'case_dropped' ? 'dropped' : 'test block';
+function told(event: EventOfCase): string {
+  if (event.kind === 'case_measured') return `${gramsText(event.data.grams)} g`;
+  if (event.kind === 'screw_turned') return `screw ${turnWords(event.data.turns * 8)}`;
+  return event.kind === 'case_dropped' ? 'dropped' : 'test block';
 }

@@ -14,5 +14,6 @@ export function lifeOf(caseId: string, told: readonly Event[], live: readonly Ev
 
 export const lastReading = (life: readonly EventOfCase[]) =>
   life.findLast(
-    (one): one is Extract<EventOfCase, { kind: 'case_measured' }> => one.kind === 'case_measured',
+    (candidate): candidate is Extract<EventOfCase, { kind: 'case_measured' }> =>
+      candidate.kind === 'case_measured',
   );

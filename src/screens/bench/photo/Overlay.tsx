@@ -136,7 +136,7 @@ function Stripe({
 /** A column's widths in words: "3.4 · 3.2 · 3.4 mm". */
 export function widthsText(edges: Edges, columnMm: number): string {
   const { left, bobbin, right } = widthsOf(edges, columnMm);
-  return `${[left, bobbin, right].map((one) => one.toFixed(1)).join(' · ')} mm`;
+  return `${[left, bobbin, right].map((width) => width.toFixed(1)).join(' · ')} mm`;
 }
 
 const pathOf = (corners: readonly (readonly [number, number])[]) =>

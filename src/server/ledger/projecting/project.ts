@@ -85,9 +85,9 @@ async function applyCorrections(
   for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
   for (const root of roots) {
     const hanging = tree.filter((line) => line.root === root && line.kind === 'correction');
-    const line = tree.find((one) => one.id === root)!;
+    const line = tree.find((candidate) => candidate.id === root)!;
     // Lines stored later than this batch (a rebuild reads ahead) must not count yet for the live cursor.
-    const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((one) => one <= newestSeq));
+    const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((other) => other <= newestSeq));
     const entry = effectiveEntry(
       entryFrom(line),
       hanging.map((one) => entryFrom(one) as EntryOf<'correction'>),
@@ -175,13 +175,13 @@ function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: Readonly
 
 function addTally(tallies: Map<string, JobTally>, row: EventRow | undefined, sign: 1 | -1): void {
   if (!row?.job_id) return;
-  const one = tallyOf(effectiveFrom(row), row.lost_ms);
+  const line = tallyOf(effectiveFrom(row), row.lost_ms);
   const sum = tallies.get(row.job_id) ?? { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
   tallies.set(row.job_id, {
-    pieces: sum.pieces + sign * one.pieces,
-    stitches: sum.stitches + sign * one.stitches,
-    breaks: sum.breaks + sign * one.breaks,
-    lostMs: sum.lostMs + sign * one.lostMs,
+    pieces: sum.pieces + sign * line.pieces,
+    stitches: sum.stitches + sign * line.stitches,
+    breaks: sum.breaks + sign * line.breaks,
+    lostMs: sum.lostMs + sign * line.lostMs,
   });
 }
 

@@ -107,7 +107,7 @@ export async function foldSeats(
   const inOrder = [...fresh].sort(inLedgerOrder);
   const late = inOrder.filter((entry) => kept.mark && inLedgerOrder(entry, kept.mark) < 0);
   const from = [late[0], changedFrom]
-    .filter((one) => one !== undefined && one !== null)
+    .filter((mark) => mark !== undefined && mark !== null)
     .sort(inLedgerOrder)[0];
   if (changedFrom || !late.every((entry) => commutes(kept.now, entry))) return refold(sql, machineId, from);
   if (from) dropCheckpoints(sql, machineId, from);

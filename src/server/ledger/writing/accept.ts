@@ -105,12 +105,12 @@ export function checkNamedEntries(entries: readonly Entry[], named: readonly Lin
 /** What is kept names only what was kept before it: a ring can only be among entries that come together. */
 function checkNoRing(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
   const passed = new Set<string>();
-  for (let one: Entry | undefined = entry; one; one = lines.get(namedBy(one) ?? '')) {
-    if (passed.has(one.id))
+  for (let part: Entry | undefined = entry; part; part = lines.get(namedBy(part) ?? '')) {
+    if (passed.has(part.id))
       throw invalid(
         'This entry names itself, by itself or by way of others. Name the entry that it is about.',
       );
-    passed.add(one.id);
+    passed.add(part.id);
   }
 }
 
@@ -180,8 +180,8 @@ function checkPlace(entry: Entry): void {
   const sewn = is(entry, 'sews') ? entry.data : null;
   const usedHeads = sewn ? sewn.heads : [head ?? 1];
   const usedPositions = sewn ? sewn.stops.map((stop) => stop.position) : [position ?? 1];
-  const badHead = usedHeads.find((one) => one > heads);
-  const badPosition = usedPositions.find((one) => one > positions);
+  const badHead = usedHeads.find((candidate) => candidate > heads);
+  const badPosition = usedPositions.find((candidate) => candidate > positions);
   if (badHead !== undefined)
     throw invalid(`This machine has no head ${badHead}: it has ${heads === 1 ? 'one' : `1 to ${heads}`}.`);
   if (badPosition !== undefined)
@@ -237,13 +237,13 @@ async function learn(sql: Sql, entries: readonly Entry[]): Promise<void> {
     sql,
     'bobbin case',
     'SELECT id FROM bobbin_case WHERE id = ANY($1)',
-    distinct(bench.map((one) => one.caseId)),
+    distinct(bench.map((part) => part.caseId)),
   );
   await learnOne(
     sql,
     'bobbin',
     'SELECT id FROM bobbin_kind WHERE id = ANY($1)',
-    distinct(bench.map((one) => one.bobbinKindId)),
+    distinct(bench.map((part) => part.bobbinKindId)),
   );
 }
 

@@ -80,7 +80,7 @@ async function drainAll(): Promise<void> {
 }
 
 function write(batch: readonly Waiting[]): Promise<Stored[]> {
-  const told = batch.filter((one) => one.isTold).flatMap((one) => one.entries.map((entry) => entry.id));
+  const told = batch.filter((other) => other.isTold).flatMap((one) => one.entries.map((entry) => entry.id));
   return writeEntries(
     batch.flatMap((one) => one.entries),
     { told: new Set(told) },
