@@ -57,6 +57,11 @@ export default tseslint.config(
           selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
           message: 'Make the types one instead.',
         },
+        {
+          selector:
+            'TSNonNullExpression > CallExpression[callee.property.name=/^(find|findLast|match|exec|querySelector|getElementById|closest)$/]',
+          message: 'A search may come to nothing: check it, and say what is missing.',
+        },
       ],
     },
   },

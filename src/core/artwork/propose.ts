@@ -1,3 +1,4 @@
+import { mustFind } from '../base/must-find.ts';
 import { elements, type ElementKind } from '../element/elements.ts';
 import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import type { Advice } from '../advice/advise.ts';
@@ -53,7 +54,7 @@ export function proposeStops(
 ): ProposedStop[] {
   const stops = new Map<string, ProposedStop>();
   for (const element of elementsOf(reading.regions, job, workshop, kinds)) {
-    const tone = reading.regions.find((region) => region.id === element.regions[0])!.tone;
+    const tone = mustFind(reading.regions, (region) => region.id === element.regions[0], 'such region').tone;
     const weightNo = element.advice.weights[0]?.weightNo ?? 40;
     const needle = element.advice.needles[0]!;
     const key = `${tone} ${weightNo} ${needle.text}`;

@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { Seat } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
@@ -43,7 +44,7 @@ export function HeadRail({ machine, seats, threads, selected, hrefOf }: HeadRail
         {order.map((position) => (
           <RailSeat
             key={position}
-            seat={seats.find((seat) => seat.position === position)!}
+            seat={mustFind(seats, (seat) => seat.position === position, `position ${position}`)}
             machine={machine}
             threads={threads}
             selected={position === selected}

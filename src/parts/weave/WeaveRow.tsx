@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import GripVertical from 'lucide-react/icons/grip-vertical';
 import { movesText } from '../../core/plan/answer.ts';
@@ -82,7 +83,7 @@ export function WeaveRow(props: WeaveRowProps) {
         {order.map((position) => (
           <Cell
             key={position}
-            cell={cells.find((cell) => cell.position === position)!}
+            cell={mustFind(cells, (cell) => cell.position === position, `position ${position}`)}
             job={times.job}
             threads={threads}
             picked={picked}

@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { useState } from 'react';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -31,7 +32,11 @@ function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScree
   const { data, view, headNo: chosen } = useFrame();
   const [doing, setDoing] = useState<'needle' | 'cone' | null>(null);
   const headNo = data.machine.heads > 1 ? chosen : asked;
-  const seat = view.seats.find((candidate) => candidate.head === headNo && candidate.position === position)!;
+  const seat = mustFind(
+    view.seats,
+    (candidate) => candidate.head === headNo && candidate.position === position,
+    `position ${position}`,
+  );
   const where = { head: headNo, position };
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[minmax(0,1fr)_22rem] lg:p-4">

@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { positionUses } from '../../core/plan/asked/uses.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
@@ -19,9 +20,11 @@ interface HeadCardProps {
 /** Printed and taped to the machine: what sits where at the beginning, and for each job the position of every stop. */
 export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threads, day }: HeadCardProps) {
   const pictured = new Map(jobs.map((job) => [job.id, job]));
+  const placeOf = (position: number) =>
+    mustFind(problem.positions, (place) => place.position === position, `position ${position}`);
   const first = (position: number) => {
     const seat = outcome.seats.find((candidate) => candidate.position === position);
-    const now = problem.positions.find((candidate) => candidate.position === position)!.now[0]!;
+    const now = placeOf(position).now[0]!;
     return seat ? { thread: seat.thread, needle: seat.needle } : now;
   };
   return (
@@ -43,7 +46,7 @@ export function HeadCard({ machine, problem, outcome, order, nameOf, jobs, threa
         <tbody>
           {order.map((position) => {
             const { thread: id, needle } = first(position);
-            const { use } = problem.positions.find((candidate) => candidate.position === position)!;
+            const { use } = placeOf(position);
             const thread = id ? threads.get(id) : undefined;
             return (
               <tr key={position} className="border-b [border-color:#999]">

@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { needlePoints } from '../../core/needle/letters.ts';
 import { needleWorn } from '../../core/needle/life.ts';
@@ -32,7 +33,7 @@ export function TallRail() {
         {order.map((position) => (
           <TallSeat
             key={position}
-            seat={seats.find((seat) => seat.position === position)!}
+            seat={mustFind(seats, (seat) => seat.position === position, `position ${position}`)}
             stops={stopsAt(position)}
           />
         ))}

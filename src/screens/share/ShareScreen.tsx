@@ -1,3 +1,4 @@
+import { mustFind } from '../../core/base/must-find.ts';
 import { useState } from 'react';
 import { defaultSpanWeight } from '../../core/plan/machines/share-problem.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -46,7 +47,9 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
   const outcome = state.is === 'found' ? state.outcome : null;
   const isOld = state.is === 'found' && state.of !== key;
   // The lanes stay until the next answer, whatever is chosen meanwhile.
-  const shown = all.filter(({ machine }) => outcome?.machines.some((shared) => shared.machine === machine.id));
+  const shown = all.filter(({ machine }) =>
+    outcome?.machines.some((shared) => shared.machine === machine.id),
+  );
   const jobOf = (id: string) => jobs.find((job) => job.id === id);
   const scale = Math.max(60, ...(outcome?.machines.map((machine) => machine.jobs.at(-1)?.ends ?? 0) ?? []));
 
@@ -105,7 +108,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
             key={machine.id}
             machine={machine}
             machines={shown.map((lane) => lane.machine)}
-            shared={outcome.machines.find((candidate) => candidate.machine === machine.id)!}
+            shared={mustFind(outcome.machines, (lane) => lane.machine === machine.id, 'such machine')}
             scale={scale}
             jobOf={jobOf}
             threads={threads}

@@ -1,3 +1,4 @@
+import { mustFind } from '../../base/must-find.ts';
 import { changeTable, relationOf } from './minutes.ts';
 import type { PlanProblem } from './problem.ts';
 
@@ -7,7 +8,8 @@ export function tradeMinutes(
   moves: readonly { from: number; to: number }[],
 ): number {
   const table = changeTable(minutes);
-  const at = (position: number) => positions.find((candidate) => candidate.position === position)!.now;
+  const at = (position: number) =>
+    mustFind(positions, (place) => place.position === position, `position ${position}`).now;
   return moves.reduce(
     (sum, { from, to }) =>
       sum +

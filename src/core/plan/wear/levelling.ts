@@ -1,3 +1,4 @@
+import { mustFind } from '../../base/must-find.ts';
 import { Assignment } from '../seating/assignment.ts';
 
 /** A position with what it has sewn, and what the needle and thread on it are likely to sew in the time to come. */
@@ -60,7 +61,7 @@ export function levellings(positions: readonly WornPosition[]): Levelling[] {
 export function worthwhile(ways: readonly Levelling[], share = 0.8): Levelling {
   const stay = unevenness(ways[0]!);
   const gain = stay - unevenness(ways.at(-1)!);
-  return ways.find((way) => stay - unevenness(way) >= share * gain)!;
+  return mustFind(ways, (way) => stay - unevenness(way) >= share * gain, 'way that gains so much');
 }
 
 /** Sum of squares of the stitches: the smaller, the more even. */

@@ -1,3 +1,4 @@
+import { mustFind } from '../../../core/base/must-find.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import { inLedgerOrder, type EntryOf } from '../../../core/ledger/entry.ts';
 import { flagsOf, foldingKinds } from '../../../core/ledger/about-kinds.ts';
@@ -85,7 +86,7 @@ async function applyCorrections(
   for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
   for (const root of roots) {
     const hanging = tree.filter((line) => line.root === root && line.kind === 'correction');
-    const line = tree.find((candidate) => candidate.id === root)!;
+    const line = mustFind(tree, (candidate) => candidate.id === root, `line ${root}`);
     // Lines stored later than this batch (a rebuild reads ahead) must not count yet for the live cursor.
     const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((other) => other <= newestSeq));
     const entry = effectiveEntry(
