@@ -3,7 +3,7 @@ export default {
   testRunner: 'vitest',
   vitest: { configFile: 'vitest.mutate.config.ts' },
   coverageAnalysis: 'perTest',
-  reporters: ['clear-text', 'json', 'html'],
+  reporters: ['clear-text', 'progress-append-only', 'json', 'html'],
   clearTextReporter: { allowColor: false, logTests: false },
   jsonReporter: { fileName: '.test/mutation/report.json' },
   htmlReporter: { fileName: '.test/mutation/report.html' },

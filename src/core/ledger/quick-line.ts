@@ -4,6 +4,7 @@ import { needleText, readNeedleLabel } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
 import { Refusal } from '../base/refusal.ts';
 import { type EntryData, type EntryKind } from './entry.ts';
+import { seatsNamed, seatsText, type QuickSeat } from './quick-seats.ts';
 import { faultFromWord, faultKeys, faults } from '../fault/faults.ts';
 
 /** What the line needs to know of the machine to understand a short text. */
@@ -32,7 +33,8 @@ export interface Draft<K extends EntryKind = EntryKind> {
 
 /** What the line understood: `says` is shown before Enter is pressed. */
 export type Understood =
-  | { does: 'log'; says: string; draft: Draft }
+  /** `at`: every seat that gets the draft, the draft's own among them. Empty: it belongs to no seat. */
+  | { does: 'log'; says: string; draft: Draft; at: readonly QuickSeat[] }
   | { does: 'piece'; says: string }
   | { does: 'undo'; says: string }
   | { does: 'sewing-again'; says: string };
@@ -40,47 +42,48 @@ export type Understood =
 interface Command {
   /** After the position (if any): the letters that name the command. */
   pattern: RegExp;
-  seat: boolean;
+  /** On which seats: none, just one, or as many as are named. */
+  seat: 'none' | 'one' | 'many';
   example: string;
   means: string;
-  read: (rest: string, where: { head: number; position: number }, context: QuickContext) => Understood;
+  read: (rest: string, seats: readonly QuickSeat[], context: QuickContext) => Understood;
 }
 
 const commands: readonly Command[] = [
-  { pattern: /^b(?:reak)?\b/i, seat: true, example: '7b shred', means: 'break at 7', read: readBreak },
+  { pattern: /^b(?:reak)?\b/i, seat: 'one', example: '7b shred', means: 'break at 7', read: readBreak },
   {
     pattern: /^n(?:eedle)?\b/i,
-    seat: true,
-    example: '12n 75/11 ball',
-    means: 'new needle at 12',
+    seat: 'many',
+    example: '9-12n 75/11 ball',
+    means: 'new needles at 9 to 12',
     read: readNeedle,
   },
-  { pattern: /^c(?:one)?\b/i, seat: true, example: '3c', means: 'new cone on 3', read: readCone },
+  { pattern: /^c(?:one)?\b/i, seat: 'many', example: '3c', means: 'new cone on 3', read: readCone },
   {
     pattern: /^p(?:iece)?$/i,
-    seat: false,
+    seat: 'none',
     example: 'p',
     means: 'piece finished',
     read: () => ({ does: 'piece', says: 'Piece finished' }),
   },
   {
     pattern: /^s(?:ewing)?$/i,
-    seat: false,
+    seat: 'none',
     example: 's',
     means: 'sewing again',
     read: () => ({ does: 'sewing-again', says: 'Sewing again' }),
   },
   {
     pattern: /^g(?:auge)?(?![a-z])/i,
-    seat: false,
+    seat: 'none',
     example: 'g 27',
     means: 'bobbin case reads 27 g',
     read: readGauge,
   },
-  { pattern: /^(?:note|\*)\s*/i, seat: false, example: 'note new oil', means: 'a note', read: readNote },
+  { pattern: /^(?:note|\*)\s*/i, seat: 'none', example: 'note new oil', means: 'a note', read: readNote },
   {
     pattern: /^u(?:ndo)?$/i,
-    seat: false,
+    seat: 'none',
     example: 'u',
     means: 'undo the last entry',
     read: () => ({ does: 'undo', says: 'Take the last entry back' }),
@@ -92,56 +95,48 @@ export const quickExamples: readonly { example: string; means: string }[] = comm
 
 /**
  * Understands one quick-line text, typed or scanned: `7b`, `7b shred`, `12n 75/11 ball`, `3c`, `p`, `g 27`,
- * `u`, `s`, `note …`. On a machine of several heads `3.7b` is head 3, position 7. A leading `/` is dropped,
+ * `u`, `s`, `note …`. Needles and cones go on several at once: `9-12n 80/12 sharp`, `10,12c SI40`. On a machine of several heads `3.7b` is
+ * head 3, position 7, `1-4.7n …` that position of heads 1 to 4. A leading `/` is dropped,
  * so that a scanned label may carry it. Throws Refusal with a sentence that says what could be typed.
  */
 export function readQuickLine(text: string, context: QuickContext): Understood {
   const line = text.trim().replace(/^\//, '').trim();
   if (!line) throw new Refusal('QuickLineEmpty', 'Type for example 7b for a break at position 7.');
-  const address = /^(?:(\d+)\s*[.:]\s*)?(\d+)\s*(?=[a-z])/i.exec(line);
-  const rest = address ? line.slice(address[0].length) : line;
+  const named = seatsNamed(line, context);
+  const rest = named?.rest ?? line;
   const command = commands.find((candidate) => candidate.pattern.test(rest));
   if (!command) {
     throw new Refusal(
       'QuickLineUnknown',
-      `Cannot read “${line}”. Try ${commands.map((one) => one.example).join(' · ')}.`,
+      `Cannot read “${line}”. Try ${commands.map(({ example }) => example).join(' · ')}.`,
     );
   }
-  if (command.seat !== Boolean(address)) {
+  if ((command.seat !== 'none') !== Boolean(named)) {
     throw new Refusal(
-      command.seat ? 'QuickLineNoPosition' : 'QuickLineNeedsNoPosition',
-      command.seat
-        ? `Which position? Write the number first, like ${command.example}.`
-        : `Write just ${command.example}.`,
+      named ? 'QuickLineNeedsNoPosition' : 'QuickLineNoPosition',
+      named
+        ? `Write just ${command.example}.`
+        : `Which position? Write the number first, like ${command.example}.`,
     );
   }
-  const where = { head: Number(address?.[1] ?? context.head), position: Number(address?.[2] ?? 0) };
-  if (command.seat) checkSeat(where, context);
-  return command.read(rest.replace(command.pattern, '').trim(), where, context);
+  const seats = named?.seats ?? [];
+  if (command.seat === 'one' && seats.length > 1)
+    throw new Refusal('QuickLineOnePosition', `One position at a time, like ${command.example}.`);
+  return command.read(rest.replace(command.pattern, '').trim(), seats, context);
 }
 
-function checkSeat({ head, position }: { head: number; position: number }, context: QuickContext): void {
-  if (position < 1 || position > context.positions) {
-    throw new Refusal(
-      'QuickLineNoSuchPosition',
-      `There is no position ${position}: this head has 1 to ${context.positions}.`,
-    );
-  }
-  if (head < 1 || head > context.heads) {
-    throw new Refusal(
-      'QuickLineNoSuchHead',
-      `There is no head ${head}: this machine has ${context.heads === 1 ? 'one' : `1 to ${context.heads}`}.`,
-    );
-  }
-}
+const log = (
+  says: string,
+  draft: Omit<Draft, 'head' | 'position'>,
+  at: readonly QuickSeat[],
+): Understood => ({
+  does: 'log',
+  says,
+  draft: { ...draft, head: at[0]?.head ?? null, position: at[0]?.position ?? null },
+  at,
+});
 
-type Where = { head: number; position: number };
-
-function place({ head, position }: Where, context: QuickContext): string {
-  return context.heads > 1 ? `head ${head}, position ${position}` : `position ${position}`;
-}
-
-function readBreak(rest: string, where: Where, context: QuickContext): Understood {
+function readBreak(rest: string, seats: readonly QuickSeat[], context: QuickContext): Understood {
   const fault = rest ? faultFromWord(rest) : null;
   if (rest && !fault) {
     const words = faultKeys.map((key) => faults[key].words[0]).join(', ');
@@ -150,23 +145,17 @@ function readBreak(rest: string, where: Where, context: QuickContext): Understoo
       `“${rest}” is no kind of break, or could be several. Kinds: ${words}.`,
     );
   }
-  return {
-    does: 'log',
-    says: `Break at ${place(where, context)}${fault ? `: ${faults[fault].says}` : ''}`,
-    draft: { kind: 'break', ...where, data: { fault } },
-  };
+  const says = `Break at ${seatsText(seats, context)}${fault ? `: ${faults[fault].says}` : ''}`;
+  return log(says, { kind: 'break', data: { fault } }, seats);
 }
 
-function readNeedle(rest: string, where: Where, context: QuickContext): Understood {
+function readNeedle(rest: string, seats: readonly QuickSeat[], context: QuickContext): Understood {
   const { label, reason } = takeReason(rest);
   const { spec, assumed } = readNeedleLabel(label, context.letters);
-  return {
-    does: 'log',
-    says:
-      `New needle at ${place(where, context)}: ${needleText(spec)}, ${needleReasons[reason].name}` +
-      (assumed.includes('sharp point') ? ' (no point given: sharp)' : ''),
-    draft: { kind: 'needle_fitted', ...where, data: { needle: spec, reason } },
-  };
+  const says =
+    `New ${seats.length === 1 ? 'needle' : 'needles'} at ${seatsText(seats, context)}: ${needleText(spec)}, ${needleReasons[reason].name}` +
+    (assumed.includes('sharp point') ? ' (no point given: sharp)' : '');
+  return log(says, { kind: 'needle_fitted', data: { needle: spec, reason } }, seats);
 }
 
 /** A reason may follow the label: `7n 75/11 sharp broke`. Without one the needle was worn, the usual case. */
@@ -178,8 +167,16 @@ function takeReason(text: string): { label: string; reason: NeedleReason } {
   return { label: text, reason: 'worn' };
 }
 
-function readCone(rest: string, where: Where, context: QuickContext): Understood {
+function readCone(rest: string, seats: readonly QuickSeat[], context: QuickContext): Understood {
+  const where = seats[0]!;
   const cone = rest ? coneNamed(rest, context) : undefined;
+  if (seats.length > 1 && (!rest || cone))
+    throw new Refusal(
+      'QuickLineOneCone',
+      cone
+        ? `Cone ${cone.batch} sits on one position. Leave the batch out to mount the thread on all of them.`
+        : `Which thread? Write its code, like ${where.position},${seats[1]!.position}c ${context.threads[0]?.code ?? 'CODE'}.`,
+    );
   const thread = cone
     ? context.threads.find((candidate) => candidate.id === cone.threadId)
     : rest
@@ -191,18 +188,15 @@ function readCone(rest: string, where: Where, context: QuickContext): Understood
       'QuickLineThreadUnknown',
       rest
         ? `No single thread in the stores is called “${rest}”. Write its code, like ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`
-        : `Nothing sits on ${place(where, context)} yet. Name the thread: ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`,
+        : `Nothing sits on ${seatsText(seats, context)} yet. Name the thread: ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`,
     );
   }
-  return {
-    does: 'log',
-    says: `New cone on ${place(where, context)}: ${thread.name} (${thread.code})${cone ? `, batch ${cone.batch}` : ''}`,
-    draft: {
-      kind: 'cone_mounted',
-      ...where,
-      data: { threadId: thread.id, coneId: cone?.id ?? null, fibre: thread.fibre },
-    },
-  };
+  const says = `New ${seats.length === 1 ? 'cone' : 'cones'} on ${seatsText(seats, context)}: ${thread.name} (${thread.code})${cone ? `, batch ${cone.batch}` : ''}`;
+  return log(
+    says,
+    { kind: 'cone_mounted', data: { threadId: thread.id, coneId: cone?.id ?? null, fibre: thread.fibre } },
+    seats,
+  );
 }
 
 /** A thread's code with a batch after it names one cone. The newest of several of one batch is taken. */
@@ -232,18 +226,10 @@ function readGauge(rest: string): Understood {
   if (!rest || !Number.isFinite(grams) || grams <= 0 || grams > 200) {
     throw new Refusal('QuickLineGauge', 'A gauge reading is a number of grams between 1 and 200, like g 27.');
   }
-  return {
-    does: 'log',
-    says: `Bobbin case reads ${grams} g`,
-    draft: { kind: 'case_measured', head: null, position: null, data: { grams } },
-  };
+  return log(`Bobbin case reads ${grams} g`, { kind: 'case_measured', data: { grams } }, []);
 }
 
 function readNote(rest: string): Understood {
   if (!rest) throw new Refusal('QuickLineNoteEmpty', 'Write the note after the word, like note new oil.');
-  return {
-    does: 'log',
-    says: `Note: ${rest}`,
-    draft: { kind: 'note', head: null, position: null, data: { text: rest } },
-  };
+  return log(`Note: ${rest}`, { kind: 'note', data: { text: rest } }, []);
 }

@@ -49,8 +49,9 @@ export function QuickLine() {
     else if (understood.does === 'undo') actions.undo();
     else if (understood.does === 'sewing-again') actions.sewingAgain();
     else {
-      live.write(understood.draft);
-      say(`Logged. ${understood.says}.`);
+      const { draft, at, says } = understood;
+      live.write(...(at.length > 0 ? at.map((seat) => ({ ...draft, ...seat })) : [draft]));
+      say(`Logged. ${says}.`);
     }
   }
 
