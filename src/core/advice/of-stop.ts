@@ -4,6 +4,7 @@ import { garmentOf } from '../garment/from-words.ts';
 import { hoopOf } from '../garment/hoops.ts';
 import type { NeedleSpec } from '../needle/label.ts';
 import type { Fibre } from '../thread/fibres.ts';
+import { remembered } from '../base/remembered.ts';
 import { advise, judge, type Advice, type RankedNeedle, type Reason } from './advise.ts';
 import type { Conflict } from './conflicts.ts';
 import { fillIn } from './fill-in.ts';
@@ -99,17 +100,31 @@ function hoopSizeOf({ hoop, hoopWidthMm, hoopHeightMm }: Garment): Question['hoo
   return hoop ?? (longer > 0 ? hoopOf(longer) : 'medium');
 }
 
-/**
- * The one advice for a stop: the job, Check, the plan, Run, Pair and the logo reader ask it with the same job. Null where the cloth
- * is not known to the advice and there is no `fallback`.
- */
-export function adviseStop(
+type Asked = [
   job: JobToAdvise,
   stop: WhatIsSewn,
   thread: StopThread | null,
   workshop: Partial<Schools>,
-  fallback: Question['cloth'] | null = null,
-): StopAdvice | null {
+  fallback?: Question['cloth'] | null,
+];
+
+/** Answers that are kept: a few megabytes at most. */
+const mostRemembered = 2000;
+
+/**
+ * The one advice for a stop: the job, Check, the plan, Run, Pair and the logo reader ask it with the same job. Null where the cloth
+ * is not known to the advice and there is no `fallback`.
+ */
+export const adviseStop = remembered(mostRemembered, adviseAfresh, keyOf);
+
+/** All that an answer hangs on, and nothing else: jobs and threads are asked about again and again, whole lists of them. */
+function keyOf(...[job, { element, measures }, thread, workshop, fallback]: Asked): string {
+  const { cloth, garment, schools } = job;
+  const threadKey = thread && [thread.weightNo, thread.tex, thread.fibre];
+  return JSON.stringify([cloth, garment, schools, element, measures, threadKey, workshop, fallback]);
+}
+
+function adviseAfresh(...[job, stop, thread, workshop, fallback = null]: Asked): StopAdvice | null {
   const asked = questionsOf(job, stop, thread, workshop, fallback);
   if (!asked) return null;
   const parts = asked.map(({ part, question }) => ({ part, question, advice: advise(question) }));

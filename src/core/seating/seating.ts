@@ -60,23 +60,23 @@ export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
     });
     if (said && said.by !== 'put_on') return seated(said.position, said.by);
     if (stop.position !== null) return seated(stop.position, 'fixed');
+    if (said?.turns) return seated(said.position, 'put_on', { turn: { rule: 'piece', order: said.turns } });
+    // Of two positions of its colour one has its turn; where there is but one, no needle need be judged for that.
+    const isAlone = new Set(carrying(stop, context.seats).map((seat) => seat.position)).size < 2;
+    if (said && (isAlone || rule === 'piece')) return seated(said.position, 'put_on');
+    const kept = said
+      ? undefined
+      : plan.find((seat) => seat.job === job.id && seat.stops.includes(stop.stop));
+    const why = kept ? notAsPlanned(kept, stop, context.seats) : null;
+    if (kept && !why && isAlone) return seated(kept.position, 'plan');
     const best = bestOnTheHead(stop, context.seats, needles);
     const order = turnsOf(best.positions, rule, context.today);
     const turn = order.length > 1 ? { rule, order } : null;
-    if (said) {
-      if (said.turns) return seated(said.position, 'put_on', { turn: { rule: 'piece', order: said.turns } });
-      const isOneOfThem = rule !== 'piece' && order.includes(said.position);
-      return seated(said.position, 'put_on', isOneOfThem ? { turn } : {});
-    }
-    const kept = plan.find((seat) => seat.job === job.id && seat.stops.includes(stop.stop));
-    const why = kept ? notAsPlanned(kept, stop, context.seats) : null;
+    const turnAt = (position: number) => (order.includes(position) ? turn : null);
+    if (said) return seated(said.position, 'put_on', { turn: turnAt(said.position) });
     // The card says who begins; the others follow it.
     if (kept && !why)
-      return seated(
-        kept.position,
-        'plan',
-        order.includes(kept.position) ? { turn: begunAt(turn, kept.position) } : {},
-      );
+      return seated(kept.position, 'plan', { turn: begunAt(turnAt(kept.position), kept.position) });
     const planned = kept && why ? { position: kept.position, why } : null;
     return seated(order[0] ?? null, best.by, { turn, planned });
   });
@@ -113,6 +113,9 @@ function notAsPlanned(kept: KeptSeat, stop: StopToSeat, seats: readonly SeatTher
   return other.needle ? `the needle there is ${needleText(other.needle.spec)}` : 'no needle is there';
 }
 
+const carrying = ({ threadId }: Pick<StopToSeat, 'threadId'>, seats: readonly SeatThere[]) =>
+  seats.filter((seat) => seat.cone?.threadId === threadId);
+
 /** The positions that carry the thread best: on all heads before some, with an acceptable needle before others. */
 function bestOnTheHead(
   stop: StopToSeat,
@@ -120,9 +123,8 @@ function bestOnTheHead(
   needles: ReturnType<typeof needlesFor>,
 ): { positions: { position: number; sewn: number }[]; by: SeatedBy } {
   const positions = new Map<number, SeatThere[]>();
-  for (const seat of seats)
-    if (seat.cone?.threadId === stop.threadId)
-      positions.set(seat.position, [...(positions.get(seat.position) ?? []), seat]);
+  for (const seat of carrying(stop, seats))
+    positions.set(seat.position, [...(positions.get(seat.position) ?? []), seat]);
   if (positions.size === 0) return { positions: [], by: 'nowhere' };
   const isFor = needles(stop)?.accepts ?? (() => true);
   const candidates = [...positions].map(([position, there]) => ({

@@ -4,6 +4,7 @@ import ArrowUp from 'lucide-react/icons/arrow-up';
 import Trash from 'lucide-react/icons/trash-2';
 import type { UseFormReturn } from 'react-hook-form';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useHydrated } from '../../parts/live/useHydrated.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { MeasuresOfStop } from './MeasuresOfStop.tsx';
 import { StopAdvice } from './StopAdvice.tsx';
@@ -27,9 +28,16 @@ interface StopRowProps {
 export function StopRow({ index, last, form, place, elements, jobId, onMove, onRemove }: StopRowProps) {
   const { data, threads } = useFrame();
   const { register, watch, formState } = form;
-  const thread = threads.get(watch(`stops.${index}.threadId`));
+  const threadId = watch(`stops.${index}.threadId`);
+  const chosenPosition = watch(`stops.${index}.position`);
+  const thread = threads.get(threadId);
+  // A job may have 99 stops: what can be picked from comes when it can be picked.
+  const isHydrated = useHydrated();
+  const choices = isHydrated ? data.threads : data.threads.filter((choice) => choice.id === threadId);
   const error = formState.errors.stops?.[index]?.stitches?.message;
-  const positions = Array.from({ length: data.machine.positions }, (_, at) => at + 1);
+  const positions = Array.from({ length: data.machine.positions }, (_, at) => at + 1).filter(
+    (position) => isHydrated || String(position) === chosenPosition,
+  );
   return (
     <li className="flex flex-wrap items-center gap-2 border-t p-2 rule first:border-t-0">
       <b className="figures w-6 text-end text-lg">{index + 1}</b>
@@ -39,7 +47,7 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
         className="select w-64 grow sm:grow-0"
         {...register(`stops.${index}.threadId`)}
       >
-        {data.threads.map((choice) => (
+        {choices.map((choice) => (
           <option key={choice.id} value={choice.id}>
             {choice.name} {choice.weightNo} wt ({choice.code})
           </option>

@@ -1,13 +1,20 @@
 import type { Job } from '../../schemas/workshop.ts';
 
+interface LeftOutProps {
+  jobs: readonly Job[];
+  onTakeIn: (job: string) => void;
+  /** Asks for those due later; null: all are here. */
+  onMore: (() => void) | null;
+}
+
 /** Jobs that wait and are not in the plan: a touch takes one in. */
-export function LeftOut({ jobs, onTakeIn }: { jobs: readonly Job[]; onTakeIn: (job: string) => void }) {
-  if (jobs.length === 0) return null;
+export function LeftOut({ jobs, onTakeIn, onMore }: LeftOutProps) {
+  if (jobs.length === 0 && !onMore) return null;
   return (
     <section aria-label="Not planned" className="sheet p-4">
       <h2>Waiting, not in the plan</h2>
       <ul className="mt-1 flex flex-wrap gap-2">
-        {jobs.slice(0, 40).map((job) => (
+        {jobs.map((job) => (
           <li key={job.id}>
             <button
               type="button"
@@ -18,6 +25,13 @@ export function LeftOut({ jobs, onTakeIn }: { jobs: readonly Job[]; onTakeIn: (j
             </button>
           </li>
         ))}
+        {onMore && (
+          <li>
+            <button type="button" className="btn btn-ghost underline" onClick={onMore}>
+              Those due later
+            </button>
+          </li>
+        )}
       </ul>
     </section>
   );

@@ -17,6 +17,7 @@ import { PlanBar } from './PlanBar.tsx';
 import { SeatPanel } from './SeatPanel.tsx';
 import { Standing } from './Standing.tsx';
 import { ToldOfJobs } from './ToldOfJobs.tsx';
+import { useMoreJobs } from './useMoreJobs.ts';
 import { usePlan, useSewnProblem, type OpenPlan } from './usePlan.ts';
 import { Wear } from './Wear.tsx';
 import { Weave } from './Weave.tsx';
@@ -24,6 +25,8 @@ import { Weave } from './Weave.tsx';
 interface PlanScreenProps {
   data: FrameData;
   jobs: Job[];
+  /** Where the list of waiting jobs goes on; null: all of them are here. */
+  next: string | null;
   plans: SavedPlan[];
   start: PlanSetup;
 }
@@ -37,9 +40,10 @@ export default function PlanScreen({ data, ...rest }: PlanScreenProps) {
   );
 }
 
-function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
+function Plan({ jobs: first, next, plans, start }: Omit<PlanScreenProps, 'data'>) {
   const { data, threads } = useFrame();
   const { machine } = data;
+  const { jobs, more, isMore } = useMoreJobs(first, next);
   const plan = usePlan(jobs, plans[0] ?? null, start);
   const sewn = useSewnProblem(plan);
   const [beside, setBeside] = useState<SavedPlan | null>(null);
@@ -72,7 +76,7 @@ function Plan({ jobs, plans, start }: Omit<PlanScreenProps, 'data'>) {
         ))}
         <div className="grid items-start gap-4 p-3">
           <Picked plan={plan} />
-          <LeftOut jobs={plan.leftOut} onTakeIn={plan.takeIn} />
+          <LeftOut jobs={plan.leftOut} onTakeIn={plan.takeIn} onMore={isMore ? () => void more() : null} />
           <div id="changes" className="scroll-mt-4">
             <Changes plan={plan} order={order} />
           </div>

@@ -27,11 +27,12 @@ interface JobRow {
   lost_ms: number | null;
 }
 
-const selectJobs = `
+/** Jobs with all that is read of them; `from`: which ones, so that nothing is gathered for the others. */
+const jobsFrom = (from: string) => `
   SELECT j.id, j.name, j.customer, j.cloth, j.pieces, j.due, j.note, j.schools, j.garment, j.done_at, j.version,
     (SELECT left(md5(bytes), 8) FROM job_picture WHERE job_id = j.id) AS picture,
     t.pieces AS tally_pieces, t.stitches AS tally_stitches, t.breaks, t.lost_ms, s.stops
-  FROM job j
+  FROM ${from} j
     LEFT JOIN job_tally t ON t.job_id = j.id
     CROSS JOIN LATERAL (
       SELECT coalesce(jsonb_agg(jsonb_build_object('stop', stop, 'threadId', thread_id, 'stitches', stitches,
@@ -80,16 +81,28 @@ export async function listJobs({
   }
   const found = await rows<JobRow>(
     database(),
-    `${selectJobs}
-     WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
-     ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $3`,
+    `${jobsFrom(`(SELECT * FROM job j
+       WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
+       ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $3)`)}
+     ORDER BY coalesce(j.due, '${farAway}'), j.id`,
     [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
   return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
 }
 
+/** Those of some jobs that still wait, in no order. */
+export async function waitingJobs(ids: readonly string[]): Promise<Job[]> {
+  if (ids.length === 0) return [];
+  const found = await rows<JobRow>(
+    database(),
+    `${jobsFrom('job')} WHERE ${shown.waiting} AND j.id = ANY($1::uuid[])`,
+    [ids],
+  );
+  return found.map(jobFrom);
+}
+
 export async function jobById(id: string, sql: Sql = database()): Promise<Job> {
-  const [row] = await rows<JobRow>(sql, `${selectJobs} WHERE j.id = $1`, [id]);
+  const [row] = await rows<JobRow>(sql, `${jobsFrom('job')} WHERE j.id = $1`, [id]);
   if (!row) throw notFound('job');
   return jobFrom(row);
 }
@@ -99,7 +112,7 @@ export async function jobOnMachine(machineId: string): Promise<{ job: Job | null
   const [row] = await rows<JobRow & { as_of: number | null }>(
     database(),
     `SELECT jobs.*, (SELECT max(changed_seq) FROM event WHERE machine_id = $1) AS as_of
-     FROM (${selectJobs} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)) AS jobs`,
+     FROM (${jobsFrom('job')} WHERE j.id = (SELECT job_id FROM machine_now WHERE machine_id = $1)) AS jobs`,
     [machineId],
   );
   return row ? { job: jobFrom(row), asOf: row.as_of ?? 0 } : { job: null, asOf: 0 };
@@ -122,7 +135,7 @@ export async function jobNames(ids: readonly string[]): Promise<{ id: string; na
 
 /** Those of the jobs that are there, waiting or done. */
 export async function jobsByIds(ids: readonly string[]): Promise<Job[]> {
-  return (await rows<JobRow>(database(), `${selectJobs} WHERE j.id = ANY($1)`, [ids])).map(jobFrom);
+  return (await rows<JobRow>(database(), `${jobsFrom('job')} WHERE j.id = ANY($1)`, [ids])).map(jobFrom);
 }
 
 /**
