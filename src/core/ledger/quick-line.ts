@@ -2,6 +2,7 @@ import { needleReasonKeys, needleReasons, type NeedleReason } from '../needle/re
 import { type Fibre } from '../thread/fibres.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
+import { threadNamed } from '../thread/named.ts';
 import { Refusal } from '../base/refusal.ts';
 import { type EntryData, type EntryKind } from './entry.ts';
 import { seatsNamed, seatsText, type QuickSeat } from './quick-seats.ts';
@@ -180,8 +181,7 @@ function readCone(rest: string, seats: readonly QuickSeat[], context: QuickConte
   const thread = cone
     ? context.threads.find((candidate) => candidate.id === cone.threadId)
     : rest
-      ? (context.threads.find((candidate) => candidate.code.toLowerCase() === rest.toLowerCase()) ??
-        onlyOneNamed(rest, context))
+      ? threadNamed(rest, context.threads)
       : context.threads.find((candidate) => candidate.id === context.threadOn(where.head, where.position));
   if (!thread) {
     throw new Refusal(
@@ -214,11 +214,6 @@ function coneNamed(text: string, context: QuickContext) {
       `No cone of ${thread.code} has the batch “${batch}”. Add it under Stores, or leave the batch out.`,
     );
   return found;
-}
-
-function onlyOneNamed(text: string, context: QuickContext) {
-  const named = context.threads.filter((thread) => thread.name.toLowerCase().startsWith(text.toLowerCase()));
-  return named.length === 1 ? named[0] : undefined;
 }
 
 function readGauge(rest: string): Understood {

@@ -306,7 +306,7 @@ function play(given: History): void {
 describe('one record', () => {
   test(
     'plan, card, Run and booking name one position for each stop, whatever happens',
-    () => fc.assert(fc.property(history, play), { numRuns: Number(process.env['ONE_RECORD_RUNS'] ?? 400) }),
+    () => fc.assert(fc.property(history, play), { numRuns: Number(process.env['ONE_RECORD_RUNS'] ?? 1500) }),
     3_600_000,
   );
 });

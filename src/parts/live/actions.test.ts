@@ -56,7 +56,7 @@ function at(
   const actions = machineActions({
     live: {
       write: (...entries: unknown[]) => written.push(...entries),
-      undo: () => false,
+      undo: () => 0,
       feed: { get: () => given.feed ?? null },
     } as never,
     machine: given.one ? { ...machine, heads: 1 } : machine,

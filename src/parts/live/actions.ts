@@ -12,6 +12,7 @@ import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
 import type { MachineLive, Written } from './machine-live.ts';
+import { shelfCone } from './shelf-cone.ts';
 import { isSaidAgain } from './second-press.ts';
 import type { HeadView } from './view.ts';
 
@@ -82,16 +83,7 @@ export function machineActions({ live, machine, view, job, seating, cones, say }
   const inHead = (where: Where) =>
     machine.heads > 1 ? `head ${where.head}, position ${where.position}` : `position ${where.position}`;
 
-  /** The cone of a thread that lies on the shelf, where there is just one and one head to mount it on: then it need not be asked. */
-  const onShelf = (threadId: string) => {
-    const free = cones.filter(
-      (cone) =>
-        cone.threadId === threadId &&
-        (cone.mountedOn === null || cone.mountedOn === machine.id) &&
-        !view.seats.some((seat) => seat.cone?.coneId === cone.id),
-    );
-    return free.length === 1 && machine.heads === 1 ? free[0] : undefined;
-  };
+  const onShelf = (threadId: string) => shelfCone(threadId, { cones, machine, seats: view.seats });
   const needleFirst = (seat: Where) =>
     `The needle at ${inHead(seat)} broke: say first which one went in, at the top of this screen.`;
 
@@ -287,7 +279,10 @@ export function machineActions({ live, machine, view, job, seating, cones, say }
     },
 
     undo(): void {
-      say(live.undo() ? 'Taken back.' : 'Nothing to take back.');
+      const count = live.undo();
+      say(
+        count === 0 ? 'Nothing to take back.' : count === 1 ? 'Taken back.' : `${count} entries taken back.`,
+      );
     },
   };
 }

@@ -29,8 +29,8 @@ export interface MachineLive {
   connected: ReadableAtom<boolean>;
   /** Writes entries: shown at once, kept on the device, sent in order. Returns their ids. */
   write: (...written: Written[]) => string[];
-  /** Takes back the last thing written on this page (or the newest event of the last 12 hours). */
-  undo: () => string | null;
+  /** Takes back what was written last on this page, all of that touch (or the newest event of the last 12 hours). How many entries: 0, none. */
+  undo: () => number;
   discard: (id: string) => void;
   /** Calls when a kept plan of the machine was changed by anyone, or may have been while the feed was down. */
   onPlan: (listener: () => void) => () => void;
@@ -62,7 +62,8 @@ export function machineLive({
 }: Start): MachineLive {
   let head = firstHead;
   let events = firstEvents;
-  const written: string[] = [];
+  /** Written on this page, oldest first; what was written at one touch is taken back at one. */
+  const written: string[][] = [];
   const outgoing = atom<readonly Outgoing[]>([]);
   const connected = atom(true);
   const feedCell = atom(firstFeed);
@@ -198,21 +199,20 @@ export function machineLive({
         }) as Entry,
     );
     outbox.add(entries);
-    written.push(...entries.map((entry) => entry.id));
+    written.push(entries.map((entry) => entry.id));
     return entries.map((entry) => entry.id);
   }
 
-  function undo(): string | null {
-    const own = written.pop();
+  function undo(): number {
     const newest = view
       .get()
       .events.find((event) => !event.void && clockNow() - Date.parse(event.at) < undoSpanMs);
-    const target = own ?? newest?.id;
-    if (!target) return null;
-    write({ kind: 'correction', corrects: target, data: { void: true } });
+    const targets = written.pop() ?? (newest ? [newest.id] : []);
+    if (targets.length === 0) return 0;
+    write(...targets.map((id): Written => ({ kind: 'correction', corrects: id, data: { void: true } })));
     // The taking back is not itself the next thing to take back.
     written.pop();
-    return target;
+    return targets.length;
   }
 
   return {

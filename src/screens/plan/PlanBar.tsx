@@ -12,6 +12,8 @@ import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface PlanBarProps {
   outcome: PlanOutcome | null;
+  /** Where the whole head is typed in one go. */
+  tableHref: string;
   /** The same jobs in the order they came; null when they stand so, or while it is worked out. */
   came: PlanOutcome | null;
   search: SearchState;
@@ -56,6 +58,9 @@ export function PlanBar(props: PlanBarProps) {
             {name}
           </a>
         ))}
+        <a className="flex min-h-11 items-center underline" href={props.tableHref}>
+          Fill the head
+        </a>
       </nav>
       <div className="ms-auto flex flex-wrap items-center gap-2">
         {search.is === 'searching' ? (

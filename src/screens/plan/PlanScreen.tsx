@@ -149,9 +149,11 @@ interface BarProps {
 }
 
 function Bar({ plan, plans, beside, onBeside }: BarProps) {
+  const { data } = useFrame();
   const { saved, setup } = plan;
   return (
     <PlanBar
+      tableHref={`/${data.machine.slug}/head/table`}
       outcome={plan.outcome}
       came={plan.came}
       search={plan.search}
