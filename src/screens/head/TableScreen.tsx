@@ -65,20 +65,27 @@ function HeadTable({ onRow }: { onRow: (position: number) => void }) {
           </option>
         ))}
       </datalist>
-      <ol className="sheet" aria-label="Positions">
-        {head.rows.map((row, index) => (
-          <Row
-            key={row.position}
-            row={row}
-            read={head.read[index]!}
-            head={head.shownHead}
-            thread={threads.get(head.read[index]!.thread?.id ?? '')}
-            onRow={onRow}
-            onType={head.type}
-            onKey={onKey}
-          />
-        ))}
-      </ol>
+      <div className="sheet">
+        <div className={`${columns} quiet py-1.5 text-sm`} aria-hidden="true">
+          <span />
+          <span>needle, as on its pack</span>
+          <span>thread, by its code or name</span>
+        </div>
+        <ol aria-label="Positions">
+          {head.rows.map((row, index) => (
+            <Row
+              key={row.position}
+              row={row}
+              read={head.read[index]!}
+              head={head.shownHead}
+              thread={threads.get(head.read[index]!.thread?.id ?? '')}
+              onRow={onRow}
+              onType={head.type}
+              onKey={onKey}
+            />
+          ))}
+        </ol>
+      </div>
       <SafetyLine />
     </form>
   );
@@ -89,11 +96,11 @@ function Choices({ head }: { head: ReturnType<typeof useTypedHead> }) {
   return (
     <div className="flex flex-wrap items-end gap-3">
       {data.machine.heads > 1 && (
-        <label className="text-sm font-semibold">
+        <label className="grid text-sm font-semibold">
           On
           <select
             aria-label="On which heads"
-            className="select block w-36"
+            className="select w-36"
             value={head.isForAll ? 'all' : 'this'}
             onChange={(change) => head.setForAll(change.target.value === 'all')}
           >
@@ -102,10 +109,10 @@ function Choices({ head }: { head: ReturnType<typeof useTypedHead> }) {
           </select>
         </label>
       )}
-      <label className="text-sm font-semibold">
+      <label className="grid text-sm font-semibold">
         Why new needles
         <select
-          className="select block w-44"
+          className="select w-44"
           value={head.reason}
           onChange={(change) => {
             const reason = needleReasonKeys.find((key) => key === change.target.value);
@@ -119,7 +126,11 @@ function Choices({ head }: { head: ReturnType<typeof useTypedHead> }) {
           ))}
         </select>
       </label>
-      <button type="submit" className="btn btn-primary h-12" disabled={!head.canWrite}>
+      <button
+        type="submit"
+        className={`btn h-12 ${head.canWrite ? 'btn-primary' : ''}`}
+        disabled={!head.canWrite}
+      >
         {head.bad > 0
           ? `${counted(head.bad, 'row')} cannot be read`
           : `Write ${counted(head.needles, 'needle')}, ${counted(head.threadsMounted, 'cone')}`}
@@ -127,6 +138,11 @@ function Choices({ head }: { head: ReturnType<typeof useTypedHead> }) {
     </div>
   );
 }
+
+/** What a row comes to stands beside it, on a phone below. */
+const beside = 'max-md:col-span-2 max-md:col-start-2';
+const columns =
+  'grid grid-cols-[2.5rem_1fr_1fr] items-center gap-x-3 gap-y-1 p-1.5 pe-3 md:grid-cols-[2.5rem_13rem_13rem_1fr]';
 
 interface RowProps {
   row: ReturnType<typeof useTypedHead>['rows'][number];
@@ -161,26 +177,26 @@ function Row({ row, read, head, thread, onRow, onType, onKey }: RowProps) {
     />
   );
   return (
-    <li className="grid grid-cols-[2.5rem_1fr_1fr] items-center gap-x-3 gap-y-1 border-t p-1.5 pe-3 rule first:border-t-0 md:grid-cols-[2.5rem_13rem_13rem_1fr]">
+    <li className={`${columns} border-t rule`}>
       <b className="figures text-end text-xl">{position}</b>
       {cell('needle', { placeholder: seat?.needle ? needleText(seat.needle.spec) : 'no needle' })}
       {cell('thread', { placeholder: sits?.code ?? 'no thread', list: 'threads' })}
-      <span className="flex min-h-7 items-center gap-2 max-md:col-span-2 max-md:col-start-2">
-        {bad ? (
-          <b role="alert" className="text-sm">
-            × {bad}
-          </b>
-        ) : (
-          <>
-            {thread && <Swatch thread={thread} className="size-7" />}
-            <span className="text-sm">
-              {read.needle && <b>{needleText(read.needle)}</b>}
-              {read.needle && thread && ', '}
-              {thread && `${thread.name} ${thread.weightNo} wt`}
-            </span>
-          </>
-        )}
-      </span>
+      {bad ? (
+        <b role="alert" className={`text-sm ${beside}`}>
+          × {bad}
+        </b>
+      ) : read.needle || thread ? (
+        <span className={`flex min-h-7 items-center gap-2 ${beside}`}>
+          {thread && <Swatch thread={thread} className="size-7" />}
+          <span className="text-sm">
+            {read.needle && <b>{needleText(read.needle)}</b>}
+            {read.needle && thread && ', '}
+            {thread && `${thread.name} ${thread.weightNo} wt`}
+          </span>
+        </span>
+      ) : (
+        (row.needle || row.thread) && <span className={`quiet text-sm ${beside}`}>as it is on record</span>
+      )}
     </li>
   );
 }
