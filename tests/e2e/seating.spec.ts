@@ -109,6 +109,28 @@ test('the plan’s first row is where the running job sews, and the machine’s 
   await expect(row).toContainText('nothing to change');
 });
 
+test('a thread of the running job is moved in the middle only when it is said to be done', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await running(page, request);
+  await open(page, `/${machine.slug}/head`);
+  await page.getByRole('button', { name: /^Rescue red 40 wt on position 7, stop 1/ }).click();
+  const panel = page.getByRole('region', { name: 'This seat' });
+  await expect(panel).toContainText('Move it in the middle of the job');
+  await panel.getByRole('button', { name: /^Position 9: / }).click();
+  const middle = page.getByRole('region', { name: 'In the middle of the job' });
+  await expect(middle).toContainText('Key 9 into the machine for stop 1.');
+  // It carries red already.
+  await expect(middle).not.toContainText('Mount');
+  expect((await eventsOf(request, machine, '&kind=stop_moved')).length).toBe(0);
+  await middle.getByRole('button', { name: 'It is done: stop 1 at 9' }).click();
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=stop_moved')).map(({ data }) => data))
+    .toEqual([{ stop: 1, position: 9 }]);
+  await expect(page.getByRole('button', { name: /^Rescue red 40 wt on position 9, stop 1/ })).toBeVisible();
+});
+
 test('a needle that is not for what will be sewn there is told before the first stitch, with both ways out', async ({
   page,
   request,

@@ -12,6 +12,7 @@ import type { Job } from '../../schemas/workshop.ts';
 import { Beside } from './Beside.tsx';
 import { ChangeList } from './ChangeList.tsx';
 import { HeadCard } from './HeadCard.tsx';
+import { InTheMiddle } from './InTheMiddle.tsx';
 import { LeftOut } from './LeftOut.tsx';
 import { PlanBar } from './PlanBar.tsx';
 import { SeatPanel } from './SeatPanel.tsx';
@@ -213,18 +214,28 @@ function Changes({ plan, order }: { plan: OpenPlan; order: readonly number[] }) 
 }
 
 function Picked({ plan }: { plan: OpenPlan }) {
-  const { threads } = useFrame();
+  const { threads, view } = useFrame();
+  const [inTheMiddle, setInTheMiddle] = useState<{ seat: SeatOf; to: number } | null>(null);
   const { picked } = plan;
   if (!picked) return null;
+  const isRunning = picked.job === view.job?.id;
   return (
-    <SeatPanel
-      seat={picked}
-      thread={threads.get(picked.thread)}
-      jobName={plan.nameOf(picked.job)}
-      problem={plan.problem}
-      prices={plan.prices}
-      isWished={plan.isWished(picked)}
-      onMove={(position) => plan.wish(picked, position)}
-    />
+    <>
+      <SeatPanel
+        seat={picked}
+        thread={threads.get(picked.thread)}
+        jobName={plan.nameOf(picked.job)}
+        problem={plan.problem}
+        prices={plan.prices}
+        isWished={!isRunning && plan.isWished(picked)}
+        isRunning={isRunning}
+        onMove={(to) =>
+          isRunning && to !== null ? setInTheMiddle({ seat: picked, to }) : plan.wish(picked, to)
+        }
+      />
+      {isRunning && inTheMiddle?.seat.position === picked.position && (
+        <InTheMiddle {...inTheMiddle} onDone={() => setInTheMiddle(null)} />
+      )}
+    </>
   );
 }

@@ -12,11 +12,14 @@ interface SeatPanelProps {
   problem: PlanProblem;
   prices: { position: number; minutes: number | null }[] | null;
   isWished: boolean;
+  /** It is sewing now: moving it is done in the middle of its job, not wished for. */
+  isRunning: boolean;
   onMove: (position: number | null) => void;
 }
 
 /** Why a thread sits where it sits, and what every other position would cost. */
-export function SeatPanel({ seat, thread, jobName, problem, prices, isWished, onMove }: SeatPanelProps) {
+export function SeatPanel(props: SeatPanelProps) {
+  const { seat, thread, jobName, problem, prices, isWished, isRunning, onMove } = props;
   const request = problem.jobs
     .find((job) => job.id === seat.job)
     ?.requests.find((candidate) => candidate.stops[0] === seat.stops[0]);
@@ -58,7 +61,11 @@ export function SeatPanel({ seat, thread, jobName, problem, prices, isWished, on
           Take the wish back
         </button>
       )}
-      <h3 className="mt-3 text-sm font-semibold">Sit it elsewhere: what the whole plan would cost more</h3>
+      <h3 className="mt-3 text-sm font-semibold">
+        {isRunning
+          ? 'Move it in the middle of the job: what the whole plan would cost more, this change with it'
+          : 'Sit it elsewhere: what the whole plan would cost more'}
+      </h3>
       <ol className="figures mt-1 grid grid-cols-[repeat(auto-fill,minmax(5.5rem,1fr))] gap-1">
         {(prices ?? problem.positions.map(({ position }) => ({ position, minutes: undefined }))).map(
           (price) => (

@@ -44,7 +44,7 @@ function usePlanContext(jobs: readonly Job[]) {
 
 /** The plan that is open: what was laid down, what follows from it, and how it is changed. */
 export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: PlanSetup) {
-  const { data, live, view, operatorId } = useFrame();
+  const { data, live, view, operatorId, say } = useFrame();
   const saved = useSavedPlan(first, data.machine.id, start, operatorId, live.onPlan);
   const { change } = saved;
   const setup = useMemo(() => runningFirst(saved.setup, view.job), [saved.setup, view.job]);
@@ -99,13 +99,23 @@ export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: Pl
     leftOut: jobs.filter((job) => !setup.order.includes(job.id)),
     nameOf: (id: string) => jobs.find((job) => job.id === id)?.name ?? 'a job',
     problemFor: (plan: SavedPlan) => problemOf(plan.setup, context),
-    ...changesOf(setup, lay),
+    ...changesOf(setup, lay, (seat) => {
+      if (seat.job !== view.job?.id) return false;
+      setPicked({ job: seat.job, stop: seat.stops[0] ?? 0 });
+      say('That thread is being sewn: move it in the middle of the job, below the weave.');
+      return true;
+    }),
   };
 }
 export type OpenPlan = ReturnType<typeof usePlan>;
 
 /** What an operator changes of a setup: each lays down the next one. */
-function changesOf(setup: PlanSetup, lay: (next: PlanSetup) => void) {
+function changesOf(
+  setup: PlanSetup,
+  lay: (next: PlanSetup) => void,
+  /** Whether a seat sews now: it is not wished elsewhere, and that is said. */
+  isSewing: (seat: SeatOf) => boolean,
+) {
   const wish = (seat: SeatOf, position: number | null) => {
     const wishes = without(setup.wishes, wishKey(seat.job, seat.stops));
     if (position !== null) wishes[wishKey(seat.job, seat.stops)] = position;
@@ -136,6 +146,7 @@ function changesOf(setup: PlanSetup, lay: (next: PlanSetup) => void) {
         return;
       }
       if (to.position === undefined || to.row !== from.row || to.position === from.seat.position) return;
+      if (isSewing(from.seat)) return;
       wish(from.seat, to.position);
     },
   };

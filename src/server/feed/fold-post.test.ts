@@ -43,6 +43,19 @@ describe('lines of a feed that come together', () => {
     expect(kept!.recent).toEqual(lines.map((one) => one.id));
     expect(kept!.now).toMatchObject({ stitches: 0, counts: [], running: false });
   });
+  test('positions that take turns piece by piece are no news, in the same post too; another one is', () => {
+    const seating = { 1: { position: 3, by: 'put_on' as const, turns: [3, 7] } };
+    const piece = (position: number) => [
+      line({ event: 'colour', stop: 1, position }),
+      line({ event: 'stitches', stitches: 500 }),
+      line({ event: 'piece' }),
+    ];
+    const taking = { machine: { ...machine, seating }, kept: null };
+    const told = (...positions: number[]) =>
+      foldPost(taking, positions.flatMap(piece), null)!.entries.map(({ kind }) => kind);
+    expect(told(3, 7, 3)).toEqual(['piece_finished', 'piece_finished', 'piece_finished']);
+    expect(told(3, 3)).toEqual(['piece_finished', 'stop_moved', 'piece_finished']);
+  });
   test('a position that is not the one on record is recorded once, and ends no stop', () => {
     const moved = [
       line({ event: 'colour', stop: 1, position: 8 }),

@@ -1,3 +1,4 @@
+import { seatingAfterPiece } from '../../core/ledger/after-piece.ts';
 import { noFeedYet, type FeedEvent } from '../../core/feed/event.ts';
 import { foldFeed } from '../../core/feed/fold.ts';
 import { is } from '../../core/ledger/about-kinds.ts';
@@ -72,6 +73,7 @@ export function foldPost(
         const { stop, position } = folded.entry.data;
         seating = { ...seating, [stop]: { position, by: 'feed' } };
       }
+      if (folded.entry.kind === 'piece_finished') seating = seatingAfterPiece(seating);
     }
   }
   const recent = [...(kept?.recent ?? []), ...ids].slice(-remembered);

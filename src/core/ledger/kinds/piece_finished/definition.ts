@@ -1,21 +1,13 @@
 import { object } from '../../../shape/parts.ts';
+import { seatingAfterPiece } from '../../after-piece.ts';
 import type { EntryBase } from '../../entry-base.ts';
 import type { HeadNow } from '../../head-now.ts';
 import { kindOfEntry } from '../kind.ts';
 import { foldSewn, sewnFields, stitchesEach } from '../sewn.ts';
 
-/** Positions that take a stop of the running job piece by piece: the next has its turn once a piece of it is done. */
 function nextTurn(now: HeadNow, { jobId }: EntryBase): HeadNow {
   if (!now.job || now.job.id !== jobId) return now;
-  const seating = Object.entries(now.job.seating);
-  if (seating.every(([, seat]) => !seat.turns)) return now;
-  const moved = seating.map(([stop, seat]) => {
-    const [done, next, ...later] = seat.turns ?? [];
-    return done === undefined || next === undefined
-      ? [stop, seat]
-      : [stop, { ...seat, position: next, turns: [next, ...later, done] }];
-  });
-  return { ...now, job: { ...now.job, seating: Object.fromEntries(moved) } };
+  return { ...now, job: { ...now.job, seating: seatingAfterPiece(now.job.seating) } };
 }
 
 /** One run of the design: every head of `heads` sewed one piece. */
