@@ -71,17 +71,24 @@ function make(
     position: 1 + Math.floor(luck.next() * 12),
   });
   if (roll < 0.61) return entry('job_started', {}, rest);
-  if (roll < 0.62)
+  if (roll < 0.62) {
+    const { position } = seated();
+    // Every other one has a colour on two or three positions that take turns piece by piece.
+    const turns = [position, (position % 12) + 1, ((position + 4) % 12) + 1].slice(
+      0,
+      luck.next() < 0.5 ? 2 : 3,
+    );
     return entry(
       'job_started',
       {
         seating: [
-          { ...seated(), stop: 1 },
+          { stop: 1, position, ...(luck.next() < 0.6 && { turns }) },
           { ...seated(), stop: 2 },
         ],
       },
-      rest,
+      { ...rest, jobId: ids.job },
     );
+  }
   if (roll < 0.63) return entry('note', { text: 'a note' }, rest);
   if (roll < 0.64) return entry('shift', { is: luck.next() < 0.5 ? 'begun' : 'ended' }, rest);
   if (roll < 0.66) return entry('check_done', { item: 'oil-hook', says: 'Oil', state: 'done' }, rest);

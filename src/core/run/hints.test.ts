@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { needle } from '../../../tests/support/entries.ts';
 import { at, run, snapped, told } from '../../../tests/support/told.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
@@ -14,14 +15,7 @@ describe('act now (common practice, no published source)', () => {
     ...{ head: 1, position },
     needle: {
       ...{ entryId: `n${position}`, fittedAt: at(-600), reason: 'worn' },
-      spec: {
-        system: 'DBxK5',
-        sizeMetric: 75,
-        point: 'sharp',
-        coating: 'plain',
-        eye: 'standard',
-        blade: 'standard',
-      },
+      spec: needle(),
       age: { stitches, sewingMs: hours * 3_600_000, metallicMs: 0 },
     },
     cone: {

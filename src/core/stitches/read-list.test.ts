@@ -18,6 +18,9 @@ describe('a stitch list is measured, not estimated', () => {
     expect(stops[0]).toMatchObject({ kind: 'satin', stitches: 50 });
     expect(stops[0]!.leastColumnMm).toBeCloseTo(3, 6);
     expect(stops[0]!.spacingMm).toBeCloseTo(0.4, 6);
+    expect(stops[0]!.mostColumnMm).toBeCloseTo(3, 6);
+    // 3 mm by 20 mm; each crossing is a little longer than the column is wide.
+    expect(stops[0]!.areaMm2).toBeCloseTo(50 * Math.hypot(3, 0.4) * 0.4, 6);
   });
   test('column, fill and run are told apart, stop by stop; trims are counted, jumps not sewn', () => {
     const { stops, trims, widthMm, stitches } = readStitchList([
@@ -175,6 +178,7 @@ describe('columns, fills and runs', () => {
     expect(stop!.spacingMm).toBeGreaterThan(0.37);
     expect(stop!.spacingMm).toBeLessThan(0.41);
     expect(stop!.leastColumnMm).toBeNull();
+    expect(stop!.areaMm2).toBeCloseTo(20 * 15.6, 9);
     expect(readStitchList(run).stops[0]).toMatchObject({ kind: 'run', spacingMm: null, leastColumnMm: null });
   });
   test('few stitches, lines far apart, or a strip hardly wider than a thread are no fill', () => {
@@ -201,8 +205,10 @@ describe('columns, fills and runs', () => {
     const swelling = Array.from({ length: 101 }, (_, index) =>
       row(index % 2 ? 1 + index * 0.05 : 0, index * 0.4),
     );
-    const { leastColumnMm } = readStitchList(swelling).stops[0]!;
+    const { leastColumnMm, mostColumnMm } = readStitchList(swelling).stops[0]!;
     expect(leastColumnMm).toBeGreaterThan(1);
+    expect(mostColumnMm).toBeGreaterThan(5.5);
+    expect(mostColumnMm).toBeLessThan(6.1);
     expect(leastColumnMm).toBeLessThan(1.6);
   });
   test('stitch lengths that the thread is reckoned with stay within what a machine sews', () => {

@@ -20,6 +20,10 @@ export interface MeasuredStop {
   kind: ElementKind;
   /** Narrowest column: the fifth percentile of the crossings' widths; null: no columns. */
   leastColumnMm: number | null;
+  /** Widest column: the ninety-fifth percentile; null: no columns. */
+  mostColumnMm: number | null;
+  /** What its lines cover: of columns and fills their path times the distance between them; null: a run. */
+  areaMm2: number | null;
   /** Distance between neighbouring lines of columns and fills; null: none. */
   spacingMm: number | null;
   /** What its stitches are reckoned with: stitch length, or column width. */
@@ -205,6 +209,8 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     longestMm: lengths.length === 0 ? 0 : max(lengths),
     kind,
     leastColumnMm: kind === 'satin' ? quantile(widths, 0.05) : null,
+    mostColumnMm: kind === 'satin' ? quantile(widths, 0.95) : null,
+    areaMm2: kind === 'satin' ? path * median(spacings) : kind === 'fill' ? box : null,
     spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? box / path : null,
     lengthMm: Math.min(12, Math.max(0.3, meanMm || usual.runStitchMm)),
     path: Float32Array.from(points.flatMap(({ x, y }) => [x, y])),

@@ -16,17 +16,20 @@ interface MeasuredPanelProps {
   fileName: string;
 }
 
+const rounded = (value: number, least: number, most: number) =>
+  Math.min(most, Math.max(least, Math.round(value * 100) / 100));
+
 /** What the job keeps of a stretch of a stitch list. */
-const measuresOf = ({ kind, leastColumnMm, spacingMm }: MeasuredStop): Measures => ({
+const measuresOf = ({ kind, leastColumnMm, mostColumnMm, areaMm2, spacingMm }: MeasuredStop): Measures => ({
   by: 'list',
   stitches: 'measured',
   parts: [
     {
       element: kind,
-      ...(leastColumnMm !== null && { strokeMm: Math.max(0.05, Math.round(leastColumnMm * 100) / 100) }),
-      ...(spacingMm !== null && {
-        spacingMm: Math.min(20, Math.max(0.05, Math.round(spacingMm * 100) / 100)),
-      }),
+      ...(leastColumnMm !== null && { strokeMm: rounded(leastColumnMm, 0.05, 400) }),
+      ...(mostColumnMm !== null && { widestMm: rounded(mostColumnMm, 0.05, 400) }),
+      ...(areaMm2 !== null && { areaMm2: rounded(areaMm2, 0, 1_000_000) }),
+      ...(spacingMm !== null && { spacingMm: rounded(spacingMm, 0.05, 20) }),
     },
   ],
 });
