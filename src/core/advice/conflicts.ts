@@ -35,6 +35,7 @@ const subject = <Value extends string | number>(
   answers: (wants) => (wanted(wants) ?? []).map((value) => ({ value, text: text(value) })),
 });
 
+/** What rules can be in dispute about, each with how its values are read from a rule and told. */
 export const conflictSubjects = {
   point: subject(
     (wants) => wants.point,

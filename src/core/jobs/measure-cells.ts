@@ -13,6 +13,7 @@ const lengthCells: readonly { heading: string; field: Length; from: number; to: 
   { heading: 'area mm2', field: 'areaMm2', from: 0, to: 1_000_000 },
   { heading: 'lines mm', field: 'spacingMm', from: 0.05, to: 20 },
 ];
+/** Headings of the measures' columns in a jobs file, in the order in which they are written. */
 export const measureHeadings: readonly string[] = [
   'part',
   ...lengthCells.map(({ heading }) => heading),

@@ -20,6 +20,7 @@ export interface NeedleLife {
   stitches: number;
 }
 
+/** The ways of keeping a needle, each with the share of its life that an age has used; null: it sets no limit. */
 export const needleLifeSchools = {
   hours: { name: 'by hours sewn', worn: byHours },
   stitches: { name: 'by stitches', worn: (age, life) => age.stitches / life.stitches },

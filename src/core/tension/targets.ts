@@ -22,7 +22,9 @@ const farLoose = 15;
 const tolerable = 35;
 const farTight = 40;
 
+/** The band in which the case should read, g at the case gauge, by the workshop's school. */
 export const bandOf = (school: CaseSchool): Band => caseSchools[school];
+/** What is aimed at within a band, g. */
 export const middleOf = ({ from, to }: Band) => (from + to) / 2;
 
 /**

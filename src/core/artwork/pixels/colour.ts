@@ -15,6 +15,7 @@ export function colourDifference(one: Rgb, other: Rgb): number {
   return ciede2000(culoriOf(one), culoriOf(other));
 }
 
+/** Writes “#rrggbb”. Valid: 0 to 255 each, whole numbers. */
 export function hexOf(rgb: Rgb): string {
   return formatHex(culoriOf(rgb));
 }
@@ -25,6 +26,7 @@ export function rgbOf(hex: string): Rgb {
   return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
 }
 
+/** Euclidean distance in RGB, 0 to 442: where pictures are mixed, not how far colours look apart. */
 export const distance = (rgb: Rgb, r: number, g: number, b: number) =>
   Math.hypot(rgb[0] - r, rgb[1] - g, rgb[2] - b);
 

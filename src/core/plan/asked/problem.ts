@@ -52,6 +52,7 @@ export interface PlanProblem {
   minutes: ChangeMinutes;
 }
 
+/** Whether a position may be planned at all: not out of order, nor kept for odd colours. */
 export const isUsable = ({ use }: PlanPosition) => positionUses[use].usable;
 
 /** Throws a Refusal that says what is wrong and what to do, for the first fault found. */

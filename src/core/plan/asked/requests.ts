@@ -33,6 +33,10 @@ const mostNeedles = 4;
 
 /** Weight bands: within one a new colour is tied on and the tension kept. Metallic goes its own way. */
 const bands = [20, 34, 50, 72] as const;
+/**
+ * Threads of one class follow each other without a new tension: No. up to 20, 34, 50, 72 and above; metallic by itself. From memory.
+ * Valid: No. > 0.
+ */
 export function weightClass({ weightNo, fibre }: Pick<PlanThread, 'weightNo' | 'fibre'>): string {
   if (isMetallic(fibre)) return 'metallic';
   const band = bands.findIndex((most) => weightNo <= most);

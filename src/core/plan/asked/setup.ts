@@ -27,6 +27,7 @@ export interface PlanSetup {
 
 export const emptySetup: PlanSetup = { order: [], uses: {}, wishes: {}, frozen: 0, minutes: defaultMinutes };
 
+/** What a wish is kept under: the job and its request's first stop. Valid: one stop or more. */
 export const wishKey = (jobId: string, stops: readonly number[]) => `${jobId} ${Math.min(...stops)}`;
 
 export interface JobToPlan {

@@ -72,6 +72,7 @@ function addChange(
   }
 }
 
+/** The least of some costs, minutes; Infinity of none. */
 export const leastOf = (values: Float64Array) => {
   let least = Infinity;
   for (const value of values) if (value < least) least = value;

@@ -23,6 +23,7 @@ export interface JobTimes {
   late: number;
 }
 
+/** When each job is changed for, begun and done, in the order given; minutes from the plan's beginning. `changeBefore`: minutes of changing before each. */
 export function timesOf(jobs: readonly PlanJob[], changeBefore: ArrayLike<number>): JobTimes[] {
   const ends = finishTimes(jobs, changeBefore);
   return jobs.map((job, at) => ({

@@ -42,6 +42,7 @@ export function planFixedOrder(model: Model, limits: SearchLimits = {}): FixedRe
   return new FixedOrder(model, limits).run();
 }
 
+/** The search for the best plan of one order: {@link planFixedOrder}, step by step. */
 export class FixedOrder {
   readonly relaxation: Relaxation;
   private best: Chains | null = null;

@@ -11,6 +11,7 @@ export interface Lie {
   middle: number;
 }
 
+/** How far across the columns a pixel lies, px: its x with the block's lean and spread taken out. */
 export const across = (lie: Lie, x: number, y: number) =>
   x + (lie.lean + lie.spread * (x - lie.centre)) * (y - lie.middle);
 
