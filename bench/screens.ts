@@ -74,6 +74,8 @@ async function measure(address: string): Promise<void> {
     `/heron/jobs/${jobId(0)}`,
     '/heron/jobs/artwork',
     '/heron/jobs/new',
+    '/heron/jobs/share',
+    '/heron/jobs/import',
     '/api/jobs?show=waiting',
   ];
   console.log(`${jobs} jobs, a job of 99 stops on the machine; ${times} times each, one after the other.\n`);

@@ -97,27 +97,13 @@ export function QuickLine() {
           <ScanQrCode className="size-5" aria-hidden="true" />
         </button>
       </div>
-      <p
+      <UnderLine
         id={hint}
-        role="status"
-        className={`sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md ${line && open ? '' : 'sr-only'}`}
-      >
-        {reading && !('refused' in reading) && <strong>Enter: </strong>}
-        {line}
-      </p>
-      {open && !text && !said && (
-        <ul
-          className="sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md"
-          aria-hidden="true"
-        >
-          {quickExamples.map(({ example, means }) => (
-            <li key={example} className="flex justify-between gap-3 py-0.5">
-              <b className="figures whitespace-nowrap">{example}</b>
-              <span className="quiet text-end">{means}</span>
-            </li>
-          ))}
-        </ul>
-      )}
+        line={line}
+        isOpen={open}
+        isUnderstood={reading !== null && !('refused' in reading)}
+      />
+      {open && !text && !said && <Examples />}
       {scanning && (
         <Suspense>
           <CameraScan
@@ -134,6 +120,43 @@ export function QuickLine() {
       )}
       <SaidTimer />
     </div>
+  );
+}
+
+interface UnderLineProps {
+  id: string;
+  line: string;
+  isOpen: boolean;
+  isUnderstood: boolean;
+}
+
+/** What the line means, said before Enter; what is wrong with it; or what was done last. */
+function UnderLine({ id, line, isOpen, isUnderstood }: UnderLineProps) {
+  return (
+    <p
+      id={id}
+      role="status"
+      className={`sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md ${line && isOpen ? '' : 'sr-only'}`}
+    >
+      {isUnderstood && <strong>Enter: </strong>}
+      {line}
+    </p>
+  );
+}
+
+function Examples() {
+  return (
+    <ul
+      className="sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md"
+      aria-hidden="true"
+    >
+      {quickExamples.map(({ example, means }) => (
+        <li key={example} className="flex justify-between gap-3 py-0.5">
+          <b className="figures whitespace-nowrap">{example}</b>
+          <span className="quiet text-end">{means}</span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

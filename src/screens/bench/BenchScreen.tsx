@@ -1,13 +1,10 @@
-import { counting, fieldOf } from '../../core/ledger/about-kinds.ts';
+import { counting } from '../../core/ledger/about-kinds.ts';
 import type { EventOf } from '../../core/ledger/entry.ts';
-import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
-import { caseDue } from '../../core/tension/case/due.ts';
-import { platePairs } from '../../core/tension/case/plate-pairs.ts';
-import { learnFriction } from '../../core/tension/case/scale.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { useCases } from './useCases.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Event } from '../../schemas/event.ts';
@@ -15,7 +12,6 @@ import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
 import { Block } from './block/Block.tsx';
 import { CaseList, CaseLog } from './case/CaseList.tsx';
 import { Gauging } from './gauge/Gauging.tsx';
-import { lastReading, lifeOf } from './case/lives.ts';
 import { Uppers } from './Uppers.tsx';
 
 interface BenchScreenProps {
@@ -41,67 +37,15 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
 function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 'data'>) {
   const { data, view, threads, live, say, headNo } = useFrame();
   const { machine, schools } = data;
-  const everyDays = Number(schools.caseEvery);
-  const listed = useMemo(
-    () =>
-      cases
-        .filter((bobbinCase) => !bobbinCase.retired)
-        .map((bobbinCase) => {
-          const life = lifeOf(bobbinCase.id, lives[bobbinCase.id] ?? [], view.events);
-          return {
-            one: bobbinCase,
-            life,
-            due: caseDue(life, { now: data.now, everyDays, bobbinKindId: null }),
-          };
-        }),
-    [cases, lives, view.events, data.now, everyDays],
-  );
-  // The case that was last read on this machine, or else one that is due.
-  const lastHere = view.events.find((event) => event.kind === 'case_measured' && fieldOf(event, 'caseId'));
-  const [caseId, setCaseId] = useState<string | null>(
-    () =>
-      (
-        listed.find(({ one }) => lastHere && one.id === fieldOf(lastHere, 'caseId')) ??
-        listed.find((candidate) => candidate.due.length > 0) ??
-        listed[0]
-      )?.one.id ?? null,
-  );
-  const chosen = listed.find(({ one }) => one.id === caseId) ?? null;
-  const [kinds, setKinds] = useState<Record<string, string>>({});
-  const loaded = chosen && lastReading(chosen.life)?.data.bobbinKindId;
-  const bobbinKindId = (chosen && (kinds[chosen.one.id] ?? loaded)) || bobbins[0]?.id || null;
-  // Readings of every case taken both ways on this machine: the plate is the machine's.
-  const friction = useMemo(
-    () =>
-      learnFriction(
-        cases.flatMap((bobbinCase) =>
-          platePairs(
-            lifeOf(
-              bobbinCase.id,
-              (lives[bobbinCase.id] ?? []).filter((event) => event.machineId === machine.id),
-              view.events,
-            ),
-          ),
-        ),
-      ),
-    [cases, lives, machine.id, view.events],
+  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction } = useCases(
+    cases,
+    lives,
+    bobbins,
   );
   const order = railOrder(machine.positions, machine.numberingSide);
   const newestBlock = view.events.find(counting('block_read')) ?? block;
 
-  if (cases.length === 0)
-    return (
-      <div className="p-4">
-        <h1>No bobbin case yet</h1>
-        <p>
-          Scratch a letter into each case and name it under{' '}
-          <a className="underline" href={`/${machine.slug}/stores#cases`}>
-            Stores
-          </a>
-          : each keeps its own tension, so each has its own record here.
-        </p>
-      </div>
-    );
+  if (cases.length === 0) return <NoCaseYet storesHref={`/${machine.slug}/stores#cases`} />;
   return (
     <>
       <div className="grid gap-4 p-3 md:grid-cols-[14rem_1fr] lg:p-4">
@@ -117,7 +61,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
               band={bandOf(schools.case)}
               bobbins={bobbins}
               bobbinKindId={bobbinKindId}
-              onBobbin={(id) => setKinds({ ...kinds, [chosen.one.id]: id })}
+              onBobbin={setBobbinKind}
               onPull={live.onPull}
               machineId={machine.id}
               friction={friction}
@@ -169,6 +113,21 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
         }}
       />
     </>
+  );
+}
+
+function NoCaseYet({ storesHref }: { storesHref: string }) {
+  return (
+    <div className="p-4">
+      <h1>No bobbin case yet</h1>
+      <p>
+        Scratch a letter into each case and name it under{' '}
+        <a className="underline" href={storesHref}>
+          Stores
+        </a>
+        : each keeps its own tension, so each has its own record here.
+      </p>
+    </div>
   );
 }
 

@@ -10,6 +10,7 @@ import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import { Choices } from './Choices.tsx';
 import { hoursText, Lane } from './Lane.tsx';
 import { TakeOver } from './TakeOver.tsx';
+import { mostListed } from './most-listed.ts';
 import { useChosen, type MachineNow } from './useChosen.ts';
 import { useShareOut, type ShareState } from './useShareOut.ts';
 
@@ -21,8 +22,6 @@ interface ShareScreenProps {
 
 const mostJobs = 24;
 const mostMachines = 6;
-/** Jobs listed to choose from. */
-const mostListed = 60;
 const worths = [
   { weight: 0, name: 'no matter' },
   { weight: defaultSpanWeight, name: '6 min of changing' },
@@ -132,16 +131,10 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
           most={mostMachines}
           onChange={setAt}
         />
-        <Choices
-          title="Jobs"
-          items={jobs.slice(0, mostListed)}
-          chosen={chosen}
-          most={mostJobs}
-          onChange={setChosen}
-        />
-        {jobs.length > mostListed && (
+        <Choices title="Jobs" items={jobs} chosen={chosen} most={mostJobs} onChange={setChosen} />
+        {data.waitingJobs > jobs.length && (
           <p className="quiet">
-            The {mostListed} jobs that are due first, of {jobs.length} that wait.
+            The {mostListed} jobs that are due first, of {data.waitingJobs} that wait.
           </p>
         )}
       </section>

@@ -90,6 +90,16 @@ export async function listJobs({
   return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
 }
 
+/** Names of all jobs that wait: a second one of a name is asked about. */
+export async function waitingNames(): Promise<string[]> {
+  const found = await rows<{ name: string }>(
+    database(),
+    `SELECT j.name FROM job j WHERE ${shown.waiting}`,
+    [],
+  );
+  return found.map(({ name }) => name);
+}
+
 /** Those of some jobs that still wait, in no order. */
 export async function waitingJobs(ids: readonly string[]): Promise<Job[]> {
   if (ids.length === 0) return [];

@@ -1,0 +1,73 @@
+import { useMemo, useState } from 'react';
+import { fieldOf } from '../../core/ledger/about-kinds.ts';
+import { caseDue } from '../../core/tension/case/due.ts';
+import { platePairs } from '../../core/tension/case/plate-pairs.ts';
+import { learnFriction } from '../../core/tension/case/scale.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import type { Event } from '../../schemas/event.ts';
+import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
+import { lastReading, lifeOf } from './case/lives.ts';
+
+/** The cases at the bench with their lives: which one is at the gauge, with which bobbin, and what the machine's plate does to a pull. */
+export function useCases(
+  cases: readonly BobbinCase[],
+  lives: Readonly<Record<string, Event[]>>,
+  bobbins: readonly BobbinKind[],
+) {
+  const { data, view } = useFrame();
+  const { machine, schools } = data;
+  const everyDays = Number(schools.caseEvery);
+  const listed = useMemo(
+    () =>
+      cases
+        .filter((bobbinCase) => !bobbinCase.retired)
+        .map((bobbinCase) => {
+          const life = lifeOf(bobbinCase.id, lives[bobbinCase.id] ?? [], view.events);
+          return {
+            one: bobbinCase,
+            life,
+            due: caseDue(life, { now: data.now, everyDays, bobbinKindId: null }),
+          };
+        }),
+    [cases, lives, view.events, data.now, everyDays],
+  );
+  // The case that was last read on this machine, or else one that is due.
+  const lastHere = view.events.find((event) => event.kind === 'case_measured' && fieldOf(event, 'caseId'));
+  const [caseId, setCaseId] = useState<string | null>(
+    () =>
+      (
+        listed.find(({ one: bobbinCase }) => lastHere && bobbinCase.id === fieldOf(lastHere, 'caseId')) ??
+        listed.find((candidate) => candidate.due.length > 0) ??
+        listed[0]
+      )?.one.id ?? null,
+  );
+  const chosen = listed.find(({ one: bobbinCase }) => bobbinCase.id === caseId) ?? null;
+  const [kinds, setKinds] = useState<Record<string, string>>({});
+  const loaded = chosen && lastReading(chosen.life)?.data.bobbinKindId;
+  const bobbinKindId = (chosen && (kinds[chosen.one.id] ?? loaded)) || bobbins[0]?.id || null;
+  // Readings of every case taken both ways on this machine: the plate is the machine's.
+  const friction = useMemo(
+    () =>
+      learnFriction(
+        cases.flatMap((bobbinCase) =>
+          platePairs(
+            lifeOf(
+              bobbinCase.id,
+              (lives[bobbinCase.id] ?? []).filter((event) => event.machineId === machine.id),
+              view.events,
+            ),
+          ),
+        ),
+      ),
+    [cases, lives, machine.id, view.events],
+  );
+  return {
+    listed,
+    caseId,
+    setCaseId,
+    chosen,
+    bobbinKindId,
+    setBobbinKind: (id: string) => chosen && setKinds({ ...kinds, [chosen.one.id]: id }),
+    friction,
+  };
+}
