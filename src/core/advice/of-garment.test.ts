@@ -56,5 +56,10 @@ describe('what is told of a garment (common practice, no published source, unles
     );
     expect(ids({ hoop: 'large', backingLayers: 2 })).toEqual([]);
     expect(ids({ hoop: 'medium', backingLayers: 1 })).toEqual([]);
+    // A hoop of which only the size was said is as large as it is.
+    expect(ids({ hoopWidthMm: 400, hoopHeightMm: 300, backingLayers: 1 })).toEqual(['backing']);
+    expect(ids({ hoopHeightMm: 400, backingLayers: 1 })).toEqual(['backing']);
+    expect(ids({ hoopWidthMm: 120, hoopHeightMm: 120, backingLayers: 1 })).toEqual([]);
+    expect(ids({ backingLayers: 1 })).toEqual([]);
   });
 });

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { needle as anyNeedle } from '../../../tests/support/entries.ts';
 import { at, run, snapped, told } from '../../../tests/support/told.ts';
 import type { EntryData } from '../ledger/entry.ts';
 import { designOf, firstStitches, restOfPiece } from './rest-of-piece.ts';
@@ -87,7 +88,7 @@ describe('what a shift came to', () => {
 describe('a position on one strip of time', () => {
   it('spans of needle and cone, breaks and readings; what sat there before is drawn from the beginning', () => {
     const needle = (minute: number) =>
-      told('needle_fitted', minute, { needle: {} as never, reason: 'worn' }, { head: 1, position: 7 });
+      told('needle_fitted', minute, { needle: anyNeedle(), reason: 'worn' }, { head: 1, position: 7 });
     const strip = stripOf(
       [
         needle(-3 * 1440),

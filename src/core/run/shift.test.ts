@@ -1,10 +1,13 @@
 import { expect, test } from 'vitest';
+import { needle } from '../../../tests/support/entries.ts';
 import { run, snapped, told } from '../../../tests/support/told.ts';
 import { shiftOf } from './shift.ts';
 
 test('a part that was sewn gives stitches, no piece; needles and cones count on their own seat', () => {
   const fits = (kind: 'needle_fitted' | 'cone_mounted', position: number) =>
-    told(kind, 5, {} as never, { head: 1, position });
+    kind === 'needle_fitted'
+      ? told(kind, 5, { needle: needle(), reason: 'worn' }, { head: 1, position })
+      : told(kind, 5, { threadId: 't', coneId: null, fibre: 'polyester' }, { head: 1, position });
   const shift = shiftOf([
     run(10, [[1, 7, 300]]),
     told('part_sewn', 12, {

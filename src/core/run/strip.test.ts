@@ -1,11 +1,12 @@
 import { expect, test } from 'vitest';
+import { needle } from '../../../tests/support/entries.ts';
 import { at, snapped, told } from '../../../tests/support/told.ts';
 import { stripOf } from './strip.ts';
 
 const day = 1440;
 const ms = (minute: number) => Date.parse(at(minute));
 const fitted = (minute: number, reason: 'worn' | 'broke', more: object = {}) =>
-  told('needle_fitted', minute, { needle: {} as never, reason }, { head: 1, position: 7, ...more });
+  told('needle_fitted', minute, { needle: needle(), reason }, { head: 1, position: 7, ...more });
 const cone = (minute: number, threadId: string) =>
   told('cone_mounted', minute, { threadId, coneId: null, fibre: 'polyester' }, { head: 1, position: 7 });
 const reading = (minute: number, grams: number) => told('case_measured', minute, { grams });

@@ -12,7 +12,7 @@ import { runPlan, type PlanOutcome } from '../plan/run.ts';
 import { designOf } from '../run/rest-of-piece.ts';
 import { seatJob, seatsToRecord } from './seating.ts';
 import type { TurnRule } from './turns.ts';
-import type { KeptSeat } from './asked.ts';
+import type { KeptSeat, StopToSeat } from './asked.ts';
 
 /**
  * One record: whatever happens, the position of a stop on the plan's row of the running job, on the card, on Run and on Check is
@@ -94,7 +94,7 @@ class Shop {
     id: string;
     name: string;
     cloth: string;
-    stops: Parameters<typeof seatJob>[0]['stops'][number][];
+    stops: (StopToSeat & { stitches: number })[];
   }[];
   kept: KeptSeat[] = [];
   weeks = 0;
@@ -140,7 +140,7 @@ class Shop {
       machine: { heads: this.given.heads, positions, topSpeed: 900 },
       seats: now.seats,
       running: now.job,
-      jobs: this.jobs.map((job) => ({ ...job, pieces: 10, done: 0, due: null, stops: job.stops as never })),
+      jobs: this.jobs.map((job) => ({ ...job, pieces: 10, done: 0, due: null, stops: job.stops })),
       threads,
       shelf: labels.map((label) => readNeedleLabel(label).spec),
       schools: this.context(now).schools,
@@ -177,7 +177,7 @@ class Shop {
     const now = this.head();
     const job = this.runningJob(now);
     if (!job) return [];
-    const design = designOf(job.stops as never, seatJob(job, this.context(now)));
+    const design = designOf(job.stops, seatJob(job, this.context(now)));
     const heads = Array.from({ length: this.given.heads }, (_, index) => index + 1);
     if (design.length > 0)
       this.entries.push(entry('piece_finished', { heads, speed: 900, stops: design }, { jobId: job.id }));
