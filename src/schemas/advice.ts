@@ -274,6 +274,8 @@ export const artworkAnswer = object({
       },
       stitches: count,
       lengthMm: number,
+      /** What the estimate counts: they sum up to `stitches`. */
+      counted: object({ rows: count, ends: count, underlay: count, ties: count }),
     }),
   },
   widthMm: number,
