@@ -41,7 +41,7 @@ export const schoolTopics = {
   },
   twins: {
     asks: 'Two positions of one colour',
-    choices: { stitches: 'the needle that sewed less sews', week: 'week by week', piece: 'piece by piece' },
+    choices: { stitches: 'job by job', week: 'week by week', piece: 'piece by piece' },
   },
 } as const;
 
