@@ -126,8 +126,11 @@ export function pricesElsewhere(
         ? job
         : {
             ...job,
-            requests: job.requests.map((request) =>
-              request.stops[0] === stops[0] ? { ...request, at: position } : request,
+            // Of positions that take turns the one now comes first: it is the one that is moved.
+            requests: job.requests.map((request, index) =>
+              index === job.requests.findIndex((other) => other.stops[0] === stops[0])
+                ? { ...request, at: position }
+                : request,
             ),
           },
     );

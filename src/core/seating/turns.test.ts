@@ -150,6 +150,42 @@ describe('positions of one colour take turns', () => {
     expect(commutes(asKeyed.head(), { ...lateOne!, at: begun!.at })).toBe(true);
   });
 
+  test('the plan gives none of the positions away that the running job sews with in turn', () => {
+    const shop = new Shop('piece');
+    shop.putOn();
+    shop.sew();
+    const next = { ...job, id: 'k', name: 'k', stops: [{ ...job.stops[0]!, threadId: 'red' }] };
+    const red = { ...white, id: 'red' };
+    const { seats, job: running } = shop.head();
+    const problem = problemOf(
+      { ...emptySetup, order: ['j', 'k'] },
+      {
+        machine: { heads: 1, positions: 3, topSpeed: 900 },
+        ...{ seats, running },
+        jobs: [
+          { ...job, name: 'j', pieces: 10, done: 1, due: null },
+          { ...next, pieces: 10, done: 0, due: null },
+        ],
+        threads: [white, red],
+        shelf: [],
+        schools: { ...defaultSchools, twins: 'piece' },
+        today: '2026-11-02',
+      },
+    );
+    // The next piece sews at 1, the one after it at 3 again.
+    expect(problem.jobs[0]!.requests.map(({ at, stops }) => [at, stops])).toEqual([
+      [1, [1]],
+      [3, [1]],
+    ]);
+    const outcome = runPlan({ problem });
+    expect(outcome.changeMinutes).toBe(0);
+    expect(outcome.seats.map((seat) => [seat.job, seat.position])).toEqual([
+      ['j', 1],
+      ['j', 3],
+      ['k', 2],
+    ]);
+  });
+
   test('the plan gives the thread to the position whose week it is', () => {
     const shop = new Shop('week');
     for (const [index, today] of ['2026-11-02', '2026-11-09', '2026-11-16'].entries()) {

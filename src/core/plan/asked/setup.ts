@@ -2,7 +2,7 @@ import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
-import { placesOf } from '../../seating/seating.ts';
+import { seatJob } from '../../seating/seating.ts';
 import { speedLimits } from '../../seating/speed.ts';
 import { turnsOf } from '../../seating/turns.ts';
 import type { KeptSeat } from '../../seating/asked.ts';
@@ -140,12 +140,33 @@ function runningRequests(
   context: SetupContext,
 ): PlanJob['requests'] {
   const threads = new Map(context.threads.map((thread) => [thread.id, thread]));
-  const places = placesOf(job, { ...context, threads, plan: [] });
+  const seats = seatJob(job, { ...context, threads, plan: [] });
   const seated = {
     ...job,
-    stops: job.stops.map((stop, index) => ({ ...stop, position: places[index] ?? null })),
+    stops: job.stops.map((stop, index) => ({ ...stop, position: seats[index]?.position ?? null })),
   };
   const asked = requestsOf(seated, threads, context.shelf, context.schools).requests;
+  const now = runningNow(asked, positions);
+  const taken = new Set(now.map((request) => request.at));
+  // Positions that take a stop piece by piece are all sewn with: none of them is given away under the job.
+  const turnOf = new Map(seats.map(({ stop, turn }) => [stop, turn?.rule === 'piece' ? turn.order : []]));
+  const later = now.flatMap((request): PlanRequest[] =>
+    [...new Set(request.stops.flatMap((stop) => turnOf.get(stop) ?? []))].flatMap((at): PlanRequest[] => {
+      const place = positions.find(({ position }) => position === at);
+      const needle = place?.now[0]?.needle;
+      const isThere = place && needle && isUsable(place) && place.now[0]!.thread === request.thread;
+      if (taken.has(at) || !isThere) return [];
+      taken.add(at);
+      const known = request.needles.find((acceptable) => acceptable.needle === needle);
+      const stops = request.stops.filter((stop) => turnOf.get(stop)?.includes(at));
+      return [{ ...request, at, stops, needles: [known ?? { needle, penalty: 0 }], stitches: 0 }];
+    }),
+  );
+  return [...now, ...later];
+}
+
+/** The requests of the running job as it sews now: each thread where it is. */
+function runningNow(asked: PlanJob['requests'], positions: PlanProblem['positions']): PlanRequest[] {
   return asked.flatMap((request, index): PlanRequest[] => {
     const at = request.at ?? null;
     if (at === null) return [request];
@@ -187,17 +208,15 @@ export function heldTo(problem: PlanProblem, kept: readonly KeptSeat[]): PlanPro
   for (const job of problem.jobs) {
     const requests: PlanJob['requests'][number][] = [];
     for (const request of job.requests) {
-      const seat = kept.find(({ job: id, stops }) => id === job.id && stops.includes(request.stops[0]!));
+      const seat = kept.find(
+        ({ job: id, stops, position }) =>
+          id === job.id &&
+          stops.includes(request.stops[0]!) &&
+          (typeof request.at !== 'number' || position === request.at),
+      );
       const needle = request.needles.find((acceptable) => acceptable.needle === seat?.needle);
       const place = seat && usable.get(seat.position);
-      const isElsewhere = typeof request.at === 'number' && request.at !== seat?.position;
-      if (
-        !seat ||
-        !needle ||
-        !place ||
-        isElsewhere ||
-        !request.stops.every((stop) => seat.stops.includes(stop))
-      )
+      if (!seat || !needle || !place || !request.stops.every((stop) => seat.stops.includes(stop)))
         return null;
       if (place.use !== 'free' && place.now.some((state) => state.needle !== needle.needle)) return null;
       if (place.use === 'pinned' && place.now.some((state) => state.thread !== request.thread)) return null;
