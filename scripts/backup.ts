@@ -1,4 +1,5 @@
-import { createReadStream, createWriteStream, existsSync, renameSync, rmSync } from 'node:fs';
+import { createReadStream, existsSync, renameSync, rmSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
@@ -15,7 +16,9 @@ await onOwnDatabase(async () => {
   if (!existsSync(folder)) throw new Error(`There is no folder ${folder}. Make it first, or name another.`);
   try {
     // Under another name until it is whole, and for nobody else to read: it holds everything.
-    await pipeline(everythingNdjson(), createGzip(), createWriteStream(part, { mode: 0o600, flush: true }));
+    // It is there before anything can fail: a stream that opens its file by and by could make it after it was taken away.
+    const writing = await open(part, 'w', 0o600);
+    await pipeline(everythingNdjson(), createGzip(), writing.createWriteStream({ flush: true }));
     await checkWhole(part);
     renameSync(part, file);
   } catch (error) {
