@@ -4,7 +4,7 @@ import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import type { Advice } from '../advice/advise.ts';
 import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/of-stop.ts';
 import type { Schools } from '../advice/schools.ts';
-import type { Measures, StopPart } from '../element/measures.ts';
+import { measured, type Measures, type StopPart } from '../element/measures.ts';
 import { nearestThreads, rgbOf } from './pixels/colour.ts';
 import type { Reading, Region } from './reading.ts';
 import { estimateStitches } from './stitch-estimate.ts';
@@ -110,10 +110,6 @@ function elementsOf(
   }
   return [...elements.values()];
 }
-
-/** Two decimals, within what a job's measures may be. */
-const measured = (value: number, least: number, most: number) =>
-  Math.min(most, Math.max(least, Math.round(value * 100) / 100));
 
 /** A region as a part of a job's stop: what is asked about here is what the job will ask. */
 function partOf(region: Region, element: ElementKind): ProposedPart {

@@ -43,6 +43,10 @@ export const measuresShape = object(
 );
 export type Measures = DataOf<typeof measuresShape>;
 
+/** A length or area as a job keeps it: two decimals, within what its measures may be. */
+export const measured = (value: number, least: number, most: number): number =>
+  Math.min(most, Math.max(least, Math.round(value * 100) / 100));
+
 /** A stop as far as its advice depends on what is sewn. */
 export interface WhatIsSewn {
   element: ElementKind;

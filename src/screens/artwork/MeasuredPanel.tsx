@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { adviseStop, byThreadAlone } from '../../core/advice/of-stop.ts';
-import type { Measures } from '../../core/element/measures.ts';
+import { measured, type Measures } from '../../core/element/measures.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -16,9 +16,6 @@ interface MeasuredPanelProps {
   fileName: string;
 }
 
-const rounded = (value: number, least: number, most: number) =>
-  Math.min(most, Math.max(least, Math.round(value * 100) / 100));
-
 /** What the job keeps of a stretch of a stitch list. */
 const measuresOf = ({ kind, leastColumnMm, mostColumnMm, areaMm2, spacingMm }: MeasuredStop): Measures => ({
   by: 'list',
@@ -26,10 +23,10 @@ const measuresOf = ({ kind, leastColumnMm, mostColumnMm, areaMm2, spacingMm }: M
   parts: [
     {
       element: kind,
-      ...(leastColumnMm !== null && { strokeMm: rounded(leastColumnMm, 0.05, 400) }),
-      ...(mostColumnMm !== null && { widestMm: rounded(mostColumnMm, 0.05, 400) }),
-      ...(areaMm2 !== null && { areaMm2: rounded(areaMm2, 0, 1_000_000) }),
-      ...(spacingMm !== null && { spacingMm: rounded(spacingMm, 0.05, 20) }),
+      ...(leastColumnMm !== null && { strokeMm: measured(leastColumnMm, 0.05, 400) }),
+      ...(mostColumnMm !== null && { widestMm: measured(mostColumnMm, 0.05, 400) }),
+      ...(areaMm2 !== null && { areaMm2: measured(areaMm2, 0, 1_000_000) }),
+      ...(spacingMm !== null && { spacingMm: measured(spacingMm, 0.05, 20) }),
     },
   ],
 });

@@ -100,15 +100,16 @@ export async function waitingNames(): Promise<string[]> {
   return found.map(({ name }) => name);
 }
 
-/** Those of some jobs that still wait, in no order. */
-export async function waitingJobs(ids: readonly string[]): Promise<Job[]> {
-  if (ids.length === 0) return [];
+/** Jobs that were listed, and behind them those of `ids` that still wait and are not among them. */
+export async function withWaiting(listed: readonly Job[], ids: readonly string[]): Promise<Job[]> {
+  const others = ids.filter((id) => !listed.some((job) => job.id === id));
+  if (others.length === 0) return [...listed];
   const found = await rows<JobRow>(
     database(),
     `${jobsFrom('job')} WHERE ${shown.waiting} AND j.id = ANY($1::uuid[])`,
-    [ids],
+    [[...new Set(others)]],
   );
-  return found.map(jobFrom);
+  return [...listed, ...found.map(jobFrom)];
 }
 
 export async function jobById(id: string, sql: Sql = database()): Promise<Job> {

@@ -157,13 +157,16 @@ function runningRequests(
       const isThere = place && needle && isUsable(place) && place.now[0]!.thread === request.thread;
       if (taken.has(at) || !isThere) return [];
       taken.add(at);
-      const known = request.needles.find((acceptable) => acceptable.needle === needle);
       const stops = request.stops.filter((stop) => turnOf.get(stop)?.includes(at));
-      return [{ ...request, at, stops, needles: [known ?? { needle, penalty: 0 }], stitches: 0 }];
+      return [{ ...request, at, stops, needles: [asItIs(request, needle)], stitches: 0 }];
     }),
   );
   return [...now, ...later];
 }
+
+/** The needle that a running thread sews with, whatever is thought of it. */
+const asItIs = ({ needles }: PlanRequest, needle: string) =>
+  needles.find((acceptable) => acceptable.needle === needle) ?? { needle, penalty: 0 };
 
 /** The requests of the running job as it sews now: each thread where it is. */
 function runningNow(asked: PlanJob['requests'], positions: PlanProblem['positions']): PlanRequest[] {
@@ -183,8 +186,7 @@ function runningNow(asked: PlanJob['requests'], positions: PlanProblem['position
     const { needle, thread } = place.now[0]!;
     if (thread !== request.thread) return place.use === 'pinned' ? [] : [whole];
     if (needle === null) return [whole];
-    const known = request.needles.find((acceptable) => acceptable.needle === needle);
-    return [{ ...whole, needles: [known ?? { needle, penalty: 0 }] }];
+    return [{ ...whole, needles: [asItIs(request, needle)] }];
   });
 }
 
