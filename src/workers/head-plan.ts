@@ -1,19 +1,23 @@
 import { Refusal } from '../core/base/refusal.ts';
 import { shareOut } from '../core/plan/machines/share-out.ts';
 import { type ShareOutcome, type ShareProblem } from '../core/plan/machines/share-problem.ts';
-import { standingLayout, type StandingLayout } from '../core/plan/wear/standing.ts';
+import { keepingOf, type Keeping } from '../core/plan/scheme/keeping.ts';
+import { proposeScheme, type ProposedScheme, type SchemeAsked } from '../core/plan/scheme/propose.ts';
+import type { PlanProblem } from '../core/plan/asked/problem.ts';
 import { pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../core/plan/run.ts';
 
 export type HeadPlanAsked =
   | { asks: 'plan'; id: number; asked: PlanAsked; withinMs: number }
-  | { asks: 'standing'; id: number; asked: PlanAsked }
+  | { asks: 'scheme'; id: number; asked: SchemeAsked; withinMs: number }
+  | { asks: 'keeping'; id: number; problem: PlanProblem; outcome: PlanOutcome }
   | { asks: 'share'; id: number; problem: ShareProblem; spanWeight: number; withinMs: number }
   | { asks: 'prices'; id: number; asked: PlanAsked; job: string; stops: readonly number[] };
 export type HeadPlanSaid =
   | { says: 'progress'; id: number; share: number; best: number }
   | { says: 'plan'; id: number; outcome: PlanOutcome; ms: number }
   | { says: 'prices'; id: number; prices: { position: number; minutes: number | null }[] }
-  | { says: 'standing'; id: number; layout: StandingLayout }
+  | { says: 'scheme'; id: number; proposed: ProposedScheme }
+  | { says: 'keeping'; id: number; keeping: Keeping }
   | { says: 'shared'; id: number; outcome: ShareOutcome; ms: number }
   | { says: 'refused'; id: number; why: string };
 const say = (said: HeadPlanSaid) => postMessage(said);
@@ -25,9 +29,16 @@ addEventListener('message', ({ data }: MessageEvent<HeadPlanAsked>) => {
   try {
     if (data.asks === 'prices')
       return say({ says: 'prices', id, prices: pricesElsewhere(data.asked.problem, data.job, data.stops) });
-    if (data.asks === 'standing') {
-      const goOn = () => performance.now() - began < 8000;
-      return say({ says: 'standing', id, layout: standingLayout(data.asked.problem, { goOn }) });
+    if (data.asks === 'scheme') {
+      const proposed = proposeScheme(data.asked, {
+        goOn: () => performance.now() - began < data.withinMs,
+        progress: (share) => say({ says: 'progress', id, share, best: Infinity }),
+      });
+      return say({ says: 'scheme', id, proposed });
+    }
+    if (data.asks === 'keeping') {
+      const goOn = () => performance.now() - began < 6000;
+      return say({ says: 'keeping', id, keeping: keepingOf(data.problem, data.outcome, { goOn }) });
     }
     const spent = () => performance.now() - began;
     const hooks = {

@@ -319,6 +319,7 @@ const tables = [
   'job_stop',
   'overruling',
   'head_plan',
+  'head_scheme',
 ];
 
 /** How much is kept, and what rows that are changed in place look like, as one text. */

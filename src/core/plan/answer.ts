@@ -14,6 +14,8 @@ export interface Seating {
   needle: string;
   /** Minutes that this needle costs against the best one. */
   penalty: number;
+  /** It breaks a block of the standing scheme: another needle or thread weight than the block's. */
+  breaks: boolean;
   stitches: number;
   /** What must be done before the job; null: it sits there already. */
   change: Change | null;
@@ -61,7 +63,8 @@ export function describePlan(model: Model, plan: Pick<Chains, 'chains' | 'option
         thread,
         position: model.places[place]!.position,
         needle,
-        penalty: model.penalty[into]!,
+        penalty: model.penalty[into]! - model.breaking[into]!,
+        breaks: model.breaking[into]! > 0,
         stitches: asked.stitches,
         change:
           minutes > 1e-9

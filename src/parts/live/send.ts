@@ -14,7 +14,7 @@ export class NotTaken extends Error {
 
 /** Sends a message to one of our endpoints. Throws {@link NotTaken}. */
 export async function send<Answer>(
-  method: 'POST' | 'PUT' | 'PATCH',
+  method: 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   message: unknown,
 ): Promise<Answer> {

@@ -4,6 +4,7 @@ import { needleReasonKeys, needleReasons } from '../../core/needle/reasons.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { counted } from '../../parts/text.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
@@ -15,6 +16,7 @@ export default function TableScreen({ data }: { data: FrameData }) {
   const [position, setPosition] = useState<number | undefined>(undefined);
   return (
     <Frame data={data} {...(position !== undefined && { selected: position })}>
+      <HeadFaces slug={data.machine.slug} face="table" />
       <HeadTable onRow={setPosition} />
     </Frame>
   );

@@ -12,8 +12,6 @@ import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface PlanBarProps {
   outcome: PlanOutcome | null;
-  /** Where the whole head is typed in one go. */
-  tableHref: string;
   /** The same jobs in the order they came; null when they stand so, or while it is worked out. */
   came: PlanOutcome | null;
   search: SearchState;
@@ -38,13 +36,6 @@ interface PlanBarProps {
   onBeside: (plan: SavedPlan | null) => void;
 }
 
-/** What lies below the weave: it would not be found without scrolling. */
-const below = [
-  ['changes', 'Change list'],
-  ['standing', 'Standing layout'],
-  ['wear', 'Even wear'],
-] as const;
-
 /** The plan's figures, and what can be done with the whole of it. */
 export function PlanBar(props: PlanBarProps) {
   const { outcome, search, saved, plan, others } = props;
@@ -52,16 +43,9 @@ export function PlanBar(props: PlanBarProps) {
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b p-3 rule">
       <h1 className="me-2">{outcome ? `${minutesText(outcome.changeMinutes)} of changing` : 'Head plan'}</h1>
       {outcome && <Figures outcome={outcome} came={props.came} search={search} />}
-      <nav aria-label="On this page" className="flex gap-4 text-sm">
-        {below.map(([id, name]) => (
-          <a key={id} className="flex min-h-11 items-center underline" href={`#${id}`}>
-            {name}
-          </a>
-        ))}
-        <a className="flex min-h-11 items-center underline" href={props.tableHref}>
-          Fill the head
-        </a>
-      </nav>
+      <a className="flex min-h-11 items-center text-sm underline" href="#changes">
+        Change list
+      </a>
       <div className="ms-auto flex flex-wrap items-center gap-2">
         {search.is === 'searching' ? (
           <span className="flex items-center gap-2" role="status">

@@ -3,24 +3,26 @@ import { railOrder } from '../../core/head/rail-order.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
+import { useSchemes } from '../../parts/live/useSchemes.ts';
 import { dayKey } from '../../parts/text.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedScheme } from '../../schemas/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { Beside } from './Beside.tsx';
 import { ChangeList } from './ChangeList.tsx';
 import { HeadCard } from './HeadCard.tsx';
 import { InTheMiddle } from './InTheMiddle.tsx';
+import { KeepsTo } from './KeepsTo.tsx';
 import { LeftOut } from './LeftOut.tsx';
 import { PlanBar } from './PlanBar.tsx';
 import { SeatPanel } from './SeatPanel.tsx';
-import { Standing } from './Standing.tsx';
 import { ToldOfJobs } from './ToldOfJobs.tsx';
 import { useMoreJobs } from './useMoreJobs.ts';
-import { usePlan, useSewnProblem, type OpenPlan } from './usePlan.ts';
-import { Wear } from './Wear.tsx';
+import { usePlan, type OpenPlan } from './usePlan.ts';
 import { Weave } from './Weave.tsx';
 
 interface PlanScreenProps {
@@ -30,6 +32,7 @@ interface PlanScreenProps {
   next: string | null;
   plans: SavedPlan[];
   start: PlanSetup;
+  schemes: SavedScheme[];
 }
 
 /** Who sits where, in which order: the weave of the jobs ahead under the head's own positions. */
@@ -41,21 +44,23 @@ export default function PlanScreen({ data, ...rest }: PlanScreenProps) {
   );
 }
 
-function Plan({ jobs: first, next, plans, start }: Omit<PlanScreenProps, 'data'>) {
-  const { data, threads } = useFrame();
+function Plan({ jobs: first, next, plans, start, schemes }: Omit<PlanScreenProps, 'data'>) {
+  const { data, live, threads } = useFrame();
   const { machine } = data;
   const { jobs, more, isMore } = useMoreJobs(first, next);
-  const plan = usePlan(jobs, plans[0] ?? null, start);
-  const sewn = useSewnProblem(plan);
+  const { inForce } = useSchemes(schemes, machine.id, live.onPlan);
+  const plan = usePlan(jobs, plans[0] ?? null, start, inForce);
   const [beside, setBeside] = useState<SavedPlan | null>(null);
   const { saved, outcome, problem, nameOf } = plan;
   const order = railOrder(machine.positions, machine.numberingSide);
   return (
     <>
       <div className="no-print">
+        <HeadFaces slug={machine.slug} face="plan" />
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
         <Weave plan={plan} order={order} />
         <SinceThePrint plan={plan} />
+        {inForce && <KeepsTo plan={plan} scheme={inForce} />}
         <ToldOfJobs jobs={jobs.filter(({ id }) => plan.setup.order.includes(id))} />
         {beside && outcome && (
           <Beside
@@ -81,19 +86,6 @@ function Plan({ jobs: first, next, plans, start }: Omit<PlanScreenProps, 'data'>
           <div id="changes" className="scroll-mt-4">
             <Changes plan={plan} order={order} />
           </div>
-          <div id="standing" className="scroll-mt-4">
-            <Standing problem={problem} sewnProblem={sewn.problem} order={order} threads={threads} />
-          </div>
-        </div>
-        <div id="wear" className="scroll-mt-4 overflow-x-auto">
-          <Wear
-            state={sewn.state}
-            onAsk={() => void sewn.ask()}
-            problem={problem}
-            order={order}
-            threads={threads}
-            hrefOf={(position) => `/${machine.slug}/head?position=${position}`}
-          />
         </div>
       </div>
       {outcome && plan.rows.length > 0 && (
@@ -150,11 +142,9 @@ interface BarProps {
 }
 
 function Bar({ plan, plans, beside, onBeside }: BarProps) {
-  const { data } = useFrame();
   const { saved, setup } = plan;
   return (
     <PlanBar
-      tableHref={`/${data.machine.slug}/head/table`}
       outcome={plan.outcome}
       came={plan.came}
       search={plan.search}

@@ -1,55 +1,32 @@
 import type { DragEndEvent } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
-import {
-  asTheyCame,
-  onceMore,
-  problemOf,
-  runningFirst,
-  wishKey,
-  type JobToPlan,
-  type PlanSetup,
-} from '../../core/plan/asked/setup.ts';
+import { asTheyCame, problemOf, runningFirst, wishKey, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import type { PositionUse } from '../../core/plan/asked/uses.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { dayKey } from '../../parts/text.ts';
+import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
 import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
 import { without } from '../../parts/without.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedScheme } from '../../schemas/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { useHeldPlan } from './useHeldPlan.ts';
 import { outcomeOf, useOrderSearch, usePlanner, usePrices } from './usePlanner.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
-import { useSewn } from './useSewn.ts';
 import { useWishPrice } from './useWishPrice.ts';
 
-const toPlan = (job: Job): JobToPlan => ({ ...job, done: job.tally.pieces });
-
-/** What a plan is worked out from beside its own setup: the head, the jobs, the stores. */
-function usePlanContext(jobs: readonly Job[]) {
-  const { data, view } = useFrame();
-  return useMemo(
-    () => ({
-      machine: data.machine,
-      seats: view.seats,
-      running: view.job,
-      jobs: jobs.map(toPlan),
-      threads: data.threads,
-      shelf: data.needleKinds.map((kind) => kind.spec),
-      schools: data.schools,
-      today: dayKey(data.now, data.zone),
-    }),
-    [view.seats, view.job, jobs, data],
-  );
-}
-
 /** The plan that is open: what was laid down, what follows from it, and how it is changed. */
-export function usePlan(jobs: readonly Job[], first: SavedPlan | null, start: PlanSetup) {
+export function usePlan(
+  jobs: readonly Job[],
+  first: SavedPlan | null,
+  start: PlanSetup,
+  scheme: SavedScheme | null,
+) {
   const { data, live, view, operatorId, say } = useFrame();
   const saved = useSavedPlan(first, data.machine.id, start, operatorId, live.onPlan);
   const { change } = saved;
   const setup = useMemo(() => runningFirst(saved.setup, view.job), [saved.setup, view.job]);
   const [pickedKey, setPicked] = useState<{ job: string; stop: number } | null>(null);
-  const context = usePlanContext(jobs);
+  const context = usePlanContext(jobs, scheme);
   const problem = useMemo(() => problemOf(setup, context), [setup, context]);
   const { planner, cheaper, moved, planAnew } = useHeldPlan(problem, saved);
   const outcome = outcomeOf(planner);
@@ -150,21 +127,4 @@ function changesOf(
       wish(from.seat, to.position);
     },
   };
-}
-
-/** What was sewn lately, and as a problem: as if it came once more; null when nothing was. */
-export function useSewnProblem({ setup, context }: OpenPlan) {
-  const { data } = useFrame();
-  const sewn = useSewn(data.machine.id);
-  const problem = async () => {
-    const lately = await sewn.ask();
-    if (!lately || lately.runs.length === 0) return null;
-    const past = onceMore(
-      setup,
-      { ...context, running: null, jobs: lately.jobs.map(toPlan) },
-      lately.runs.map((run) => run.jobId),
-    );
-    return problemOf(past.setup, past.context);
-  };
-  return { ...sewn, problem };
 }

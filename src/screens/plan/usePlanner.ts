@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { StandingLayout } from '../../core/plan/wear/standing.ts';
+import type { Keeping } from '../../core/plan/scheme/keeping.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
 import { useOneWorker } from '../useOneWorker.ts';
 
@@ -96,24 +96,25 @@ export function useOrderSearch(onFound: (outcome: PlanOutcome) => void) {
   return { state, search, cancel };
 }
 
-/** What should live on the head for jobs like these: asked by a button. */
-export function useStanding() {
-  const [state, setState] = useState<
-    | { is: 'idle' }
-    | { is: 'working' }
-    | { is: 'done'; layout: StandingLayout }
-    | { is: 'refused'; why: string }
-  >({ is: 'idle' });
-  const worker = useOneWorker<HeadPlanAsked, HeadPlanSaid>(newWorker);
-  const ask = (problem: PlanProblem) => {
-    setState({ is: 'working' });
-    worker.ask({ asks: 'standing', id: ++asked, asked: { problem } }, (said) => {
-      if (said.says === 'standing') setState({ is: 'done', layout: said.layout });
-      if (said.says === 'refused') setState({ is: 'refused', why: said.why });
-      return 'last';
+/** What keeping to the scheme comes to, worked out beside the plan; null while it is not known or there is no scheme. */
+export function useKeeping(problem: PlanProblem, outcome: PlanOutcome | null): Keeping | null {
+  const [keeping, setKeeping] = useState<Keeping | null>(null);
+  const asks = (problem.breaking ?? 0) > 0 && outcome !== null;
+  const key = asks ? JSON.stringify([problem, outcome]) : '';
+  useEffect(() => {
+    setKeeping(null);
+    if (!key) return;
+    const [forProblem, of] = JSON.parse(key) as [PlanProblem, PlanOutcome];
+    const worker = newWorker();
+    worker.addEventListener('message', ({ data }: MessageEvent<HeadPlanSaid>) => {
+      if (data.says === 'keeping') setKeeping(data.keeping);
+      worker.terminate();
     });
-  };
-  return { state, ask };
+    const message: HeadPlanAsked = { asks: 'keeping', id: ++asked, problem: forProblem, outcome: of };
+    worker.postMessage(message);
+    return () => worker.terminate();
+  }, [key]);
+  return keeping;
 }
 
 /** What a thread would cost on each other position: asked when a seat is looked at. */

@@ -16,6 +16,7 @@ export const tables = {
   job_picture: 'job_id',
   overruling: 'id',
   head_plan: 'id',
+  head_scheme: 'id',
   feed_now: 'machine_id',
   feed_line: 'machine_id, id',
   ledger: 'seq',

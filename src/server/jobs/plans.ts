@@ -98,7 +98,7 @@ export async function keptSeats(machineId: string): Promise<KeptSeat[]> {
 }
 
 /** A page that is not told looks when it is back on the feed: the plan is kept all the same. */
-function tellPlan(machineId: string): void {
+export function tellPlan(machineId: string): void {
   announceNews([{ machineId, news: { name: 'plan', data: {} } }]).catch((error: unknown) =>
     log().warn({ err: error }, 'announcement failed'),
   );

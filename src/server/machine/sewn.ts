@@ -22,12 +22,13 @@ export async function sewnLately(machineId: string, weeks: number): Promise<Sewn
        GROUP BY 1 ORDER BY 1`,
       [machineId, since],
     ),
-    rows<{ jobId: string; at: string }>(
+    rows<{ jobId: string; at: string; pieces: number }>(
       database(),
-      `SELECT job_id AS "jobId", at FROM (
-         SELECT job_id, at, id, lag(job_id) OVER (ORDER BY at, id) AS before FROM event
-         WHERE machine_id = $1 AND kind = 'piece_finished' AND at >= $2 AND NOT void AND job_id IS NOT NULL) piece
-       WHERE before IS DISTINCT FROM job_id ORDER BY at DESC, id DESC LIMIT ${mostRuns}`,
+      `SELECT job_id AS "jobId", min(at) AS at, sum(heads) AS pieces FROM (
+         SELECT job_id, at, heads, count(*) FILTER (WHERE before IS DISTINCT FROM job_id) OVER (ORDER BY at, id) AS run FROM (
+           SELECT job_id, at, id, jsonb_array_length(data->'heads') AS heads, lag(job_id) OVER (ORDER BY at, id) AS before FROM event
+           WHERE machine_id = $1 AND kind = 'piece_finished' AND at >= $2 AND NOT void AND job_id IS NOT NULL) piece) numbered
+       GROUP BY run, job_id ORDER BY run DESC LIMIT ${mostRuns}`,
       [machineId, since],
     ),
   ]);

@@ -14,6 +14,8 @@ export interface PlanPosition {
   /** Each head's state now; the plan changes all heads alike. */
   now: readonly HeadState[];
   use: PositionUse;
+  /** The block of the standing scheme that it is of: what its needle and its thread's weight class should be. Null needle or class: any. */
+  block?: { needle: string | null; weight: string | null } | null;
   /** Stitches that this position has sewn: wear, to be levelled among equal plans. */
   sewn: number;
 }
@@ -50,6 +52,8 @@ export interface PlanProblem {
   /** Weight class of every thread: within one a new colour is tied on. */
   classes: Readonly<Record<string, string>>;
   minutes: ChangeMinutes;
+  /** Minutes that it costs each job and position to break a block; none where it says nothing. Valid: 0 or more. */
+  breaking?: number;
 }
 
 /** Whether a position may be planned at all: not out of order, nor kept for odd colours. */

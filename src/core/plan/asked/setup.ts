@@ -8,7 +8,8 @@ import { turnsOf } from '../../seating/turns.ts';
 import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
-import { isUsable, type PlanJob, type PlanProblem, type PlanRequest } from './problem.ts';
+import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
+import type { Scheme } from '../scheme/scheme.ts';
 import { sewMinutes } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 
@@ -56,6 +57,8 @@ export interface SetupContext {
   schools: Partial<Schools>;
   /** Today in the operator's zone, yyyy-mm-dd. */
   today: string;
+  /** The scheme that the head is kept to, and the minutes that breaking one of its blocks costs; null or missing: none. */
+  scheme?: (Scheme & { price: number }) | null;
 }
 
 /** Working minutes of a day, from memory. */
@@ -76,6 +79,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
         thread: seat.cone?.threadId ?? null,
       })),
       use: setup.uses[index + 1] ?? ('free' as const),
+      ...blockAt(index + 1, context.scheme),
       sewn: Math.max(0, ...here.map((seat) => seat.needle?.age.stitches ?? 0)),
     };
   });
@@ -110,7 +114,14 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
     jobs,
     classes,
     minutes: setup.minutes,
+    ...(context.scheme && { breaking: context.scheme.price }),
   };
+}
+
+/** What the scheme wants of a position; nothing for one that no block of work has. */
+function blockAt(position: number, scheme: SetupContext['scheme']): Pick<PlanPosition, 'block'> {
+  const block = scheme?.blocks.find(({ from, to }) => position >= from && position <= to);
+  return block?.use === 'work' ? { block: { needle: block.needle, weight: block.weight } } : {};
 }
 
 /** More than a needle ever sews: among equal plans a position that rests this week is taken last. */
@@ -256,11 +267,11 @@ function workingMinutes(today: string, due: string): number {
 export function onceMore(
   setup: PlanSetup,
   context: SetupContext,
-  runs: readonly string[],
+  runs: readonly { jobId: string; pieces: number }[],
 ): { setup: PlanSetup; context: SetupContext } {
-  const jobs = runs.flatMap((id, index): JobToPlan[] => {
-    const job = context.jobs.find((candidate) => candidate.id === id);
-    return job ? [{ ...job, id: `${id} ${index + 1}`, done: 0, due: null }] : [];
+  const jobs = runs.flatMap(({ jobId, pieces }, index): JobToPlan[] => {
+    const job = context.jobs.find((candidate) => candidate.id === jobId);
+    return job ? [{ ...job, id: `${jobId} ${index + 1}`, pieces, done: 0, due: null }] : [];
   });
   return {
     setup: { ...setup, order: jobs.map((job) => job.id), wishes: {}, frozen: 0 },

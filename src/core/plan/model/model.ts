@@ -18,13 +18,18 @@ export const forbidden = 1e9;
 interface Lane {
   needle: number | null;
   thread: number | null;
+  /** The block of its free positions; null: they are of none, or breaking one costs nothing. */
+  block: { needle: number | null; weight: string | null } | null;
 }
 
 /** One way for a node to be served. */
 export interface Option {
   lane: number;
   needle: number;
+  /** What breaking a block costs is in it. */
   penalty: number;
+  /** The part of it that is the price of breaking a block. */
+  breaking: number;
 }
 
 /** A position's present state, or a request. Indexes stand for needles, threads and classes. */
@@ -59,6 +64,7 @@ export interface Model {
   lane: Int32Array;
   needle: Int32Array;
   penalty: Float64Array;
+  breaking: Float64Array;
   /** How the thread that node i leaves lies to the one that node k needs: at [i * nodes + k], see `relations`. */
   relation: Uint8Array;
   /** Minutes for all heads by relation, with the needle kept and with a new one. */
@@ -107,6 +113,7 @@ export function modelOf(problem: PlanProblem): Model {
     lane: Int32Array.from(all, (option) => option.lane),
     needle: Int32Array.from(all, (option) => option.needle),
     penalty: Float64Array.from(all, (option) => option.penalty),
+    breaking: Float64Array.from(all, (option) => option.breaking),
     relation: relationsOf(nodes, relate),
     kept: Float64Array.from(table.kept, (value) => value * heads),
     renewed: Float64Array.from(table.needle, (value) => value * heads),
@@ -143,7 +150,9 @@ function nodesOf(
           if (lane.thread !== null && (lane.thread !== thread || thread !== leaves)) return [];
           if (wished && placeLane[places.findIndex((place) => place.position === request.at)] !== laneIndex)
             return [];
-          return placeLane.includes(laneIndex) ? [{ lane: laneIndex, needle: index, penalty }] : [];
+          if (!placeLane.includes(laneIndex)) return [];
+          const breaking = breaks(lane, index, problem.classes[request.thread]) ? problem.breaking! : 0;
+          return [{ lane: laneIndex, needle: index, penalty: penalty + breaking, breaking }];
         });
       });
       if (options.length === 0)
@@ -157,6 +166,11 @@ function nodesOf(
   firstOf.push(nodes.length);
   return { nodes, firstOf };
 }
+
+/** Whether a needle and a weight class are not those of the lane's block. */
+const breaks = ({ block }: Lane, needle: number, weight: string | undefined) =>
+  block !== null &&
+  ((block.needle !== null && block.needle !== needle) || (block.weight !== null && block.weight !== weight));
 
 function relationsOf(nodes: readonly Node[], relate: Relate): Uint8Array {
   const relation = new Uint8Array(nodes.length * nodes.length);
@@ -210,15 +224,24 @@ function lanesOf(
 ): { lanes: Lane[]; placeLane: number[] } {
   const wished = new Set(problem.jobs.flatMap((job) => job.requests.map((request) => request.at ?? null)));
   const keys: string[] = ['free'];
-  const lanes: Lane[] = [{ needle: null, thread: null }];
+  const lanes: Lane[] = [{ needle: null, thread: null, block: null }];
   const placeLane = places.map((place) => {
     const alike = place.now.every(
       ({ needle, thread }) => needle === place.now[0]!.needle && thread === place.now[0]!.thread,
     );
     const { needle, thread } = place.now[0]!;
     const ownLane = wished.has(place.position) ? ` at ${place.position}` : '';
-    const lane: Lane = { needle: null, thread: null };
-    let key = `free${ownLane}`;
+    // What an operator holds on a position is no breaking of its block.
+    const block = place.use === 'free' && (problem.breaking ?? 0) > 0 ? (place.block ?? null) : null;
+    const lane: Lane = {
+      needle: null,
+      thread: null,
+      block: block && {
+        needle: block.needle === null ? null : needleIndex(block.needle),
+        weight: block.weight,
+      },
+    };
+    let key = `free${block ? ` ${block.needle} ${block.weight}` : ''}${ownLane}`;
     if (place.use !== 'free') {
       // A pin or lock on nothing, or on heads that differ, can serve nothing: index -1 matches no request.
       const holds = place.use === 'pinned' ? alike && needle !== null && thread !== null : needle !== null;
@@ -240,6 +263,7 @@ function grainOf(problem: PlanProblem, table: ChangeTable): number {
   const parts = [
     ...table.kept,
     ...table.needle,
+    problem.breaking ?? 0,
     ...problem.jobs.flatMap((job) =>
       job.requests.flatMap((request) => request.needles.map((needle) => needle.penalty)),
     ),

@@ -123,7 +123,7 @@ export class FixedOrder {
   }
 
   /**
-   * Locks, pins and wishes make the multipliers hard to find, so they are first found for the head without any: its
+   * Locks, pins, wishes and blocks make the multipliers hard to find, so they are first found for the head without any: its
    * best plan is a bound too, and an option is worth about the same in every lane.
    */
   private startUnbound(first: number): number {
@@ -132,6 +132,7 @@ export class FixedOrder {
     const { positions, jobs } = model.problem;
     const unbound = modelOf({
       ...model.problem,
+      breaking: 0,
       positions: positions.map((position) => (isUsable(position) ? { ...position, use: 'free' } : position)),
       jobs: jobs.map((job) => ({
         ...job,

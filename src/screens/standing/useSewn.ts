@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { getJson } from '../../parts/live/machine-live.ts';
 import type { Sewn } from '../../schemas/sewn.ts';
 
@@ -9,17 +9,20 @@ export const sewnWeeks = 4;
 /** What the machine sewed lately, asked for when it is wanted and then kept. */
 export function useSewn(machineId: string) {
   const [state, setState] = useState<SewnState>({ is: 'idle' });
-  const ask = async (): Promise<Sewn | null> => {
-    if (state.is === 'here') return state.sewn;
+  const isAsked = useRef(false);
+  const ask = useCallback(async (): Promise<void> => {
+    if (isAsked.current) return;
+    isAsked.current = true;
     setState({ is: 'asking' });
     try {
-      const sewn = await getJson<Sewn>(`/api/machines/${machineId}/sewn?weeks=${sewnWeeks}`);
-      setState({ is: 'here', sewn });
-      return sewn;
+      setState({
+        is: 'here',
+        sewn: await getJson<Sewn>(`/api/machines/${machineId}/sewn?weeks=${sewnWeeks}`),
+      });
     } catch (error) {
+      isAsked.current = false;
       setState({ is: 'failed', why: (error as Error).message });
-      return null;
     }
-  };
+  }, [machineId]);
   return { state, ask };
 }

@@ -1,0 +1,202 @@
+import { chance } from '../../base/chance.ts';
+import type { Laid } from './sewing.ts';
+import { setUpEstimate, setUpShare } from './set-up.ts';
+import { Sewing } from './sewing.ts';
+import type { Mix } from './mix.ts';
+
+/** A needle with the thread that lives on it, by the mix's numbers. */
+export interface SeatChoice {
+  needle: number;
+  thread: number;
+}
+
+export interface ChooseHooks {
+  /** Asked now and then: false ends the search with the best so far. */
+  goOn?: () => boolean;
+  progress?: (share: number) => void;
+  seed?: number;
+  /** What sits on the head now: what it takes to get from there counts a little. */
+  now?: readonly Laid[];
+}
+
+/** What one block more is worth in minutes: each is a needle more to keep in mind. From memory. */
+const blockMinutes = 1.5;
+const mostSweeps = 3;
+/** So often some seats are taken out and put in anew, so many at once. */
+const rounds = 30;
+const takenOut = 4;
+/** A needle that does not do counts like so many minutes of care. From memory. */
+const unfit = 12;
+const tiny = 1e-9;
+
+const blank: Laid = { needle: -1, thread: -1, isBlock: false, weight: -1 };
+export const laidOf = (mix: Mix, { needle, thread }: SeatChoice): Laid => ({
+  needle,
+  thread,
+  isBlock: true,
+  weight: mix.weightOf[thread]!,
+});
+export const oddSeats = (needle: number, count: number): Laid[] =>
+  Array.from({ length: count }, () => ({ ...blank, needle }));
+
+/** Each thread with every needle that is the best for some job, and with the one that suits all its jobs best together. */
+export function candidatesOf({ jobs, threads }: Mix): SeatChoice[] {
+  return threads.flatMap((_, thread) => {
+    const asks = jobs.flatMap((job) => job.asks.filter((ask) => ask.thread === thread));
+    const needles = new Set(asks.flatMap(({ ways }) => ways.map(({ needle }) => needle)));
+    const together = [...needles].map((needle) => ({
+      needle,
+      penalty: asks.reduce((sum, ask) => sum + Math.min(unfit, ask.penaltyOf[needle]!), 0),
+    }));
+    const least = Math.min(...together.map(({ penalty }) => penalty));
+    return together
+      .filter(
+        ({ needle, penalty }) =>
+          penalty === least || asks.some((ask) => ask.penaltyOf[needle] === ask.leastPenalty),
+      )
+      .map(({ needle }): SeatChoice => ({ thread, needle }));
+  });
+}
+
+/** What seats come to, in minutes over the mix: changing, care for second-best needles, blocks to keep in mind; above `limit` not all of it. */
+export function worthOf(sewing: Sewing, laid: readonly Laid[], price: number, limit = Infinity): number {
+  const kept = blockMinutes * blocksIn(laid);
+  const { changes, penalties } = sewing.run(laid, price, limit - kept);
+  return changes + penalties + kept;
+}
+
+/** How many blocks seats come to: one for each needle with each weight class. */
+function blocksIn(laid: readonly Laid[]): number {
+  let count = 0;
+  for (let at = 0; at < laid.length; at++) {
+    const { isBlock, needle, weight } = laid[at]!;
+    if (!isBlock) continue;
+    let before = 0;
+    while (!(laid[before]!.isBlock && laid[before]!.needle === needle && laid[before]!.weight === weight))
+      before++;
+    if (before === at) count++;
+  }
+  return count;
+}
+
+/**
+ * The `count` seats with which the mix costs fewest minutes: one after the other the one that saves most, then each exchanged for
+ * any other and each needle for another one until nothing is gained, then again and again a few taken out and put in anew. The
+ * best that was met: not proven. `fixed`: seats that are there whatever they save, the first of those given back. `seed`: which
+ * ones are taken out.
+ */
+export function chooseSeats(
+  mix: Mix,
+  count: number,
+  odd: readonly Laid[],
+  price: number,
+  fixed: readonly SeatChoice[],
+  { goOn = () => true, progress, seed = 1, now = [] }: ChooseHooks = {},
+): SeatChoice[] {
+  const search = new SeatSearch(mix, count, odd, price, fixed, now);
+  const luck = chance(seed);
+  let best = search.exchanged(search.filled(fixed));
+  for (let round = 0; round < rounds && goOn(); round++) {
+    progress?.(round / rounds);
+    const out = new Set(Array.from({ length: takenOut }, () => Math.floor(luck.between(0, count))));
+    const left = best.seats.filter((_, at) => at < fixed.length || !out.has(at));
+    const found = search.otherNeedles(search.filled(left));
+    if (found.cost < best.cost - tiny) best = search.exchanged(found);
+  }
+  return best.seats;
+}
+
+/** Seats with what they come to in minutes. */
+interface Chosen {
+  seats: SeatChoice[];
+  cost: number;
+}
+
+class SeatSearch {
+  private readonly candidates: readonly SeatChoice[];
+  private readonly sewing: Sewing;
+
+  constructor(
+    private readonly mix: Mix,
+    private readonly count: number,
+    private readonly odd: readonly Laid[],
+    private readonly price: number,
+    private readonly fixed: readonly SeatChoice[],
+    private readonly now: readonly Laid[],
+  ) {
+    this.candidates = candidatesOf(mix);
+    this.sewing = new Sewing(mix, count + odd.length);
+  }
+
+  private costOf(seats: readonly SeatChoice[], limit: number): number {
+    const open = Array.from({ length: this.count - seats.length }, () => blank);
+    const laid = [...seats.map((seat) => laidOf(this.mix, seat)), ...open, ...this.odd];
+    const setUp = this.now.length > 0 ? setUpShare * setUpEstimate(this.mix, this.now, laid) : 0;
+    return setUp + worthOf(this.sewing, laid, this.price, limit - setUp);
+  }
+
+  private bestOf(ways: Iterable<SeatChoice[]>, from: Chosen): Chosen {
+    let best = from;
+    for (const seats of ways) {
+      const cost = this.costOf(seats, best.cost);
+      if (cost < best.cost - tiny) best = { seats, cost };
+    }
+    return best;
+  }
+
+  /** Filled up, one after the other, with the seat that saves most. */
+  filled(seats: readonly SeatChoice[]): Chosen {
+    let now: Chosen = { seats: [...seats], cost: Infinity };
+    while (now.seats.length < this.count && this.candidates.length > 0) {
+      const { seats: before } = now;
+      now = this.bestOf(
+        this.candidates.map((candidate) => [...before, candidate]),
+        { seats: before, cost: Infinity },
+      );
+    }
+    return now;
+  }
+
+  /** Each seat exchanged for any other, until nothing is gained. */
+  exchanged(from: Chosen): Chosen {
+    let now = from;
+    for (let sweep = 0; sweep < mostSweeps; sweep++) {
+      const before = now.cost;
+      for (let at = this.fixed.length; at < now.seats.length; at++) {
+        const { seats } = now;
+        now = this.bestOf(
+          this.candidates.map((candidate) => seats.map((seat, index) => (index === at ? candidate : seat))),
+          now,
+        );
+      }
+      now = this.otherNeedles(now);
+      if (now.cost > before - tiny) break;
+    }
+    return now;
+  }
+
+  /** One needle exchanged for another wherever it sits, where the threads there may be sewn with that one. */
+  otherNeedles(from: Chosen): Chosen {
+    const kept = this.fixed.length;
+    const ways = [...withOtherNeedle(this.mix, from.seats.slice(kept))];
+    return this.bestOf(
+      ways.map((seats) => [...this.fixed, ...seats]),
+      from,
+    );
+  }
+}
+
+/** The seats with one needle exchanged for another wherever it sits, where some job takes the thread with that one. */
+function* withOtherNeedle(mix: Mix, seats: readonly SeatChoice[]): Generator<SeatChoice[]> {
+  const may = (thread: number, needle: number) =>
+    mix.jobs.some(({ asks }) =>
+      asks.some((ask) => ask.thread === thread && ask.penaltyOf[needle]! < Infinity),
+    );
+  for (const from of new Set(seats.map(({ needle }) => needle)))
+    for (let to = 0; to < mix.needles.length; to++) {
+      if (to === from || !seats.some(({ needle, thread }) => needle === from && may(thread, to))) continue;
+      yield seats.map((seat) =>
+        seat.needle === from && may(seat.thread, to) ? { ...seat, needle: to } : seat,
+      );
+    }
+}

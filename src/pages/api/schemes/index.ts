@@ -1,0 +1,6 @@
+import { scheme, schemeNew, schemes, schemesQuery } from '../../../schemas/scheme.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
+import { addScheme, listSchemes } from '../../../server/machine/schemes.ts';
+
+export const GET = endpoint({ query: schemesQuery, answer: schemes }, ({ query }) => listSchemes(query));
+export const POST = endpoint({ body: schemeNew, answer: scheme, status: 201 }, ({ body }) => addScheme(body));

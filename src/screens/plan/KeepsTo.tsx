@@ -1,0 +1,58 @@
+import type { SavedScheme } from '../../schemas/scheme.ts';
+import { counted } from '../../parts/text.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { minutesText } from '../../parts/weave/WeaveRow.tsx';
+import { useKeeping } from './usePlanner.ts';
+import type { OpenPlan } from './usePlan.ts';
+
+/** Which scheme the plan keeps to, where it breaks a block, and what that saves. */
+export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme }) {
+  const { data } = useFrame();
+  const { problem, outcome, nameOf } = plan;
+  const keeping = useKeeping(problem, plan.planner.is === 'done' ? outcome : null);
+  const href = `/${data.machine.slug}/head/standing`;
+  return (
+    <section aria-label="The scheme" className="border-b px-3 py-2 rule">
+      <p>
+        Keeps to{' '}
+        <a className="font-semibold underline" href={href}>
+          {scheme.name}
+        </a>
+        , {minutesText(scheme.price)} for breaking a block.{' '}
+        {keeping && keeping.broken.length === 0 && (
+          <>
+            <b>No block is broken.</b>{' '}
+            {keeping.costs > 0.05 && (
+              <span className="quiet">
+                Without the scheme {minutesText(keeping.costs)} less of changing and care, and{' '}
+                {counted(keeping.wouldBreak, 'block')} broken.
+              </span>
+            )}
+          </>
+        )}
+        {keeping && keeping.broken.length > 0 && (
+          <>
+            <b>Breaks a block {counted(keeping.broken.length, 'time')}</b>
+            {keeping.saves > 0.05
+              ? `: that saves ${minutesText(keeping.saves)} against keeping to it.`
+              : ': it cannot be kept.'}
+          </>
+        )}
+      </p>
+      {keeping && keeping.broken.length > 0 && (
+        <ul className="text-sm">
+          {keeping.broken.map((seat) => {
+            const block = scheme.blocks.find(({ from, to }) => seat.position >= from && seat.position <= to);
+            return (
+              <li key={`${seat.job} ${seat.position}`}>
+                Position {seat.position} ({block?.name ?? 'no block'}): {nameOf(seat.job)}, stop{' '}
+                {seat.stops.join(', ')}, {seat.needle}
+                {block && block.needle !== seat.needle ? ` instead of ${block.needle}` : ''}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}

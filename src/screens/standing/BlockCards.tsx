@@ -1,0 +1,198 @@
+import { split, withBlock, withoutBlock } from '../../core/plan/scheme/edit.ts';
+import { positionsOf, rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
+import { weightClassKeys, weightText } from '../../core/plan/scheme/weight-classes.ts';
+import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import { needleText } from '../../core/needle/label.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { Swatch } from '../../parts/thread/Swatch.tsx';
+import type { Thread } from '../../schemas/workshop.ts';
+
+interface BlockCardsProps {
+  blocks: readonly Block[];
+  problem: PlanProblem;
+  /** Null: only to look at. */
+  onBlocks: ((blocks: readonly Block[]) => void) | null;
+}
+
+/** Block by block: what it is for and why, its needle, its thread weight, and who lives on which position. */
+export function BlockCards({ blocks, problem, onBlocks }: BlockCardsProps) {
+  const { data } = useFrame();
+  const { classes } = problem;
+  const needles = [
+    ...new Set([
+      ...data.needleKinds.map(({ spec }) => needleText(spec)),
+      ...blocks.flatMap(({ needle }) => needle ?? []),
+    ]),
+  ].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
+  return (
+    <ol aria-label="Blocks" className="grid gap-3">
+      {blocks.map((block, at) => {
+        const set = (change: Partial<Block>) => onBlocks?.(withBlock({ blocks }, at, change, classes).blocks);
+        return (
+          <li key={block.from} className="sheet grid gap-2 p-3" aria-label={block.name}>
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+              <b className="figures min-w-16 text-xl">{rangeText(block)}</b>
+              {onBlocks ? (
+                <input
+                  className="input min-w-40 grow font-semibold"
+                  aria-label={`Name of the block on ${rangeText(block)}`}
+                  value={block.name}
+                  maxLength={60}
+                  onChange={(change) => set({ name: change.target.value })}
+                />
+              ) : (
+                <b className="grow">{block.name}</b>
+              )}
+              {onBlocks ? (
+                <Needles block={block} needles={needles} onNeedle={(needle) => set({ needle })} />
+              ) : (
+                <span>{block.needle}</span>
+              )}
+              {block.use === 'odd' ? (
+                <span className="quiet text-sm">any thread</span>
+              ) : onBlocks ? (
+                <select
+                  className="select w-36"
+                  aria-label={`Thread weight of ${block.name}`}
+                  value={block.weight ?? ''}
+                  onChange={(change) => set({ weight: change.target.value || null })}
+                >
+                  <option value="">any weight</option>
+                  {weightClassKeys.map((key) => (
+                    <option key={key} value={key}>
+                      {weightText(key)}
+                    </option>
+                  ))}
+                </select>
+              ) : (
+                <span className="quiet">{weightText(block.weight)}</span>
+              )}
+            </div>
+            {block.reason && <p className="leading-5">{block.reason}</p>}
+            {block.use === 'work' && (
+              <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label={`Who lives on ${block.name}`}>
+                {positionsOf(block).map((position, index) => (
+                  <Tenant
+                    key={position}
+                    position={position}
+                    threadId={block.threads[index] ?? null}
+                    weight={block.weight}
+                    classes={classes}
+                    onThread={
+                      onBlocks &&
+                      ((thread) =>
+                        set({ threads: block.threads.map((old, other) => (other === index ? thread : old)) }))
+                    }
+                  />
+                ))}
+              </ul>
+            )}
+            {onBlocks && (
+              <div className="flex flex-wrap gap-2">
+                {block.to > block.from && (
+                  <button
+                    type="button"
+                    className="btn btn-sm min-h-11"
+                    onClick={() =>
+                      onBlocks(split({ blocks }, at, Math.floor((block.from + block.to) / 2)).blocks)
+                    }
+                  >
+                    Cut in two
+                  </button>
+                )}
+                {blocks.length > 1 && (
+                  <button
+                    type="button"
+                    className="btn btn-sm min-h-11"
+                    onClick={() => onBlocks(withoutBlock({ blocks }, at, classes).blocks)}
+                  >
+                    Give up
+                  </button>
+                )}
+                <label className="flex min-h-11 items-center gap-2 text-sm font-semibold">
+                  <input
+                    type="checkbox"
+                    className="checkbox"
+                    checked={block.use === 'odd'}
+                    onChange={(change) => set({ use: change.target.checked ? 'odd' : 'work' })}
+                  />
+                  for tracing and odd colours
+                </label>
+              </div>
+            )}
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+function Needles({
+  block,
+  needles,
+  onNeedle,
+}: {
+  block: Block;
+  needles: readonly string[];
+  onNeedle: (needle: string) => void;
+}) {
+  return (
+    <select
+      className="select w-56"
+      aria-label={`Needle of ${block.name}`}
+      value={block.needle ?? ''}
+      onChange={(change) => onNeedle(change.target.value)}
+    >
+      {block.needle === null && <option value="">choose a needle</option>}
+      {needles.map((needle) => (
+        <option key={needle}>{needle}</option>
+      ))}
+    </select>
+  );
+}
+
+interface TenantProps {
+  position: number;
+  threadId: string | null;
+  weight: string | null;
+  classes: Readonly<Record<string, string>>;
+  onThread: ((thread: string | null) => void) | null;
+}
+
+/** The thread that lives on a position; open to any of the block's weight. */
+function Tenant({ position, threadId, weight, classes, onThread }: TenantProps) {
+  const { threads } = useFrame();
+  const thread = threads.get(threadId ?? '');
+  const text = (one: Thread) => `${one.name} ${one.weightNo} wt`;
+  const may = [...threads.values()].filter(({ id }) => weight === null || classes[id] === weight);
+  return (
+    <li className="flex items-center gap-1.5">
+      <b className="figures w-6 text-end">{position}</b>
+      {thread ? (
+        <Swatch thread={thread} className="size-6" />
+      ) : (
+        <span
+          className="size-6 rounded border border-dashed [border-color:var(--cone-edge)]"
+          aria-hidden="true"
+        />
+      )}
+      {onThread ? (
+        <select
+          className="select w-48"
+          aria-label={`Who lives on position ${position}`}
+          value={threadId ?? ''}
+          onChange={(change) => onThread(change.target.value || null)}
+        >
+          <option value="">any colour</option>
+          {may.map((one) => (
+            <option key={one.id} value={one.id}>
+              {text(one)}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <span className="text-sm">{thread ? text(thread) : 'any colour'}</span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,136 @@
+import { checkScheme } from '../../core/plan/scheme/faults.ts';
+import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schemas/scheme.ts';
+import type { ListQuery } from '../../schemas/workshop.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
+import { makeOnce } from '../base/made-once.ts';
+import { keysOf, pageOf } from '../base/paging.ts';
+import { conflict, invalid, notFound } from '../http/problem.ts';
+import { tellPlan } from '../jobs/plans.ts';
+
+const columns = `id, machine_id AS "machineId", name, blocks, price, trade_weeks AS "tradeWeeks",
+  to_char(since, 'YYYY-MM-DD') AS since, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
+
+/** A machine's schemes, the newest change first. */
+export async function listSchemes({ machine, limit = 50, after }: ListQuery & { machine: string }) {
+  const keys = keysOf(after, 2);
+  const found = await rows<SavedScheme>(
+    database(),
+    `SELECT ${columns} FROM head_scheme WHERE machine_id = $1
+       AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
+     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
+    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+  );
+  return pageOf(
+    found,
+    limit,
+    (row) => row,
+    (row) => [row.changedAt, row.id],
+  );
+}
+
+export async function schemeById(id: string): Promise<SavedScheme> {
+  const [row] = await rows<SavedScheme>(database(), `SELECT ${columns} FROM head_scheme WHERE id = $1`, [id]);
+  if (!row) throw notFound('scheme');
+  return row;
+}
+
+/** The scheme that a machine is kept to; null: none. */
+export async function schemeInForce(machineId: string): Promise<SavedScheme | null> {
+  const [row] = await rows<SavedScheme>(
+    database(),
+    `SELECT ${columns} FROM head_scheme WHERE machine_id = $1 AND since IS NOT NULL`,
+    [machineId],
+  );
+  return row ?? null;
+}
+
+/** Keeps a new scheme. Sent again, the same one is given back; another one under its id is refused with both. */
+export async function addScheme(asked: SavedSchemeNew): Promise<SavedScheme> {
+  const { id, machineId, name, price, tradeWeeks, since, operatorId } = asked;
+  const [machine] = await rows<{ positions: number }>(
+    database(),
+    'SELECT positions FROM machine WHERE id = $1',
+    [machineId],
+  );
+  if (!machine) throw invalid('There is no such machine. Pick it from the list at the top.');
+  checkScheme(asked, machine.positions);
+  const item = await inTransaction(async (sql) => {
+    if (since !== null) await takeOutOfForce(sql, machineId, id);
+    const made = await makeOnce<SavedScheme, SavedScheme>(
+      {
+        table: 'head_scheme',
+        values: {
+          id,
+          machine_id: machineId,
+          name,
+          blocks: JSON.stringify(asked.blocks),
+          price,
+          trade_weeks: tradeWeeks,
+          since,
+          operator_id: operatorId ?? null,
+        },
+        columns,
+        read: (row) => row,
+        noun: 'scheme',
+        taken: () => {
+          throw conflict(`This machine has a scheme called “${name}” already. Give this one another name.`);
+        },
+      },
+      sql,
+    );
+    return made.item;
+  });
+  tellPlan(machineId);
+  return item;
+}
+
+/** Changes a scheme. Refused with 409 when someone else changed it since `version` was read. */
+export async function changeScheme(
+  id: string,
+  { name, blocks, price, tradeWeeks, since, operatorId, version }: SavedSchemeChange,
+): Promise<SavedScheme> {
+  const { machineId } = await schemeById(id);
+  const [machine] = await rows<{ positions: number }>(
+    database(),
+    'SELECT positions FROM machine WHERE id = $1',
+    [machineId],
+  );
+  checkScheme({ blocks }, machine!.positions);
+  const changed = await inTransaction(async (sql) => {
+    if (since !== null) await takeOutOfForce(sql, machineId, id);
+    const [row] = await rows<SavedScheme>(
+      sql,
+      `UPDATE head_scheme SET name = $3, blocks = $4, price = $5, trade_weeks = $6, since = $7, operator_id = $8,
+         version = version + 1, changed_at = now()
+       WHERE id = $1 AND version = $2 RETURNING ${columns}`,
+      [id, version, name, JSON.stringify(blocks), price, tradeWeeks, since, operatorId ?? null],
+    );
+    if (!row)
+      throw conflict(
+        'Someone else changed this scheme meanwhile. Look at theirs, or keep yours under another name: nothing is overwritten.',
+      );
+    return row;
+  }).catch((error: unknown) => {
+    if ((error as { code?: string }).code === '23505')
+      throw conflict(`This machine has a scheme called “${name}” already. Give this one another name.`);
+    throw error;
+  });
+  tellPlan(machineId);
+  return changed;
+}
+
+/** Takes a scheme away; the head stays as it is. */
+export async function removeScheme(id: string): Promise<{ id: string }> {
+  const { machineId } = await schemeById(id);
+  await rows(database(), 'DELETE FROM head_scheme WHERE id = $1', [id]);
+  tellPlan(machineId);
+  return { id };
+}
+
+async function takeOutOfForce(sql: Sql, machineId: string, but: string): Promise<void> {
+  await rows(
+    sql,
+    'UPDATE head_scheme SET since = NULL, version = version + 1 WHERE machine_id = $1 AND since IS NOT NULL AND id <> $2',
+    [machineId, but],
+  );
+}
