@@ -1,4 +1,12 @@
-import { jobs as demoJobs, heronHead, measuresOf, needle, needleLabels, threadByCode, threads } from '../../scripts/demo/world.ts';
+import {
+  jobs as demoJobs,
+  heronHead,
+  measuresOf,
+  needle,
+  needleLabels,
+  threadByCode,
+  threads,
+} from '../../scripts/demo/world.ts';
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';
 import type { Garment } from '../../src/core/garment/garment.ts';
@@ -28,7 +36,11 @@ export interface Shop {
 }
 
 /** Jobs of some weeks, each design as often as it is asked for, in an order by chance; `seed` says which weeks. */
-export function weeksOf(shop: Shop, weeks: number, seed: number): { problem: PlanProblem; about: JobToPlan[] } {
+export function weeksOf(
+  shop: Shop,
+  weeks: number,
+  seed: number,
+): { problem: PlanProblem; about: JobToPlan[] } {
   const luck = chance(seed);
   const designs = shop.designs(chance(1));
   const whole = designs.reduce((sum, design) => sum + design.often, 0);

@@ -3,6 +3,8 @@ import { positionsOf, rangeText, type Block } from '../../core/plan/scheme/schem
 import { weightClassKeys, weightText } from '../../core/plan/scheme/weight-classes.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { needleText } from '../../core/needle/label.ts';
+import Ellipsis from 'lucide-react/icons/ellipsis';
+import { Popover } from '../../parts/frame/Popover.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
@@ -31,10 +33,10 @@ export function BlockCards({ blocks, problem, onBlocks }: BlockCardsProps) {
         return (
           <li key={block.from} className="sheet grid gap-2 p-3" aria-label={block.name}>
             <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-              <b className="figures min-w-16 text-xl">{rangeText(block)}</b>
+              <b className="figures w-20 text-xl">{rangeText(block)}</b>
               {onBlocks ? (
                 <input
-                  className="input min-w-40 grow font-semibold"
+                  className="input min-w-36 flex-1 font-semibold"
                   aria-label={`Name of the block on ${rangeText(block)}`}
                   value={block.name}
                   maxLength={60}
@@ -48,11 +50,22 @@ export function BlockCards({ blocks, problem, onBlocks }: BlockCardsProps) {
               ) : (
                 <span>{block.needle}</span>
               )}
+              {onBlocks && (
+                <Shape
+                  block={block}
+                  isOnly={blocks.length === 1}
+                  onUse={(use) => set({ use })}
+                  onCut={() =>
+                    onBlocks(split({ blocks }, at, Math.floor((block.from + block.to) / 2)).blocks)
+                  }
+                  onGiveUp={() => onBlocks(withoutBlock({ blocks }, at, classes).blocks)}
+                />
+              )}
               {block.use === 'odd' ? (
-                <span className="quiet text-sm">any thread</span>
+                <span className="quiet w-28 text-sm">any thread</span>
               ) : onBlocks ? (
                 <select
-                  className="select w-36"
+                  className="select w-28"
                   aria-label={`Thread weight of ${block.name}`}
                   value={block.weight ?? ''}
                   onChange={(change) => set({ weight: change.target.value || null })}
@@ -87,43 +100,48 @@ export function BlockCards({ blocks, problem, onBlocks }: BlockCardsProps) {
                 ))}
               </ul>
             )}
-            {onBlocks && (
-              <div className="flex flex-wrap gap-2">
-                {block.to > block.from && (
-                  <button
-                    type="button"
-                    className="btn btn-sm min-h-11"
-                    onClick={() =>
-                      onBlocks(split({ blocks }, at, Math.floor((block.from + block.to) / 2)).blocks)
-                    }
-                  >
-                    Cut in two
-                  </button>
-                )}
-                {blocks.length > 1 && (
-                  <button
-                    type="button"
-                    className="btn btn-sm min-h-11"
-                    onClick={() => onBlocks(withoutBlock({ blocks }, at, classes).blocks)}
-                  >
-                    Give up
-                  </button>
-                )}
-                <label className="flex min-h-11 items-center gap-2 text-sm font-semibold">
-                  <input
-                    type="checkbox"
-                    className="checkbox"
-                    checked={block.use === 'odd'}
-                    onChange={(change) => set({ use: change.target.checked ? 'odd' : 'work' })}
-                  />
-                  for tracing and odd colours
-                </label>
-              </div>
-            )}
           </li>
         );
       })}
     </ol>
+  );
+}
+
+interface ShapeProps {
+  block: Block;
+  isOnly: boolean;
+  onUse: (use: Block['use']) => void;
+  onCut: () => void;
+  onGiveUp: () => void;
+}
+
+/** What is changed of a block as a whole. */
+function Shape({ block, isOnly, onUse, onCut, onGiveUp }: ShapeProps) {
+  return (
+    <div className="order-last">
+      <Popover
+        label={<Ellipsis className="size-5" aria-label={`More of ${block.name}`} />}
+        className="btn-ghost px-2"
+      >
+        <div className="sheet absolute end-0 z-30 mt-1 grid w-72 gap-2 p-3 shadow-md">
+          <label className="flex min-h-11 items-center gap-2 font-semibold">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={block.use === 'odd'}
+              onChange={(change) => onUse(change.target.checked ? 'odd' : 'work')}
+            />
+            for tracing and odd colours
+          </label>
+          <button type="button" className="btn" disabled={block.from === block.to} onClick={onCut}>
+            Cut in two
+          </button>
+          <button type="button" className="btn" disabled={isOnly} onClick={onGiveUp}>
+            Give the block up
+          </button>
+        </div>
+      </Popover>
+    </div>
   );
 }
 
@@ -138,7 +156,7 @@ function Needles({
 }) {
   return (
     <select
-      className="select w-56"
+      className="select w-52"
       aria-label={`Needle of ${block.name}`}
       value={block.needle ?? ''}
       onChange={(change) => onNeedle(change.target.value)}

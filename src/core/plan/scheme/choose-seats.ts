@@ -82,7 +82,7 @@ function blocksIn(laid: readonly Laid[]): number {
 /**
  * The `count` seats with which the mix costs fewest minutes: one after the other the one that saves most, then each exchanged for
  * any other and each needle for another one until nothing is gained, then again and again a few taken out and put in anew. The
- * best that was met: not proven. `fixed`: seats that are there whatever they save, the first of those given back. `seed`: which
+ * best that was met: not proven. `fixed`: threads that are there whatever they save, the first of those given back, with the needle that turned out best. `seed`: which
  * ones are taken out.
  */
 export function chooseSeats(
@@ -93,7 +93,7 @@ export function chooseSeats(
   fixed: readonly SeatChoice[],
   { goOn = () => true, progress, seed = 1, now = [] }: ChooseHooks = {},
 ): SeatChoice[] {
-  const search = new SeatSearch(mix, count, odd, price, fixed, now);
+  const search = new SeatSearch(mix, count, odd, price, fixed.length, now);
   const luck = chance(seed);
   let best = search.exchanged(search.filled(fixed));
   for (let round = 0; round < rounds && goOn(); round++) {
@@ -121,7 +121,8 @@ class SeatSearch {
     private readonly count: number,
     private readonly odd: readonly Laid[],
     private readonly price: number,
-    private readonly fixed: readonly SeatChoice[],
+    /** The first so many stay as they are but for their needle. */
+    private readonly fixed: number,
     private readonly now: readonly Laid[],
   ) {
     this.candidates = candidatesOf(mix);
@@ -162,7 +163,7 @@ class SeatSearch {
     let now = from;
     for (let sweep = 0; sweep < mostSweeps; sweep++) {
       const before = now.cost;
-      for (let at = this.fixed.length; at < now.seats.length; at++) {
+      for (let at = this.fixed; at < now.seats.length; at++) {
         const { seats } = now;
         now = this.bestOf(
           this.candidates.map((candidate) => seats.map((seat, index) => (index === at ? candidate : seat))),
@@ -177,12 +178,7 @@ class SeatSearch {
 
   /** One needle exchanged for another wherever it sits, where the threads there may be sewn with that one. */
   otherNeedles(from: Chosen): Chosen {
-    const kept = this.fixed.length;
-    const ways = [...withOtherNeedle(this.mix, from.seats.slice(kept))];
-    return this.bestOf(
-      ways.map((seats) => [...this.fixed, ...seats]),
-      from,
-    );
+    return this.bestOf(withOtherNeedle(this.mix, from.seats), from);
   }
 }
 
