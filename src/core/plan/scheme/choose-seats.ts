@@ -21,9 +21,9 @@ export interface ChooseHooks {
 
 /** What one block more is worth in minutes: each is a needle more to keep in mind. From memory. */
 const blockMinutes = 1.5;
-const mostSweeps = 3;
+const mostSweeps = 2;
 /** So often some seats are taken out and put in anew, so many at once. */
-const rounds = 30;
+const rounds = 20;
 const takenOut = 4;
 /** A needle that does not do counts like so many minutes of care. From memory. */
 const unfit = 12;
@@ -82,32 +82,43 @@ function blocksIn(laid: readonly Laid[]): number {
 /**
  * The `count` seats with which the mix costs fewest minutes: one after the other the one that saves most, then each exchanged for
  * any other and each needle for another one until nothing is gained, then again and again a few taken out and put in anew. The
- * best that was met: not proven. `fixed`: threads that are there whatever they save, the first of those given back, with the needle that turned out best. `seed`: which
- * ones are taken out.
+ * best that was met: not proven. `fixed`: threads that are there whatever they save, the first of those given back, with the needle
+ * that turned out best. `from`: seats to begin with, if that comes out better. `seed`: which ones are taken out.
  */
 export function chooseSeats(
   mix: Mix,
   count: number,
-  odd: readonly Laid[],
-  price: number,
-  fixed: readonly SeatChoice[],
+  { odd, price, fixed = [], from = null }: ChooseAsked,
   { goOn = () => true, progress, seed = 1, now = [] }: ChooseHooks = {},
-): SeatChoice[] {
-  const search = new SeatSearch(mix, count, odd, price, fixed.length, now);
+): Chosen {
+  const search = new SeatSearch(mix, count, { odd, price, fixed: fixed.length, now });
   const luck = chance(seed);
   let best = search.exchanged(search.filled(fixed));
+  if (from) {
+    const other = search.exchanged(search.filled(from));
+    if (other.cost < best.cost - tiny) best = other;
+  }
   for (let round = 0; round < rounds && goOn(); round++) {
     progress?.(round / rounds);
     const out = new Set(Array.from({ length: takenOut }, () => Math.floor(luck.between(0, count))));
     const left = best.seats.filter((_, at) => at < fixed.length || !out.has(at));
-    const found = search.otherNeedles(search.filled(left));
-    if (found.cost < best.cost - tiny) best = search.exchanged(found);
+    const again = search.otherNeedles(search.filled(left));
+    if (again.cost < best.cost - tiny) best = search.exchanged(again);
   }
-  return best.seats;
+  return best;
+}
+
+interface ChooseAsked {
+  /** Positions for odd colours. */
+  odd: readonly Laid[];
+  /** Minutes of breaking a block. */
+  price: number;
+  fixed?: readonly SeatChoice[];
+  from?: readonly SeatChoice[] | null;
 }
 
 /** Seats with what they come to in minutes. */
-interface Chosen {
+export interface Chosen {
   seats: SeatChoice[];
   cost: number;
 }
@@ -119,21 +130,18 @@ class SeatSearch {
   constructor(
     private readonly mix: Mix,
     private readonly count: number,
-    private readonly odd: readonly Laid[],
-    private readonly price: number,
-    /** The first so many stay as they are but for their needle. */
-    private readonly fixed: number,
-    private readonly now: readonly Laid[],
+    /** `fixed`: the first so many stay as they are but for their needle. */
+    private readonly asked: { odd: readonly Laid[]; price: number; fixed: number; now: readonly Laid[] },
   ) {
     this.candidates = candidatesOf(mix);
-    this.sewing = new Sewing(mix, count + odd.length);
+    this.sewing = new Sewing(mix, count + asked.odd.length);
   }
 
   private costOf(seats: readonly SeatChoice[], limit: number): number {
     const open = Array.from({ length: this.count - seats.length }, () => blank);
-    const laid = [...seats.map((seat) => laidOf(this.mix, seat)), ...open, ...this.odd];
-    const setUp = this.now.length > 0 ? setUpShare * setUpEstimate(this.mix, this.now, laid) : 0;
-    return setUp + worthOf(this.sewing, laid, this.price, limit - setUp);
+    const laid = [...seats.map((seat) => laidOf(this.mix, seat)), ...open, ...this.asked.odd];
+    const setUp = this.asked.now.length > 0 ? setUpShare * setUpEstimate(this.mix, this.asked.now, laid) : 0;
+    return setUp + worthOf(this.sewing, laid, this.asked.price, limit - setUp);
   }
 
   private bestOf(ways: Iterable<SeatChoice[]>, from: Chosen): Chosen {
@@ -163,7 +171,7 @@ class SeatSearch {
     let now = from;
     for (let sweep = 0; sweep < mostSweeps; sweep++) {
       const before = now.cost;
-      for (let at = this.fixed; at < now.seats.length; at++) {
+      for (let at = this.asked.fixed; at < now.seats.length; at++) {
         const { seats } = now;
         now = this.bestOf(
           this.candidates.map((candidate) => seats.map((seat, index) => (index === at ? candidate : seat))),

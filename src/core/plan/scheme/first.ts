@@ -37,12 +37,13 @@ export function jobsLike(
   threads: readonly PlanThread[],
 ): JobToPlan[] {
   const takeGoods = byTurns(sewn);
-  const takeColour = byTurns(colours.filter((id) => threads.some((thread) => thread.id === id)));
-  if (sewn.length === 0 || colours.length === 0) return [];
+  const known = colours.filter((id) => threads.some((thread) => thread.id === id));
+  const takeColour = byTurns(known);
+  if (sewn.length === 0 || known.length === 0) return [];
   return Array.from({ length: jobs }, (_, index): JobToPlan => {
     const [kind] = takeGoods(1);
     const { name, cloth, foam } = goods[kind!];
-    const picked = takeColour(Math.min(coloursAJob, colours.length));
+    const picked = takeColour(Math.min(coloursAJob, known.length));
     return {
       id: `like ${index + 1}`,
       name,

@@ -2,11 +2,11 @@ import { busyTimes } from '../wear/busy.ts';
 import type { PlanProblem } from '../asked/problem.ts';
 import { Refusal } from '../../base/refusal.ts';
 import { arrange, mostGroups } from './arrange.ts';
-import { chooseSeats, laidOf, oddSeats, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
+import { chooseSeats, laidOf, oddSeats, worthOf, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
 import { homeMinutes } from './home-minutes.ts';
 import { layable, mixOf, type JobInMix, type Mix } from './mix.ts';
 import { middlingNeedle, seatShares, type SeatShares } from './shares.ts';
-import { sewFrom, type Laid } from './sewing.ts';
+import { sewFrom, Sewing, type Laid } from './sewing.ts';
 import { blockName, blockReason, oddReason } from './reasons.ts';
 import type { Block, Scheme } from './scheme.ts';
 
@@ -27,6 +27,8 @@ export interface ProposedScheme {
   /** Changing minutes of the same jobs, sewn one after the other: from the head as it is, and from the scheme. */
   minutesNow: number;
   minutesThen: number;
+  /** What it was chosen by: changing from the scheme, care for second-best needles, and a little for each block to keep in mind. */
+  worth: number;
   /** Minutes to lay the head out so, once. */
   setUpMinutes: number;
   /** Threads that no block's needle suits, and the jobs that ask for them. */
@@ -70,11 +72,12 @@ export function proposeScheme(asked: SchemeAsked, hooks: ChooseHooks = {}): Prop
   const seats = seatsFor(mix, places.length - odd, oddLaid, price, { ...hooks, now });
   const shares = seatShares(mix, seats);
   const { blocks, setUpMinutes } = layOut(asked, { mix, seats, shares, needle });
-  const then = [...seats.map((seat) => ({ ...laidOf(mix, seat), weight: seat.weight })), ...oddLaid];
+  const then = laidWith(mix, seats, oddLaid);
   return {
     scheme: { blocks },
     minutesNow: sewFrom(mix, now, price).changes,
     minutesThen: sewFrom(mix, then, price).changes,
+    worth: worthOf(new Sewing(mix, then.length), then, price),
     setUpMinutes,
     unserved: unservedBy(mix, [
       ...new Set([...seats.map((seat) => seat.needle), ...(odd > 0 ? [needle] : [])]),
@@ -82,17 +85,28 @@ export function proposeScheme(asked: SchemeAsked, hooks: ChooseHooks = {}): Prop
   };
 }
 
-/** Chosen for the fewest minutes, the busiest colour twice; what saves nothing goes by share. */
+/** Chosen for the fewest minutes, the busiest colour twice where it sews like several positions; what saves nothing goes by share. */
 function seatsFor(mix: Mix, count: number, odd: readonly Laid[], price: number, hooks: ChooseHooks): Seat[] {
-  const twice = count > 2 ? busiestOf(mix, count + odd.length) : null;
-  const fixed = twice ? [twice, twice] : [];
-  const chosen = chooseSeats(mix, count, odd, price, fixed, hooks);
-  let seats = chosen
-    .filter((_, at) => at < fixed.length || isUseful(mix, chosen, at, odd, price))
-    .map((seat): Seat => ({ ...seat, weight: mix.weightOf[seat.thread]! }));
-  while (groupsOf(mix, seats).length >= mostGroups) seats = withoutTheLeast(mix, seats);
-  while (seats.length < count) seats = withOneMore(mix, seats);
-  return seats;
+  const twin = count > 2 ? busiestOf(mix, count + odd.length) : null;
+  const fixed = twin ? [twin, twin] : [];
+  // One position fewer first: what is best there is a good beginning, so that one more does not come out worse.
+  const isTwice = twin !== null && busiestOf(mix, count - 1 + odd.length) !== null && count > 3;
+  const fewer = chooseSeats(mix, count - 1, { odd, price, fixed: isTwice ? fixed : [] }, hooks).seats;
+  const from = twin && !isTwice ? withTwin(fewer, twin, count) : fewer;
+  const { seats: found } = chooseSeats(mix, count, { odd, price, fixed, from }, hooks);
+  const seats = found.map((seat): Seat => ({ ...seat, weight: mix.weightOf[seat.thread]! }));
+  let byShare = usefulOf(mix, seats, fixed.length, odd, price);
+  while (groupsOf(mix, byShare).length >= mostGroups) byShare = withoutTheLeast(mix, byShare);
+  while (byShare.length < count) byShare = withOneMore(mix, byShare);
+  const cost = (all: readonly Seat[]) =>
+    worthOf(new Sewing(mix, count + odd.length), laidWith(mix, all, odd), price);
+  return groupsOf(mix, seats).length >= mostGroups || cost(byShare) <= cost(seats) + 1e-9 ? byShare : seats;
+}
+
+/** The seats with the busy colour's first and once more: with the needle that it has there. */
+function withTwin(seats: readonly SeatChoice[], twin: SeatChoice, count: number): SeatChoice[] {
+  const own = seats.find(({ thread }) => thread === twin.thread) ?? twin;
+  return [own, own, ...seats.filter((seat) => seat !== own)].slice(0, count);
 }
 
 /** The colour that sews like several positions would on average, with the needle that is best for most of it; null: none does. */
@@ -112,6 +126,11 @@ function busiestOf(mix: Mix, positions: number): SeatChoice | null {
   return busiest.stitches > (busyTimes / positions) * all ? busiest.seat : null;
 }
 
+const laidWith = (mix: Mix, seats: readonly Seat[], odd: readonly Laid[]): Laid[] => [
+  ...seats.map((seat) => ({ ...laidOf(mix, seat), weight: seat.weight })),
+  ...odd,
+];
+
 /** Without the block that sews least. */
 function withoutTheLeast(mix: Mix, seats: readonly Seat[]): Seat[] {
   const { seats: share } = seatShares(mix, seats);
@@ -120,39 +139,52 @@ function withoutTheLeast(mix: Mix, seats: readonly Seat[]): Seat[] {
   return seats.filter((seat) => !least!.includes(seat));
 }
 
-/** Whether the mix costs more minutes without this seat, an open position in its place. */
-function isUseful(
+/** The seats without which the mix would cost more minutes, looked at one after the other from the last; the first few in any case. */
+function usefulOf(
   mix: Mix,
-  seats: readonly SeatChoice[],
-  at: number,
+  seats: readonly Seat[],
+  fixed: number,
   odd: readonly Laid[],
   price: number,
-): boolean {
-  const laid = [...seats.map((seat) => laidOf(mix, seat)), ...odd];
-  const cost = (all: readonly Laid[]) => {
-    const { changes, penalties } = sewFrom(mix, all, price);
+): Seat[] {
+  const laid = laidWith(mix, seats, odd);
+  const sewing = new Sewing(mix, laid.length);
+  const cost = () => {
+    const { changes, penalties } = sewing.run(laid, price);
     return changes + penalties;
   };
-  const without = laid.map((seat, index) => (index === at ? { ...seat, thread: -1 } : seat));
-  return cost(without) > cost(laid) + 1e-9;
+  const least = cost();
+  const kept: Seat[] = [];
+  for (let at = seats.length - 1; at >= 0; at--) {
+    const seat = laid[at]!;
+    // An open position in its place.
+    laid[at] = { ...seat, thread: -1 };
+    if (at >= fixed && cost() <= least + 1e-9) continue;
+    laid[at] = seat;
+    kept.unshift(seats[at]!);
+  }
+  return kept;
 }
 
-/** One position more: the busiest seat that sits once gets a second; where all sit twice, the busiest block an open one. */
+/**
+ * One position more: the busiest seat that sits once and sews more than an even share gets a second; where none does, an open one
+ * goes to the block that has most colours for its size, where the next new colour is likeliest.
+ */
 function withOneMore(mix: Mix, seats: readonly Seat[]): Seat[] {
   const { seats: share } = seatShares(mix, seats);
+  const alikes = (seat: Seat) => seats.filter((other) => isAlike(other, seat)).length;
   const single = seats
     .map((seat, index) => ({ seat, share: share[index]! }))
-    .filter(({ seat }) => seat.thread >= 0 && seats.filter((other) => isAlike(other, seat)).length === 1)
+    .filter(({ seat, share: own }) => seat.thread >= 0 && alikes(seat) === 1 && own > 1 / (seats.length + 1))
     .sort((a, b) => b.share - a.share)[0];
-  if (single && single.share > 0) return [...seats, single.seat];
-  const blocks = new Map<string, { seat: Seat; share: number; size: number }>();
-  seats.forEach((seat, index) => {
-    const key = `${seat.needle} ${seat.weight}`;
-    const block = blocks.get(key) ?? { seat, share: 0, size: 0 };
-    blocks.set(key, { seat, share: block.share + share[index]!, size: block.size + 1 });
-  });
-  const [busiest] = [...blocks.values()].sort((a, b) => b.share / (b.size + 1) - a.share / (a.size + 1));
-  return busiest ? [...seats, { ...busiest.seat, thread: -1 }] : [...seats];
+  if (single) return [...seats, single.seat];
+  const roomy = groupsOf(mix, seats)
+    .map((group) => ({
+      seat: group[0]!,
+      room: new Set(group.map(({ thread }) => thread)).size / (group.length + 1),
+    }))
+    .sort((a, b) => b.room - a.room)[0];
+  return roomy ? [...seats, { ...roomy.seat, thread: -1 }] : [...seats];
 }
 
 const isAlike = (a: Seat, b: Seat) => a.needle === b.needle && a.thread === b.thread;

@@ -1,5 +1,5 @@
 import type { Ask, Mix } from './mix.ts';
-import { cheapestPlaces } from './cheapest-places.ts';
+import { CheapestPlaces } from './cheapest-places.ts';
 
 /** What a position begins with and what it is for, by the mix's numbers; −1: none, or open. */
 export interface Laid {
@@ -22,8 +22,13 @@ export interface SewnMinutes {
 
 /** A displaced colour is taken to come back for this share of a tie-on times the share of jobs that ask for it. From memory. */
 const regretShare = 0.5;
-/** Of places that cost the same, the one that has not been sewn with for longest: less than any real difference. */
+/**
+ * Of places that cost the same, the one that has not been sewn with for longest, then by what sits there, so that where a place
+ * lies decides nothing: less than any real difference.
+ */
 const recent = 1e-4;
+const byNeedle = 1e-7;
+const byThread = 1e-9;
 
 /**
  * The changing of a mix, job by job from a head laid out so, by an operator who looks at one job at a time and has the chart on the
@@ -48,6 +53,7 @@ export class Sewing {
   private readonly taken: Uint8Array;
   /** What each ask of a job costs on each place. */
   private readonly rows: readonly Float64Array[];
+  private readonly cheapest: CheapestPlaces;
   /** The needle that {@link costAt} found cheapest. */
   private into = 0;
   private told: SewnMinutes = { changes: 0, penalties: 0, broken: 0 };
@@ -58,6 +64,7 @@ export class Sewing {
   ) {
     const most = Math.max(0, ...mix.jobs.map(({ asks }) => asks.length));
     this.rows = Array.from({ length: most }, () => new Float64Array(places));
+    this.cheapest = new CheapestPlaces(most, places);
     this.own = new Int32Array(places);
     this.home = new Int32Array(places);
     this.weight = new Int32Array(places);
@@ -99,8 +106,9 @@ export class Sewing {
     const left = asks.filter((ask) => !this.sitsThere(ask, job));
     if (left.length === 0) return;
     left.forEach((ask, index) => this.fill(this.rows[index]!, ask));
-    cheapestPlaces(this.rows.slice(0, left.length), this.own.length).forEach((place, index) => {
-      if (place >= 0) this.seat(left[index]!, place, job);
+    const at = this.cheapest.of(this.rows, left.length);
+    left.forEach((ask, index) => {
+      if (at[index]! >= 0) this.seat(ask, at[index]!, job);
     });
   }
 
@@ -159,7 +167,12 @@ export class Sewing {
         continue;
       }
       const gives = this.thread[place] === this.home[place] && this.thread[place] !== ask.thread;
-      row[place] = this.costAt(place, ask) + (gives ? this.regret[place]! : 0) + aJob * this.usedAt[place]!;
+      row[place] =
+        this.costAt(place, ask) +
+        (gives ? this.regret[place]! : 0) +
+        aJob * this.usedAt[place]! +
+        byNeedle * this.needle[place]! +
+        byThread * this.thread[place]!;
     }
   }
 
