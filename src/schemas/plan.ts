@@ -91,9 +91,13 @@ const positions = {
       position: place,
       now: { type: 'array', items: state, minItems: 1, maxItems: 56 },
       use,
+      /** Of the standing scheme: what its needle and its threads' class should be; null: anything. */
+      block: {
+        oneOf: [{ type: 'null' }, object({ needle: keyOrNull, weight: keyOrNull })],
+      },
       sewn: count,
     },
-    ['use', 'sewn'],
+    ['use', 'block', 'sewn'],
   ),
 } as const;
 const jobs = {
@@ -142,9 +146,11 @@ export const headPlanQuestion = object(
     freeOrder: { type: 'boolean' },
     frozen: { type: 'integer', minimum: 0, maximum: 60 },
     latePerMinute,
+    /** Minutes that breaking a block costs each job and position. */
+    breaking: { type: 'number', minimum: 0, maximum: 240 },
     seed: { type: 'integer', minimum: 0, maximum: 4_294_967_295 },
   },
-  ['minutes', 'freeOrder', 'frozen', 'latePerMinute', 'seed'],
+  ['minutes', 'freeOrder', 'frozen', 'latePerMinute', 'breaking', 'seed'],
 );
 export type HeadPlanQuestion = DataOf<typeof headPlanQuestion>;
 
@@ -172,6 +178,7 @@ export const headPlanAnswer = object({
       position: place,
       needle: { type: 'string' },
       penalty: number,
+      breaks: { type: 'boolean' },
       stitches: count,
       change: {
         oneOf: [

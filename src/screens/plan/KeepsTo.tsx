@@ -34,8 +34,8 @@ export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme 
           <>
             <b>Breaks a block {counted(keeping.broken.length, 'time')}</b>
             {keeping.saves > 0.05
-              ? `: that saves ${minutesText(keeping.saves)} against keeping to it.`
-              : ': it cannot be kept.'}
+              ? `: that pays, it saves ${minutesText(keeping.saves)} against keeping to it.`
+              : ': these jobs cannot be sewn otherwise.'}
           </>
         )}
       </p>

@@ -58,9 +58,9 @@ function Plan({ jobs: first, next, plans, start, schemes }: Omit<PlanScreenProps
       <div className="no-print">
         <HeadFaces slug={machine.slug} face="plan" />
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
-        <Weave plan={plan} order={order} />
-        <SinceThePrint plan={plan} />
         {inForce && <KeepsTo plan={plan} scheme={inForce} />}
+        <Weave plan={plan} order={order} blocks={inForce?.blocks ?? []} />
+        <SinceThePrint plan={plan} />
         <ToldOfJobs jobs={jobs.filter(({ id }) => plan.setup.order.includes(id))} />
         {beside && outcome && (
           <Beside

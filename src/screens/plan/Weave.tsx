@@ -1,7 +1,9 @@
+import type { Block } from '../../core/plan/scheme/scheme.ts';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
 import { WaitingRow, WeaveRow } from '../../parts/weave/WeaveRow.tsx';
+import { BlockStrip } from './BlockStrip.tsx';
 import { UseRow } from './UseRow.tsx';
 import type { OpenPlan } from './usePlan.ts';
 
@@ -14,7 +16,15 @@ const none = () => undefined;
 const silent = { onDragStart: none, onDragOver: none, onDragEnd: none, onDragCancel: none };
 
 /** The jobs in sewing order under the head's own positions: rows and seats can be dragged. */
-export function Weave({ plan, order }: { plan: OpenPlan; order: readonly number[] }) {
+export function Weave({
+  plan,
+  order,
+  blocks,
+}: {
+  plan: OpenPlan;
+  order: readonly number[];
+  blocks: readonly Block[];
+}) {
   const { data, threads } = useFrame();
   const { planner, rows, setup, outcome } = plan;
   // By pointer alone: rows move by their arrows, seats by the fields of the one picked.
@@ -23,6 +33,7 @@ export function Weave({ plan, order }: { plan: OpenPlan; order: readonly number[
   return (
     <div ref={side} className="overflow-x-auto">
       <div className="w-min min-w-full">
+        {blocks.length > 0 && <BlockStrip blocks={blocks} order={order} />}
         <UseRow order={order} uses={setup.uses} onUse={plan.use} />
         {planner.is === 'refused' && (
           <p

@@ -196,7 +196,7 @@ function Border({ blocks, at, order, grid, onBorder }: BorderProps) {
       }}
     >
       <span
-        className="h-9 w-2 rounded-full border-2 bg-base-100 [border-color:var(--color-base-content)]"
+        className="h-9 w-1.5 rounded-full bg-base-content outline-2 outline-base-200"
         aria-hidden="true"
       />
     </span>

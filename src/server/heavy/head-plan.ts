@@ -60,6 +60,7 @@ export function askedFrom(question: HeadPlanQuestion): PlanAsked {
       jobs: jobsFrom(question.jobs),
       classes: question.classes as Record<string, string>,
       minutes: question.minutes ?? defaultMinutes,
+      ...(question.breaking !== undefined && { breaking: question.breaking }),
     },
     freeOrder: question.freeOrder ?? false,
     frozen: question.frozen ?? 0,

@@ -1,0 +1,25 @@
+import { rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
+
+/** The blocks of the scheme that the plan keeps to, as thin bars over its positions. */
+export function BlockStrip({ blocks, order }: { blocks: readonly Block[]; order: readonly number[] }) {
+  return (
+    <div className="weave-grid pt-1" role="list" aria-label="Blocks of the scheme">
+      {blocks.map((block) => {
+        const [left, right] = [block.from, block.to]
+          .map((position) => order.indexOf(position) + 1)
+          .sort((a, b) => a - b);
+        return (
+          <span
+            key={block.from}
+            role="listitem"
+            title={`${rangeText(block)}: ${block.name}, ${block.needle ?? 'any needle'}`}
+            className={`mx-0.5 truncate border-t-4 px-1 text-xs leading-5 font-semibold [border-color:var(--color-base-content)] ${block.use === 'odd' ? 'border-dashed' : ''}`}
+            style={{ gridColumn: `${left} / ${right! + 1}` }}
+          >
+            {block.name}
+          </span>
+        );
+      })}
+    </div>
+  );
+}
