@@ -288,24 +288,13 @@ test('the head card prints every position and, for each job, the position of eve
   await expect(weave(page)).toBeHidden();
 });
 
-test('what should live on the head for such jobs: a layout by position, with what it saves', async ({
-  page,
-  request,
-}) => {
-  await openPlan(page, request);
-  const standing = page.getByRole('region', { name: 'Standing layout' });
-  await standing.getByRole('button', { name: 'For the planned jobs' }).click();
-  await expect(standing).toContainText('These jobs cost 0 min from it');
-  await expect(standing.getByRole('listitem').filter({ hasText: 'Teal feather' }).first()).toBeVisible();
-});
-
 test('the head wears evenly when seats trade places; a colour that does all the work should sit twice', async ({
   page,
   request,
 }) => {
-  const { machine } = await openPlan(page, request);
+  const { machine } = await machineWithPlan(request);
+  await open(page, `/${machine.slug}/head/standing`);
   const wear = page.getByRole('region', { name: 'Even wear' });
-  await wear.getByRole('button', { name: 'How does the head wear?' }).click();
   await expect(wear).toContainText('No piece was finished in the last 4 weeks');
   await post(request, '/api/ledger', {
     entries: [
@@ -327,8 +316,6 @@ test('the head wears evenly when seats trade places; a colour that does all the 
     ],
   });
   await page.reload();
-  await settled(page);
-  await wear.getByRole('button', { name: 'How does the head wear?' }).click();
   await expect(wear).toContainText('2 seats trade places');
   await expect(wear.getByRole('listitem', { name: /^Position 7:.*with the seat of 3/ })).toHaveAccessibleName(
     'Position 7: 20,000 stitches as it is, 100,000 then, with the seat of 3',
@@ -336,9 +323,11 @@ test('the head wears evenly when seats trade places; a colour that does all the 
   await wear.getByRole('button', { name: 'no seat' }).click();
   await expect(wear).toContainText('position 3 will have sewn 180,000 stitches');
   await expect(wear).toContainText(/Snowmelt white 40 wt sews 90 % of all stitches on position 3 alone/);
-  const standing = page.getByRole('region', { name: 'Standing layout' });
-  await standing.getByRole('button', { name: 'For what was sewn lately' }).click();
-  await expect(standing).toContainText('What was sewn lately would cost 0 min from it');
+  // What was sewn lately gives a scheme, with what it saves.
+  await page.getByRole('button', { name: /^the last 4 weeks \(1 job\)/ }).click();
+  await expect(page.getByRole('region', { name: 'Proposed scheme' })).toContainText(
+    /1 job would cost 0 min of changing from it/,
+  );
 });
 
 test('another kept plan is shown beside this one; what sits elsewhere is marked', async ({

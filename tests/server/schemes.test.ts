@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
+import { omit } from '../../src/core/base/omit.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base: string;
@@ -38,7 +39,8 @@ describe('schemes of a machine', () => {
     expect(made).toMatchObject({ status: 201, body: { ...mine, version: 1 } });
     expect((await ask(base, 'POST', '/api/schemes', mine)).status).toBe(201);
     expect((await list()).filter(({ id }) => id === mine.id)).toHaveLength(1);
-    const { id, machineId: _, ...fields } = mine;
+    const { id } = mine;
+    const fields = omit(mine, 'id', 'machineId');
     const changed = await ask(base, 'PUT', `/api/schemes/${id}`, {
       ...fields,
       blocks: [block(1, 4)],
@@ -55,12 +57,14 @@ describe('schemes of a machine', () => {
   test('one at most is kept to: another takes its place, and both say so', async () => {
     const [first, second] = [scheme({ since: '2026-03-02' }), scheme()];
     for (const each of [first, second]) await ask(base, 'POST', '/api/schemes', each);
-    const { id, machineId: _, ...fields } = second;
+    const { id } = second;
+    const fields = omit(second, 'id', 'machineId');
     await ask(base, 'PUT', `/api/schemes/${id}`, { ...fields, since: '2026-03-09', version: 1 });
     const inForce = (await list()).filter(({ since }) => since !== null);
     expect(inForce).toMatchObject([{ id: second.id, since: '2026-03-09' }]);
     // Whoever still shows the first has read a version that is no more.
-    const { id: firstId, machineId: __, ...old } = first;
+    const { id: firstId } = first;
+    const old = omit(first, 'id', 'machineId');
     expect((await ask(base, 'PUT', `/api/schemes/${firstId}`, { ...old, version: 1 })).status).toBe(409);
     const third = scheme({ since: '2026-03-10' });
     await ask(base, 'POST', '/api/schemes', third);
