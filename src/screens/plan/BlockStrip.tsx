@@ -13,7 +13,7 @@ export function BlockStrip({ blocks, order }: { blocks: readonly Block[]; order:
             key={block.from}
             role="listitem"
             title={`${rangeText(block)}: ${block.name}, ${block.needle ?? 'any needle'}`}
-            className={`mx-0.5 truncate border-t-4 px-1 text-xs leading-5 font-semibold [border-color:var(--color-base-content)] ${block.use === 'odd' ? 'border-dashed' : ''}`}
+            className={`row-start-1 mx-0.5 truncate border-t-4 px-1 text-xs leading-5 font-semibold [border-color:var(--color-base-content)] ${block.use === 'odd' ? 'border-dashed' : ''}`}
             style={{ gridColumn: `${left} / ${right! + 1}` }}
           >
             {block.name}

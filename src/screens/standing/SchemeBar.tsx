@@ -82,7 +82,7 @@ export function SchemeBar({ scheme, proposal, sewn, ahead, today, isAsking, onAs
         <span className="text-sm font-semibold">Propose one from</span>
         <button
           type="button"
-          className={shown ? 'btn' : 'btn btn-primary'}
+          className={shown || !sewn || sewn.runs.length === 0 ? 'btn' : 'btn btn-primary'}
           disabled={isWorking || !sewn || sewn.runs.length === 0}
           onClick={() => sewn && proposal.fromSewn(sewn, odd)}
         >

@@ -1,5 +1,5 @@
 import { addWeeks, formatISO } from 'date-fns';
-import { homesOf, rangeText } from '../../core/plan/scheme/scheme.ts';
+import { homesOf, rangeText, type Home } from '../../core/plan/scheme/scheme.ts';
 import { weightText } from '../../core/plan/scheme/weight-classes.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SchemeFields } from './useScheme.ts';
@@ -26,9 +26,11 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
   const homes = new Map(homesOf(scheme).map((home) => [home.position, home]));
   const columnOf = (position: number) => order.indexOf(position) + 1;
   const grid = { gridTemplateColumns: `repeat(${order.length}, minmax(0, 1fr))` };
-  const isTwice = (thread: string | null) =>
-    thread !== null && [...homes.values()].filter((home) => home.thread === thread).length > 1;
-  const anyTwice = [...homes.values()].some(({ thread }) => isTwice(thread));
+  const isTwice = (home: Home | undefined) =>
+    home?.thread != null &&
+    [...homes.values()].filter(({ thread, needle }) => thread === home.thread && needle === home.needle)
+      .length > 1;
+  const anyTwice = [...homes.values()].some(isTwice);
   return (
     <section aria-label="Wall chart" className="wall-chart hidden print:block">
       <div className="flex items-baseline justify-between">
@@ -43,7 +45,7 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
           return (
             <div
               key={block.from}
-              className={`overflow-hidden border-2 border-b-0 px-1 text-center [border-color:#000] ${block.use === 'odd' ? 'border-dashed' : ''}`}
+              className={`row-start-1 overflow-hidden border-2 border-b-0 px-1 text-center [border-color:#000] ${block.use === 'odd' ? 'border-dashed' : ''}`}
               style={{ gridColumn: `${left} / ${right! + 1}` }}
             >
               <p className="text-sm leading-4 font-bold hyphens-auto">{block.name}</p>
@@ -69,7 +71,7 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
               <span className="text-sm [writing-mode:vertical-rl]">
                 {thread ? `${thread.name} ${thread.weightNo} wt` : home ? 'any colour' : 'in no block'}
               </span>
-              {isTwice(home?.thread ?? null) && <b className="mt-auto text-xs">turns</b>}
+              {isTwice(home) && <b className="mt-auto text-xs">turns</b>}
             </div>
           );
         })}
@@ -85,7 +87,8 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
         ))}
       </dl>
       <p className="mt-3 text-sm">
-        {anyTwice && `Positions marked “turns” carry one colour and take turns, ${turnsSay[turns]}. `}
+        {anyTwice &&
+          `Positions marked “turns” carry one colour with one needle and take turns, ${turnsSay[turns]}. `}
         {scheme.since !== null &&
           `Blocks trade ends on ${formatISO(addWeeks(new Date(`${scheme.since}T12:00:00`), scheme.tradeWeeks), { representation: 'date' })}. `}
         Before hands go to the needles: machine stopped and power off, as its manual and local rules say.
