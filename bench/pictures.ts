@@ -11,6 +11,8 @@ interface Picture {
   path: string;
   size?: [width: number, height: number];
   dark?: boolean;
+  /** As it is printed. */
+  print?: boolean;
   before?: (page: Page) => Promise<unknown>;
 }
 const tablet: [number, number] = [820, 1180];
@@ -28,7 +30,6 @@ const pictures: Record<string, Picture> = {
   shift: { path: '/heron/shift' },
   record: { path: '/heron/job-record/00000000-0000-7005-8000-000000000005' },
   stores: { path: '/heron/stores' },
-  workshop: { path: '/workshop' },
   artwork: {
     path: '/heron/jobs/artwork',
     before: async (page) => {
@@ -50,17 +51,16 @@ const pictures: Record<string, Picture> = {
       await page.evaluate(() => window.scrollTo(0, 0));
     },
   },
-  'plan-dark': {
-    path: '/heron/head',
-    dark: true,
-    before: async (page) => {
-      await button(page, /^Rescue red 40 wt on position/).click();
-      const panel = page.getByRole('region', { name: 'This seat' });
-      await panel.getByRole('button').first().waitFor();
-      await panel.getByText('…').first().waitFor({ state: 'hidden', timeout: 15_000 });
-      await panel.scrollIntoViewIfNeeded();
-    },
+  standing: {
+    path: '/heron/head/standing',
+    before: (page) =>
+      page
+        .getByText(/^\d+k$/)
+        .first()
+        .waitFor(),
   },
+  // A sheet of A4 across, its margins left out, at 96 dots an inch.
+  'wall-chart': { path: '/heron/head/standing', size: [1047, 718], print: true },
   share: {
     path: '/heron/jobs/share',
     before: async (page) => {
@@ -95,9 +95,10 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
-for (const [name, { path, size = [1280, 800] as [number, number], dark = false, before }] of Object.entries(
-  pictures,
-)) {
+for (const [
+  name,
+  { path, size = [1280, 800] as [number, number], dark = false, print = false, before },
+] of Object.entries(pictures)) {
   if (only.length > 0 && !only.includes(name)) continue;
   const context = await browser.newContext({
     viewport: { width: size[0], height: size[1] },
@@ -110,6 +111,7 @@ for (const [name, { path, size = [1280, 800] as [number, number], dark = false, 
   );
   await before?.(page);
   await page.waitForTimeout(600);
+  if (print) await page.emulateMedia({ media: 'print' });
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   console.log(name);
   await context.close();

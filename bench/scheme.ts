@@ -3,12 +3,17 @@ import { planFixedOrder } from '../src/core/plan/seating/fixed-order.ts';
 import { modelOf } from '../src/core/plan/model/model.ts';
 import { describePlan } from '../src/core/plan/answer.ts';
 import type { PlanJob, PlanProblem } from '../src/core/plan/asked/problem.ts';
-import { candidatesOf, laidOf, oddSeats, type SeatChoice } from '../src/core/plan/scheme/choose-seats.ts';
-import { mixOf, type Mix } from '../src/core/plan/scheme/mix.ts';
-import { proposeScheme } from '../src/core/plan/scheme/propose.ts';
-import { homesOf, type Scheme } from '../src/core/plan/scheme/scheme.ts';
-import { Sewing, sewFrom, type Laid } from '../src/core/plan/scheme/sewing.ts';
-import { middlingNeedle } from '../src/core/plan/scheme/shares.ts';
+import {
+  candidatesOf,
+  laidOf,
+  oddSeats,
+  type SeatChoice,
+} from '../src/core/plan/scheme/propose/choose-seats.ts';
+import { mixOf, type Mix } from '../src/core/plan/scheme/propose/mix.ts';
+import { proposeScheme } from '../src/core/plan/scheme/propose/propose.ts';
+import { homesOf, type Scheme } from '../src/core/plan/blocks/scheme.ts';
+import { Sewing, sewFrom, type Laid } from '../src/core/plan/scheme/propose/sewing.ts';
+import { middlingNeedle } from '../src/core/plan/scheme/propose/shares.ts';
 import { inventedShops, tarnsideAsItCame } from '../tests/support/scheme-shops.ts';
 import { tarnside, weeksOf, type Shop } from '../tests/support/scheme-weeks.ts';
 

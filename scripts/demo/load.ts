@@ -6,6 +6,7 @@ import { database, rows } from '../../src/server/base/database.ts';
 import { addJobs, changeJob, jobById } from '../../src/server/jobs/jobs.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { addMachine } from '../../src/server/machine/machines.ts';
+import { addScheme } from '../../src/server/machine/schemes.ts';
 import { addBobbinCase, addBobbinKind } from '../../src/server/stores/bobbins.ts';
 import { addNeedleKind, changeNeedleKind } from '../../src/server/stores/needle-kinds.ts';
 import { addOperator } from '../../src/server/stores/operators.ts';
@@ -16,6 +17,7 @@ import {
   bobbinKinds,
   cones,
   heron,
+  heronScheme,
   jobId,
   jobs,
   measuresOf,
@@ -43,6 +45,7 @@ export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
     void _slug;
     await addMachine(machine);
   }
+  await addScheme(heronScheme);
   await addJobs(
     jobs.map(({ name, customer, cloth, garment, pieces, dueIn, note, stops }, index) => ({
       id: jobId(index),

@@ -4,6 +4,7 @@ import { readNeedleLabel } from '../../src/core/needle/label.ts';
 import type { Measures } from '../../src/core/element/measures.ts';
 import type { Garment } from '../../src/core/garment/garment.ts';
 import { garments } from './garments.ts';
+import type { SavedSchemeNew } from '../../src/schemas/scheme.ts';
 import type { Job, Machine } from '../../src/schemas/workshop.ts';
 
 /** Tarnside Stitch Room, a small workshop by a mountain lake. All of it is made up. */
@@ -341,3 +342,55 @@ export const jobs: DemoJob[] = [
 ];
 export const jobId = (index: number) => idOf(5, index + 1);
 export const needleKindId = (index: number) => idOf(6, index + 1);
+
+const homes = (codes: readonly (string | null)[]) =>
+  codes.map((code) => (code === null ? null : threadByCode(code).id));
+/** Who lives where on Heron, as Tarnside drew it; the plan does not look at it until someone keeps the head to it. */
+export const heronScheme: SavedSchemeNew = {
+  id: idOf(9, 1),
+  machineId: heron.id,
+  name: 'Lake season',
+  price: 5,
+  tradeWeeks: 4,
+  since: null,
+  blocks: [
+    {
+      ...{ name: 'Small letters', use: 'work', from: 1, to: 3, needle: '65/9 sharp', weight: 'weight 3' },
+      threads: homes(['WH60', 'GR60', 'NA60']),
+      reason: 'Letters under 5 mm of every customer: fine needle, fine thread.',
+    },
+    {
+      ...{ name: 'Softshells', use: 'work', from: 4, to: 5, needle: '75/11 sharp', weight: 'weight 2' },
+      threads: homes(['BL40', 'BK40']),
+      reason: 'The steamer line’s crew, the most pieces of the year.',
+    },
+    {
+      ...{ name: 'Knits', use: 'work', from: 6, to: 8, needle: '75/11 light ball', weight: 'weight 2' },
+      threads: homes(['TE40', 'PU40', 'OR40']),
+      reason: 'The curling club: the ball parts the loops.',
+    },
+    {
+      ...{ name: 'Canvas', use: 'work', from: 9, to: 13, needle: '80/12 sharp titanium', weight: 'weight 2' },
+      threads: homes(['RE40', 'SI40', 'WH40', 'RE40', 'SI40']),
+      reason:
+        'Flaps and aprons, half of all stitches: pebble grey and rescue red twice, so two needles share each.',
+    },
+    {
+      ...{
+        name: 'Metallic',
+        use: 'work',
+        from: 14,
+        to: 14,
+        needle: '90/14 sharp large eye',
+        weight: 'metallic',
+      },
+      threads: homes(['MG40']),
+      reason: 'Banners: it stays threaded, 500 stitches/min.',
+    },
+    {
+      ...{ name: 'Odd colours', use: 'odd', from: 15, to: 15, needle: '80/12 sharp titanium', weight: null },
+      threads: [null],
+      reason: 'For tracing and what comes once.',
+    },
+  ],
+};

@@ -1,5 +1,5 @@
-import { blockUses } from '../core/plan/scheme/scheme.ts';
-import { weightClassKeys } from '../core/plan/scheme/weight-classes.ts';
+import { blockUses } from '../core/plan/blocks/scheme.ts';
+import { weightClassKeys } from '../core/plan/blocks/weight-classes.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import {
   among,

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { threads } from '../../scripts/demo/world.ts';
 import type { JobToPlan } from '../../src/core/plan/asked/setup.ts';
-import { jobsLike } from '../../src/core/plan/scheme/first.ts';
-import { proposeScheme } from '../../src/core/plan/scheme/propose.ts';
-import { homesOf, positionsOf } from '../../src/core/plan/scheme/scheme.ts';
+import { jobsLike } from '../../src/core/plan/scheme/propose/first.ts';
+import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';
+import { homesOf, positionsOf } from '../../src/core/plan/blocks/scheme.ts';
 import { problemWith, weeksOf, type Design, type Shop } from '../support/scheme-weeks.ts';
 
 /** What practitioners lay down for shops of a kind. Common practice, no published source. */

@@ -3,8 +3,8 @@ import { describe, expect, test } from 'vitest';
 import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
 import { against } from '../../src/core/plan/scheme/against.ts';
 import { checkScheme } from '../../src/core/plan/scheme/faults.ts';
-import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose.ts';
-import { homesOf } from '../../src/core/plan/scheme/scheme.ts';
+import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose/propose.ts';
+import { homesOf } from '../../src/core/plan/blocks/scheme.ts';
 import { anyInstance, randomInstance } from '../support/plan-instances.ts';
 
 /** Few exchanges: what holds, holds of every proposal, not of the best alone. */

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { JobToPlan, SetupContext } from '../../core/plan/asked/setup.ts';
-import type { Scheme } from '../../core/plan/scheme/scheme.ts';
+import type { Scheme } from '../../core/plan/blocks/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { useFrame } from '../frame/context.tsx';
 import { dayKey } from '../text.ts';

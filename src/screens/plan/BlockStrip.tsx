@@ -1,4 +1,4 @@
-import { rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
+import { rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
 
 /** The blocks of the scheme that the plan keeps to, as thin bars over its positions. */
 export function BlockStrip({ blocks, order }: { blocks: readonly Block[]; order: readonly number[] }) {

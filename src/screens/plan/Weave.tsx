@@ -1,4 +1,4 @@
-import type { Block } from '../../core/plan/scheme/scheme.ts';
+import type { Block } from '../../core/plan/blocks/scheme.ts';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';

@@ -1,6 +1,6 @@
 import { split, withBlock, withoutBlock } from '../../core/plan/scheme/edit.ts';
-import { positionsOf, rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
-import { weightClassKeys, weightText } from '../../core/plan/scheme/weight-classes.ts';
+import { positionsOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
+import { weightClassKeys, weightText } from '../../core/plan/blocks/weight-classes.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { needleText } from '../../core/needle/label.ts';
 import Ellipsis from 'lucide-react/icons/ellipsis';

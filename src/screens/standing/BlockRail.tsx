@@ -1,8 +1,8 @@
 import { useRef } from 'react';
 import type { Difference } from '../../core/plan/scheme/against.ts';
 import { withBorder } from '../../core/plan/scheme/edit.ts';
-import { homesOf, rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
-import { weightText } from '../../core/plan/scheme/weight-classes.ts';
+import { homesOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
+import { weightText } from '../../core/plan/blocks/weight-classes.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 

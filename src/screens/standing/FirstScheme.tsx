@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { keysOf } from '../../core/base/keys.ts';
-import { goods, type FirstAnswers, type Goods } from '../../core/plan/scheme/first.ts';
+import { goods, type FirstAnswers, type Goods } from '../../core/plan/scheme/propose/first.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 

@@ -3,28 +3,14 @@ import { daysToTrade } from '../../core/plan/scheme/trade.ts';
 import { counted } from '../../parts/text.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { isSaidAgain } from '../../parts/live/second-press.ts';
-import type { Sewn } from '../../schemas/sewn.ts';
-import type { useProposal } from './useProposal.ts';
 import type { OpenScheme } from './useScheme.ts';
+import type { StandingHead } from './useStandingHead.ts';
 import { sewnWeeks } from './useSewn.ts';
 
-interface SchemeBarProps {
-  scheme: OpenScheme;
-  proposal: ReturnType<typeof useProposal>;
-  /** Null: not asked for yet. */
-  sewn: Sewn | null;
-  /** Waiting jobs. */
-  ahead: number;
-  today: string;
-  isAsking: boolean;
-  onAsk: (isAsking: boolean) => void;
-}
-
-/** Which scheme is open, whether the head is kept to it, and what can be done with the whole of it. */
-export function SchemeBar({ scheme, proposal, sewn, ahead, today, isAsking, onAsk }: SchemeBarProps) {
-  const { open, shown, schemes } = scheme;
-  const [odd, setOdd] = useState(1);
-  const isWorking = proposal.state.is === 'working';
+/** Which scheme is open, whether the head is kept to it, and what can be done with the whole of it. `ahead`: waiting jobs. */
+export function SchemeBar({ head, ahead }: { head: StandingHead; ahead: number }) {
+  const { scheme, today } = head;
+  const { open, shown } = scheme;
   return (
     <header className="grid gap-2 border-b p-3 rule">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
@@ -78,56 +64,68 @@ export function SchemeBar({ scheme, proposal, sewn, ahead, today, isAsking, onAs
           </>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
-        <span className="text-sm font-semibold">Propose one from</span>
-        <button
-          type="button"
-          className={shown || !sewn || sewn.runs.length === 0 ? 'btn' : 'btn btn-primary'}
-          disabled={isWorking || !sewn || sewn.runs.length === 0}
-          onClick={() => sewn && proposal.fromSewn(sewn, odd)}
-        >
-          the last {sewnWeeks} weeks{sewn ? ` (${counted(sewn.runs.length, 'job')})` : ''}
-        </button>
-        <button
-          type="button"
-          className="btn"
-          disabled={isWorking || ahead === 0}
-          onClick={() => proposal.fromAhead(odd)}
-        >
-          the jobs ahead ({ahead})
-        </button>
-        <button type="button" className="btn" aria-pressed={isAsking} onClick={() => onAsk(!isAsking)}>
-          three questions
-        </button>
-        <label className="flex items-center gap-1 text-sm font-semibold">
-          odd colours
-          <select
-            className="select w-16"
-            value={odd}
-            onChange={(change) => setOdd(Number(change.target.value))}
-          >
-            {[0, 1, 2, 3].map((count) => (
-              <option key={count}>{count}</option>
-            ))}
-          </select>
-        </label>
-        {isWorking && (
-          <span className="flex items-center gap-2" role="status">
-            <progress
-              className="h-3 w-32"
-              max={1}
-              value={proposal.state.is === 'working' ? proposal.state.share : 0}
-              aria-label="How far the proposal is"
-            />
-            <button type="button" className="btn" onClick={proposal.forget}>
-              Cancel
-            </button>
-          </span>
-        )}
-        <Others scheme={scheme} />
-      </div>
-      <State scheme={scheme} today={today} count={schemes.length} />
+      <Propose head={head} ahead={ahead} />
+      <State scheme={scheme} today={today} />
     </header>
+  );
+}
+
+/** What a scheme may be proposed from. */
+function Propose({ head, ahead }: { head: StandingHead; ahead: number }) {
+  const { scheme, proposal, isAsking, setAsking } = head;
+  const { shown } = scheme;
+  const sewn = head.sewn.is === 'here' ? head.sewn.sewn : null;
+  const [odd, setOdd] = useState(1);
+  const isWorking = proposal.state.is === 'working';
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+      <span className="text-sm font-semibold">Propose one from</span>
+      <button
+        type="button"
+        className={shown || !sewn || sewn.runs.length === 0 ? 'btn' : 'btn btn-primary'}
+        disabled={isWorking || !sewn || sewn.runs.length === 0}
+        onClick={() => sewn && proposal.fromSewn(sewn, odd)}
+      >
+        the last {sewnWeeks} weeks{sewn ? ` (${counted(sewn.runs.length, 'job')})` : ''}
+      </button>
+      <button
+        type="button"
+        className="btn"
+        disabled={isWorking || ahead === 0}
+        onClick={() => proposal.fromAhead(odd)}
+      >
+        the jobs ahead ({ahead})
+      </button>
+      <button type="button" className="btn" aria-pressed={isAsking} onClick={() => setAsking(!isAsking)}>
+        three questions
+      </button>
+      <label className="flex items-center gap-1 text-sm font-semibold">
+        odd colours
+        <select
+          className="select w-16"
+          value={odd}
+          onChange={(change) => setOdd(Number(change.target.value))}
+        >
+          {[0, 1, 2, 3].map((count) => (
+            <option key={count}>{count}</option>
+          ))}
+        </select>
+      </label>
+      {isWorking && (
+        <span className="flex items-center gap-2" role="status">
+          <progress
+            className="h-3 w-32"
+            max={1}
+            value={proposal.state.is === 'working' ? proposal.state.share : 0}
+            aria-label="How far the proposal is"
+          />
+          <button type="button" className="btn" onClick={proposal.forget}>
+            Cancel
+          </button>
+        </span>
+      )}
+      <Others scheme={scheme} />
+    </div>
   );
 }
 
@@ -170,8 +168,9 @@ function Others({ scheme }: { scheme: OpenScheme }) {
   );
 }
 
-function State({ scheme, today, count }: { scheme: OpenScheme; today: string; count: number }) {
+function State({ scheme, today }: { scheme: OpenScheme; today: string }) {
   const { shown, fault, isSaving } = scheme;
+  const count = scheme.schemes.length;
   if (fault)
     return (
       <p role="alert" className="border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]">

@@ -1,16 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
-import { emptySetup, problemOf, type PlanSetup } from '../../core/plan/asked/setup.ts';
-import { railOrder } from '../../core/head/rail-order.ts';
-import { against } from '../../core/plan/scheme/against.ts';
-import { remarksOn } from '../../core/plan/scheme/faults.ts';
-import type { Block } from '../../core/plan/scheme/scheme.ts';
-import { tradeEnds } from '../../core/plan/scheme/trade.ts';
+import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
-import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
-import { dayKey } from '../../parts/text.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { SavedScheme } from '../../schemas/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -21,9 +13,7 @@ import { FirstScheme } from './FirstScheme.tsx';
 import { Proposal } from './Proposal.tsx';
 import { SchemeBar } from './SchemeBar.tsx';
 import { TradeEnds } from './TradeEnds.tsx';
-import { useProposal } from './useProposal.ts';
-import { firstPrice, firstWeeks, useScheme } from './useScheme.ts';
-import { useSewn } from './useSewn.ts';
+import { useStandingHead, type StandingHead } from './useStandingHead.ts';
 import { WallChart } from './WallChart.tsx';
 import { Wear } from './Wear.tsx';
 
@@ -31,7 +21,6 @@ interface StandingScreenProps {
   data: FrameData;
   jobs: Job[];
   schemes: SavedScheme[];
-  /** The newest plan's: what its positions may be used for, and the workshop's minutes. */
   setup: PlanSetup | null;
 }
 
@@ -44,63 +33,18 @@ export default function StandingScreen({ data, ...rest }: StandingScreenProps) {
   );
 }
 
-function Standing({ jobs, schemes, setup: planned }: Omit<StandingScreenProps, 'data'>) {
-  const { data, threads, threadName } = useFrame();
+function Standing(asked: Omit<StandingScreenProps, 'data'>) {
+  const { data, threads } = useFrame();
   const { machine } = data;
-  const setup = planned ?? emptySetup;
-  const scheme = useScheme(schemes);
+  const head = useStandingHead(asked);
+  const { scheme, proposal, blocks, order } = head;
   const { shown } = scheme;
-  const context = usePlanContext(jobs, null);
-  // What a running job sews with says nothing of what its threads could be sewn with.
-  const problem = useMemo(
-    () =>
-      problemOf(
-        { ...setup, order: context.jobs.map(({ id }) => id), wishes: {} },
-        { ...context, running: null },
-      ),
-    [setup, context],
-  );
-  const sewn = useSewn(machine.id);
-  const { ask: askSewn } = sewn;
-  useEffect(() => {
-    void askSewn();
-  }, [askSewn]);
-  const proposal = useProposal(setup, context, shown?.price ?? firstPrice);
-  const [isAsking, setAsking] = useState(false);
   const side = useSideScroll<HTMLDivElement>();
-  const order = railOrder(machine.positions, machine.numberingSide);
-  const stitches = useMemo(
-    () =>
-      new Map(
-        sewn.state.is === 'here'
-          ? sewn.state.sewn.positions.map((place) => [place.position, place.stitches])
-          : [],
-      ),
-    [sewn.state],
-  );
-  const proposed = proposal.state.is === 'done' ? proposal.state.proposed : null;
-  const blocks: readonly Block[] = proposed?.scheme.blocks ?? shown?.blocks ?? [];
-  const differs = against({ blocks }, problem);
-  const today = dayKey(data.now, data.zone);
-  const trade = useMemo(
-    () => (shown && !proposed ? tradeEnds(shown, stitches, problem) : null),
-    [shown, proposed, stitches, problem],
-  );
-  const remarks = remarksOn({ blocks }, problem.positions, problem, threadName);
-  const wantsFirst = isAsking || (!shown && !proposed);
   return (
     <>
       <div className="no-print">
         <HeadFaces slug={machine.slug} face="standing" />
-        <SchemeBar
-          scheme={scheme}
-          proposal={proposal}
-          sewn={sewn.state.is === 'here' ? sewn.state.sewn : null}
-          ahead={jobs.length}
-          today={today}
-          isAsking={isAsking}
-          onAsk={setAsking}
-        />
+        <SchemeBar head={head} ahead={asked.jobs.length} />
         {proposal.state.is === 'refused' && (
           <p
             role="alert"
@@ -110,21 +54,7 @@ function Standing({ jobs, schemes, setup: planned }: Omit<StandingScreenProps, '
           </p>
         )}
         {proposal.state.is === 'done' && (
-          <Proposal
-            state={proposal.state}
-            onKeep={() => {
-              void scheme
-                .add({
-                  blocks,
-                  price: shown?.price ?? firstPrice,
-                  tradeWeeks: shown?.tradeWeeks ?? firstWeeks,
-                  since: scheme.schemes.length === 0 ? today : null,
-                })
-                .then(proposal.forget);
-              setAsking(false);
-            }}
-            onDrop={proposal.forget}
-          />
+          <Proposal state={proposal.state} onKeep={() => void head.keep()} onDrop={proposal.forget} />
         )}
         {blocks.length > 0 && (
           <div ref={side} className="overflow-x-auto">
@@ -132,59 +62,32 @@ function Standing({ jobs, schemes, setup: planned }: Omit<StandingScreenProps, '
               <BlockRail
                 blocks={blocks}
                 order={order}
-                differs={differs}
-                stitches={stitches}
+                differs={head.differs}
+                stitches={head.stitches}
                 threads={threads}
-                onBlocks={proposed ? null : (next) => scheme.change({ blocks: next })}
-                classes={problem.classes}
+                onBlocks={head.onBlocks}
+                classes={head.problem.classes}
               />
             </div>
           </div>
         )}
-        {wantsFirst && !proposed && (
+        {head.wantsFirst && (
           <FirstScheme isFirst={!shown} onAnswers={proposal.fromAnswers} positions={machine.positions} />
         )}
-        {remarks.length > 0 && blocks.length > 0 && (
+        {head.remarks.length > 0 && (
           <ul aria-label="What to know" className="grid gap-1 border-b px-3 py-2 rule">
-            {remarks.map((remark) => (
+            {head.remarks.map((remark) => (
               <li key={remark}>! {remark}</li>
             ))}
           </ul>
         )}
-        {blocks.length > 0 && (
-          <div className="grid items-start gap-4 p-3 xl:grid-cols-[3fr_2fr]">
-            <BlockCards
-              blocks={blocks}
-              problem={problem}
-              onBlocks={proposed ? null : (next) => scheme.change({ blocks: next })}
-            />
-            <div className="grid gap-4">
-              <AgainstHead
-                differs={differs}
-                heads={machine.heads}
-                order={order}
-                isProposed={proposed !== null}
-              />
-              {shown && !proposed && (
-                <TradeEnds
-                  trade={trade}
-                  shown={shown}
-                  today={today}
-                  isInForce={scheme.open?.since !== null}
-                  onTrade={(next) =>
-                    scheme.change({ blocks: next, since: shown.since === null ? null : today })
-                  }
-                  onWeeks={(tradeWeeks) => scheme.change({ tradeWeeks })}
-                />
-              )}
-            </div>
-          </div>
-        )}
-        {blocks.length === 0 && (
+        {blocks.length > 0 ? (
+          <Details head={head} />
+        ) : (
           <Wear
-            state={sewn.state}
-            onAsk={() => void sewn.ask()}
-            problem={problem}
+            state={head.sewn}
+            onAsk={() => void head.askSewn()}
+            problem={head.problem}
             order={order}
             threads={threads}
             hrefOf={(position) => `/${machine.slug}/head?position=${position}`}
@@ -198,9 +101,33 @@ function Standing({ jobs, schemes, setup: planned }: Omit<StandingScreenProps, '
           order={order}
           threads={threads}
           turns={data.schools.twins}
-          day={today}
+          day={head.today}
         />
       )}
     </>
+  );
+}
+
+/** Block by block; beside them what differs on the head, and the trade of ends. */
+function Details({ head }: { head: StandingHead }) {
+  const { data } = useFrame();
+  const { scheme, blocks, differs, order, isProposed, today } = head;
+  const { shown } = scheme;
+  return (
+    <div className="grid items-start gap-4 p-3 xl:grid-cols-[3fr_2fr]">
+      <BlockCards blocks={blocks} problem={head.problem} onBlocks={head.onBlocks} />
+      <div className="grid gap-4">
+        <AgainstHead differs={differs} heads={data.machine.heads} order={order} isProposed={isProposed} />
+        {shown && !isProposed && (
+          <TradeEnds
+            trade={head.trade}
+            shown={shown}
+            today={today}
+            onTrade={(next) => scheme.change({ blocks: next, since: shown.since === null ? null : today })}
+            onWeeks={(tradeWeeks) => scheme.change({ tradeWeeks })}
+          />
+        )}
+      </div>
+    </div>
   );
 }

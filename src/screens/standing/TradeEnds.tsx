@@ -1,4 +1,4 @@
-import { positionsOf, rangeText, type Block } from '../../core/plan/scheme/scheme.ts';
+import { positionsOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
 import { daysToTrade, movedBy, type Trade } from '../../core/plan/scheme/trade.ts';
 import { counted, whole } from '../../parts/text.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
@@ -8,13 +8,12 @@ interface TradeEndsProps {
   trade: Trade | null;
   shown: SchemeFields;
   today: string;
-  isInForce: boolean;
   onTrade: (blocks: readonly Block[]) => void;
   onWeeks: (weeks: number) => void;
 }
 
 /** After the set time the blocks trade ends, so that the whole head wears: where each would lie, before and after. */
-export function TradeEnds({ trade, shown, today, isInForce, onTrade, onWeeks }: TradeEndsProps) {
+export function TradeEnds({ trade, shown, today, onTrade, onWeeks }: TradeEndsProps) {
   const days = shown.since === null ? null : daysToTrade(shown.since, shown.tradeWeeks, today);
   const before = [...shown.blocks].sort((a, b) => a.from - b.from);
   return (
@@ -37,7 +36,7 @@ export function TradeEnds({ trade, shown, today, isInForce, onTrade, onWeeks }: 
           weeks
         </label>
       </div>
-      {isInForce && days !== null && (
+      {days !== null && (
         <p className="font-semibold">
           {days > 0
             ? `Due in ${counted(days, 'day')}.`

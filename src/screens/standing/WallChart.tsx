@@ -1,6 +1,6 @@
 import { addWeeks, formatISO } from 'date-fns';
-import { homesOf, rangeText, type Home } from '../../core/plan/scheme/scheme.ts';
-import { weightText } from '../../core/plan/scheme/weight-classes.ts';
+import { homesOf, rangeText, type Home } from '../../core/plan/blocks/scheme.ts';
+import { weightText } from '../../core/plan/blocks/weight-classes.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SchemeFields } from './useScheme.ts';
 
@@ -27,7 +27,8 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
   const columnOf = (position: number) => order.indexOf(position) + 1;
   const grid = { gridTemplateColumns: `repeat(${order.length}, minmax(0, 1fr))` };
   const isTwice = (home: Home | undefined) =>
-    home?.thread != null &&
+    home !== undefined &&
+    home.thread !== null &&
     [...homes.values()].filter(({ thread, needle }) => thread === home.thread && needle === home.needle)
       .length > 1;
   const anyTwice = [...homes.values()].some(isTwice);

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { onceMore, problemOf, type JobToPlan, type SetupContext } from '../../core/plan/asked/setup.ts';
 import { emptySetup, type PlanSetup } from '../../core/plan/asked/setup.ts';
-import { jobsLike, type FirstAnswers } from '../../core/plan/scheme/first.ts';
-import type { ProposedScheme } from '../../core/plan/scheme/propose.ts';
+import { jobsLike, type FirstAnswers } from '../../core/plan/scheme/propose/first.ts';
+import type { ProposedScheme } from '../../core/plan/scheme/propose/propose.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { toPlan } from '../../parts/weave/usePlanContext.ts';
 import type { Sewn } from '../../schemas/sewn.ts';

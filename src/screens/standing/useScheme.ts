@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { checkScheme } from '../../core/plan/scheme/faults.ts';
-import type { Block } from '../../core/plan/scheme/scheme.ts';
+import type { Block } from '../../core/plan/blocks/scheme.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import { useSchemes } from '../../parts/live/useSchemes.ts';

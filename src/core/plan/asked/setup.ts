@@ -9,7 +9,7 @@ import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
-import type { Scheme } from '../scheme/scheme.ts';
+import type { Scheme } from '../blocks/scheme.ts';
 import { sewMinutes } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 

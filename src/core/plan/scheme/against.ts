@@ -1,7 +1,7 @@
 import type { Move } from '../asked/minutes.ts';
 import type { PlanProblem } from '../asked/problem.ts';
 import { homeMinutes } from './home-minutes.ts';
-import { homesOf, type Home, type Scheme } from './scheme.ts';
+import { homesOf, type Home, type Scheme } from '../blocks/scheme.ts';
 
 /** A position on which the head is not as the scheme has it, with what it takes to get there. */
 export interface Difference extends Home {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { permutations } from '../../../../tests/support/permutations.ts';
 import { arrange, mostGroups } from './arrange.ts';
-import { CheapestPlaces } from './cheapest-places.ts';
+import { CheapestPlaces } from './propose/cheapest-places.ts';
 
 /** Every order of the groups and of the seats within them, looked at one by one. */
 function everyWay(

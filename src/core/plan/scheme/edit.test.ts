@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { split, withBlock, withBorder, withoutBlock } from './edit.ts';
 import { checkScheme, remarksOn } from './faults.ts';
-import { homesOf, type Block } from './scheme.ts';
+import { homesOf, type Block } from '../blocks/scheme.ts';
 
 const classes = { red: 'weight 2', blue: 'weight 2', fine: 'weight 3' };
 const block = (from: number, to: number, more: Partial<Block> = {}): Block => ({

@@ -1,4 +1,4 @@
-import { positionsOf, type Block, type Scheme } from './scheme.ts';
+import { positionsOf, type Block, type Scheme } from '../blocks/scheme.ts';
 
 /** The weight class of a thread, by its id; nothing for one that is not known. */
 type ClassOf = Readonly<Record<string, string>>;

@@ -1,7 +1,7 @@
 import { needleText, readNeedleLabel } from '../../needle/label.ts';
 import { Refusal } from '../../base/refusal.ts';
 import type { PlanPosition, PlanProblem } from '../asked/problem.ts';
-import { positionsOf, rangeText, type Block, type Scheme } from './scheme.ts';
+import { positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
 
 const named = (block: Block) => `“${block.name}” (${rangeText(block)})`;
 

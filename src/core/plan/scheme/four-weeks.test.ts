@@ -8,8 +8,8 @@ import type { JobNow, Seat } from '../../ledger/head-now.ts';
 import { needleText } from '../../needle/label.ts';
 import { seatJob, seatsToRecord } from '../../seating/seating.ts';
 import type { TurnRule } from '../../seating/turns.ts';
-import { proposeScheme } from './propose.ts';
-import { homesOf } from './scheme.ts';
+import { proposeScheme } from './propose/propose.ts';
+import { homesOf } from '../blocks/scheme.ts';
 import { tradeEnds } from './trade.ts';
 
 const byId = new Map(threads.map((thread) => [thread.id, thread]));

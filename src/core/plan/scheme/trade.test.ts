@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { defaultMinutes } from '../asked/minutes.ts';
 import { against } from './against.ts';
-import type { Block } from './scheme.ts';
+import type { Block } from '../blocks/scheme.ts';
 import { daysToTrade, movedBy, tradeEnds } from './trade.ts';
 
 const classes = { red: 'weight 2', blue: 'weight 2', fine: 'weight 3' };

@@ -2,7 +2,7 @@ import type { PlanProblem } from '../asked/problem.ts';
 import { against } from './against.ts';
 import { arrange, mostGroups, type Arranged } from './arrange.ts';
 import { homeMinutes } from './home-minutes.ts';
-import { homesOf, positionsOf, type Block, type Scheme } from './scheme.ts';
+import { homesOf, positionsOf, type Block, type Scheme } from '../blocks/scheme.ts';
 
 /** Blocks that trade their places so that the head wears evenly. */
 export interface Trade {

@@ -1,14 +1,14 @@
-import { busyTimes } from '../wear/busy.ts';
-import type { PlanProblem } from '../asked/problem.ts';
-import { Refusal } from '../../base/refusal.ts';
-import { arrange, mostGroups } from './arrange.ts';
+import { busyTimes } from '../../wear/busy.ts';
+import type { PlanProblem } from '../../asked/problem.ts';
+import { Refusal } from '../../../base/refusal.ts';
+import { arrange, mostGroups } from '../arrange.ts';
 import { chooseSeats, laidOf, oddSeats, worthOf, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
-import { homeMinutes } from './home-minutes.ts';
+import { homeMinutes } from '../home-minutes.ts';
 import { layable, mixOf, type JobInMix, type Mix } from './mix.ts';
 import { middlingNeedle, seatShares, type SeatShares } from './shares.ts';
 import { sewFrom, Sewing, type Laid } from './sewing.ts';
 import { blockName, blockReason, oddReason } from './reasons.ts';
-import type { Block, Scheme } from './scheme.ts';
+import type { Block, Scheme } from '../../blocks/scheme.ts';
 
 export interface SchemeAsked {
   /** The jobs that are to come again, in the order they are sewn, and the head as it is. */

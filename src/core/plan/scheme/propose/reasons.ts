@@ -1,8 +1,8 @@
-import { elementOf, type ElementKind } from '../../element/elements.ts';
+import { elementOf, type ElementKind } from '../../../element/elements.ts';
 import type { Mix } from './mix.ts';
 import type { SeatChoice } from './choose-seats.ts';
 import type { SeatShares } from './shares.ts';
-import { weightText } from './weight-classes.ts';
+import { weightText } from '../../blocks/weight-classes.ts';
 
 interface AboutBlock {
   mix: Mix;

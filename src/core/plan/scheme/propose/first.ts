@@ -1,10 +1,10 @@
-import { mustFind } from '../../base/must-find.ts';
-import { keysOf } from '../../base/keys.ts';
-import type { ElementKind } from '../../element/elements.ts';
-import { cloths, type Cloth } from '../../garment/cloths.ts';
-import { isMetallic } from '../../thread/fibres.ts';
-import type { PlanThread } from '../asked/requests.ts';
-import type { JobToPlan } from '../asked/setup.ts';
+import { mustFind } from '../../../base/must-find.ts';
+import { keysOf } from '../../../base/keys.ts';
+import type { ElementKind } from '../../../element/elements.ts';
+import { cloths, type Cloth } from '../../../garment/cloths.ts';
+import { isMetallic } from '../../../thread/fibres.ts';
+import type { PlanThread } from '../../asked/requests.ts';
+import type { JobToPlan } from '../../asked/setup.ts';
 
 /** What a shop may say that it sews most: the cloths, and caps with raised foam. */
 export const goods: Record<Cloth | 'cap-foam', { name: string; cloth: Cloth; foam: boolean }> = {

@@ -1,4 +1,4 @@
-import { chance } from '../../base/chance.ts';
+import { chance } from '../../../base/chance.ts';
 import type { Laid } from './sewing.ts';
 import { setUpEstimate, setUpShare } from './set-up.ts';
 import { Sewing } from './sewing.ts';
