@@ -19,6 +19,7 @@ test('a machine with nothing on it, and one with an odd job: every screen speaks
       'run',
       'head',
       'head?position=9&head=2',
+      'head/standing',
       'check',
       'bench',
       'pair',

@@ -16,6 +16,8 @@ const screens = [
   '/heron/ledger',
   '/teal/run',
   '/heron/head',
+  '/heron/head/standing',
+  '/heron/head/table',
   '/heron/jobs/share',
   '/heron/bench',
   '/heron/bench/practise',
