@@ -3,6 +3,7 @@ import type { Difference } from '../../core/plan/scheme/against.ts';
 import { withBorder } from '../../core/plan/scheme/edit.ts';
 import { homesOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
 import { weightText } from '../../core/plan/blocks/weight-classes.ts';
+import { whole } from '../../parts/text.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 
@@ -13,6 +14,8 @@ interface BlockRailProps {
   differs: readonly Difference[];
   /** What each position sewed lately. */
   stitches: ReadonlyMap<number, number>;
+  /** What each will have sewn with the trade of ends that is proposed; null: none is. */
+  traded: ReadonlyMap<number, number> | null;
   threads: ReadonlyMap<string, Thread>;
   classes: Readonly<Record<string, string>>;
   /** Null: only to look at. */
@@ -20,10 +23,12 @@ interface BlockRailProps {
 }
 
 /** The blocks under the rail's own positions, what should live on each, what differs there now, and how much it sews. */
-export function BlockRail({ blocks, order, differs, stitches, threads, classes, onBlocks }: BlockRailProps) {
+export function BlockRail(props: BlockRailProps) {
+  const { blocks, order, differs, stitches, traded, threads, classes, onBlocks } = props;
   const grid = useRef<HTMLDivElement>(null);
   const homes = new Map(homesOf({ blocks }).map((home) => [home.position, home]));
-  const most = Math.max(1, ...stitches.values());
+  // With a trade, both are told for as long a time again.
+  const most = Math.max(1, ...[...stitches.values()].map((sewn) => (traded ? 2 * sewn : sewn)));
   const columnOf = (position: number) => order.indexOf(position) + 1;
   return (
     <div ref={grid} className="border-b pt-2 pb-1 rule">
@@ -69,31 +74,60 @@ export function BlockRail({ blocks, order, differs, stitches, threads, classes, 
             differs={differs.find((difference) => difference.position === position)}
           />
         ))}
-        {order.map((position) => {
-          const sewn = stitches.get(position) ?? 0;
-          return (
-            <div
-              key={position}
-              className="row-start-3 flex h-14 flex-col items-center justify-end"
-              style={{ gridColumn: columnOf(position) }}
-              title={`Position ${position}: ${sewn.toLocaleString('en-GB')} stitches lately`}
-            >
-              <span className="figures text-xs leading-4">
-                {sewn > 0 ? `${Math.round(sewn / 1000)}k` : ''}
-              </span>
-              <span
-                className="w-4 bg-base-content"
-                style={{ height: `${Math.max(sewn > 0 ? 1 : 0, (38 * sewn) / most)}px` }}
-              />
-            </div>
-          );
-        })}
+        {order.map((position) => (
+          <Sewn
+            key={position}
+            column={columnOf(position)}
+            position={position}
+            sewn={stitches.get(position) ?? 0}
+            then={traded?.get(position) ?? null}
+            most={most}
+          />
+        ))}
       </div>
       <p className="quiet sticky start-0 max-w-dvw px-3 pt-1 text-sm">
         Under each position: the colour that lives there, and whether it is there now. Columns: thousands of
-        stitches sewn lately.{' '}
+        stitches sewn lately
+        {traded ? '; dark: if the same comes again, outlined: with the trade of ends below' : ''}.{' '}
         {onBlocks && 'Drag a border between two blocks, or move it with the arrow keys.'}
       </p>
+    </div>
+  );
+}
+
+interface SewnProps {
+  column: number;
+  position: number;
+  sewn: number;
+  /** With the trade; null: none is proposed. */
+  then: number | null;
+  most: number;
+}
+
+/** How much a position sewed, and with a trade what it will have sewn with and without. */
+function Sewn({ column, position, sewn, then, most }: SewnProps) {
+  const height = (stitches: number) => `${Math.max(stitches > 0 ? 1 : 0, (38 * stitches) / most)}px`;
+  const said = `Position ${position}: ${whole(sewn)} stitches lately${then === null ? '' : `; ${whole(2 * sewn)} if the same comes again, ${whole(then)} with the trade`}`;
+  return (
+    <div
+      className="row-start-3 flex h-14 flex-col items-center justify-end"
+      style={{ gridColumn: column }}
+      role="img"
+      aria-label={said}
+      title={said}
+    >
+      <span className="figures text-xs leading-4" aria-hidden="true">
+        {sewn > 0 ? `${Math.round(sewn / 1000)}k` : ''}
+      </span>
+      <span className="flex items-end gap-0.5" aria-hidden="true">
+        <span className="w-3.5 bg-base-content" style={{ height: height(then === null ? sewn : 2 * sewn) }} />
+        {then !== null && (
+          <span
+            className="w-3.5 border bg-base-100 [border-color:var(--color-base-content)]"
+            style={{ height: height(then) }}
+          />
+        )}
+      </span>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { useFrame } from '../../parts/frame/context.tsx';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import { counted } from '../../parts/text.ts';
 import { proposedFrom, type ProposalState } from './useProposal.ts';
@@ -10,7 +11,8 @@ interface ProposalProps {
 
 /** What a proposal saves, and whether to keep it. */
 export function Proposal({ state: { from, jobs, proposed }, onKeep, onDrop }: ProposalProps) {
-  const { minutesNow, minutesThen, setUpMinutes } = proposed;
+  const { threadName } = useFrame();
+  const { minutesNow, minutesThen, setUpMinutes, unserved } = proposed;
   return (
     <section
       aria-label="Proposed scheme"
@@ -31,6 +33,17 @@ export function Proposal({ state: { from, jobs, proposed }, onKeep, onDrop }: Pr
             </>
           )}
         </p>
+        {unserved.length > 0 && (
+          <ul className="mt-1">
+            {unserved.map(({ thread, jobs: asked, needles }) => (
+              <li key={thread}>
+                ! {threadName(thread)} of{' '}
+                {asked.length === 1 ? asked[0] : `${asked[0]} and ${asked.length - 1} more`} finds no needle
+                here: it wants {needles.slice(0, 2).join(' or ')}.
+              </li>
+            ))}
+          </ul>
+        )}
       </div>
       <button type="button" className="btn btn-primary" onClick={onKeep}>
         Keep this scheme

@@ -14,6 +14,7 @@ export function SchemeBar({ head, ahead }: { head: StandingHead; ahead: number }
   return (
     <header className="grid gap-2 border-b p-3 rule">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+        {shown && <h1 className="sr-only">Who lives where: {shown.name}</h1>}
         {shown ? (
           <label className="min-w-56 grow">
             <span className="sr-only">Name of the scheme</span>

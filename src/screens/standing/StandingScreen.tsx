@@ -64,6 +64,7 @@ function Standing(asked: Omit<StandingScreenProps, 'data'>) {
                 order={order}
                 differs={head.differs}
                 stitches={head.stitches}
+                traded={head.trade?.after ?? null}
                 threads={threads}
                 onBlocks={head.onBlocks}
                 classes={head.problem.classes}

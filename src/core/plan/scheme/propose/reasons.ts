@@ -35,7 +35,7 @@ export function blockName(about: AboutBlock): string {
   return text[0]!.toUpperCase() + text.slice(1);
 }
 
-/** What a block rests on: its share of the stitches, what they are sewn on, which colours sit twice, and what is left open. */
+/** What a block rests on: its share of the stitches, what they are sewn on, how its needle suits, which colours sit twice, what is open. */
 export function blockReason(about: AboutBlock): string {
   const { mix, seats, shares, group, threadNames } = about;
   const mine = group.map((seat) => seats.findIndex((other) => isAlike(other, seat)));
@@ -55,8 +55,17 @@ export function blockReason(about: AboutBlock): string {
       `${threadNames[mix.threads[seats[index]!.thread]!] ?? 'one colour'} sits on ${alikeOf(index)} positions: it sews ${percent(shares.seats[index]! * alikeOf(index))} of all`,
   );
   const open = group.filter((seat) => seat.thread < 0).length;
+  const { needle } = group[0]!;
+  const sewn = new Set(mine.flatMap((index) => shares.asks[index] ?? []));
+  let first = 0;
+  let all = 0;
+  for (const ask of sewn) {
+    all += ask.stitches;
+    if (ask.penaltyOf[needle] === ask.leastPenalty) first += ask.stitches;
+  }
   return [
     `Sews ${percent(share)} of the stitches${parts.length > 0 ? ` (${parts.join(', ')})` : ''}${elements.length > 0 ? `, mostly ${elements.slice(0, 2).join(' and ')}` : ''}.`,
+    ...(all > 0 ? [`${mix.needles[needle]} is the first choice for ${percent(first / all)} of it.`] : []),
     ...twice.map((text) => `${text}.`),
     ...(open > 0
       ? [`${open === 1 ? 'One position is' : `${open} positions are`} open to further colours.`]
