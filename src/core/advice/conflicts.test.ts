@@ -95,6 +95,59 @@ describe('rules that cannot both be had', () => {
   });
 });
 
+describe('conflicts of size, and their ways out', () => {
+  const says = (rules: Rule[], change: Partial<Question> = {}) =>
+    conflictsAmong(rules, { ...question, ...change }).map((one) => ({
+      ...{ stronger: one.stronger.id, weaker: one.weaker.id, says: one.says },
+      ways: one.ways.map((way) => `${way.kind}: ${way.says}`),
+    }));
+  const wish = rule('wish', 4, { size: [65] });
+  const limit = rule('limit', 4, { atLeast: 80 });
+  test('of two as strong a limit holds, above or below, whichever comes first', () => {
+    for (const given of [
+      [wish, limit],
+      [limit, wish],
+    ])
+      expect(says(given)).toMatchObject([{ stronger: 'limit', weaker: 'wish' }]);
+    const most = rule('most', 4, { atMost: 70 });
+    const stout = rule('stout', 4, { size: [90] });
+    for (const given of [
+      [stout, most],
+      [most, stout],
+    ])
+      expect(says(given)).toMatchObject([{ stronger: 'most', weaker: 'stout' }]);
+  });
+  test('a weaker limit does not hold against a stronger wish', () =>
+    expect(says([rule('limit', 3, { atLeast: 80 }), wish])).toMatchObject([
+      { stronger: 'wish', weaker: 'limit' },
+    ]));
+  test('one rule alone is in no conflict, and the first answer is written large at the beginning', () => {
+    expect(says([limit])).toEqual([]);
+    const [found] = says([rule('a', 5, { point: ['light-ball'] }), rule('b', 4, { point: ['sharp'] })]);
+    expect(found!.says).toMatch(/^[A-Z].* or [a-z]/);
+  });
+  test('fine thread may be sewn stouter: told for a size, from 55 wt on, and for nothing else', () => {
+    const stouter = /change: Sew this element in 40 wt/;
+    const thread = (weightNo: number) => ({
+      thread: { weightNo, tex: 1000 / weightNo, fibre: 'polyester' as const },
+    });
+    const ways = (rules: Rule[], change: Partial<Question>) => says(rules, change)[0]!.ways.join('\n');
+    expect(ways([limit, wish], thread(55))).toMatch(stouter);
+    expect(ways([limit, wish], thread(54))).not.toMatch(stouter);
+    expect(ways([limit, wish], { thread: null })).not.toMatch(stouter);
+    expect(
+      ways([rule('a', 5, { point: ['sharp'] }), rule('b', 4, { point: ['light-ball'] })], thread(60)),
+    ).not.toMatch(stouter);
+  });
+  test('what has no way out of its own, on an element without another way, is split or accepted', () => {
+    const flat = { element: 'fill' as const };
+    expect(says([limit, wish], flat)[0]!.ways.map((way) => way.split(':')[0])).toEqual(['split', 'accept']);
+    expect(says([limit, { ...wish, wayOut: 'Do otherwise.' }], flat)[0]!.ways[1]).toBe(
+      'change: Do otherwise.',
+    );
+  });
+});
+
 describe('when a rule speaks', () => {
   const is = (when: Rule['when'], change: Partial<Question> = {}) =>
     speaks(rule('r', 3, {}, { when }), { ...question, ...change });

@@ -3,7 +3,9 @@ import { fibreKeys } from '../thread/fibres.ts';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { needleSizes } from '../units/needle-size.ts';
-import { advise } from './advise.ts';
+import { coverOf, usualSpacingMm } from '../thread/cover.ts';
+import { advise, judge } from './advise.ts';
+import { speaks } from './rule.ts';
 import { fillIn } from './fill-in.ts';
 import { clothFromWords } from '../garment/from-words.ts';
 import { needleRules } from './needle-rules.ts';
@@ -91,6 +93,102 @@ describe('the rule engine, whatever is asked', () => {
         expect(advise({ ...question, thread: metallic }).speed!.limit).toBeLessThanOrEqual(700);
       }),
     ));
+});
+
+describe('what an answer says of itself, whatever is asked', () => {
+  const all = [...needleRules, ...sewingRules];
+  const asAsked = (question: Question): Question => {
+    const weightNo = advise(question).weights[0]!.weightNo;
+    return question.thread
+      ? question
+      : { ...question, thread: { weightNo, tex: 1000 / weightNo, fibre: 'polyester' } };
+  };
+  const speaking = (question: Question) => all.filter((rule) => speaks(rule, asAsked(question)));
+  test('against a needle are just the rules above taste that exclude its size, point, eye or coating', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const rules = speaking(question).filter(({ strength }) => strength >= 2);
+        for (const { spec, against } of advise(question).needles) {
+          const excluded = rules.filter(({ wants: { size, atLeast, atMost, point, eye, coating } }) => {
+            const isLimited = atLeast !== undefined || atMost !== undefined;
+            const isWithin = spec.sizeMetric >= (atLeast ?? 0) && spec.sizeMetric <= (atMost ?? Infinity);
+            const isWished = size?.includes(spec.sizeMetric) ?? false;
+            const isBadSize = isLimited ? !isWithin && !isWished : size !== undefined && !isWished;
+            const misses = <T>(wanted: readonly T[] | undefined, has: T) => wanted?.includes(has) === false;
+            return (
+              isBadSize || misses(point, spec.point) || misses(eye, spec.eye) || misses(coating, spec.coating)
+            );
+          });
+          expect(against.map(({ rule }) => rule).sort()).toEqual(excluded.map(({ id }) => id).sort());
+        }
+      }),
+    ));
+  test('reasons come strongest first, each once; what ranks a needle is what it is judged by', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const judged = judge(question);
+        for (const { spec, score, reasons, against } of advise(question).needles) {
+          for (const list of [reasons, against]) {
+            const strengths = list.map(({ strength }) => strength);
+            expect([...strengths].sort((a, b) => b - a)).toEqual(strengths);
+            expect(new Set(list.map(({ rule }) => rule)).size).toBe(list.length);
+          }
+          expect(judged(spec)).toBeCloseTo(score, 9);
+        }
+      }),
+    ));
+  test('it is clear where nothing speaks against the first needle, open where rules are in conflict, likely else', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const { sure, conflicts, needles } = advise(question);
+        const clear = needles[0]!.against.length === 0;
+        expect(sure).toBe(conflicts.length > 0 ? 'open' : clear ? 'clear' : 'likely');
+      }),
+    ));
+  test('the slowest rule that speaks sets the speed, and all that speak of it are named; none: the machine’s own', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const limits = speaking(question).filter(({ wants }) => wants.speed !== undefined);
+        const { speed } = advise(question);
+        expect(speed?.limit ?? null).toBe(
+          limits.length === 0 ? null : Math.min(...limits.map(({ wants }) => wants.speed!)),
+        );
+        expect(speed?.reasons.map(({ rule }) => rule).sort() ?? []).toEqual(
+          limits.map(({ id }) => id).sort(),
+        );
+      }),
+    ));
+  test('cautions are what the speaking rules caution of; cover is told of a thread on anything but a run', () =>
+    fc.assert(
+      fc.property(anyQuestion, (question) => {
+        const { cautions, planned, cover } = advise(question);
+        const said = speaking(question).flatMap(({ wants }) => wants.caution ?? []);
+        expect(cautions.slice(planned.length).map(({ says }) => says)).toEqual(said);
+        const isTold = question.thread !== null && question.element !== 'run';
+        expect(cover === null).toBe(!isTold);
+        if (isTold) expect(cover).toMatchObject(coverOf(question.thread!, usualSpacingMm));
+      }),
+    ));
+  const planned = (
+    weightNo: number,
+    element: Question['element'],
+    fibre: 'polyester' | 'metallic' = 'polyester',
+  ) =>
+    advise({
+      ...fillIn({ cloth: 'woven-light', element }),
+      thread: { weightNo, tex: 1000 / weightNo, fibre },
+    }).planned.map(({ says }) => says);
+  test('a thread within a fifth of the weight advised is not told; a finer one leaves a fill open, a stouter one does not', () => {
+    expect(planned(40, 'fill')).toEqual([]);
+    expect(planned(47, 'fill')).toEqual([]);
+    expect(planned(60, 'fill')[0]).toMatch(
+      /^In 60 wt the cloth shows through: about 19 % stays open at 0\.40 mm/,
+    );
+    expect(planned(48, 'fill')[0]).toMatch(/^In 48 wt the cloth shows through: about 9 %/);
+    expect(planned(30, 'fill')[0]).toMatch(/^30 wt is planned, 40 wt is advised: /);
+    expect(planned(60, 'run')[0]).toMatch(/^60 wt is planned, 40 wt is advised: /);
+    expect(planned(60, 'fill', 'metallic')).toEqual([]);
+  });
 });
 
 describe('the rules as data', () => {

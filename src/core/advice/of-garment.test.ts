@@ -33,6 +33,30 @@ describe('what is told of a garment (common practice, no published source, unles
       /^130 mm wide and 70.3 mm high is large/,
     );
   });
+  test('a size is large from just above a twentieth over what is usual, its width and its height by themselves', () => {
+    // Chest 75 mm: 78.75 is not yet told. Cap front 120 by 58: 60.9 high.
+    expect(ids({ place: 'chest', widthMm: 78.75 })).toEqual([]);
+    expect(ids({ place: 'chest', widthMm: 78.8 })).toEqual(['place']);
+    expect(ids({ place: 'cap-front', heightMm: 60.9, order: 'cap' })).toEqual([]);
+    expect(told({ place: 'cap-front', heightMm: 61, order: 'cap' })[0]!.says).toMatch(/^61 mm high is large/);
+    expect(told({ place: 'cap-front', widthMm: 130, heightMm: 40, order: 'cap' })[0]!.says).toMatch(
+      /^130 mm wide is large/,
+    );
+    // What is usual is not known: however high, nothing is told.
+    expect(ids({ place: 'chest', widthMm: 70, heightMm: 400 })).toEqual([]);
+    expect(ids({ place: 'back', widthMm: 400, heightMm: 400 })).toEqual([]);
+  });
+  test('a design that just fills its hoop is held; one wider or higher is not', () => {
+    expect(ids({ widthMm: 120, heightMm: 120, hoop: 'small' })).toEqual([]);
+    expect(ids({ widthMm: 120.1, heightMm: 50, hoop: 'small' })).toEqual(['hoop']);
+    expect(ids({ widthMm: 50, heightMm: 120.1, hoop: 'small' })).toEqual(['hoop']);
+    // Much larger is told of both sides only, and not of a hoop of which one side is not known.
+    expect(ids({ widthMm: 20, heightMm: 110, hoop: 'small' })).toEqual([]);
+    expect(ids({ widthMm: 110, heightMm: 20, hoop: 'small' })).toEqual([]);
+    expect(ids({ widthMm: 20, heightMm: 20, hoopWidthMm: 300 })).toEqual([]);
+    expect(ids({ widthMm: 20, heightMm: 20, hoopHeightMm: 300 })).toEqual([]);
+    expect(ids({ heightMm: 20, hoop: 'large' })).toEqual([]);
+  });
   test('a cap that is not in a cap’s order, by its cloth, its frame or its place; and a flat that is', () => {
     expect(ids({ cloth: 'cap' })).toEqual(['order']);
     expect(ids({ hoop: 'cap-frame', order: 'flat' })).toEqual(['order']);
