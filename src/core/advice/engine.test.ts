@@ -184,7 +184,7 @@ describe('what an answer says of itself, whatever is asked', () => {
     expect(planned(60, 'fill')[0]).toMatch(
       /^In 60 wt the cloth shows through: about 19 % stays open at 0\.40 mm/,
     );
-    expect(planned(48, 'fill')[0]).toMatch(/^In 48 wt the cloth shows through: about 9 %/);
+    expect(planned(48, 'fill')[0]).toMatch(/^In 48 wt the cloth shows through: about 10 %/);
     expect(planned(30, 'fill')[0]).toMatch(/^30 wt is planned, 40 wt is advised: /);
     expect(planned(60, 'run')[0]).toMatch(/^60 wt is planned, 40 wt is advised: /);
     expect(planned(60, 'fill', 'metallic')).toEqual([]);
