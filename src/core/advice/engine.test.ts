@@ -186,7 +186,8 @@ describe('what an answer says of itself, whatever is asked', () => {
     );
     expect(planned(48, 'fill')[0]).toMatch(/^In 48 wt the cloth shows through: about 10 %/);
     expect(planned(30, 'fill')[0]).toMatch(/^30 wt is planned, 40 wt is advised: /);
-    expect(planned(60, 'run')[0]).toMatch(/^60 wt is planned, 40 wt is advised: /);
+    // A run may be sewn fine as well.
+    expect(planned(60, 'run')).toEqual([]);
     expect(planned(60, 'fill', 'metallic')).toEqual([]);
   });
 });

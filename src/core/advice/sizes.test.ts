@@ -19,7 +19,8 @@ describe('sizes that a rule can live with, best first', () => {
 });
 
 describe('what every size is worth', () => {
-  const worth = (...rules: Rule[]) => new Map(sizeVotes(rules).map(({ value, weight }) => [value, weight]));
+  const worth = (...rules: Rule[]) =>
+    new Map<number, number>(sizeVotes(rules).map(({ value, weight }) => [value, weight]));
   const named = (rules: Rule[], size: number) =>
     sizeVotes(rules)
       .find(({ value }) => value === size)!
@@ -30,7 +31,7 @@ describe('what every size is worth', () => {
     const all = worth(wish);
     expect(all.size).toBe(9);
     // 9 for the strength squared; one size stouter, two, three; one thinner, two, three.
-    expect([75, 80, 90, 100, 70, 65, 60].map((size) => all.get(size as never))).toEqual([
+    expect([75, 80, 90, 100, 70, 65, 60].map((size) => all.get(size))).toEqual([
       9, -3, -12, -27, -4, -16, -36,
     ]);
     expect(sizeVotes([wish]).map(({ value }) => value)).toEqual([75, 80, 70, 90, 65, 100, 60, 110, 120]);
