@@ -9,6 +9,7 @@ const commit = execFileSync('git', ['rev-parse', '--short', 'HEAD'], { encoding:
 const runs: { command: string; section: RegExp }[] = [
   { command: 'bench', section: /^## Logging/m },
   { command: 'bench:plan', section: /^## Head plan/m },
+  { command: 'bench:scheme', section: /^## Standing head/m },
   { command: 'bench:tension', section: /^## Tension/m },
   { command: 'bench:artwork', section: /^## Reading a logo/m },
   { command: 'fuzz', section: /^## Odd requests/m },

@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
+import { omit } from '../../src/core/base/omit.ts';
 import type { SavedScheme } from '../../src/schemas/scheme.ts';
 import { allThreads, awake, eventsOf, headOf, newMachine, open, post } from './support.ts';
 
@@ -181,6 +182,38 @@ test('blocks are named, given needles and threads; a scheme without sense is not
   await name.fill('Aprons');
   await expect(page.getByRole('alert')).toBeHidden();
   await expect.poll(async () => (await kept(request, machine.id))[0]!.blocks[1]!.name).toBe('Aprons');
+});
+
+test('two people change a scheme at once: the second is told, and nothing is overwritten', async ({
+  page,
+  request,
+}) => {
+  const { machine, scheme } = await withScheme(request);
+  await open(page, `/${machine.slug}/head/standing`);
+  const { id } = scheme;
+  const fields = omit(scheme, 'id', 'machineId');
+  let isTheirs = false;
+  // Theirs comes in while ours is on its way.
+  await page.route('**/api/schemes/*', async (route) => {
+    if (route.request().method() === 'PUT' && !isTheirs) {
+      isTheirs = true;
+      const theirs = await request.put(`/api/schemes/${id}`, {
+        data: { ...fields, name: 'Theirs', operatorId: null, version: 1 },
+      });
+      expect(theirs.status()).toBe(200);
+    }
+    await route.continue();
+  });
+  const name = page.getByRole('textbox', { name: 'Name of the scheme' });
+  await name.fill('Mine');
+  await expect(page.getByRole('alert')).toContainText('nothing is overwritten');
+  await expect(name).toHaveValue('Mine');
+  expect((await kept(request, machine.id)).map((each) => each.name)).toEqual(['Theirs']);
+  await page.getByRole('button', { name: 'Keep mine as another' }).click();
+  await expect
+    .poll(async () => (await kept(request, machine.id)).map((each) => each.name).sort())
+    .toEqual(['Mine', 'Theirs']);
+  await expect(page.getByRole('alert')).toBeHidden();
 });
 
 test('the plan keeps to the scheme at its price and says where breaking pays; a copy is not kept to', async ({

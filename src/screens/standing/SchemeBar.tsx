@@ -175,7 +175,21 @@ function State({ scheme, today }: { scheme: OpenScheme; today: string }) {
   if (fault)
     return (
       <p role="alert" className="border-s-4 ps-3 font-semibold [border-color:var(--color-base-content)]">
-        × {fault}
+        × {fault}{' '}
+        {scheme.isClash && (
+          <button type="button" className="btn btn-sm min-h-11" onClick={scheme.takeTheirs}>
+            Look at theirs
+          </button>
+        )}{' '}
+        {scheme.isClash && shown && (
+          <button
+            type="button"
+            className="btn btn-sm min-h-11"
+            onClick={() => void scheme.add({ ...shown, since: null })}
+          >
+            Keep mine as another
+          </button>
+        )}
       </p>
     );
   if (!shown) return null;

@@ -46,7 +46,11 @@ export function useScheme(first: SavedScheme[]) {
   const [draft, setDraft] = useState<SchemeFields | null>(null);
   const [past, setPast] = useState<SchemeFields[]>([]);
   const [fault, setFault] = useState('');
+  /** Someone else changed it meanwhile: ours is not kept until the operator has chosen. */
+  const [isClash, setClash] = useState(false);
   const sending = useRef(false);
+  /** The version that our changes were made from: what the feed tells meanwhile must not be overwritten unseen. */
+  const base = useRef<number | null>(null);
   const shown = draft ?? (open && fieldsOf(open));
   const took = (kept: SavedScheme) =>
     setSchemes((all) => [
@@ -57,7 +61,7 @@ export function useScheme(first: SavedScheme[]) {
     ]);
 
   useEffect(() => {
-    if (!draft || !open) return;
+    if (!draft || !open || isClash) return;
     try {
       checkScheme(draft, data.machine.positions);
     } catch (error) {
@@ -70,10 +74,11 @@ export function useScheme(first: SavedScheme[]) {
       send<SavedScheme>('PUT', `/api/schemes/${open.id}`, {
         ...draft,
         operatorId,
-        version: open.version,
+        version: base.current ?? open.version,
       }).then(
         (kept) => {
           sending.current = false;
+          base.current = kept.version;
           took(kept);
           setFault('');
           setDraft((now) => (now === draft ? null : now));
@@ -81,16 +86,25 @@ export function useScheme(first: SavedScheme[]) {
         (error: Error) => {
           sending.current = false;
           setFault(error.message);
-          if (error instanceof NotTaken && error.isClash) setDraft(null);
+          setClash(error instanceof NotTaken && error.isClash);
         },
       );
     }, saveAfterMs);
     return () => clearTimeout(timer);
     // `took` is made anew at each drawing; what it does is the same.
-  }, [draft, open, operatorId, data.machine.positions]);
+  }, [draft, open, operatorId, data.machine.positions, isClash]);
 
+  /** Nothing of ours is unsaved. */
+  const settle = () => {
+    base.current = null;
+    setDraft(null);
+    setPast([]);
+    setFault('');
+    setClash(false);
+  };
   const change = (next: Partial<SchemeFields>) => {
     if (!shown) return;
+    if (!draft && !sending.current) base.current = open?.version ?? null;
     setPast([...past.slice(-49), shown]);
     setDraft({ ...shown, ...next });
   };
@@ -106,9 +120,7 @@ export function useScheme(first: SavedScheme[]) {
       });
       took(kept);
       setOpenId(kept.id);
-      setDraft(null);
-      setPast([]);
-      setFault('');
+      settle();
       say(`Kept as “${kept.name}”.`);
     } catch (error) {
       setFault((error as Error).message);
@@ -126,23 +138,23 @@ export function useScheme(first: SavedScheme[]) {
     undo: () => {
       const before = past.at(-1);
       if (!before) return;
+      if (!draft && !sending.current) base.current = open?.version ?? null;
       setPast(past.slice(0, -1));
       setDraft(before);
     },
     show: (id: string) => {
       setOpenId(id);
-      setDraft(null);
-      setPast([]);
-      setFault('');
+      settle();
     },
+    isClash,
+    takeTheirs: settle,
     remove: async () => {
       if (!open) return;
       try {
         await send('DELETE', `/api/schemes/${open.id}`, undefined);
         setSchemes((all) => all.filter(({ id }) => id !== open.id));
         setOpenId(null);
-        setDraft(null);
-        setPast([]);
+        settle();
         say(`“${open.name}” is taken away. The head stays as it is.`);
       } catch (error) {
         setFault((error as Error).message);
