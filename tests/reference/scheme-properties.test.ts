@@ -140,6 +140,52 @@ describe('a proposed scheme, whatever the head and the jobs', () => {
       }),
       runs,
     ));
+  test('where no change takes a minute, and where some jobs have no thread, there is a scheme all the same', () => {
+    const problem = randomInstance({
+      seed: 3,
+      jobs: 4,
+      perJob: 3,
+      positions: 6,
+      threads: 5,
+      needles: 3,
+      acceptable: 2,
+    });
+    const quick = { ...problem, minutes: { tieOn: 0, rethread: 0, reeye: 0, needle: 0, retension: 0 } };
+    expect(homesOf(propose(quick).scheme)).toHaveLength(6);
+    const empty = { ...problem.jobs[0]!, id: 'empty', requests: [] };
+    expect(propose({ ...problem, jobs: [empty, ...problem.jobs] })).toEqual(propose(problem));
+    expect(() => propose({ ...problem, jobs: [empty] })).toThrow('There is no job to lay the head out for');
+    expect(() => propose({ ...problem, jobs: [] })).toThrow('There is no job to lay the head out for');
+    expect(() => propose(problem, 6)).toThrow(
+      '6 positions for odd colours leave none of 6 for a block. Keep fewer.',
+    );
+    const out = problem.positions.map((place) => ({ ...place, use: 'out-of-order' as const }));
+    expect(() => propose({ ...problem, positions: out })).toThrow(
+      'Every position is out of order. Release at least one.',
+    );
+  });
+  test('a position out of order is no place for anybody', () => {
+    const problem = randomInstance({
+      seed: 5,
+      jobs: 5,
+      perJob: 3,
+      positions: 7,
+      threads: 6,
+      needles: 3,
+      acceptable: 2,
+    });
+    const positions = problem.positions.map((place) =>
+      place.position === 4 ? { ...place, use: 'out-of-order' as const } : place,
+    );
+    const { scheme } = propose({ ...problem, positions });
+    const home = homesOf(scheme).find(({ position }) => position === 4);
+    expect(home?.thread ?? null).toBeNull();
+    expect(
+      homesOf(scheme)
+        .filter(({ position }) => position !== 4)
+        .map(({ position }) => position),
+    ).toEqual([1, 2, 3, 5, 6, 7]);
+  });
   test('the same question has the same answer', () =>
     fc.assert(
       fc.property(instance, (problem) => {

@@ -84,7 +84,9 @@ export function mixOf(problem: PlanProblem, about: readonly JobInMix[] = []): Mi
       elements: known?.stops.filter(({ stop }) => request.stops.includes(stop)) ?? [],
     };
   };
-  const jobs = problem.jobs.map((job) => {
+  // A job without a known thread asks nothing of the head.
+  const asking = problem.jobs.filter(({ requests }) => requests.length > 0);
+  const jobs = asking.map((job) => {
     const known = about.find(({ id }) => id === job.id);
     return { id: job.id, name: job.name, asks: job.requests.map((request) => askOf(request, known)) };
   });

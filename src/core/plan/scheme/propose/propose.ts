@@ -95,7 +95,9 @@ function seatsFor(mix: Mix, count: number, odd: readonly Laid[], price: number, 
   const from = twin && !isTwice ? withTwin(fewer, twin, count) : fewer;
   const { seats: found } = chooseSeats(mix, count, { odd, price, fixed, from }, hooks);
   const seats = found.map((seat): Seat => ({ ...seat, weight: mix.weightOf[seat.thread]! }));
-  let byShare = usefulOf(mix, seats, fixed.length, odd, price);
+  const useful = usefulOf(mix, seats, fixed.length, odd, price);
+  // Where no change takes a minute none is useful: then as they were found.
+  let byShare = useful.length > 0 ? useful : seats;
   while (groupsOf(mix, byShare).length >= mostGroups) byShare = withoutTheLeast(mix, byShare);
   while (byShare.length < count) byShare = withOneMore(mix, byShare);
   const cost = (all: readonly Seat[]) =>
