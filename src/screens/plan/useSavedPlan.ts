@@ -28,6 +28,13 @@ export function useSavedPlan(
   const dirty = useRef(false);
   /** Our change is on its way: what others change meanwhile must not take its place unseen. */
   const sending = useRef(false);
+  /** The plan that is open: an answer about another one, asked for before that was opened, is passed over. */
+  const openId = useRef(first?.id ?? null);
+  const isOpen = ({ id }: SavedPlan) => openId.current === null || openId.current === id;
+  const opened = (next: SavedPlan) => {
+    openId.current = next.id;
+    setPlan(next);
+  };
 
   const change = (next: PlanSetup) => {
     setPast([...past.slice(-49), setup]);
@@ -60,7 +67,8 @@ export function useSavedPlan(
       keep.then(
         (kept) => {
           sending.current = false;
-          setPlan(kept);
+          if (!isOpen(kept)) return;
+          opened(kept);
           setState('saved');
         },
         (error: Error) => {
@@ -80,7 +88,7 @@ export function useSavedPlan(
       if (dirty.current || sending.current) return;
       getJson<SavedPlan>(`/api/plans/${plan.id}`).then(
         (theirs) => {
-          if (dirty.current || sending.current || theirs.version < plan.version) return;
+          if (dirty.current || sending.current || theirs.version < plan.version || !isOpen(theirs)) return;
           setPlan(theirs);
           if (theirs.version > plan.version) setSetup(theirs.setup as PlanSetup);
         },
@@ -93,7 +101,7 @@ export function useSavedPlan(
     if (!plan) return location.reload();
     const theirs = await getJson<SavedPlan>(`/api/plans/${plan.id}`);
     dirty.current = false;
-    setPlan(theirs);
+    opened(theirs);
     setSetup(theirs.setup as PlanSetup);
     setState('saved');
   };
@@ -106,7 +114,7 @@ export function useSavedPlan(
       operatorId,
     });
     dirty.current = false;
-    setPlan(kept);
+    opened(kept);
     setState('saved');
   };
   /** Where this plan seats the stops; a first plan is made for them. Passed over when the plan was changed meanwhile. */
@@ -128,8 +136,8 @@ export function useSavedPlan(
           version: of.version,
           seats,
         });
-        if (dirty.current) return;
-        setPlan(kept);
+        if (dirty.current || !isOpen(kept)) return;
+        opened(kept);
         // Someone changed the plan meanwhile: the answer is theirs, and its seats are worked out anew.
         if (kept.version !== of.version) setSetup(kept.setup as PlanSetup);
       } finally {
@@ -140,7 +148,7 @@ export function useSavedPlan(
   );
   const open = (other: SavedPlan) => {
     dirty.current = false;
-    setPlan(other);
+    opened(other);
     setSetup(other.setup as PlanSetup);
     setPast([]);
     setState('saved');
