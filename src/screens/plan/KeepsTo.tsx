@@ -33,9 +33,9 @@ export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme 
         {keeping && keeping.broken.length > 0 && (
           <>
             <b>Breaks a block {counted(keeping.broken.length, 'time')}</b>
-            {keeping.saves > 0.05
-              ? `: that pays, it saves ${minutesText(keeping.saves)} against keeping to it.`
-              : ': these jobs cannot be sewn otherwise.'}
+            {keeping.must >= keeping.broken.length
+              ? ': these jobs cannot be sewn otherwise.'
+              : `${keeping.must > 0 ? `, ${keeping.must} of them in any case` : ''}: that pays, it saves ${minutesText(keeping.saves)} against keeping to it.`}
           </>
         )}
       </p>
