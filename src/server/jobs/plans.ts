@@ -4,35 +4,18 @@ import type { KeptSeat } from '../../core/seating/asked.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../ledger/reading/live.ts';
 import { log } from '../base/log.ts';
-import { conflict, invalid, notFound } from '../http/problem.ts';
+import { conflict, invalid } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
-import { keysOf, pageOf } from '../base/paging.ts';
+import { keptById, listKept } from '../machine/kept-by-machine.ts';
 
 const columns = `id, machine_id AS "machineId", name, setup, seats, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
 
-/** A machine's plans, the newest change first. */
-export async function listPlans({ machine, limit = 50, after }: ListQuery & { machine: string }) {
-  const keys = keysOf(after, 2);
-  const found = await rows<SavedPlan>(
-    database(),
-    `SELECT ${columns} FROM head_plan WHERE machine_id = $1
-       AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
-     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
-    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
-  );
-  return pageOf(
-    found,
-    limit,
-    (row) => row,
-    (row) => [row.changedAt, row.id],
-  );
-}
+const plans = { table: 'head_plan', columns, noun: 'plan' } as const;
 
-export async function planById(id: string): Promise<SavedPlan> {
-  const [row] = await rows<SavedPlan>(database(), `SELECT ${columns} FROM head_plan WHERE id = $1`, [id]);
-  if (!row) throw notFound('plan');
-  return row;
-}
+/** A machine's plans, the newest change first. */
+export const listPlans = (query: ListQuery & { machine: string }) => listKept<SavedPlan>(plans, query);
+
+export const planById = (id: string) => keptById<SavedPlan>(plans, id);
 
 /** Keeps a new plan. Sent again, the same one is given back; another one under its id is refused with both. */
 export async function addPlan({ id, machineId, name, setup, operatorId }: SavedPlanNew): Promise<SavedPlan> {

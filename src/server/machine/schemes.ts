@@ -3,46 +3,19 @@ import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schem
 import type { ListQuery } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { makeOnce } from '../base/made-once.ts';
-import { keysOf, pageOf } from '../base/paging.ts';
-import { conflict, invalid, notFound } from '../http/problem.ts';
+import { conflict, invalid } from '../http/problem.ts';
+import { keptById, listKept } from './kept-by-machine.ts';
 import { tellPlan } from '../jobs/plans.ts';
 
 const columns = `id, machine_id AS "machineId", name, blocks, price, trade_weeks AS "tradeWeeks",
   to_char(since, 'YYYY-MM-DD') AS since, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
 
+const schemes = { table: 'head_scheme', columns, noun: 'scheme' } as const;
+
 /** A machine's schemes, the newest change first. */
-export async function listSchemes({ machine, limit = 50, after }: ListQuery & { machine: string }) {
-  const keys = keysOf(after, 2);
-  const found = await rows<SavedScheme>(
-    database(),
-    `SELECT ${columns} FROM head_scheme WHERE machine_id = $1
-       AND ($2::timestamptz IS NULL OR (changed_at, id::text) < ($2, $3))
-     ORDER BY changed_at DESC, id::text DESC LIMIT $4`,
-    [machine, keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
-  );
-  return pageOf(
-    found,
-    limit,
-    (row) => row,
-    (row) => [row.changedAt, row.id],
-  );
-}
+export const listSchemes = (query: ListQuery & { machine: string }) => listKept<SavedScheme>(schemes, query);
 
-export async function schemeById(id: string): Promise<SavedScheme> {
-  const [row] = await rows<SavedScheme>(database(), `SELECT ${columns} FROM head_scheme WHERE id = $1`, [id]);
-  if (!row) throw notFound('scheme');
-  return row;
-}
-
-/** The scheme that a machine is kept to; null: none. */
-export async function schemeInForce(machineId: string): Promise<SavedScheme | null> {
-  const [row] = await rows<SavedScheme>(
-    database(),
-    `SELECT ${columns} FROM head_scheme WHERE machine_id = $1 AND since IS NOT NULL`,
-    [machineId],
-  );
-  return row ?? null;
-}
+export const schemeById = (id: string) => keptById<SavedScheme>(schemes, id);
 
 /** Keeps a new scheme. Sent again, the same one is given back; another one under its id is refused with both. */
 export async function addScheme(asked: SavedSchemeNew): Promise<SavedScheme> {
