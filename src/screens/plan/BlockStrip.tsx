@@ -1,3 +1,4 @@
+import { blockColumns } from '../../parts/weave/block-columns.ts';
 import { rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
 
 /** The blocks of the scheme that the plan keeps to, as thin bars over its positions. */
@@ -5,16 +6,13 @@ export function BlockStrip({ blocks, order }: { blocks: readonly Block[]; order:
   return (
     <div className="weave-grid pt-1" role="list" aria-label="Blocks of the scheme">
       {blocks.map((block) => {
-        const [left, right] = [block.from, block.to]
-          .map((position) => order.indexOf(position) + 1)
-          .sort((a, b) => a - b);
         return (
           <span
             key={block.from}
             role="listitem"
             title={`${rangeText(block)}: ${block.name}, ${block.needle ?? 'any needle'}`}
             className={`row-start-1 mx-0.5 truncate border-t-4 px-1 text-xs leading-5 font-semibold [border-color:var(--color-base-content)] ${block.use === 'odd' ? 'border-dashed' : ''}`}
-            style={{ gridColumn: `${left} / ${right! + 1}` }}
+            style={{ gridColumn: blockColumns(block, order) }}
           >
             {block.name}
           </span>

@@ -1,3 +1,4 @@
+import { blockAt } from '../../core/plan/blocks/scheme.ts';
 import type { SavedScheme } from '../../schemas/scheme.ts';
 import { counted } from '../../parts/text.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -42,7 +43,7 @@ export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme 
       {keeping && keeping.broken.length > 0 && (
         <ul className="text-sm">
           {keeping.broken.map((seat) => {
-            const block = scheme.blocks.find(({ from, to }) => seat.position >= from && seat.position <= to);
+            const block = blockAt(scheme.blocks, seat.position);
             return (
               <li key={`${seat.job} ${seat.position}`}>
                 Position {seat.position} ({block?.name ?? 'no block'}): {nameOf(seat.job)}, stop{' '}

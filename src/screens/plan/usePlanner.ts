@@ -96,25 +96,39 @@ export function useOrderSearch(onFound: (outcome: PlanOutcome) => void) {
   return { state, search, cancel };
 }
 
-/** What keeping to the scheme comes to, worked out beside the plan; null while it is not known or there is no scheme. */
-export function useKeeping(problem: PlanProblem, outcome: PlanOutcome | null): Keeping | null {
-  const [keeping, setKeeping] = useState<Keeping | null>(null);
-  const asks = (problem.breaking ?? 0) > 0 && outcome !== null;
-  const key = asks ? JSON.stringify([problem, outcome]) : '';
+/**
+ * What a worker of its own answers, asked anew whenever the question changes; null while it is not known, and where nothing is
+ * asked or it was refused.
+ */
+function useAnswer<Answer>(
+  question: HeadPlanAsked | null,
+  answerIn: (said: HeadPlanSaid) => Answer | null,
+): Answer | null {
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const key = question ? JSON.stringify(question) : '';
   useEffect(() => {
-    setKeeping(null);
+    setAnswer(null);
     if (!key) return;
-    const [forProblem, of] = JSON.parse(key) as [PlanProblem, PlanOutcome];
     const worker = newWorker();
     worker.addEventListener('message', ({ data }: MessageEvent<HeadPlanSaid>) => {
-      if (data.says === 'keeping') setKeeping(data.keeping);
+      setAnswer(answerIn(data));
       worker.terminate();
     });
-    const message: HeadPlanAsked = { asks: 'keeping', id: ++asked, problem: forProblem, outcome: of };
-    worker.postMessage(message);
+    worker.postMessage(JSON.parse(key));
     return () => worker.terminate();
+    // `answerIn` only picks from what is said: the question decides.
   }, [key]);
-  return keeping;
+  return answer;
+}
+/** A worker that is asked one thing need not tell its answers apart. */
+const only = 0;
+
+/** What keeping to the scheme comes to, worked out beside the plan; null while it is not known or there is no scheme. */
+export function useKeeping(problem: PlanProblem, outcome: PlanOutcome | null): Keeping | null {
+  const asks = (problem.breaking ?? 0) > 0 && outcome !== null;
+  return useAnswer(asks ? { asks: 'keeping', id: only, problem, outcome } : null, (said) =>
+    said.says === 'keeping' ? said.keeping : null,
+  );
 }
 
 /** What a thread would cost on each other position: asked when a seat is looked at. */
@@ -122,26 +136,9 @@ export function usePrices(
   problem: PlanProblem | null,
   seat: { job: string; stops: readonly number[] } | null,
 ) {
-  const [prices, setPrices] = useState<{ position: number; minutes: number | null }[] | null>(null);
-  const key = seat && problem ? JSON.stringify([problem, seat.job, seat.stops]) : '';
-  useEffect(() => {
-    setPrices(null);
-    if (!key) return;
-    const [forProblem, job, stops] = JSON.parse(key) as [PlanProblem, string, number[]];
-    const worker = newWorker();
-    worker.addEventListener('message', ({ data }: MessageEvent<HeadPlanSaid>) => {
-      if (data.says === 'prices') setPrices(data.prices);
-      worker.terminate();
-    });
-    const message: HeadPlanAsked = {
-      asks: 'prices',
-      id: ++asked,
-      asked: { problem: forProblem },
-      job,
-      stops,
-    };
-    worker.postMessage(message);
-    return () => worker.terminate();
-  }, [key]);
-  return prices;
+  const question: HeadPlanAsked | null =
+    seat && problem
+      ? { asks: 'prices', id: only, asked: { problem }, job: seat.job, stops: seat.stops }
+      : null;
+  return useAnswer(question, (said) => (said.says === 'prices' ? said.prices : null));
 }

@@ -7,7 +7,6 @@ import Ellipsis from 'lucide-react/icons/ellipsis';
 import { Popover } from '../../parts/frame/Popover.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
-import type { Thread } from '../../schemas/workshop.ts';
 
 interface BlockCardsProps {
   blocks: readonly Block[];
@@ -179,9 +178,8 @@ interface TenantProps {
 
 /** The thread that lives on a position; open to any of the block's weight. */
 function Tenant({ position, threadId, weight, classes, onThread }: TenantProps) {
-  const { threads } = useFrame();
+  const { threads, threadName } = useFrame();
   const thread = threads.get(threadId ?? '');
-  const text = (one: Thread) => `${one.name} ${one.weightNo} wt`;
   const may = [...threads.values()].filter(({ id }) => weight === null || classes[id] === weight);
   return (
     <li className="flex items-center gap-1.5">
@@ -202,14 +200,14 @@ function Tenant({ position, threadId, weight, classes, onThread }: TenantProps) 
           onChange={(change) => onThread(change.target.value || null)}
         >
           <option value="">any colour</option>
-          {may.map((one) => (
-            <option key={one.id} value={one.id}>
-              {text(one)}
+          {may.map(({ id }) => (
+            <option key={id} value={id}>
+              {threadName(id)}
             </option>
           ))}
         </select>
       ) : (
-        <span className="text-sm">{thread ? text(thread) : 'any colour'}</span>
+        <span className="text-sm">{thread ? threadName(thread.id) : 'any colour'}</span>
       )}
     </li>
   );

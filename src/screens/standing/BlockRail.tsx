@@ -5,6 +5,7 @@ import { homesOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts
 import { weightText } from '../../core/plan/blocks/weight-classes.ts';
 import { whole } from '../../parts/text.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
+import { blockColumns } from '../../parts/weave/block-columns.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 
 interface BlockRailProps {
@@ -34,12 +35,11 @@ export function BlockRail(props: BlockRailProps) {
     <div ref={grid} className="border-b pt-2 pb-1 rule">
       <div className="weave-grid relative gap-y-1" role="group" aria-label="Blocks of the scheme">
         {blocks.map((block, at) => {
-          const [left, right] = [columnOf(block.from), columnOf(block.to)].sort((a, b) => a - b);
           return (
             <div
               key={`${block.from} ${block.name}`}
               className={`row-start-1 mx-0.5 min-w-0 border-2 px-1.5 py-0.5 [border-color:var(--color-base-content)] ${block.use === 'odd' ? 'border-dashed' : ''} rounded-t-md bg-base-100`}
-              style={{ gridColumn: `${left} / ${right! + 1}` }}
+              style={{ gridColumn: blockColumns(block, order) }}
               title={block.reason}
             >
               <p
@@ -214,7 +214,7 @@ function Border({ blocks, at, order, grid, onBorder }: BorderProps) {
       aria-valuemin={block.from}
       aria-valuemax={next.to - 1}
       aria-valuetext={`${block.name} ${rangeText(block)}, ${next.name} ${rangeText(next)}`}
-      className={`absolute top-0 z-10 grid h-12 w-7 cursor-ew-resize touch-none place-items-center -translate-x-1/2`}
+      className="absolute top-0 z-10 grid h-12 w-7 -translate-x-1/2 cursor-ew-resize touch-none place-items-center"
       style={edge(order, block.to, isRising)}
       onPointerDown={(press) => press.currentTarget.setPointerCapture(press.pointerId)}
       onPointerMove={(move) => {

@@ -1,6 +1,7 @@
 import { addWeeks, formatISO } from 'date-fns';
 import { homesOf, rangeText, type Home } from '../../core/plan/blocks/scheme.ts';
 import { weightText } from '../../core/plan/blocks/weight-classes.ts';
+import { blockColumns } from '../../parts/weave/block-columns.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SchemeFields } from './useScheme.ts';
 
@@ -24,7 +25,6 @@ interface WallChartProps {
 /** The chart for the wall: black and white, A4 across, positions as they are seen from the front. */
 export function WallChart({ machine, scheme, order, threads, turns, day }: WallChartProps) {
   const homes = new Map(homesOf(scheme).map((home) => [home.position, home]));
-  const columnOf = (position: number) => order.indexOf(position) + 1;
   const grid = { gridTemplateColumns: `repeat(${order.length}, minmax(0, 1fr))` };
   const isTwice = (home: Home | undefined) =>
     home !== undefined &&
@@ -42,12 +42,11 @@ export function WallChart({ machine, scheme, order, threads, turns, day }: WallC
       </div>
       <div className="mt-3 grid" style={grid}>
         {scheme.blocks.map((block) => {
-          const [left, right] = [columnOf(block.from), columnOf(block.to)].sort((a, b) => a - b);
           return (
             <div
               key={block.from}
               className={`row-start-1 overflow-hidden border-2 border-b-0 px-1 text-center [border-color:#000] ${block.use === 'odd' ? 'border-dashed' : ''}`}
-              style={{ gridColumn: `${left} / ${right! + 1}` }}
+              style={{ gridColumn: blockColumns(block, order) }}
             >
               <p className="text-sm leading-4 font-bold hyphens-auto">{block.name}</p>
               <p className="figures text-xs leading-4">{block.needle}</p>

@@ -30,16 +30,14 @@ export type ProposalState =
 
 /** A scheme proposed in a worker, from what was sewn, from the jobs ahead, or from three answers. */
 export function useProposal(setup: PlanSetup, context: SetupContext, price: number) {
-  const { threads } = useFrame();
+  const { threads, threadName } = useFrame();
   const [state, setState] = useState<ProposalState>({ is: 'idle' });
   const worker = useOneWorker<HeadPlanAsked, HeadPlanSaid>(newWorker);
   const bare = { ...context, running: null, scheme: null };
   const ask = (from: ProposedFrom, jobs: readonly JobToPlan[], odd: number) => {
     setState({ is: 'working', share: 0 });
     const open = { ...emptySetup, uses: setup.uses, minutes: setup.minutes, order: jobs.map(({ id }) => id) };
-    const threadNames = Object.fromEntries(
-      [...threads.values()].map(({ id, name, weightNo }) => [id, `${name} ${weightNo} wt`]),
-    );
+    const threadNames = Object.fromEntries([...threads.keys()].map((id) => [id, threadName(id)]));
     const message: HeadPlanAsked = {
       asks: 'scheme',
       id: ++asked,

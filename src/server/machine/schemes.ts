@@ -1,4 +1,5 @@
 import { checkScheme } from '../../core/plan/scheme/faults.ts';
+import type { Scheme } from '../../core/plan/blocks/scheme.ts';
 import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schemas/scheme.ts';
 import type { ListQuery } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
@@ -17,16 +18,24 @@ export const listSchemes = (query: ListQuery & { machine: string }) => listKept<
 
 export const schemeById = (id: string) => keptById<SavedScheme>(schemes, id);
 
-/** Keeps a new scheme. Sent again, the same one is given back; another one under its id is refused with both. */
-export async function addScheme(asked: SavedSchemeNew): Promise<SavedScheme> {
-  const { id, machineId, name, price, tradeWeeks, since, operatorId } = asked;
+/** Throws a 422 problem for blocks that do not suit the machine's head. */
+async function mustSuit(scheme: Scheme, machineId: string): Promise<void> {
   const [machine] = await rows<{ positions: number }>(
     database(),
     'SELECT positions FROM machine WHERE id = $1',
     [machineId],
   );
   if (!machine) throw invalid('There is no such machine. Pick it from the list at the top.');
-  checkScheme(asked, machine.positions);
+  checkScheme(scheme, machine.positions);
+}
+
+const nameTaken = (name: string) =>
+  conflict(`This machine has a scheme called “${name}” already. Give this one another name.`);
+
+/** Keeps a new scheme. Sent again, the same one is given back; another one under its id is refused with both. */
+export async function addScheme(asked: SavedSchemeNew): Promise<SavedScheme> {
+  const { id, machineId, name, price, tradeWeeks, since, operatorId } = asked;
+  await mustSuit(asked, machineId);
   const item = await inTransaction(async (sql) => {
     if (since !== null) await takeOutOfForce(sql, machineId, id);
     const made = await makeOnce<SavedScheme, SavedScheme>(
@@ -46,7 +55,7 @@ export async function addScheme(asked: SavedSchemeNew): Promise<SavedScheme> {
         read: (row) => row,
         noun: 'scheme',
         taken: () => {
-          throw conflict(`This machine has a scheme called “${name}” already. Give this one another name.`);
+          throw nameTaken(name);
         },
       },
       sql,
@@ -63,12 +72,7 @@ export async function changeScheme(
   { name, blocks, price, tradeWeeks, since, operatorId, version }: SavedSchemeChange,
 ): Promise<SavedScheme> {
   const { machineId } = await schemeById(id);
-  const [machine] = await rows<{ positions: number }>(
-    database(),
-    'SELECT positions FROM machine WHERE id = $1',
-    [machineId],
-  );
-  checkScheme({ blocks }, machine!.positions);
+  await mustSuit({ blocks }, machineId);
   const changed = await inTransaction(async (sql) => {
     if (since !== null) await takeOutOfForce(sql, machineId, id);
     const [row] = await rows<SavedScheme>(
@@ -84,8 +88,7 @@ export async function changeScheme(
       );
     return row;
   }).catch((error: unknown) => {
-    if ((error as { code?: string }).code === '23505')
-      throw conflict(`This machine has a scheme called “${name}” already. Give this one another name.`);
+    if ((error as { code?: string }).code === '23505') throw nameTaken(name);
     throw error;
   });
   tellPlan(machineId);

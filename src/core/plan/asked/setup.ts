@@ -9,7 +9,7 @@ import type { KeptSeat } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
-import type { Scheme } from '../blocks/scheme.ts';
+import { blockAt, type Scheme } from '../blocks/scheme.ts';
 import { sewMinutes } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 
@@ -79,7 +79,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
         thread: seat.cone?.threadId ?? null,
       })),
       use: setup.uses[index + 1] ?? ('free' as const),
-      ...blockAt(index + 1, context.scheme),
+      ...wantedAt(index + 1, context.scheme),
       sewn: Math.max(0, ...here.map((seat) => seat.needle?.age.stitches ?? 0)),
     };
   });
@@ -119,8 +119,8 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
 }
 
 /** What the scheme wants of a position; nothing for one that no block of work has. */
-function blockAt(position: number, scheme: SetupContext['scheme']): Pick<PlanPosition, 'block'> {
-  const block = scheme?.blocks.find(({ from, to }) => position >= from && position <= to);
+function wantedAt(position: number, scheme: SetupContext['scheme']): Pick<PlanPosition, 'block'> {
+  const block = scheme && blockAt(scheme.blocks, position);
   return block?.use === 'work' ? { block: { needle: block.needle, weight: block.weight } } : {};
 }
 

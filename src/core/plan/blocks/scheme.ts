@@ -1,12 +1,9 @@
-import { keysOf } from '../../base/keys.ts';
-
 /** What a block of positions is for. */
 export const blockUses = {
   work: { name: 'a kind of work', says: 'its needle and thread weight stay; breaking it has a price' },
   odd: { name: 'tracing and odd colours', says: 'whatever comes once: any thread, any needle, no price' },
 } as const;
 export type BlockUse = keyof typeof blockUses;
-export const blockUseKeys = keysOf(blockUses);
 
 /** A block of neighbouring positions, as it is drawn on the wall chart. */
 export interface Block {
@@ -33,6 +30,12 @@ export interface Scheme {
 /** Positions of a block, first to last. */
 export const positionsOf = ({ from, to }: Pick<Block, 'from' | 'to'>): number[] =>
   Array.from({ length: Math.max(0, to - from + 1) }, (_, index) => from + index);
+
+/** The block that a position is of; undefined: none. */
+export const blockAt = <B extends Pick<Block, 'from' | 'to'>>(
+  blocks: readonly B[],
+  position: number,
+): B | undefined => blocks.find(({ from, to }) => position >= from && position <= to);
 
 /** What a scheme would have on one position. Null needle: not said. Null thread: open. */
 export interface Home {

@@ -1,7 +1,7 @@
 import { needleText, readNeedleLabel } from '../../needle/label.ts';
 import { Refusal } from '../../base/refusal.ts';
 import type { PlanPosition, PlanProblem } from '../asked/problem.ts';
-import { positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
+import { blockAt, positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
 
 const named = (block: Block) => `“${block.name}” (${rangeText(block)})`;
 
@@ -69,14 +69,13 @@ export function remarksOn(
   { jobs, classes }: Pick<PlanProblem, 'jobs' | 'classes'>,
   threadName: (id: string) => string,
 ): string[] {
-  const blockAt = (position: number) => blocks.find(({ from, to }) => position >= from && position <= to);
   const out = positions.flatMap(({ position, use }) => {
-    const block = blockAt(position);
+    const block = blockAt(blocks, position);
     return block && use === 'out-of-order'
       ? [`Position ${position} is out of order: ${named(block)} has one position fewer until it is mended.`]
       : [];
   });
-  const none = positions.filter(({ position }) => !blockAt(position)).map(({ position }) => position);
+  const none = positions.filter(({ position }) => !blockAt(blocks, position)).map(({ position }) => position);
   const unserved = new Map<string, { jobs: Set<string>; needles: Set<string> }>();
   for (const job of jobs)
     for (const { thread, needles } of job.requests) {

@@ -1,8 +1,7 @@
 import { chance } from '../../../base/chance.ts';
-import type { Laid } from './sewing.ts';
 import { setUpEstimate, setUpShare } from './set-up.ts';
-import { Sewing } from './sewing.ts';
-import type { Mix } from './mix.ts';
+import { Sewing, type Laid } from './sewing.ts';
+import { unfit, type Mix } from './mix.ts';
 
 /** A needle with the thread that lives on it, by the mix's numbers. */
 export interface SeatChoice {
@@ -25,8 +24,6 @@ const mostSweeps = 2;
 /** So often some seats are taken out and put in anew, so many at once. */
 const rounds = 20;
 const takenOut = 4;
-/** A needle that does not do counts like so many minutes of care. From memory. */
-const unfit = 12;
 const tiny = 1e-9;
 
 const blank: Laid = { needle: -1, thread: -1, isBlock: false, weight: -1 };

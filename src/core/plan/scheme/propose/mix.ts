@@ -28,6 +28,9 @@ export interface Ask {
   elements: readonly { element: ElementKind; stitches: number }[];
 }
 
+/** A needle that does not do counts like so many minutes of care. From memory. */
+export const unfit = 12;
+
 /** What is known of a job beside what it asks. */
 export type JobInMix = Pick<JobToPlan, 'id' | 'pieces' | 'cloth' | 'garment' | 'stops'>;
 
@@ -49,7 +52,6 @@ export interface Mix {
   /** Minutes by relation on all heads, the needle kept and a new one. */
   kept: Float64Array;
   renewed: Float64Array;
-  heads: number;
 }
 
 /** Numbers the work of a problem. `about`: what is known of its jobs, by their ids; of one that is not there one piece is sewn. */
@@ -113,7 +115,6 @@ export function mixOf(problem: PlanProblem, about: readonly JobInMix[] = []): Mi
     relation,
     kept: Float64Array.from(table.kept, (minutes) => minutes * heads),
     renewed: Float64Array.from(table.needle, (minutes) => minutes * heads),
-    heads,
   };
 }
 

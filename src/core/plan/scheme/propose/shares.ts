@@ -1,4 +1,4 @@
-import type { Ask, Mix } from './mix.ts';
+import { unfit, type Ask, type Mix } from './mix.ts';
 import type { SeatChoice } from './choose-seats.ts';
 
 /** Which share of all stitches each seat sews, 0 to 1 (seats that are alike take turns), and what it sews. */
@@ -6,8 +6,6 @@ export interface SeatShares {
   seats: number[];
   /** The requests that each seat serves. */
   asks: Ask[][];
-  /** Share of the stitches whose thread has no home. */
-  homeless: number;
 }
 
 /** Every request on the seat of its thread with the least penalty. */
@@ -15,7 +13,6 @@ export function seatShares(mix: Mix, seats: readonly SeatChoice[]): SeatShares {
   const stitches = seats.map(() => 0);
   const asks = seats.map((): Ask[] => []);
   let all = 0;
-  let homeless = 0;
   for (const job of mix.jobs)
     for (const ask of job.asks) {
       all += ask.stitches;
@@ -26,21 +23,15 @@ export function seatShares(mix: Mix, seats: readonly SeatChoice[]): SeatShares {
         ),
       }));
       const best = ways.filter(({ homes }) => homes.length > 0).sort((a, b) => a.penalty - b.penalty)[0];
-      if (!best) {
-        homeless += ask.stitches;
-        continue;
-      }
+      if (!best) continue;
       for (const home of best.homes) {
         stitches[home]! += ask.stitches / best.homes.length;
         asks[home]!.push(ask);
       }
     }
   const whole = Math.max(1, all);
-  return { seats: stitches.map((sum) => sum / whole), asks, homeless: homeless / whole };
+  return { seats: stitches.map((sum) => sum / whole), asks };
 }
-
-/** A needle that does not suit counts like so many minutes of care. From memory. */
-const unfit = 12;
 
 /** The needle that suits most of the stitches, or least badly: what a position for tracing and odd colours has. */
 export function middlingNeedle({ jobs, needles }: Mix): number {
