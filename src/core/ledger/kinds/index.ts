@@ -16,6 +16,10 @@ import { definition as screwTurned } from './screw_turned/definition.ts';
 import { definition as caseDropped } from './case_dropped/definition.ts';
 import { definition as blockRead } from './block_read/definition.ts';
 import { definition as upperGauged } from './upper_gauged/definition.ts';
+import { definition as traceOpened } from './trace_opened/definition.ts';
+import { definition as traceStep } from './trace_step/definition.ts';
+import { definition as traceClosed } from './trace_closed/definition.ts';
+import { definition as mechanicalFound } from './mechanical_found/definition.ts';
 import { definition as note } from './note/definition.ts';
 import { definition as correction } from './correction/definition.ts';
 
@@ -39,6 +43,10 @@ export const entryKinds = {
   case_dropped: caseDropped,
   block_read: blockRead,
   upper_gauged: upperGauged,
+  trace_opened: traceOpened,
+  trace_step: traceStep,
+  trace_closed: traceClosed,
+  mechanical_found: mechanicalFound,
   note: note,
   correction: correction,
 } as const;

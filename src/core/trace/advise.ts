@@ -1,0 +1,156 @@
+import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
+import { partKeys, type Part } from '../trouble/parts.ts';
+import { stepOf, type Step } from '../trouble/steps/index.ts';
+import type { Given, TraceQuestion } from './asked.ts';
+import { finderFor, minutesOf, stepsHere, usualSetting, type Setting } from './compile.ts';
+import { contradictions, type Contradiction } from './contradictions.ts';
+import {
+  chanceOfCauses,
+  posterior,
+  stepsOpen,
+  type Answered,
+  type Belief,
+  type Finder,
+} from './reason/finder.ts';
+import { narrowed } from './reason/narrowed.ts';
+import { rank } from './reason/policy.ts';
+import { openSteps, type Withheld } from './safe.ts';
+import { whyFirst, worthOf, type StepAdvice } from './worth.ts';
+
+/** A cause and its chance, all that was told and answered considered. */
+export interface CauseChance {
+  cause: Cause;
+  chance: number;
+}
+
+export interface TraceAdvice {
+  /** The likeliest first. A pair counts for both of its causes. */
+  causes: CauseChance[];
+  parts: { part: Part; chance: number; isCleared: boolean }[];
+  /** Two causes at once, where that explains it best of all. */
+  pair: { causes: readonly [Cause, Cause]; chance: number } | null;
+  /** The best first. */
+  steps: StepAdvice[];
+  withheld: Withheld[];
+  /** Until it sews again. */
+  expected: number;
+  /** The technician is the best that can be done from here on. */
+  isForTechnician: boolean;
+  /** Something in the list explains what was told; where not, it is likelier something else. */
+  fits: boolean;
+  contradictions: Contradiction[];
+  /** Why the first step comes before the second; null where there are not two. */
+  whyFirst: string | null;
+}
+
+/** Below this a part counts as cleared. */
+export const cleared = 0.01;
+/** From here on it is likelier something that is not in the list. */
+const doesNotFit = 0.35;
+/** States looked ahead with. */
+const lookedAhead = 40;
+
+/**
+ * What may be wrong, and what to do next. Exact over single causes and pairs; the order of steps by looking ahead
+ * (`reason/policy.ts`). Deterministic. An answer that a step does not have throws RangeError.
+ */
+export function adviseTrace(question: TraceQuestion): TraceAdvice {
+  const { clues, answered, setting = usualSetting } = question;
+  const finder = finderFor(clues, setting);
+  const here = stepsHere(setting);
+  const given = numbered(finder, answered);
+  const belief = posterior(finder, given);
+  const causes = causeChances(finder, belief);
+  const { open, withheld } = openSteps(
+    stepsOpen(finder, given).map((index) => here[index]!),
+    question,
+  );
+  const small = narrowed(finder, belief, lookedAhead);
+  const indexes = open.map((step) => here.indexOf(step));
+  const ranked = inToldOrder(
+    rank(small.finder, small.belief, indexes).map((each) => ({
+      ...each,
+      step: here[each.step]!,
+      index: each.step,
+    })),
+    setting,
+  );
+  const steps = ranked.map(({ step, minutes, index }): StepAdvice => ({
+    step,
+    minutes: minutesOf(step, setting),
+    expected: minutes,
+    ...worthOf(finder, belief, finder.steps[index]!),
+  }));
+  const best = Math.min(...steps.map((each) => each.expected));
+  return {
+    causes,
+    parts: partChances(causes),
+    pair: likelyPair(finder, belief),
+    steps,
+    withheld,
+    expected: Math.min(best, setting.prices.technician),
+    isForTechnician: steps.length === 0 || steps[0]!.expected >= setting.prices.technician,
+    fits: causes.find(({ cause }) => cause === 'other')!.chance < doesNotFit,
+    contradictions: contradictions(finder, clues, given, setting),
+    whyFirst: whyFirst(steps),
+  };
+}
+
+/** {@link TraceAdvice.causes} alone: without looking ahead. */
+export function causesNow({ clues, answered, setting = usualSetting }: TraceQuestion): CauseChance[] {
+  const finder = finderFor(clues, setting);
+  return causeChances(finder, posterior(finder, numbered(finder, answered)));
+}
+
+/** A step that changes nothing of what follows costs its own minutes more than the best: it is not told before one that does. */
+const idleFrom = 0.9;
+
+/** The steps in the order in which they are told: what decides something first; under a cover later, of like worth. */
+function inToldOrder<T extends { step: Step; minutes: number }>(ranked: readonly T[], setting: Setting): T[] {
+  const [best] = ranked;
+  const isIdle = ({ step, minutes }: T) =>
+    stepOf(step).kind === 'look' && minutes - best!.minutes > idleFrom * minutesOf(step, setting);
+  const sorted = [...ranked].sort((a, b) => underCoverLater(a) - underCoverLater(b));
+  return [...sorted.filter((each) => !isIdle(each)), ...sorted.filter(isIdle)];
+}
+
+/** Of like worth, what needs no cover off comes first: like is within a twentieth. Common practice; the figure is from memory. */
+const underCoverLater = ({ step, minutes }: { step: Step; minutes: number }) =>
+  minutes * (stepOf(step).isUnderCover ? 1.05 : 1);
+
+/** Steps and answers by the finder's numbers. Throws RangeError for one that it does not have. */
+export function numbered(finder: Finder, answered: readonly Given[]): Answered {
+  return answered.map(({ step, answer }) => {
+    const index = finder.steps.findIndex(({ key }) => key === step);
+    const which = finder.steps[index]?.answers.findIndex(({ key }) => key === answer) ?? -1;
+    if (which < 0) throw new RangeError(`“${step}” has no answer “${answer}”.`);
+    return [index, which] as const;
+  });
+}
+
+function causeChances(finder: Finder, belief: Belief): CauseChance[] {
+  return chanceOfCauses(finder, belief, causeKeys.length)
+    .map((chance, index) => ({ cause: causeKeys[index]!, chance }))
+    .sort((a, b) => b.chance - a.chance);
+}
+
+function partChances(causes: readonly CauseChance[]) {
+  return partKeys.map((part) => {
+    const chance = causes
+      .filter(({ cause }) => causeOf(cause).part === part)
+      .reduce((sum, each) => sum + each.chance, 0);
+    return { part, chance: Math.min(1, chance), isCleared: chance < cleared };
+  });
+}
+
+/** The likeliest pair, where it is likelier than every single cause. */
+function likelyPair(finder: Finder, belief: Belief): TraceAdvice['pair'] {
+  let best = 0;
+  belief.forEach((weight, state) => {
+    if (weight > belief[best]!) best = state;
+  });
+  const [a, b] = finder.states[best]!;
+  return a === undefined || b === undefined
+    ? null
+    : { causes: [causeKeys[a]!, causeKeys[b]!], chance: belief[best]! };
+}

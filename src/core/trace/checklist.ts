@@ -1,0 +1,75 @@
+import type { Given } from './asked.ts';
+import type { Step } from '../trouble/steps/index.ts';
+
+/**
+ * The trade's fixed checklist, in its written order: basics first (path, wheel, needle, thread), then the swap, then one side
+ * of what it tells, then the other, the technician last. Common practice, no published source.
+ */
+const basics: readonly Step[] = [
+  'rethread',
+  'pull_at_eye',
+  'clean_wheel',
+  'look_needle',
+  'new_needle',
+  'other_cone',
+];
+const ownSide: readonly Step[] = [
+  'needle_depth',
+  'set_bar',
+  'foot_height',
+  'set_foot',
+  'stocking',
+  'new_foot',
+  'centre_hole',
+  'lift_discs',
+  'clean_discs',
+  'set_knob',
+];
+const sharedSide: readonly Step[] = [
+  'pull_case',
+  'turn_screw',
+  'reload_bobbin',
+  'spare_case',
+  'press_hoop',
+  'hoop_again',
+  'slower',
+  'oil_hook',
+  'stocking',
+  'polish',
+  'past_the_seam',
+  'change_design',
+  'hook_play',
+];
+
+/** What is only done when the look before it told so. */
+const onlyAfter: Partial<Record<Step, readonly [Step, readonly string[]][]>> = {
+  clean_wheel: [['pull_at_eye', ['wheel_stands']]],
+  set_bar: [['needle_depth', ['high', 'low']]],
+  set_foot: [['foot_height', ['high']]],
+  new_foot: [
+    ['foot_height', ['bent']],
+    ['stocking', ['foot']],
+  ],
+  clean_discs: [['lift_discs', ['no']]],
+  turn_screw: [['pull_case', ['loose', 'tight']]],
+  hoop_again: [['press_hoop', ['hoop', 'backing']]],
+  polish: [['stocking', ['below']]],
+};
+
+/** The checklist's next step after these answers; null: the technician. */
+export function checklist(answered: readonly Given[]): Step | null {
+  const swap = answered.find(({ step }) => step === 'neighbour');
+  const sides = swap?.answer === 'breaks' ? [...sharedSide, ...ownSide] : [...ownSide, ...sharedSide];
+  const order: readonly Step[] = [...basics, 'neighbour', ...sides];
+  const isDone = (step: Step) => answered.some((given) => given.step === step);
+  const isCalledFor = (step: Step) => {
+    const needs = onlyAfter[step];
+    return (
+      !needs ||
+      answered.some((given) =>
+        needs.some(([look, told]) => look === given.step && told.includes(given.answer)),
+      )
+    );
+  };
+  return order.find((step) => !isDone(step) && isCalledFor(step)) ?? null;
+}

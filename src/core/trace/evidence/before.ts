@@ -1,0 +1,86 @@
+import { is } from '../../ledger/about-kinds.ts';
+import { isKind, type Told } from '../../run/told.ts';
+import { since, type Since } from '../../trouble/since.ts';
+import type { Clue } from '../clue.ts';
+import { presentRow, sewnBetween, whole, type EvidenceInput } from './input.ts';
+import { bounded } from './likelihood.ts';
+
+interface Before {
+  key: Since;
+  /** Whether an event of the ledger is one of these, at this seat. */
+  isIt(event: Told, input: EvidenceInput): boolean;
+}
+
+const isHere = (event: Told, { head, position }: EvidenceInput) =>
+  event.head === head && event.position === position;
+
+/** What may have happened before a row of breaks, as the ledger tells it. */
+const befores: readonly Before[] = [
+  { key: 'needle_change', isIt: (event, input) => isKind(event, 'needle_fitted') && isHere(event, input) },
+  { key: 'new_cone', isIt: (event, input) => isKind(event, 'cone_mounted') && isHere(event, input) },
+  {
+    key: 'new_bobbin',
+    isIt: (event, { head }) =>
+      isKind(event, 'break') && event.data.fault === 'bobbin_out' && event.head === head,
+  },
+  { key: 'screw_turned', isIt: (event) => isKind(event, 'screw_turned') },
+  { key: 'case_dropped', isIt: (event) => isKind(event, 'case_dropped') },
+  {
+    key: 'impact',
+    isIt: (event, input) =>
+      (isKind(event, 'stop') || isKind(event, 'note')) &&
+      (event.head === null || isHere(event, input)) &&
+      /\b(impact|struck|strike|hit|collision|caught the (frame|hoop|foot))\b/i.test(
+        isKind(event, 'stop') ? event.data.why : isKind(event, 'note') ? event.data.text : '',
+      ),
+  },
+  {
+    key: 'cleaned',
+    isIt: (event) =>
+      isKind(event, 'check_done') &&
+      event.data.state === 'done' &&
+      /^(oil|tails|clean)/.test(event.data.item),
+  },
+];
+
+/** So many stitches of this seat before the first break still belong to what came before it. From memory. */
+const reach = 4000;
+/** Hours without a stitch that are a rest. */
+const restHours = 8;
+
+/** What happened just before the first break of the row, each weighed by half: it may be chance. */
+export function before(input: EvidenceInput): Clue[] {
+  const [first] = presentRow(input);
+  if (!first) return [];
+  const earlier = input.events.filter((event) => !event.void && Date.parse(event.at) < Date.parse(first.at));
+  const clues = befores.flatMap(({ key, isIt }): Clue[] => {
+    const last = newest(earlier.filter((event) => isIt(event, input)));
+    if (!last) return [];
+    const sewn = sewnBetween(input, input.head, input.position, last.at, first.at);
+    return sewn > reach
+      ? []
+      : [clueOf(key, `${since[key].name} ${whole(sewn)} stitches before the first of these breaks`)];
+  });
+  const sewed = newest(earlier.filter((event) => is(event, 'sews')));
+  const hours = sewed ? (Date.parse(first.at) - Date.parse(sewed.at)) / 3_600_000 : 0;
+  return hours >= restHours
+    ? [
+        ...clues,
+        clueOf('rest', `The first of these breaks came after ${whole(hours)} hours without a stitch`),
+      ]
+    : clues;
+}
+
+const newest = (events: readonly Told[]) =>
+  events.reduce<Told | null>((best, event) => (!best || event.at > best.at ? event : best), null);
+
+function clueOf(key: Since, says: string): Clue {
+  const { raises } = since[key];
+  return {
+    key: `before:${key}`,
+    says,
+    weights: Object.fromEntries(
+      Object.entries(raises).map(([cause, times]) => [cause, bounded(1 + 0.5 * (times - 1))]),
+    ),
+  };
+}

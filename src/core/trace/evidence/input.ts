@@ -1,0 +1,77 @@
+import type { Seat } from '../../ledger/head-now.ts';
+import type { NeedleLife } from '../../needle/life.ts';
+import { isKind, stitchesAt, stitchesOn, type Told } from '../../run/told.ts';
+import { seenOfFault } from '../../trouble/seen.ts';
+
+/** What the ledger and the record of the job know of the place that breaks. Instants are ISO 8601. */
+export interface EvidenceInput {
+  head: number;
+  position: number;
+  heads: number;
+  /** As far back as they are known, in any order. */
+  events: readonly Told[];
+  seats: readonly Seat[];
+  needleLife: NeedleLife;
+  /** The needle of this position against what the running job's advice asks for: what differs, in words; null: it fits, or it is not known. */
+  unfit: string | null;
+  now: string;
+}
+
+export type BreakTold = Extract<Told, { kind: 'break' }>;
+
+/** The breaks that a trace is about: a bobbin that ran out is none. Oldest first. */
+export function breaksIn({ events }: Pick<EvidenceInput, 'events'>): BreakTold[] {
+  return events
+    .filter((event): event is BreakTold => isKind(event, 'break'))
+    .filter(({ data }) => data.fault === null || seenOfFault(data.fault) !== null)
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
+}
+
+/** Stitches that a seat sewed between two instants (the later one included). */
+export function sewnBetween(
+  { events }: Pick<EvidenceInput, 'events'>,
+  head: number,
+  position: number,
+  from: string,
+  to: string,
+): number {
+  return within(events, from, to).reduce((sum, event) => sum + stitchesAt(event, head, position), 0);
+}
+
+/** Stitches of every position of a head together. */
+export function sewnOnHead(
+  { events }: Pick<EvidenceInput, 'events'>,
+  head: number,
+  from: string,
+  to: string,
+): number {
+  return within(events, from, to).reduce((sum, event) => sum + stitchesOn(event, head), 0);
+}
+
+const within = (events: readonly Told[], from: string, to: string) =>
+  events.filter(({ at }) => Date.parse(at) > Date.parse(from) && Date.parse(at) <= Date.parse(to));
+
+/** The instant before the oldest event that is known; evidence counts from there. */
+export function knownSince({ events, now }: Pick<EvidenceInput, 'events' | 'now'>): string {
+  const oldest = events.reduce((least, { at }) => Math.min(least, Date.parse(at)), Date.parse(now));
+  return new Date(oldest - 1).toISOString();
+}
+
+/** Stitches between breaks from which on a row of them is over. From memory. */
+const rowEnds = 20_000;
+
+/** The present row of breaks of this seat: those since the last long stretch without one. Oldest first. */
+export function presentRow(input: EvidenceInput): BreakTold[] {
+  const here = breaksIn(input).filter(
+    ({ head, position }) => head === input.head && position === input.position,
+  );
+  let start = 0;
+  for (let index = 1; index < here.length; index++)
+    if (sewnBetween(input, input.head, input.position, here[index - 1]!.at, here[index]!.at) > rowEnds)
+      start = index;
+  return here.slice(start);
+}
+
+export const whole = (value: number) => Math.round(value).toLocaleString('en-GB');
+export const percent = (share: number) =>
+  share > 0 && share < 0.01 ? 'under 1 %' : `${Math.round(share * 100)} %`;

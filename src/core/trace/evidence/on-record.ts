@@ -1,0 +1,164 @@
+import { needleText } from '../../needle/label.ts';
+import { needleWorn } from '../../needle/life.ts';
+import { isKind, type Told } from '../../run/told.ts';
+import type { Clue } from '../clue.ts';
+import { breaksIn, percent, whole, type EvidenceInput } from './input.ts';
+
+const seatOf = ({ seats, head, position }: EvidenceInput) =>
+  seats.find((seat) => seat.head === head && seat.position === position);
+
+/** The needle's age against its life, as this machine keeps it. Weights from memory. */
+export function needleAge(input: EvidenceInput): Clue[] {
+  const needle = seatOf(input)?.needle;
+  if (!needle) return [];
+  const worn = needleWorn(needle.age, input.needleLife);
+  const name = needleText(needle.spec);
+  const sewn = `${whole(needle.age.stitches)} stitches`;
+  const clue = (says: string, times: number): Clue[] => [
+    { key: 'record:needle-age', says, weights: { needle_worn: times } },
+  ];
+  if (worn === null)
+    return needle.age.stitches < 5000 ? clue(`The needle, ${name}, has sewn only ${sewn}`, 0.5) : [];
+  if (worn < 0.1) return clue(`The needle, ${name}, is at ${percent(worn)} of its life (${sewn})`, 0.5);
+  if (worn < 0.7) return [];
+  return clue(`The needle, ${name}, is at ${percent(worn)} of its life (${sewn})`, worn < 1 ? 1.6 : 2.5);
+}
+
+/** The needle against what the advice asks of the running job here. Weights from memory. */
+export function needleFit({ unfit }: EvidenceInput): Clue[] {
+  if (unfit === null) return [];
+  return [
+    {
+      key: 'record:needle-fit',
+      says: unfit,
+      weights: { needle_thin: 5, needle_for_thread: 4, needle_point: 4 },
+    },
+  ];
+}
+
+/** A thread that has sat on the machine so long may have dried, days. From memory. */
+const oldDays = 180;
+
+/** Since when the cone sits there. Weights from memory. */
+export function threadAge(input: EvidenceInput): Clue[] {
+  const cone = seatOf(input)?.cone;
+  if (!cone) return [];
+  const days = (Date.parse(input.now) - Date.parse(cone.mountedAt)) / 86_400_000;
+  if (days < oldDays) return [];
+  return [
+    {
+      key: 'record:thread-age',
+      says: `The cone has sat here for ${whole(days)} days`,
+      weights: { thread_old: 3 },
+    },
+  ];
+}
+
+/** The bobbin case's last reading, as far as it still stands. Weights from memory. */
+export function caseReading(input: EvidenceInput): Clue[] {
+  const ofCase = input.events
+    .filter((event) => isCase(event) && !event.void)
+    .sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
+  const [last] = ofCase;
+  if (!last)
+    return [
+      {
+        key: 'record:case',
+        says: 'The bobbin case was never measured, as far as is on record here',
+        weights: { case_loose: 1.6, case_tight: 1.6, case_lint: 1.3 },
+      },
+    ];
+  if (!isKind(last, 'case_measured')) return [];
+  const { grams, verdict } = last.data;
+  const says = `The case read ${Number(grams.toFixed(1))} g`;
+  if (verdict === 'out-of-round')
+    return [
+      {
+        key: 'record:case',
+        says: `${says}, stiff once a turn`,
+        weights: { case_bent: 30, bobbin_swollen: 5 },
+      },
+    ];
+  if (grams < 18)
+    return [{ key: 'record:case', says, weights: { case_loose: 8, case_lint: 3, case_tight: 0.2 } }];
+  if (grams > 38) return [{ key: 'record:case', says, weights: { case_tight: 8, case_loose: 0.2 } }];
+  return [
+    {
+      key: 'record:case',
+      says: `${says}, in its band`,
+      weights: { case_loose: 0.3, case_tight: 0.3, case_bent: 0.6, case_lint: 0.6 },
+    },
+  ];
+}
+
+const isCase = (event: Told) =>
+  isKind(event, 'case_measured') || isKind(event, 'screw_turned') || isKind(event, 'case_dropped');
+
+/** So far from the block's median a position is its own matter; share of the width. From memory. */
+const ownShare = 0.08;
+
+/** This position's share of bobbin in the last test block, against the block's median. Weights from memory. */
+export function blockShare(input: EvidenceInput): Clue[] {
+  const block = input.events
+    .filter((event) => isKind(event, 'block_read'))
+    .reduce<Extract<Told, { kind: 'block_read' }> | null>(
+      (best, event) => (!best || event.at > best.at ? event : best),
+      null,
+    );
+  if (!block) return [];
+  const shares = block.data.columns.map(({ position, left, bobbin, right }) => ({
+    position,
+    share: bobbin / (left + bobbin + right),
+  }));
+  const here = shares.find(({ position }) => position === input.position)?.share;
+  if (here === undefined || shares.length < 3 || !Number.isFinite(here)) return [];
+  const sorted = shares.map(({ share }) => share).sort((a, b) => a - b);
+  const median = sorted[Math.floor(sorted.length / 2)]!;
+  const says = `Test block: ${percent(here)} bobbin on position ${input.position}, ${percent(median)} in the middle of the block`;
+  const key = 'record:block';
+  if (here - median > ownShare)
+    return [{ key, says, weights: { knob_tight: 5, cone_caught: 1.5, knob_loose: 0.3 } }];
+  if (median - here > ownShare)
+    return [{ key, says, weights: { knob_loose: 5, discs_lint: 2.5, guide_missed: 1.5, knob_tight: 0.3 } }];
+  return [{ key, says, weights: { knob_loose: 0.4, knob_tight: 0.4, discs_lint: 0.6 } }];
+}
+
+/** How fast it sewed when it broke, where two speeds can be told apart. Weights from memory. */
+export function speed(input: EvidenceInput): Clue[] {
+  const runs = input.events.flatMap((event) =>
+    isKind(event, 'piece_finished') || isKind(event, 'part_sewn')
+      ? [
+          {
+            at: event.at,
+            speed: event.data.speed,
+            stitches: event.data.stops.reduce(
+              (sum, stop) => sum + (stop.position === input.position ? stop.stitches : 0),
+              0,
+            ),
+          },
+        ]
+      : [],
+  );
+  const speeds = runs.map((run) => run.speed).sort((a, b) => a - b);
+  const middle = speeds[Math.floor(speeds.length / 2)];
+  if (middle === undefined || speeds.at(-1)! - speeds[0]! < 100) return [];
+  // A break belongs to the piece that was finished next.
+  const speedAt = (at: string) =>
+    runs.filter((run) => run.at >= at).sort((a, b) => Date.parse(a.at) - Date.parse(b.at))[0]?.speed;
+  const breaks = breaksIn(input).filter(
+    ({ head, position }) => head === input.head && position === input.position,
+  );
+  const known = breaks.flatMap(({ at }) => speedAt(at) ?? []);
+  const sewn = runs.reduce((sum, run) => sum + run.stitches, 0);
+  const fast = runs.filter((run) => run.speed > middle).reduce((sum, run) => sum + run.stitches, 0) / sewn;
+  if (known.length < 2 || !(fast > 0.05) || fast > 0.95) return [];
+  const hits = known.filter((each) => each > middle).length;
+  const times = ((hits + 0.5) / (known.length + 1) / fast) ** Math.min(3, known.length / 4);
+  return [
+    {
+      key: 'record:speed',
+      says: `${hits} of ${known.length} breaks above ${whole(middle)} stitches/min, at which ${percent(fast)} was sewn`,
+      weights: { too_fast: Math.min(20, Math.max(0.1, times)) },
+    },
+  ];
+}

@@ -1,0 +1,245 @@
+import { afterAnswer, massOf, type Belief, type Finder, type FinderAnswer } from './finder.ts';
+
+/**
+ * Which step next: decision-theoretic troubleshooting. Repairs in the order of chance over cost where nothing is looked at
+ * (the p/c order: optimal where each repair mends its own single cause), and steps looked ahead by what each of their answers
+ * would make of that order, as deep as `depth`.
+ * Source: Heckerman, Breese and Rommelse, “Decision-theoretic troubleshooting”, Communications of the ACM 38(3), 1995.
+ */
+
+/** A step with what it is expected to take from here until it sews again, in minutes. */
+export interface Ranked {
+  step: number;
+  minutes: number;
+}
+
+export interface Search {
+  /** Steps looked ahead before the p/c order takes over. */
+  depth: number;
+  /** At each depth only so many of the steps that looked best one level shallower are looked into further. */
+  width: number;
+  /** Below the first step only so many of the best are thought of. */
+  breadth: number;
+}
+
+/** As the screens use it: two deep over the six best, fourteen thought of after each. */
+export const usualSearch: Search = { depth: 2, width: 6, breadth: 14 };
+
+/**
+ * The steps still open, the best first, each with the minutes expected with it first and the best afterwards. Deterministic;
+ * equal ones in their given order. Empty where none is open.
+ */
+export function rank(
+  finder: Finder,
+  belief: Belief,
+  open: readonly number[],
+  search: Search = usualSearch,
+): Ranked[] {
+  const mass = massOf(belief);
+  if (!(mass > 0)) return [];
+  return rankAt(finder, belief, { open, candidates: open }, search.depth, search).map(
+    ({ step, minutes }) => ({
+      step,
+      minutes: minutes / mass,
+    }),
+  );
+}
+
+/** What is searched in: the steps that may be done, and those of them worth looking at one by one. */
+interface Options {
+  open: readonly number[];
+  /** The p/c order has all of `open`; only these are looked ahead with. */
+  candidates: readonly number[];
+}
+
+/** Values are in minutes times the belief's mass, so that answers simply add up. */
+function valueOf(finder: Finder, belief: Belief, options: Options, depth: number, search: Search): number {
+  const mass = massOf(belief);
+  if (mass < negligible) return mass * finder.technician;
+  if (depth === 0) return inOrder(finder, belief, options.open);
+  const best = rankAt(finder, belief, options, depth, search)[0];
+  return Math.min(mass * finder.technician, best?.minutes ?? Infinity);
+}
+
+/** What is rarer than this is not looked into: it gets the technician's price. */
+const negligible = 1e-6;
+
+function rankAt(finder: Finder, belief: Belief, options: Options, depth: number, search: Search): Ranked[] {
+  const stepAt = (depthLeft: number, candidates: readonly number[]) => (step: number) => ({
+    step,
+    minutes: withFirst(finder, belief, { ...options, candidates }, step, depthLeft, search),
+  });
+  const shallow = options.candidates.map(stepAt(1, options.candidates)).sort(byMinutes);
+  if (depth <= 1) return shallow;
+  const likely = shallow.slice(0, search.breadth).map(({ step }) => step);
+  // One level deep, looks seem better than they are: the best repairs are looked into whatever their place.
+  const repairs = likely.filter((step) => finder.steps[step]!.answers.some(({ ends }) => ends)).slice(0, 2);
+  const chosen = new Set([...likely.slice(0, search.width), ...repairs]);
+  const deep = [...chosen].map(stepAt(depth, likely)).sort(byMinutes);
+  return [...deep, ...shallow.filter(({ step }) => !chosen.has(step))];
+}
+
+const byMinutes = (a: Ranked, b: Ranked) => a.minutes - b.minutes || a.step - b.step;
+
+/** The minutes with this step first. */
+function withFirst(
+  finder: Finder,
+  belief: Belief,
+  { open, candidates }: Options,
+  step: number,
+  depth: number,
+  search: Search,
+): number {
+  const { cost, answers } = finder.steps[step]!;
+  const isOther = (other: number) => other !== step;
+  const rest = { open: open.filter(isOther), candidates: candidates.filter(isOther) };
+  let minutes = cost * massOf(belief);
+  // What only seems mended comes back, and is then as if the repair had changed nothing.
+  let back: Belief | null = null;
+  for (const answer of answers.filter(({ ends }) => ends)) {
+    back = afterAnswer(belief, answer);
+    back[0] = 0;
+    minutes += massOf(back) * finder.comesBack;
+  }
+  for (const answer of answers.filter(({ ends }) => !ends)) {
+    const after = afterAnswer(belief, answer);
+    if (back) for (let state = 1; state < after.length; state++) after[state] = after[state]! + back[state]!;
+    minutes += valueOf(finder, after, opened(rest, answer), depth - 1, search);
+  }
+  return minutes;
+}
+
+/** What an answer opens may be done from then on, and is always looked at. */
+function opened({ open, candidates }: Options, { opens }: FinderAnswer): Options {
+  if (!opens) return { open, candidates };
+  const more = opens.filter((step) => !open.includes(step));
+  return { open: [...open, ...more], candidates: [...candidates, ...more] };
+}
+
+/**
+ * Repairs one after another, each time the one with the most chance to end it for its cost, until the technician is cheaper;
+ * the minutes of that, times the belief's mass. A step that no answer ends is passed over.
+ */
+export function inOrder(finder: Finder, belief: Belief, open: readonly number[]): number {
+  const repairs = preparedOf(finder).filter(({ needs }) => needs.every((step) => open.includes(step)));
+  const { technician, comesBack } = finder;
+  let now = belief;
+  let mass = massOf(now);
+  let minutes = 0;
+  // After each repair one may still call: the cheapest place to do so is remembered.
+  let best = mass * technician;
+  while (repairs.length > 0 && mass > negligible) {
+    let chosen = 0;
+    let cost = 0;
+    let worth = -1;
+    for (let index = 0; index < repairs.length; index++) {
+      const ends = mendedBy(now, repairs[index]!);
+      const takes = costOf(now, mass, repairs[index]!);
+      if (ends / takes > worth) {
+        worth = ends / takes;
+        cost = takes;
+        chosen = index;
+      }
+    }
+    // What ends it this seldom costs more than the technician it saves; later ones are rarer still.
+    if (worth * technician < mass / 2) break;
+    const repair = repairs[chosen]!;
+    repairs.splice(chosen, 1);
+    const after = afterAnswer(now, repair.same);
+    const back = afterAnswer(now, repair.seems);
+    for (let state = 1; state < after.length; state++) after[state] = after[state]! + back[state]!;
+    const left = massOf(after);
+    minutes += cost * mass + Math.max(0, massOf(back) - back[0]!) * comesBack;
+    now = after;
+    mass = left;
+    best = Math.min(best, minutes + mass * technician);
+  }
+  return best;
+}
+
+/** A repair made ready for the p/c order: what it mends, state by state, and what is left when it does not. */
+interface Prepared {
+  /** Steps that must be open: the repair, or the look that opens it. */
+  needs: readonly number[];
+  cost: number;
+  /** For a locked repair: the look's cost, and in each state the chance that the look opens it. */
+  first: { cost: number; opens: Float64Array } | null;
+  /** Pairs of a state and the chance that it is mended and sews. */
+  mends: Float64Array;
+  /** Its answer that changes nothing, and the one that ends it, truly or not. */
+  same: FinderAnswer;
+  seems: FinderAnswer;
+}
+
+const known = new WeakMap<Finder, readonly Prepared[]>();
+
+/** A finder's repairs; a locked one once with each look that opens it, as one. Worked out once for a finder. */
+function preparedOf(finder: Finder): readonly Prepared[] {
+  const before = known.get(finder);
+  if (before) return before;
+  const ready = [...finder.steps.keys()].flatMap((step) => {
+    const repair = preparedRepair(finder, step);
+    return repair ? [repair, ...withLooks(finder, step, repair)] : [];
+  });
+  known.set(finder, ready);
+  return ready;
+}
+
+function preparedRepair({ steps }: Finder, step: number): Prepared | null {
+  const { cost, answers } = steps[step]!;
+  const ending = answers.find(({ ends }) => ends);
+  const same = answers.find(({ ends }) => !ends);
+  if (!ending || !same) return null;
+  const mends = [
+    0,
+    ending.stays[0]!,
+    ...ending.moves.filter(({ to }) => to === 0).flatMap(({ from, weight }) => [from, weight]),
+  ];
+  return { needs: [step], cost, first: null, mends: Float64Array.from(mends), same, seems: ending };
+}
+
+/** The repair together with each look that opens it: it is done only where the look tells so. */
+function withLooks({ steps, locked }: Finder, step: number, repair: Prepared): Prepared[] {
+  if (!locked?.has(step)) return [];
+  return steps.flatMap(({ cost, answers }, look): Prepared[] => {
+    const opening = answers.filter((answer) => answer.opens?.includes(step));
+    if (opening.length === 0) return [];
+    const opens = opening[0]!.stays.map((_, state) =>
+      opening.reduce((sum, answer) => sum + answer.stays[state]!, 0),
+    );
+    return [
+      {
+        needs: [look],
+        cost: repair.cost,
+        first: { cost, opens },
+        mends: repair.mends.map((value, index) =>
+          index % 2 === 0 ? value : value * opens[repair.mends[index - 1]!]!,
+        ),
+        same: {
+          ...repair.same,
+          stays: repair.same.stays.map((chance, state) => 1 - opens[state]! * (1 - chance)),
+          moves: repair.same.moves.map((move) => ({ ...move, weight: move.weight * opens[move.from]! })),
+        },
+        seems: {
+          ...repair.seems,
+          stays: repair.seems.stays.map((chance, state) => opens[state]! * chance),
+          moves: repair.seems.moves.map((move) => ({ ...move, weight: move.weight * opens[move.from]! })),
+        },
+      },
+    ];
+  });
+}
+
+function costOf(belief: Belief, mass: number, { cost, first }: Prepared): number {
+  if (!first) return cost;
+  let opened = 0;
+  for (let state = 0; state < belief.length; state++) opened += belief[state]! * first.opens[state]!;
+  return first.cost + (cost * opened) / mass;
+}
+
+/** The mass that a repair ends and truly mends. */
+function mendedBy(belief: Belief, { mends }: Prepared): number {
+  let mass = 0;
+  for (let index = 0; index < mends.length; index += 2) mass += belief[mends[index]!]! * mends[index + 1]!;
+  return mass;
+}
