@@ -1,109 +1,58 @@
+import { performance } from 'node:perf_hooks';
 import { adviseTrace, causesNow } from '../src/core/trace/advise.ts';
-import type { Given } from '../src/core/trace/asked.ts';
-import { usualSetting } from '../src/core/trace/compile.ts';
-import { causeFound } from '../src/core/trace/found.ts';
-import { cluesSaid } from '../src/core/trace/said.ts';
 import { checklist } from '../src/core/trace/checklist.ts';
 import { repairOf } from '../src/core/trace/likeliest.ts';
-import type { Cause } from '../src/core/trouble/causes.ts';
-import { stepOf, type Step } from '../src/core/trouble/steps/index.ts';
-import { hiddenCase, type HiddenCase } from '../src/simulators/troubled-head/case.ts';
+import { cluesSaid } from '../src/core/trace/said.ts';
+import { scopeKeys } from '../src/core/trouble/scopes.ts';
+import { seenKeys } from '../src/core/trouble/seen.ts';
+import { hiddenCase } from '../src/simulators/troubled-head/case.ts';
+import { finderWay, questionOf, search, type Way } from '../src/simulators/troubled-head/search.ts';
 
 /**
- * Hidden faults of the practice simulator, which the finder's tables do not know, searched in four ways: the app's, the
- * trade's fixed checklist, most likely first, and the trade's checklist with its own short cuts. `npm run bench:trace [CASES]`.
+ * npm run bench:trace [CASES [FIRST SEED]]: hidden faults of the practice simulator, which the finder's tables do not know,
+ * searched by the finder, by the trade's fixed checklist and by “most likely first”; and how long one piece of advice takes.
  */
 const cases = Number(process.argv[2] ?? 5000);
-const technicianMinutes = 90;
-/** Minutes until a fault that seemed mended is back and noticed: the simulator's own. */
-const backAfter = 12;
+const firstSeed = Number(process.argv[3] ?? 1_000_001);
 
-interface Outcome {
-  minutes: number;
-  named: Cause | null;
-  isTechnician: boolean;
-  inVain: number;
-}
-
-type Way = (hidden: HiddenCase, given: Given[]) => Step | null;
-
-function search(hidden: HiddenCase, way: Way): Outcome {
-  const given: Given[] = [];
-  let minutes = 0;
-  let inVain = 0;
-  for (;;) {
-    const step = way(hidden, given);
-    if (!step) {
-      return {
-        minutes: minutes + technicianMinutes,
-        named: named(hidden, given),
-        isTechnician: true,
-        inVain,
-      };
-    }
-    minutes += hidden.minutes(step);
-    let answer = hidden.answer(step);
-    if (answer === 'sews' && !hidden.isMended()) {
-      minutes += backAfter;
-      answer = 'same';
-    }
-    given.push({ step, answer });
-    if (answer === 'sews') return { minutes, named: named(hidden, given), isTechnician: false, inVain };
-    const record = stepOf(step);
-    if (record.kind === 'repair' && record.replaces) inVain += 1;
-  }
-}
-
-const clues = (hidden: HiddenCase) => cluesSaid(hidden);
-const setting = (hidden: HiddenCase) => ({
-  ...usualSetting,
-  neighbourHasSameNeedle: hidden.neighbourHasSameNeedle,
-});
-
-/** The cause named at the end, with what the hands see of what was mended. */
-function named(hidden: HiddenCase, given: readonly Given[]): Cause | null {
-  // A look that was made before tells nothing new.
-  const isNew = ({ step }: Given) => !given.some((done) => done.step === step);
-  const shown = given.at(-1)?.answer === 'sews' ? hidden.shown().filter(isNew) : [];
-  return causeFound({ clues: clues(hidden), answered: given, setting: setting(hidden) }, shown);
-}
-
-const finder: Way = (hidden, answered) => {
-  const advice = adviseTrace({ clues: clues(hidden), answered, setting: setting(hidden) });
-  return advice.isForTechnician ? null : advice.steps[0]!.step;
-};
-
-const likeliest: Way = (hidden, answered) => {
-  const causes = causesNow({ clues: clues(hidden), answered, setting: setting(hidden) });
-  return repairOf({ causes }, answered);
-};
-
-const fixed: Way = (_, answered) => checklist(answered);
+const likeliestFirst: Way = (hidden, answered) =>
+  repairOf({ causes: causesNow(questionOf(hidden, answered)) }, answered);
+const fixedList: Way = (_, answered) => checklist(answered);
 
 function run(name: string, way: Way, wrong: number): number {
-  let minutes = 0;
-  let right = 0;
-  let calls = 0;
-  let inVain = 0;
-  for (let seed = 1; seed <= cases; seed++) {
+  const sum = { minutes: 0, right: 0, technician: 0, inVain: 0 };
+  for (let seed = firstSeed; seed < firstSeed + cases; seed++) {
     const hidden = hiddenCase(seed, { wrong });
-    const outcome = search(hidden, way);
-    minutes += outcome.minutes;
-    if (outcome.named && hidden.truth.includes(outcome.named)) right += 1;
-    if (outcome.isTechnician) calls += 1;
-    inVain += outcome.inVain;
+    const { minutes, named, isTechnician, inVain } = search(hidden, way);
+    sum.minutes += minutes;
+    sum.right += named && hidden.truth.includes(named) ? 1 : 0;
+    sum.technician += isTechnician ? 1 : 0;
+    sum.inVain += inVain;
   }
+  const share = (count: number) => `${((100 * count) / cases).toFixed(1)} %`;
   console.log(
-    `${name.padEnd(28)} wrong answers ${(wrong * 100).toFixed(0).padStart(2)} %: ${(minutes / cases).toFixed(2)} min · cause right ${((right / cases) * 100).toFixed(1)} % · technician ${((calls / cases) * 100).toFixed(1)} % · parts in vain ${(inVain / cases).toFixed(2)}`,
+    `${name.padEnd(20)} ${(100 * wrong).toFixed(0).padStart(2)} % wrong: ${(sum.minutes / cases).toFixed(2)} min, cause right ${share(sum.right)}, technician ${share(sum.technician)}, parts in vain ${(sum.inVain / cases).toFixed(2)}`,
   );
-  return minutes / cases;
+  return sum.minutes / cases;
 }
 
+const times = seenKeys
+  .flatMap((seen) => scopeKeys.map((scope) => cluesSaid({ seen, scope, since: null })))
+  .flatMap((clues, index) => {
+    const begun = performance.now();
+    adviseTrace({ clues, answered: [] });
+    // The first ones compile what they run.
+    return index < 10 ? [] : [performance.now() - begun];
+  })
+  .sort((a, b) => a - b);
+console.log(
+  `one piece of advice: median ${times[Math.floor(times.length / 2)]!.toFixed(0)} ms, p95 ${times[Math.floor(times.length * 0.95)]!.toFixed(0)} ms (${times.length} questions)`,
+);
+
 for (const wrong of [0, 0.1]) {
-  const ours = run('the finder', finder, wrong);
-  const list = run('the fixed checklist', fixed, wrong);
-  const first = run('most likely first', likeliest, wrong);
-  console.log(
-    `  the finder needs ${((1 - ours / list) * 100).toFixed(1)} % less than the checklist, ${((1 - ours / first) * 100).toFixed(1)} % less than most likely first`,
-  );
+  const list = run('fixed checklist', fixedList, wrong);
+  const first = run('most likely first', likeliestFirst, wrong);
+  const ours = run('finder', finderWay, wrong);
+  const less = (other: number) => `${(100 * (1 - ours / other)).toFixed(1)} %`;
+  console.log(`  the finder: ${less(list)} under the checklist, ${less(first)} under most likely first`);
 }

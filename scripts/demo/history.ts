@@ -1,5 +1,5 @@
 import { type NeedleReason } from '../../src/core/needle/reasons.ts';
-import type { Entry, EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
+import { inLedgerOrder, type Entry, type EntryData, type EntryKind } from '../../src/core/ledger/entry.ts';
 import type { Fault } from '../../src/core/fault/faults.ts';
 import type { Machine } from '../../src/schemas/workshop.ts';
 import { defaultSchools } from '../../src/core/advice/schools.ts';
@@ -8,6 +8,7 @@ import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
 import type { HeadNow } from '../../src/core/ledger/head-now.ts';
 import { placesOf } from '../../src/core/seating/seating.ts';
 import { chance } from '../../src/core/base/chance.ts';
+import { demoTraces } from './traces.ts';
 import {
   bobbinCases,
   bobbinKinds,
@@ -80,11 +81,12 @@ export const piecesSewn = new Map(
 
 /** Three weeks of ledger that end at `now` (ms), the same for the same `now` but for ids' times. */
 export function demoHistory(now: number): Entry[] {
-  return plans.flatMap((plan, index) => {
+  const sewn = plans.flatMap((plan, index) => {
     // Once to learn when the last shift ends, once more so that it ends just now, whatever the time of day.
     const end = Date.parse(machineHistory(plan, now, 20 + index).at(-1)!.at);
     return machineHistory(plan, now - (end - (now - 7 * minute)), 20 + index);
   });
+  return [...sewn, ...demoTraces(now - 7 * minute)].sort(inLedgerOrder);
 }
 
 function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed: number): Entry[] {

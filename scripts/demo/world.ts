@@ -1,4 +1,5 @@
 import { type Fibre } from '../../src/core/thread/fibres.ts';
+import { unknownMechanics, type Mechanics } from '../../src/core/cards/mechanics.ts';
 import { defaultUpkeep } from '../../src/core/check/upkeep.ts';
 import { readNeedleLabel } from '../../src/core/needle/label.ts';
 import type { Measures } from '../../src/core/element/measures.ts';
@@ -19,6 +20,14 @@ export const operators = ['Ines R.', 'Tomas B.', 'Wen L.'].map((name, index) => 
 const byHours = { school: 'hours', hours: 8, metallicHours: 4, stitches: 400_000 } as const;
 /** Heron sews softshells and canvas: the workshop changes its needles by stitches. */
 const byStitches = { ...byHours, school: 'stitches', stitches: 180_000 } as const;
+const heronMechanics: Mechanics = {
+  ...{ clampScrew: 'slot', clampScrewMm: 2.5, hiddenEnd: 'left', bobbinWay: 'clockwise', pigtailTurns: 2 },
+  ...{ depthSchool: 'gauge', depthDegrees: 5, footDegrees: 0, hookDegrees: 200, guides: 3, checkMonths: 6 },
+  oilPoints: [
+    { where: 'hook', everyHours: 4 },
+    { where: 'needle bars', everyHours: 20 },
+  ],
+};
 export const heron: Machine = {
   id: idOf(2, 1),
   slug: 'heron',
@@ -27,7 +36,7 @@ export const heron: Machine = {
   positions: 15,
   numberingSide: 'right',
   topSpeed: 850,
-  profile: { needleLife: byStitches, upkeep: defaultUpkeep },
+  profile: { needleLife: byStitches, upkeep: defaultUpkeep, mechanics: heronMechanics },
 };
 export const teal: Machine = {
   id: idOf(2, 2),
@@ -37,7 +46,8 @@ export const teal: Machine = {
   positions: 12,
   numberingSide: 'right',
   topSpeed: 1000,
-  profile: { needleLife: byHours, upkeep: defaultUpkeep },
+  // Nobody has looked its manual up yet: its cards say so.
+  profile: { needleLife: byHours, upkeep: defaultUpkeep, mechanics: unknownMechanics },
 };
 
 const article = (

@@ -40,6 +40,8 @@ export interface FrameData {
   /** The newest number of the machine's ledger whose pieces are in that job's tally. */
   jobAsOf: number;
   waitingJobs: number;
+  /** Seats whose trace nobody has closed yet, the newest first. */
+  openTraces: { head: number; position: number }[];
   breaksToday: { head: number; position: number; count: number }[];
   /** The operator's time zone and the instant the page was made: server and page write the same times. */
   zone: string;

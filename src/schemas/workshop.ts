@@ -1,3 +1,4 @@
+import { mechanicsShape } from '../core/cards/mechanics.ts';
 import { measuresShape } from '../core/element/measures.ts';
 import { garmentShape } from '../core/garment/garment.ts';
 import { needleSpecShape } from '../core/needle/shape.ts';
@@ -41,7 +42,11 @@ const upkeep = object({
   barsDays: { type: 'integer', minimum: 1, maximum: 60 },
   barsHours: { type: 'number', minimum: 1, maximum: 1000 },
 });
-const someProfile = object({ needleLife, upkeep }, ['needleLife', 'upkeep']);
+const someProfile = object({ needleLife, upkeep, mechanics: mechanicsShape }, [
+  'needleLife',
+  'upkeep',
+  'mechanics',
+]);
 
 const machineFields = {
   name: text(1, 60),
@@ -49,7 +54,7 @@ const machineFields = {
   positions: { type: 'integer', minimum: 1, maximum: 24 },
   numberingSide: { enum: ['left', 'right'] },
   topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
-  profile: object({ needleLife, upkeep }),
+  profile: object({ needleLife, upkeep, mechanics: mechanicsShape }),
 } as const;
 
 export const machineNew = object({ id: uuid, ...machineFields, profile: someProfile }, ['profile']);

@@ -1,4 +1,5 @@
 import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
+import type { Clue } from './clue.ts';
 import { partKeys, type Part } from '../trouble/parts.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
 import type { Given, TraceQuestion } from './asked.ts';
@@ -46,7 +47,9 @@ export interface TraceAdvice {
 /** Below this a part counts as cleared. */
 export const cleared = 0.01;
 /** From here on it is likelier something that is not in the list. */
-const doesNotFit = 0.35;
+const doesNotFit = 0.3;
+/** What is seen counts as explained while what is left shows so at least this often, against the cause that shows so most. */
+const explained = 0.1;
 /** States looked ahead with. */
 const lookedAhead = 40;
 
@@ -90,7 +93,7 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
     withheld,
     expected: Math.min(best, setting.prices.technician),
     isForTechnician: steps.length === 0 || steps[0]!.expected >= setting.prices.technician,
-    fits: causes.find(({ cause }) => cause === 'other')!.chance < doesNotFit,
+    fits: doesFit(causes, clues),
     contradictions: contradictions(finder, clues, given, setting),
     whyFirst: whyFirst(steps),
   };
@@ -132,6 +135,22 @@ function causeChances(finder: Finder, belief: Belief): CauseChance[] {
   return chanceOfCauses(finder, belief, causeKeys.length)
     .map((chance, index) => ({ cause: causeKeys[index]!, chance }))
     .sort((a, b) => b.chance - a.chance);
+}
+
+/**
+ * Something in the list explains it: not something else is likeliest, and the causes that are left do show as what is seen.
+ * (Where all that could have caused it is cleared, the rest shares what is left, however badly it fits.)
+ */
+function doesFit(causes: readonly CauseChance[], clues: readonly Clue[]): boolean {
+  if (causes.some(({ cause, chance }) => cause === 'other' && chance >= doesNotFit)) return false;
+  const sum = causes.reduce((total, { chance }) => total + chance, 0);
+  return clues
+    .filter(({ key }) => key.startsWith('seen:'))
+    .every(({ weights }) => {
+      const most = Math.max(...Object.values(weights));
+      const shows = causes.reduce((total, { cause, chance }) => total + chance * (weights[cause] ?? 1), 0);
+      return shows / sum / most >= explained;
+    });
 }
 
 function partChances(causes: readonly CauseChance[]) {

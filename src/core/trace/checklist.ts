@@ -1,5 +1,7 @@
+import { causeKeys, type Cause } from '../trouble/causes.ts';
 import type { Given } from './asked.ts';
-import type { Step } from '../trouble/steps/index.ts';
+import { stepOf, type Step } from '../trouble/steps/index.ts';
+import { answersOfLook, minutesOf, outOfTheWay, usualSetting, type Setting } from './compile.ts';
 
 /**
  * The trade's fixed checklist, in its written order: basics first (path, wheel, needle, thread), then the swap, then one side
@@ -72,4 +74,31 @@ export function checklist(answered: readonly Given[]): Step | null {
     );
   };
   return order.find((step) => !isDone(step) && isCalledFor(step)) ?? null;
+}
+
+/**
+ * Minutes that the checklist would have taken to come to a cause, every look and swap answered as is likeliest with it; null:
+ * its end is the technician.
+ */
+export function checklistMinutes(cause: Cause, setting: Setting = usualSetting): number | null {
+  const answered: Given[] = [];
+  let minutes = 0;
+  for (;;) {
+    const step = checklist(answered);
+    if (!step) return null;
+    minutes += minutesOf(step, setting);
+    const answer = likelyAnswer(step, cause, setting);
+    if (answer === 'sews') return minutes;
+    answered.push({ step, answer });
+  }
+}
+
+function likelyAnswer(step: Step, cause: Cause, setting: Setting): string {
+  const record = stepOf(step);
+  if (record.kind === 'repair') return (record.mends[cause] ?? 0) >= 0.5 ? 'sews' : 'same';
+  if (record.kind === 'swap') return outOfTheWay(cause, record, setting) > 0.5 ? 'well' : 'breaks';
+  const index = causeKeys.indexOf(cause);
+  return answersOfLook(record).reduce((best, answer) =>
+    answer.chance[index]! > best.chance[index]! ? answer : best,
+  ).key;
 }

@@ -51,7 +51,7 @@ export function worthOf(finder: Finder, belief: Belief, step: FinderStep): StepW
   return { mends, standing, answers };
 }
 
-const minutesText = (minutes: number) => (minutes < 10 ? minutes.toFixed(1) : minutes.toFixed(0));
+const minutesText = (minutes: number) => minutes.toFixed(1);
 
 /** "clears 8 of 11 causes", "mends it in 41 of 100". */
 export function worthText({

@@ -47,6 +47,7 @@ export function DayLine() {
             className={`min-w-0 flex-1 lg:flex-none ${onPhone.has(item.name) ? '' : 'max-sm:hidden'}`}
           >
             <DayLink {...item} />
+            {item.name === 'run' && <TraceLink />}
           </li>
         ))}
         <li className="min-w-0 flex-1 sm:hidden">
@@ -89,6 +90,26 @@ function DayLink({ name, label, waits }: DayItem) {
     >
       <span className="block text-[0.8rem] leading-5 font-semibold sm:text-base">{label}</span>
       <span className="figures quiet line-clamp-2 text-xs leading-4 sm:max-lg:line-clamp-1">{waits}</span>
+    </a>
+  );
+}
+
+/** Trace stands under Run, while one is on: it is taken up again from any screen. A phone has it on Run. */
+function TraceLink() {
+  const { data } = useFrame();
+  const [first] = data.openTraces;
+  if (!first) return null;
+  const more = data.openTraces.length - 1;
+  return (
+    <a
+      href={`/${data.machine.slug}/trace?head=${first.head}&position=${first.position}`}
+      className="hidden min-h-11 border-s-4 border-transparent ps-8 pe-2 pb-2 text-sm hover:bg-base-100 lg:block"
+    >
+      <span className="font-semibold">Trace</span>{' '}
+      <span className="quiet">
+        position {first.position}
+        {more > 0 && ` +${more}`}
+      </span>
     </a>
   );
 }

@@ -1,12 +1,12 @@
 /**
- * Starts the service worker and asks it to keep this machine's pages and stories, so that Run, Check and a position's
+ * Starts the service worker and asks it to keep this machine's pages and stories, so that Run, Check, Trace and a position's
  * story open without a network. Only over https or on this computer itself: browsers give no service worker elsewhere.
  */
 export function keepOffline(slug: string, machineId: string, head: number, positions: number): void {
   if (!('serviceWorker' in navigator)) return;
   const places = Array.from({ length: positions }, (_, index) => index + 1);
   const paths = [
-    ...['run', 'check', 'head', 'shift'].map((screen) => `/${slug}/${screen}`),
+    ...['run', 'check', 'head', 'shift', 'trace'].map((screen) => `/${slug}/${screen}`),
     ...places.map((position) => `/api/machines/${machineId}/positions/${position}?head=${head}`),
   ];
   navigator.serviceWorker

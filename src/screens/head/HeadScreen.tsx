@@ -59,6 +59,9 @@ function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScree
             >
               Mount a cone
             </button>
+            <a className="btn h-12" href={`/${data.machine.slug}/trace?head=${headNo}&position=${position}`}>
+              Why does it break?
+            </a>
             <a className="btn h-12" href={`/${data.machine.slug}/ledger?position=${position}`}>
               Its ledger
             </a>

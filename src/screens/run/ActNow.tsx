@@ -42,6 +42,17 @@ export function ActNow({ job }: { job: Job }) {
             </span>
             <span className={`min-w-0 grow leading-5 ${hint.urgency === 3 ? 'font-bold' : ''}`}>
               {hint.says}
+              {hint.key.startsWith('cluster:') && (
+                <>
+                  {' '}
+                  <a
+                    className="inline-block min-h-11 py-2 underline"
+                    href={`/${machine.slug}/trace?head=${hint.head}&position=${hint.position}`}
+                  >
+                    Why does it break?
+                  </a>
+                </>
+              )}
             </span>
             <button
               type="button"

@@ -93,6 +93,14 @@ export function StopPanel({ stopped, since }: StopPanelProps) {
             New cone, same thread
           </button>
         )}
+        {stopped.kind === 'break' && fault !== 'bobbin_out' && (
+          <a
+            className="btn h-16"
+            href={`/${data.machine.slug}/trace?head=${where.head}&position=${where.position}`}
+          >
+            Why? Trace it
+          </a>
+        )}
         {stopped.kind === 'break' && (
           <a
             className="btn h-16"

@@ -2,6 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
+import { MechanicsForm } from './MechanicsForm.tsx';
 
 /** The machines, their size, and how each keeps its needles. */
 export function Machines({ machines }: { machines: Machine[] }) {
@@ -108,6 +109,7 @@ function MachineLine({ machine }: { machine: Machine }) {
           <input name="barsHours" className="input w-20" defaultValue={upkeep.barsHours} />
         </AddField>
       </AddForm>
+      <MechanicsForm machine={machine} />
     </details>
   );
 }

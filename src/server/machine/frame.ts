@@ -11,6 +11,7 @@ import { keptSeats } from '../jobs/plans.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
 import { listMachines, machineBySlug } from './machines.ts';
+import { openTraces } from './traces.ts';
 import { listNeedleKinds } from '../stores/needle-kinds.ts';
 import { listOperators } from '../stores/operators.ts';
 import { batches, listThreads } from '../stores/threads.ts';
@@ -55,6 +56,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     feed,
     onMachine,
     planSeats,
+    traces,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -69,6 +71,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     feedNow(machine.id),
     jobOnMachine(machine.id),
     keptSeats(machine.id),
+    openTraces(machine.id),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
   const operatorId = astro.cookies.get('operator')?.value ?? null;
@@ -91,6 +94,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     ...(await jobOf(machine.id, head.job?.id ?? null, onMachine)),
     waitingJobs,
     breaksToday,
+    openTraces: traces,
     zone,
     now: now.toISOString(),
   };

@@ -1,3 +1,4 @@
+import { unknownMechanics } from '../../core/cards/mechanics.ts';
 import { defaultUpkeep } from '../../core/check/upkeep.ts';
 import { defaultNeedleLife } from '../../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../../schemas/workshop.ts';
@@ -28,6 +29,7 @@ function machineFrom(row: MachineRow): Machine {
     profile: {
       needleLife: profile.needleLife ?? defaultNeedleLife,
       upkeep: profile.upkeep ?? defaultUpkeep,
+      mechanics: profile.mechanics ?? unknownMechanics,
     },
   };
 }

@@ -61,7 +61,7 @@ export function knownSince({ events, now }: Pick<EvidenceInput, 'events' | 'now'
 const rowEnds = 20_000;
 
 /** The present row of breaks of this seat: those since the last long stretch without one. Oldest first. */
-export function presentRow(input: EvidenceInput): BreakTold[] {
+export function presentRow(input: Pick<EvidenceInput, 'events' | 'head' | 'position' | 'now'>): BreakTold[] {
   const here = breaksIn(input).filter(
     ({ head, position }) => head === input.head && position === input.position,
   );

@@ -1,0 +1,204 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { EntryData, Event } from '../../core/ledger/entry.ts';
+import { adviseTrace, type CauseChance, type TraceAdvice } from '../../core/trace/advise.ts';
+import { checklistMinutes } from '../../core/trace/checklist.ts';
+import type { Clue } from '../../core/trace/clue.ts';
+import { evidenceIn } from '../../core/trace/evidence/index.ts';
+import { minutesOfTrace, type Trace } from '../../core/trace/fold.ts';
+import { causesFound } from '../../core/trace/found.ts';
+import { learnt, type Learnt, type TraceCounts } from '../../core/trace/learn.ts';
+import { cluesSaid, type Said } from '../../core/trace/said.ts';
+import { courseOf, holding, replacedBy, type Course, type Holding } from '../../core/trace/stage.ts';
+import type { Step } from '../../core/trouble/steps/index.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { clockNow } from '../../parts/live/clock.ts';
+import type { Written } from '../../parts/live/machine-live.ts';
+import { bookedWith } from './booked-with.ts';
+import { doubles, isFragmentMissing, knownOf, type Where } from './seat-facts.ts';
+import { useSetting, useUnfit } from './useSetting.ts';
+
+export interface TraceState {
+  where: Where;
+  /** The trace that is on; null: it begins with the first answer. */
+  trace: Trace | null;
+  said: Said;
+  /** What the ledger knew of it by itself. */
+  known: Said;
+  evidence: { clue: Clue; isStruck: boolean }[];
+  course: Course;
+  advice: TraceAdvice;
+  /** What it was, once it sews again. */
+  found: CauseChance[];
+  holding: Holding | null;
+  learnt: Learnt;
+  minutes: number;
+  /** The step that is shown: the best, or the one that was chosen; null: none is left. */
+  step: Step | null;
+  choose: (step: Step | null) => void;
+  say: (change: Partial<Said>) => void;
+  strike: (key: string) => void;
+  answer: (step: Step, answer: string) => void;
+  takeBack: (id: string) => void;
+  brokeAgain: () => void;
+  close: (end: Pick<EntryData['trace_closed'], 'outcome' | 'cause' | 'piece'>) => void;
+}
+
+interface Facts {
+  here: TraceCounts;
+  others: TraceCounts;
+}
+interface Known {
+  events: Event[];
+  traces: Trace[];
+}
+
+/** One seat's trace: what is known of it, what comes next, and the touches that go into the ledger. */
+export function useTrace(where: Where, { events, traces }: Known, { here, others }: Facts): TraceState {
+  const { head, position } = where;
+  const trace =
+    traces.find((each) => !each.closed && each.head === head && each.position === position) ?? null;
+  const [chosen, choose] = useState<Step | null>(null);
+  const odds = useMemo(() => learnt(here, others), [here, others]);
+  const setting = useSetting(where, odds);
+  const unfit = useUnfit(where);
+  const { data, view } = useFrame();
+  const known = useMemo(
+    () => knownOf(events, { head, position }, view.openStop, data.now),
+    [events, head, position, view.openStop, data.now],
+  );
+  const said = trace?.said ?? known;
+  const clues = useEvidence(where, events, unfit?.says ?? null);
+  const struck = trace?.struck;
+  const course = useMemo(() => courseOf(trace ?? { steps: [] }), [trace]);
+  const question = useMemo(() => {
+    const kept = clues.filter(({ key }) => !struck?.includes(key) && !doubles(key, said));
+    return {
+      clues: [...cluesSaid(said), ...kept],
+      answered: course.answered.filter(({ answer }) => answer !== 'sews'),
+      setting,
+      fragmentMissing: isFragmentMissing(events, { head, position }),
+    };
+  }, [clues, struck, said, course, setting, events, head, position]);
+  const advice = useMemo(() => adviseTrace(question), [question]);
+  const found = useMemo(
+    () => causesFound({ ...question, answered: course.answered }, course.shown),
+    [question, course],
+  );
+  const isOffered = chosen && advice.steps.some((each) => each.step === chosen);
+  const minutes = trace ? minutesOfTrace(trace, (each) => odds.minutes[each]) : 0;
+  const touches = useTouches({ where, trace, known, course, advised: unfit?.advised ?? null, odds });
+  return {
+    ...{ where, trace, said, known, course, advice, found, learnt: odds, minutes, choose },
+    evidence: clues.map((clue) => ({ clue, isStruck: struck?.includes(clue.key) ?? false })),
+    holding: course.ending ? holding(where, course.ending, events) : null,
+    step: isOffered ? chosen : (advice.steps[0]?.step ?? null),
+    ...touches,
+    answer: (step, answer) => {
+      choose(null);
+      touches.answer(step, answer);
+    },
+    close: (end) =>
+      touches.close({
+        ...end,
+        minutes: Math.round(minutes * 10) / 10,
+        checklistMinutes: end.cause ? checklistMinutes(end.cause, setting) : null,
+      }),
+  };
+}
+
+function useEvidence({ head, position }: Where, events: readonly Event[], unfit: string | null): Clue[] {
+  const { data, view } = useFrame();
+  return useMemo(
+    () =>
+      evidenceIn({
+        ...{ head, position, heads: data.machine.heads, events, seats: view.seats, unfit },
+        ...{ needleLife: data.machine.profile.needleLife, now: data.now },
+      }),
+    [head, position, data.machine, data.now, events, view.seats, unfit],
+  );
+}
+
+interface Touching {
+  where: Where;
+  trace: Trace | null;
+  known: Said;
+  course: Course;
+  advised: string | null;
+  odds: Learnt;
+}
+
+/** The touches of a trace: each writes entries, one touch is taken back at once. */
+function useTouches({ where, trace, known, course, advised, odds }: Touching) {
+  const { data, live, view, threads, say: tell } = useFrame();
+  const shownAt = useRef(0);
+  const done = trace?.steps.length;
+  useEffect(() => {
+    shownAt.current = clockNow();
+  }, [done]);
+  /** The entry that opens a trace is written with the first thing that is said or done. */
+  function opened(list: (id: string) => Written[]): void {
+    if (trace) return void live.write(...list(trace.id));
+    const [id] = live.write({ kind: 'trace_opened', ...where, data: { ...known, struck: [] } });
+    live.write(...list(id!));
+  }
+  const change = (id: string, data: Partial<EntryData['trace_opened']>): Written => ({
+    kind: 'correction',
+    corrects: id,
+    data: { data },
+  });
+  const seat = view.seats.find((each) => each.head === where.head && each.position === where.position);
+  return {
+    say: (more: Partial<Said>) => opened((id) => [change(id, more)]),
+    strike: (key: string) => {
+      const struck = trace?.struck ?? [];
+      const next = struck.includes(key) ? struck.filter((each) => each !== key) : [...struck, key];
+      opened((id) => [change(id, { struck: next })]);
+    },
+    answer: (step: Step, answer: string) => {
+      const took = (clockNow() - shownAt.current) / 60_000;
+      const usual = odds.minutes[step];
+      // Shorter or longer than anybody takes for it: somebody was called away, or touched it afterwards.
+      const isLikely = took > 0.2 * usual && took < 4 * usual;
+      const also = bookedWith(step, answer, {
+        ...{ where, seat, advised, letters: data.letters },
+        thread: seat?.cone ? threads.get(seat.cone.threadId) : undefined,
+      });
+      opened((id) => [
+        {
+          kind: 'trace_step',
+          ...where,
+          data: {
+            ...{ trace: id, step, answer },
+            ...(isLikely && { minutes: Math.round(took * 100) / 100 }),
+            ...(answer === 'sews' && { waits: true }),
+          },
+        },
+        ...also,
+      ]);
+      if (also.some(({ kind }) => kind === 'needle_fitted')) tell('The new needle is booked as well.');
+      if (also.some(({ kind }) => kind === 'cone_mounted')) tell('The new cone is booked as well.');
+    },
+    takeBack: (id: string) => {
+      live.write({ kind: 'correction', corrects: id, data: { void: true } });
+      tell('Taken back.');
+    },
+    brokeAgain: () => {
+      if (!course.ending) return;
+      live.write({
+        kind: 'correction',
+        corrects: course.ending.id,
+        data: { data: { answer: 'same', waits: false } },
+      });
+      tell('No change, then: the search goes on.');
+    },
+    close: (end: Omit<EntryData['trace_closed'], 'closes' | 'replaced'>) => {
+      if (!trace) return;
+      live.write({
+        kind: 'trace_closed',
+        ...where,
+        data: { closes: trace.id, replaced: replacedBy(course.ending), ...end },
+      });
+      tell('Trace closed. What it was is kept for the next one.');
+    },
+  };
+}
