@@ -65,6 +65,8 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   threads,
   sewedLately: new Set(['1:1']),
   oil: { barsAt: '2026-06-09T08:00:00.000Z', sewnMsSinceBars: 5 * hour },
+  mechanical: { lastAt: {}, impact: null },
+  checkMonths: null,
   caseDue: [],
   breaksRose: null,
   ...more,

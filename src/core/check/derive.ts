@@ -2,6 +2,7 @@ import { placesOf } from '../seating/seating.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
 import { forJob } from './for-job.ts';
+import { mechanicalDue } from './mechanical.ts';
 import { needles } from './needles.ts';
 import { barsDue } from './upkeep.ts';
 
@@ -18,6 +19,7 @@ export function deriveChecks(input: CheckInput): CheckItem[] {
     ...bobbin(input),
     ...needles(input, used, places),
     ...oil(input),
+    ...mechanicalDue(input.mechanical, { everyMonths: input.checkMonths, now: input.now }),
     ...forJob(input),
   ];
 }

@@ -1,4 +1,5 @@
 import type { CheckMark } from './item.ts';
+import type { MechanicalFacts } from './mechanical.ts';
 
 /** What the ledger tells the Check list beyond the head. Instants are ISO 8601. */
 export interface CheckFacts {
@@ -11,6 +12,8 @@ export interface CheckFacts {
   caseAt: string | null;
   caseDue: string[];
   breaksRose: string | null;
+  /** The checks with the power off, and the last impact. */
+  mechanical: MechanicalFacts;
   /** Marks of today and of the job that is on the machine; `id`: the entry. */
   marks: (CheckMark & { id: string })[];
 }

@@ -4,6 +4,7 @@ import type { JobNow, Seat } from '../ledger/head-now.ts';
 import type { KeptSeat, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
+import type { MechanicalFacts } from './mechanical.ts';
 import type { Upkeep } from './upkeep.ts';
 
 export interface CheckThread {
@@ -41,6 +42,9 @@ export interface CheckInput {
   oil: { barsAt: string | null; sewnMsSinceBars: number };
   /** Why the bobbin case should be measured, in the operator's words; empty: nothing asks for it. */
   caseDue: readonly string[];
+  mechanical: MechanicalFacts;
+  /** Mechanical checks are made every so many months; null: the profile does not say. */
+  checkMonths: number | null;
   /** Breaks on the bobbin's side have risen, in words; null: they have not. */
   breaksRose: string | null;
 }

@@ -1,9 +1,12 @@
+import type { MechanicalCheck } from '../ledger/kinds/mechanical_found/definition.ts';
+
 /** Where an item stands on the list. */
 export const checkGroups = {
   threads: 'Threads that rested',
   bobbin: 'Bobbin',
   needles: 'Needles',
   oil: 'Clean and oil',
+  mechanics: 'With the power off',
   job: 'This job',
 } as const;
 export type CheckGroup = keyof typeof checkGroups;
@@ -20,6 +23,8 @@ export interface CheckItem {
   /** How it is done, in one sentence; null where the words say it. */
   how: string | null;
   position: number | null;
+  /** The mechanical check that it is: its finding is an entry of its own. */
+  mechanical?: MechanicalCheck;
 }
 
 /** What was said of an item: done, or not done and why. */

@@ -78,6 +78,8 @@ const list = (more: Partial<CheckInput> = {}) =>
     threads,
     sewedLately: new Set(['1:1', '1:2', '1:3', '2:1', '2:2']),
     oil: { barsAt: '2026-06-09T08:00:00.000Z', sewnMsSinceBars: hour },
+    mechanical: { lastAt: {}, impact: null },
+    checkMonths: null,
     caseDue: [],
     breaksRose: null,
     ...more,

@@ -62,3 +62,22 @@ export function replacedBy(ending: Pick<DoneStep, 'step'> | null) {
   const record = ending && stepOf(ending.step);
   return record?.kind === 'repair' ? (record.replaces ?? null) : null;
 }
+
+/** What Run says of a trace that waits for stitches. */
+export interface WaitingTrace {
+  trace: Trace;
+  says: string;
+}
+
+/** Traces that wait for stitches and have had enough of them, and those whose repair did not hold: what to say on Run. */
+export function waitingTraces(traces: readonly Trace[], events: readonly Told[]): WaitingTrace[] {
+  return traces.flatMap((trace): WaitingTrace[] => {
+    const { ending } = courseOf(trace);
+    if (trace.closed || !ending) return [];
+    const { stitches, brokeAt, isEnough } = holding(trace, ending, events);
+    if (brokeAt) return [{ trace, says: `Position ${trace.position} broke again after its trace.` }];
+    const sewn = Math.round(stitches).toLocaleString('en-GB');
+    const says = `Position ${trace.position}: ${sewn} stitches without a break: close its trace?`;
+    return isEnough ? [{ trace, says }] : [];
+  });
+}

@@ -37,7 +37,7 @@ export const ownCauses = {
     name: 'top tension too tight',
     part: 'tensioner',
     odds: 6,
-    shows: { snap: 5, bobbin_on_top: 4, all_bobbin: 3 },
+    shows: { snap: 5, bobbin_on_top: 4, all_bobbin: 3, shred: 1.5 },
     basis,
   },
   knob_loose: {

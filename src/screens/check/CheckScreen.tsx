@@ -4,6 +4,7 @@ import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { checkGroups, markFrom, markOf, type CheckGroup, type CheckMark } from '../../core/check/item.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
+import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -42,6 +43,8 @@ function Check({ facts }: { facts: CheckFacts }) {
         sewedLately: new Set(facts.sewedLately),
         oil: facts.oil,
         caseDue: facts.caseDue,
+        mechanical: facts.mechanical,
+        checkMonths: machine.profile.mechanics.checkMonths,
         breaksRose: facts.breaksRose,
       }),
     [data.now, view.seats, machine, schools, job, seating, threads, facts],
@@ -64,6 +67,15 @@ function Check({ facts }: { facts: CheckFacts }) {
         data: { item: item.key, says: item.says, state: why ? 'not_done' : 'done', ...(why && { why }) },
       });
       say(why ? `Not done: ${item.says}.` : `${item.says}: done.`);
+    },
+    found: (check: Listed, mechanical: MechanicalCheck, finding: string) => {
+      const seat = machine.heads === 1 && check.item.position !== null;
+      live.write({
+        kind: 'mechanical_found',
+        ...(seat && { head: 1, position: check.item.position }),
+        data: { check: mechanical, finding },
+      });
+      act.done(check);
     },
     open: ({ item, mark }: Listed) => {
       live.write({ kind: 'correction', corrects: mark!.id, data: { void: true } });
@@ -99,6 +111,9 @@ function Check({ facts }: { facts: CheckFacts }) {
           <button type="button" className="btn" onClick={() => print()}>
             Print
           </button>
+          <a className="btn no-print" href={`/${machine.slug}/cards`}>
+            Cards
+          </a>
           <a
             className="btn"
             href={`/api/machines/${machine.id}/maintenance.ics`}
@@ -110,7 +125,7 @@ function Check({ facts }: { facts: CheckFacts }) {
       </header>
       {rested.length > 0 && <ThreadRow listed={rested} act={act} />}
       <div className="gap-x-6 p-3 lg:columns-2 lg:px-4 print:columns-1">
-        {(['bobbin', 'needles', 'oil', 'job'] as const).map((group) => {
+        {(['bobbin', 'needles', 'oil', 'mechanics', 'job'] as const).map((group) => {
           const own = inGroup(group);
           return (
             own.length > 0 && (

@@ -1,11 +1,15 @@
 import { useState } from 'react';
+import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { timeText } from '../../parts/text.ts';
+import { Finding } from './Finding.tsx';
 import type { Listed } from './listed.ts';
 
 export interface CheckActs {
   done: (listed: Listed, why?: string) => void;
   open: (listed: Listed) => void;
+  /** A mechanical check's finding: ticks the item as well. */
+  found: (listed: Listed, check: MechanicalCheck, finding: string) => void;
 }
 
 /** The tick itself: an empty box, a tick, or a stroke for not done. */
@@ -24,7 +28,6 @@ const words = ['no time', 'nothing to do it with', 'not for this job', 'see tech
 
 /** One item: a wide touch ticks it; “not done” asks for a word. */
 export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
-  const { data } = useFrame();
   const { item, mark } = listed;
   const [isAsking, setIsAsking] = useState(false);
   const [word, setWord] = useState('');
@@ -36,25 +39,22 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
   return (
     <li className="break-inside-avoid border-t rule first:border-t-0">
       <div className="flex items-stretch">
-        <button
-          type="button"
-          aria-pressed={mark?.state === 'done'}
-          aria-label={`${item.says}: ${mark ? (mark.state === 'done' ? 'done' : 'not done') : 'open'}`}
-          className="flex min-h-16 min-w-0 grow touch-manipulation items-start gap-3 px-3 py-2.5 text-start hover:bg-base-200"
-          onClick={() => (mark ? act.open(listed) : act.done(listed))}
-        >
-          <Tick mark={mark} />
-          <span className="min-w-0">
-            <b className="block leading-6">{item.says}</b>
-            <span className="quiet block text-sm leading-5">{item.why}</span>
-            {item.how && !mark && <span className="block text-sm leading-5">{item.how}</span>}
-            {mark && (
-              <span className="block text-sm leading-5">
-                {mark.state === 'done' ? 'Done' : `Not done: ${mark.why}`}, {timeText(mark.at, data.zone)}
-              </span>
-            )}
-          </span>
-        </button>
+        {item.mechanical && !mark ? (
+          // What it showed is the answer, below: a tick alone would say nothing.
+          <div className="flex min-h-16 min-w-0 grow items-start gap-3 px-3 py-2.5">
+            <Words listed={listed} />
+          </div>
+        ) : (
+          <button
+            type="button"
+            aria-pressed={mark?.state === 'done'}
+            aria-label={`${item.says}: ${mark ? (mark.state === 'done' ? 'done' : 'not done') : 'open'}`}
+            className="flex min-h-16 min-w-0 grow touch-manipulation items-start gap-3 px-3 py-2.5 text-start hover:bg-base-200"
+            onClick={() => (mark ? act.open(listed) : act.done(listed))}
+          >
+            <Words listed={listed} />
+          </button>
+        )}
         {!mark && (
           <button
             type="button"
@@ -67,6 +67,9 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
           </button>
         )}
       </div>
+      {item.mechanical && !mark && (
+        <Finding check={item.mechanical} onFound={(check, finding) => act.found(listed, check, finding)} />
+      )}
       {isAsking && !mark && (
         <form
           className="flex flex-wrap gap-2 px-3 pb-3"
@@ -94,5 +97,25 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
         </form>
       )}
     </li>
+  );
+}
+
+/** The item in words: what, why today, how; and what was said of it. */
+function Words({ listed: { item, mark } }: { listed: Listed }) {
+  const { data } = useFrame();
+  return (
+    <>
+      <Tick mark={mark} />
+      <span className="min-w-0">
+        <b className="block leading-6">{item.says}</b>
+        <span className="quiet block text-sm leading-5">{item.why}</span>
+        {item.how && !mark && <span className="block text-sm leading-5">{item.how}</span>}
+        {mark && (
+          <span className="block text-sm leading-5">
+            {mark.state === 'done' ? 'Done' : `Not done: ${mark.why}`}, {timeText(mark.at, data.zone)}
+          </span>
+        )}
+      </span>
+    </>
   );
 }

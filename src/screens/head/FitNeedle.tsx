@@ -92,7 +92,10 @@ export function FitNeedle({ where, seat, onDone }: FitNeedleProps) {
       </fieldset>
       <p className="quiet mt-3 text-sm">
         Scarf to the back, long groove to the front, pushed fully up, eye straight ahead or turned slightly
-        right. The old needle goes into the closed sharps container.
+        right. The old needle goes into the closed sharps container.{' '}
+        <a className="underline" href={`/${data.machine.slug}/cards/fit_needle`}>
+          Card: step by step
+        </a>
       </p>
       <div className="mt-3 flex gap-2">
         <button type="submit" className="btn btn-primary h-12 grow text-base" disabled={!reading.spec}>

@@ -4,6 +4,8 @@ import { thicknessMm } from '../../core/garment/thickness.ts';
 import { useState } from 'react';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { actNow } from '../../core/run/hints.ts';
+import { tracesIn } from '../../core/trace/fold.ts';
+import { waitingTraces } from '../../core/trace/stage.ts';
 import { perStitch } from '../../core/stitches/consumption.ts';
 import { usualBobbinShare, usualTopMm } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -31,10 +33,25 @@ export function ActNow({ job }: { job: Job }) {
     topMm: usualTopMm,
     stitchesPerBobbin: stitchesPerBobbin(job),
   }).filter((hint) => !seen.includes(`${hint.key} ${hint.says}`));
+  const waiting = waitingTraces(tracesIn(view.events), view.events);
+  const count = hints.length + waiting.length;
   return (
     <section aria-label="Act now" className="sheet h-44 overflow-y-auto p-3">
-      <h2 className="px-1">{hints.length > 0 ? 'Act now' : 'Nothing to act on'}</h2>
+      <h2 className="px-1">{count > 0 ? 'Act now' : 'Nothing to act on'}</h2>
       <ul aria-live="polite">
+        {waiting.map(({ trace, says }) => (
+          <li key={trace.id} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
+            <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
+              ?
+            </span>
+            <a
+              className="min-h-11 min-w-0 grow leading-5 underline"
+              href={`/${machine.slug}/trace?head=${trace.head}&position=${trace.position}`}
+            >
+              {says}
+            </a>
+          </li>
+        ))}
         {hints.map((hint) => (
           <li key={hint.key} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
             <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
@@ -65,7 +82,7 @@ export function ActNow({ job }: { job: Job }) {
           </li>
         ))}
       </ul>
-      {hints.length === 0 && (
+      {count === 0 && (
         <p className="quiet px-1 text-sm">
           Breaks that gather on one position, needles, bobbins and cones near their end are told here.
         </p>

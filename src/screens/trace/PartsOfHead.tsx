@@ -20,7 +20,7 @@ export function PartsOfHead({ state }: { state: TraceState }) {
   const chances = new Map(state.advice.parts.map(({ part, chance }) => [part, chance]));
   const chanceOf = (part: Part) => chances.get(part) ?? 0;
   const next: readonly Part[] = state.step && !state.course.ending ? stepOf(state.step).parts : [];
-  const isNext = (part: Part) => next.includes(part);
+  const isNext = (part: Part) => next.includes(part) && chanceOf(part) >= cleared;
   const column = railOrder(positions, numberingSide).indexOf(state.where.position) + 1;
   const isNameLeft = column + nameColumns > positions;
   const names = isNameLeft

@@ -4,6 +4,8 @@ import { caseDue } from '../../core/tension/case/due.ts';
 import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom } from '../../core/check/item.ts';
+import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import { impactWords } from '../../core/trouble/impact.ts';
 import { caseLife } from './bench.ts';
 import { database, rows } from '../base/database.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
@@ -25,11 +27,12 @@ export async function checkFacts(
   // Bars not oiled for so long are overdue by any hours: they are added up no further back.
   const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
   const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
-  const [seats, barsAt, bench, marks] = await Promise.all([
+  const [seats, barsAt, bench, marks, mechanical] = await Promise.all([
     sewedSince(machineId, yesterday),
     lastMark(machineId, 'oil-bars'),
     benchDue(machineId, now, everyDays),
     marksSince(machineId, marksFrom),
+    mechanicalFacts(machineId),
   ]);
   return {
     dayStart: dayStart.toISOString(),
@@ -37,7 +40,33 @@ export async function checkFacts(
     // Of a machine that was never oiled on record nothing needs adding up.
     oil: { barsAt, sewnMsSinceBars: barsAt ? await sewnMs(machineId, later(barsAt, longAgo)) : 0 },
     ...bench,
+    mechanical,
     marks,
+  };
+}
+
+/** Words of an impact as PostgreSQL's expression: whole words, in any case. */
+const impactPattern = `\\y(${impactWords.join('|')})\\y`;
+
+/** When the checks with the power off were last made, and the last impact on record. Index event_page_kind. */
+async function mechanicalFacts(machineId: string): Promise<CheckFacts['mechanical']> {
+  const [found, impacts] = await Promise.all([
+    rows<{ check: MechanicalCheck; at: string }>(
+      database(),
+      `SELECT data->>'check' AS check, max(at) AS at FROM event
+       WHERE machine_id = $1 AND kind = 'mechanical_found' AND NOT void GROUP BY 1`,
+      [machineId],
+    ),
+    rows<{ at: string; position: number | null }>(
+      database(),
+      `SELECT at, position FROM event WHERE machine_id = $1 AND kind IN ('stop', 'note') AND NOT void
+         AND concat(data->>'why', data->>'text') ~* $2 ORDER BY at DESC, id DESC LIMIT 1`,
+      [machineId, impactPattern],
+    ),
+  ]);
+  return {
+    lastAt: Object.fromEntries(found.map(({ check, at }) => [check, at])),
+    impact: impacts[0] ?? null,
   };
 }
 

@@ -1,5 +1,6 @@
 import { is } from '../../ledger/about-kinds.ts';
 import { isKind, type Told } from '../../run/told.ts';
+import { tellsImpact } from '../../trouble/impact.ts';
 import { since, type Since } from '../../trouble/since.ts';
 import type { Clue } from '../clue.ts';
 import { presentRow, sewnBetween, whole, type EvidenceInput } from './input.ts';
@@ -30,9 +31,7 @@ const befores: readonly Before[] = [
     isIt: (event, input) =>
       (isKind(event, 'stop') || isKind(event, 'note')) &&
       (event.head === null || isHere(event, input)) &&
-      /\b(impact|struck|strike|hit|collision|caught the (frame|hoop|foot))\b/i.test(
-        isKind(event, 'stop') ? event.data.why : isKind(event, 'note') ? event.data.text : '',
-      ),
+      tellsImpact(isKind(event, 'stop') ? event.data.why : isKind(event, 'note') ? event.data.text : ''),
   },
   {
     key: 'cleaned',

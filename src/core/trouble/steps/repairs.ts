@@ -18,7 +18,7 @@ export const repairs = {
       wheel_stuck: 0.4,
       discs_lint: 0.25,
     },
-    shows: ['look_path'],
+    shows: ['look_path', 'look_lever', 'look_cone'],
     basis,
   },
   free_cone: {

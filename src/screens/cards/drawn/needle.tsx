@@ -136,9 +136,13 @@ export function OldPoint() {
       </g>
       <ellipse cx="160" cy="188" rx="6" ry="12" className="hole" />
       <path d="M150 186h14" className="ink" strokeWidth="2" />
-      <path d="M70 150a90 60 0 0 0-10 26" className="ink" strokeWidth="3" fill="none" />
-      <text x="40" y="222">
-        old needle: turn by it
+      <path d="M60 176q-24-30 6-54m0 0l-16 6m16-6l2 16" className="ink" strokeWidth="3" fill="none" />
+      <path d="M60 212q-24 22 0 36m0 0l-14-4m14 4l4-14" className="ink" strokeWidth="3" fill="none" />
+      <text x="196" y="192">
+        new eye
+      </text>
+      <text x="76" y="150" textAnchor="middle">
+        old needle
       </text>
     </svg>
   );

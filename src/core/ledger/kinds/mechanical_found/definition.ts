@@ -11,6 +11,8 @@ export const mechanicalChecks = {
   hook_play: looks.hook_play,
 } as const;
 
+export type MechanicalCheck = keyof typeof mechanicalChecks;
+
 /** What a mechanical check found. Position: of the bar or foot; none for what the head shares. */
 export const definition = kindOfEntry({
   name: 'Mechanical check',

@@ -1,0 +1,35 @@
+import { cardOfStep } from '../../core/cards/index.ts';
+import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import { answersOf } from '../../core/trouble/steps/index.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+
+interface FindingProps {
+  check: MechanicalCheck;
+  onFound: (check: MechanicalCheck, finding: string) => void;
+}
+
+/** What a check with the power off showed, and its card. */
+export function Finding({ check, onFound }: FindingProps) {
+  const { data } = useFrame();
+  return (
+    <div className="flex flex-wrap items-center gap-2 px-3 pb-3 ps-15">
+      {Object.entries(answersOf(check)).map(([key, { name, noSewing }]) => (
+        <button
+          key={key}
+          type="button"
+          className="btn min-h-12"
+          title={noSewing}
+          onClick={() => onFound(check, key)}
+        >
+          {name}
+        </button>
+      ))}
+      <a
+        className="min-h-11 px-1 py-2.5 underline"
+        href={`/${data.machine.slug}/cards/${cardOfStep(check) ?? ''}`}
+      >
+        Card
+      </a>
+    </div>
+  );
+}
