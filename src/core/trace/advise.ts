@@ -64,27 +64,26 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
   const given = numbered(finder, answered);
   const belief = posterior(finder, given);
   const causes = causeChances(finder, belief);
+  const possible = stepsOpen(finder, given);
   const { open, withheld } = openSteps(
-    stepsOpen(finder, given).map((index) => here[index]!),
+    possible.map((index) => here[index]!),
     question,
   );
   const small = narrowed(finder, belief, lookedAhead);
-  const indexes = open.map((step) => here.indexOf(step));
-  const ranked = inToldOrder(
-    rank(small.finder, small.belief, indexes).map((each) => ({
-      ...each,
-      step: here[each.step]!,
-      index: each.step,
-    })),
-    setting,
-  );
+  // What is withheld now is still looked ahead with: it comes back when the part is mended.
+  const all = rank(small.finder, small.belief, possible);
+  const allowed = all.flatMap((each) => {
+    const step = here[each.step]!;
+    return open.includes(step) ? [{ ...each, step, index: each.step }] : [];
+  });
+  const best = all[0]?.minutes ?? Infinity;
+  const ranked = inToldOrder(allowed, best, setting);
   const steps = ranked.map(({ step, minutes, index }): StepAdvice => ({
     step,
     minutes: minutesOf(step, setting),
     expected: minutes,
     ...worthOf(finder, belief, finder.steps[index]!),
   }));
-  const best = Math.min(...steps.map((each) => each.expected));
   return {
     causes,
     parts: partChances(causes),
@@ -92,7 +91,7 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
     steps,
     withheld,
     expected: Math.min(best, setting.prices.technician),
-    isForTechnician: steps.length === 0 || steps[0]!.expected >= setting.prices.technician,
+    isForTechnician: steps.length === 0 || best >= setting.prices.technician,
     fits: doesFit(causes, clues),
     contradictions: contradictions(finder, clues, given, setting),
     whyFirst: whyFirst(steps),
@@ -109,10 +108,13 @@ export function causesNow({ clues, answered, setting = usualSetting }: TraceQues
 const idleFrom = 0.9;
 
 /** The steps in the order in which they are told: what decides something first; under a cover later, of like worth. */
-function inToldOrder<T extends { step: Step; minutes: number }>(ranked: readonly T[], setting: Setting): T[] {
-  const [best] = ranked;
+function inToldOrder<T extends { step: Step; minutes: number }>(
+  ranked: readonly T[],
+  best: number,
+  setting: Setting,
+): T[] {
   const isIdle = ({ step, minutes }: T) =>
-    stepOf(step).kind === 'look' && minutes - best!.minutes > idleFrom * minutesOf(step, setting);
+    stepOf(step).kind === 'look' && minutes - best > idleFrom * minutesOf(step, setting);
   const sorted = [...ranked].sort((a, b) => underCoverLater(a) - underCoverLater(b));
   return [...sorted.filter((each) => !isIdle(each)), ...sorted.filter(isIdle)];
 }

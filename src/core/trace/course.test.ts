@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Told } from '../run/told.ts';
 import { causeKeys, causeOf } from '../trouble/causes.ts';
-import { stepKeys, stepOf } from '../trouble/steps/index.ts';
+import type { stepKeys } from '../trouble/steps/index.ts';
+import { stepOf } from '../trouble/steps/index.ts';
 import { checklist, checklistMinutes } from './checklist.ts';
 import { minutesOfTrace, tracesIn } from './fold.ts';
 import { learnt, learntText, noTraces, priorTimes } from './learn.ts';

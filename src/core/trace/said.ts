@@ -13,7 +13,7 @@ export interface Said {
 }
 
 /** What a cause shows as beside what its record names, each: nothing is impossible. From memory. */
-const restOfSeen = 0.15;
+const restOfSeen = 0.07;
 
 /** Chance that a cause shows as this, from its record's weights. */
 export function chanceSeen(cause: Cause, what: Seen): number {

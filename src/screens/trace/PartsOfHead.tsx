@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { cleared } from '../../core/trace/advise.ts';
 import { partKeys, parts, type Part } from '../../core/trouble/parts.ts';
@@ -22,12 +23,22 @@ export function PartsOfHead({ state }: { state: TraceState }) {
   const next: readonly Part[] = state.step && !state.course.ending ? stepOf(state.step).parts : [];
   const isNext = (part: Part) => next.includes(part) && chanceOf(part) >= cleared;
   const column = railOrder(positions, numberingSide).indexOf(state.where.position) + 1;
+  // Wider than the window: the position's own column comes into the middle, and the rail with it.
+  useEffect(() => {
+    const box = side.current;
+    if (!box || box.scrollWidth <= box.clientWidth) return;
+    box.scrollLeft = ((column - 0.5) / positions) * box.scrollWidth - box.clientWidth / 2;
+  }, [side, column, positions]);
   const isNameLeft = column + nameColumns > positions;
+  const firstNext = own.find(isNext);
   const names = isNameLeft
     ? `${Math.max(1, column - nameColumns)} / ${column}`
     : `${column + 1} / ${Math.min(positions, column + nameColumns) + 1}`;
   return (
-    <div ref={side} className="overflow-x-auto overflow-y-hidden border-b pt-1 pb-2 rule">
+    <div
+      ref={side}
+      className="overflow-x-auto overflow-y-hidden border-b pt-1 pb-2 rule max-sm:order-2 max-sm:border-t"
+    >
       <div
         className="weave-grid"
         role="group"
@@ -39,6 +50,7 @@ export function PartsOfHead({ state }: { state: TraceState }) {
             part={part}
             chance={chanceOf(part)}
             isNext={isNext(part)}
+            isFirst={part === firstNext}
             row={row + 1}
             column={column}
             names={names}
@@ -60,7 +72,7 @@ export function PartsOfHead({ state }: { state: TraceState }) {
                 className={`relative flex h-full items-center justify-between gap-1 px-1 text-xs leading-3 ${chanceOf(part) < cleared ? 'quiet line-through' : ''} ${isNext(part) ? 'font-bold' : ''}`}
               >
                 <span className="min-w-0">{parts[part].name}</span>
-                <span className="figures">{percentText(chanceOf(part))}</span>
+                <span className="figures shrink-0 whitespace-nowrap">{percentText(chanceOf(part))}</span>
               </span>
             </li>
           ))}
@@ -74,13 +86,15 @@ interface PartRowProps {
   part: Part;
   chance: number;
   isNext: boolean;
+  /** The first part that the next step is about: it is said once. */
+  isFirst: boolean;
   row: number;
   column: number;
   names: string;
   isNameLeft: boolean;
 }
 
-function PartRow({ part, chance, isNext, row, column, names, isNameLeft }: PartRowProps) {
+function PartRow({ part, chance, isNext, isFirst, row, column, names, isNameLeft }: PartRowProps) {
   const isCleared = chance < cleared;
   return (
     <>
@@ -97,7 +111,7 @@ function PartRow({ part, chance, isNext, row, column, names, isNameLeft }: PartR
       >
         <span className="figures w-9 shrink-0 text-end">{percentText(chance)}</span>
         <span className={isCleared ? 'quiet line-through' : ''}>{parts[part].name}</span>
-        {isNext && <span className="text-xs">◂ next step</span>}
+        {isFirst && <span className="text-xs">{isNameLeft ? 'next step ▸' : '◂ next step'}</span>}
       </span>
     </>
   );

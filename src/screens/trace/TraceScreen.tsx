@@ -66,10 +66,11 @@ interface OneTraceProps {
 function OneTrace({ where, known, facts }: OneTraceProps) {
   const state = useTrace(where, known, facts);
   return (
-    <>
+    // On a phone the next step comes before the drawing.
+    <div className="flex flex-col">
       <TraceHeader state={state} />
       <PartsOfHead state={state} />
-      <div className="grid items-start gap-4 p-3 lg:grid-cols-[minmax(0,1fr)_22rem] lg:p-4">
+      <div className="grid items-start gap-4 p-3 max-sm:order-1 lg:grid-cols-[minmax(0,1fr)_22rem] lg:p-4">
         <div className="grid min-w-0 gap-4">
           {state.course.ending ? <Closing state={state} /> : <NextStep state={state} />}
           <Asked state={state} />
@@ -77,7 +78,7 @@ function OneTrace({ where, known, facts }: OneTraceProps) {
         </div>
         <Beside state={state} />
       </div>
-    </>
+    </div>
   );
 }
 

@@ -67,7 +67,7 @@ export function useTrace(where: Where, { events, traces }: Known, { here, others
     [events, head, position, view.openStop, data.now],
   );
   const said = trace?.said ?? known;
-  const clues = useEvidence(where, events, unfit?.says ?? null);
+  const clues = useEvidence(where, events, unfit?.says ?? null, trace?.at ?? null);
   const struck = trace?.struck;
   const course = useMemo(() => courseOf(trace ?? { steps: [] }), [trace]);
   const question = useMemo(() => {
@@ -106,15 +106,20 @@ export function useTrace(where: Where, { events, traces }: Known, { here, others
   };
 }
 
-function useEvidence({ head, position }: Where, events: readonly Event[], unfit: string | null): Clue[] {
+function useEvidence(
+  { head, position }: Where,
+  events: readonly Event[],
+  unfit: string | null,
+  begunAt: string | null,
+): Clue[] {
   const { data, view } = useFrame();
   return useMemo(
     () =>
       evidenceIn({
-        ...{ head, position, heads: data.machine.heads, events, seats: view.seats, unfit },
+        ...{ head, position, heads: data.machine.heads, events, seats: view.seats, unfit, begunAt },
         ...{ needleLife: data.machine.profile.needleLife, now: data.now },
       }),
-    [head, position, data.machine, data.now, events, view.seats, unfit],
+    [head, position, data.machine, data.now, events, view.seats, unfit, begunAt],
   );
 }
 

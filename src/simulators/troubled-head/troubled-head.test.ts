@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { keysOf } from '../../core/base/keys.ts';
 import { chance } from '../../core/base/chance.ts';
+import type { Seen } from '../../core/trouble/seen.ts';
 import { answersOf, stepKeys, stepOf } from '../../core/trouble/steps/index.ts';
 import { hiddenCase } from './case.ts';
 import { hiddenFaults } from './faults.ts';
@@ -16,12 +17,12 @@ describe('the simulated head with a hidden fault', () => {
 
   test('each fault makes something show more often, and the trade’s own symptom among it', () => {
     const sound = troubles(soundHead());
-    const expected = {
+    const expected: Partial<Record<keyof typeof hiddenFaults, Seen>> = {
       ...{ wheel_stuck: 'false_stop', lever_missed: 'nest', case_bent: 'uneven', hook_dry: 'noise' },
       ...{ needle_worn: 'shred', needle_low: 'skip', centring: 'needle_broke', backing: 'pucker' },
-    } as const;
+    };
     for (const fault of keysOf(expected)) {
-      const symptom = expected[fault];
+      const symptom = expected[fault]!;
       const head = soundHead();
       hiddenFaults[fault].strike(head, chance(5));
       expect(troubles(head)[symptom], fault).toBeGreaterThan(sound[symptom] + 0.5);

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { readNeedleLabel } from '../../needle/label.ts';
 import { defaultNeedleLife } from '../../needle/life.ts';
 import type { Told } from '../../run/told.ts';
 import { finderFor } from '../compile.ts';
@@ -30,7 +31,7 @@ const broke = (minutes: number, position: number, fault = 'shred', more: object 
 
 const input = (events: Told[], more: Partial<EvidenceInput> = {}): EvidenceInput => ({
   ...{ head: 1, position: 9, heads: 1, events, seats: [], needleLife: defaultNeedleLife, unfit: null },
-  now: at(2000),
+  ...{ begunAt: null, now: at(2000) },
   ...more,
 });
 
@@ -154,6 +155,27 @@ describe('evidence from the ledger', () => {
       event.kind === 'break' ? ({ ...event, void: true } as Told) : event,
     );
     expect(clueOf('where:positions', input(events))).toBeUndefined();
+  });
+
+  test('the needle: due, new, and put in only since the trace was begun', () => {
+    const seat = (stitches: number, fittedAt = at(-5000)) => ({
+      ...{ head: 1, position: 9, cone: null },
+      needle: {
+        ...{ entryId: 'n', fittedAt, reason: 'worn' as const },
+        spec: readNeedleLabel('DBxK5 75/11 sharp').spec,
+        age: { stitches, sewingMs: stitches * 75, metallicMs: 0 },
+      },
+    });
+    const given = (stitches: number, fittedAt?: string) =>
+      input(day(1), { seats: [seat(stitches, fittedAt)], begunAt: at(1900) });
+    const most = defaultNeedleLife.hours * 3_600_000;
+    expect(weight('record:needle-age', 'needle_worn', given((1.1 * most) / 75))).toBe(2.5);
+    expect(weight('record:needle-age', 'needle_worn', given((0.8 * most) / 75))).toBe(1.6);
+    expect(weight('record:needle-age', 'needle_worn', given(1000))).toBe(0.5);
+    expect(clueOf('record:needle-age', given(0, at(1950)))).toBeUndefined();
+    const unfit = 'The needle here is 65/9 sharp; for stop 1 of this job 80/12 sharp is advised';
+    expect(clueOf('record:needle-fit', { ...given(1000), unfit })!.says).toBe(unfit);
+    expect(clueOf('record:needle-fit', { ...given(0, at(1950)), unfit })).toBeUndefined();
   });
 
   test('the case: never measured, in its band, off, dropped since', () => {

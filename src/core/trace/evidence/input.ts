@@ -14,6 +14,8 @@ export interface EvidenceInput {
   needleLife: NeedleLife;
   /** The needle of this position against what the running job's advice asks for: what differs, in words; null: it fits, or it is not known. */
   unfit: string | null;
+  /** When the trace was begun: what was put in since is no cause of it; null: it begins now. */
+  begunAt: string | null;
   now: string;
 }
 

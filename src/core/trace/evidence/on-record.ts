@@ -7,10 +7,14 @@ import { breaksIn, percent, whole, type EvidenceInput } from './input.ts';
 const seatOf = ({ seats, head, position }: EvidenceInput) =>
   seats.find((seat) => seat.head === head && seat.position === position);
 
+/** Put in since the trace was begun: no cause of what it is about. */
+const isSince = ({ begunAt }: EvidenceInput, at: string) =>
+  begunAt !== null && Date.parse(at) > Date.parse(begunAt);
+
 /** The needle's age against its life, as this machine keeps it. Weights from memory. */
 export function needleAge(input: EvidenceInput): Clue[] {
   const needle = seatOf(input)?.needle;
-  if (!needle) return [];
+  if (!needle || isSince(input, needle.fittedAt)) return [];
   const worn = needleWorn(needle.age, input.needleLife);
   const name = needleText(needle.spec);
   const sewn = `${whole(needle.age.stitches)} stitches`;
@@ -25,8 +29,10 @@ export function needleAge(input: EvidenceInput): Clue[] {
 }
 
 /** The needle against what the advice asks of the running job here. Weights from memory. */
-export function needleFit({ unfit }: EvidenceInput): Clue[] {
-  if (unfit === null) return [];
+export function needleFit(input: EvidenceInput): Clue[] {
+  const { unfit } = input;
+  const needle = seatOf(input)?.needle;
+  if (unfit === null || (needle && isSince(input, needle.fittedAt))) return [];
   return [
     {
       key: 'record:needle-fit',
@@ -42,7 +48,7 @@ const oldDays = 180;
 /** Since when the cone sits there. Weights from memory. */
 export function threadAge(input: EvidenceInput): Clue[] {
   const cone = seatOf(input)?.cone;
-  if (!cone) return [];
+  if (!cone || isSince(input, cone.mountedAt)) return [];
   const days = (Date.parse(input.now) - Date.parse(cone.mountedAt)) / 86_400_000;
   if (days < oldDays) return [];
   return [
