@@ -27,8 +27,11 @@ const pictures: Record<string, Picture> = {
   'ledger-dark': { path: '/heron/ledger', dark: true },
   pair: { path: '/heron/pair' },
   check: { path: '/heron/check' },
-  shift: { path: '/heron/shift' },
-  record: { path: '/heron/job-record/00000000-0000-7005-8000-000000000005' },
+  trace: { path: '/heron/trace?position=9&head=1' },
+  card: {
+    path: '/heron/cards/fit_needle',
+    before: (page) => page.getByRole('button', { name: /Eye straight to the front/ }).click(),
+  },
   stores: { path: '/heron/stores' },
   artwork: {
     path: '/heron/jobs/artwork',
@@ -77,11 +80,11 @@ const pictures: Record<string, Picture> = {
     },
   },
   'practise-dark': {
-    path: '/heron/bench/practise?fault=bent-case',
+    path: '/heron/trace/practise?fault=7',
     dark: true,
     before: async (page) => {
-      await button(page, 'Set a fault').click();
-      await button(page, 'Pull at the gauge').click();
+      await button(page, /^Follow the path/).click();
+      await button(page, /^Press the hoop/).click();
     },
   },
   // Last: it leaves an open stop behind.

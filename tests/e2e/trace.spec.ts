@@ -150,6 +150,7 @@ test('evidence of the ledger with its numbers, struck out and counted again; “
     .poll(async () => (await kinds(request, machine, 'trace_opened'))[0]?.data['struck'])
     .toEqual(['where:positions']);
   const may = page.getByRole('region', { name: 'What it may be' });
+  await may.getByText(/^\d+ more$/).click();
   await may.getByRole('button', { name: 'I think it is: presser foot bent or burred' }).click();
   // What is set must have been looked at first.
   await expect(nextStep(page)).toContainText(/Foot height|stocking/);

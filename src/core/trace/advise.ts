@@ -51,7 +51,7 @@ const doesNotFit = 0.3;
 /** What is seen counts as explained while what is left shows so at least this often, against the cause that shows so most. */
 const explained = 0.1;
 /** States looked ahead with. */
-const lookedAhead = 40;
+const lookedAhead = 30;
 
 /**
  * What may be wrong, and what to do next. Exact over single causes and pairs; the order of steps by looking ahead

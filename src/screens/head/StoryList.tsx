@@ -69,7 +69,9 @@ function Line({ event, caseGrams }: { event: ShownEvent; caseGrams: number | nul
         {momentText(event.at, data.zone, data.now)}
       </time>
       <span className="min-w-0 grow">
-        {entrySays(event, threadName).replace(/^(needle|cone) /, '')}
+        {flagsOf(event.kind).fits
+          ? entrySays(event, threadName).replace(/^(needle|cone) /, '')
+          : entrySays(event, threadName)}
         {caseGrams !== null && (
           <span className="figures quiet">, case at {Number(caseGrams.toFixed(1))} g</span>
         )}

@@ -125,18 +125,24 @@ export function inOrder(finder: Finder, belief: Belief, open: readonly number[])
   const { technician, comesBack } = finder;
   let now = belief;
   let mass = massOf(now);
+  const enough = mass * rest;
   let minutes = 0;
   // After each repair one may still call: the cheapest place to do so is remembered.
   let best = mass * technician;
-  while (repairs.length > 0 && mass > negligible) {
+  while (repairs.length > 0 && mass > enough) {
     let chosen = 0;
+    let mended = 0;
     let cost = 0;
     let worth = -1;
     for (let index = 0; index < repairs.length; index++) {
-      const ends = mendedBy(now, repairs[index]!);
-      const takes = costOf(now, mass, repairs[index]!);
+      const repair = repairs[index]!;
+      const ends = mendedBy(now, repair);
+      // With the least that it can take it is no better: what it takes need not be worked out.
+      if (ends <= worth * (repair.first?.cost ?? repair.cost)) continue;
+      const takes = costOf(now, mass, repair);
       if (ends / takes > worth) {
         worth = ends / takes;
+        mended = ends;
         cost = takes;
         chosen = index;
       }
@@ -144,17 +150,23 @@ export function inOrder(finder: Finder, belief: Belief, open: readonly number[])
     // What ends it this seldom costs more than the technician it saves; later ones are rarer still.
     if (worth * technician < mass / 2) break;
     const repair = repairs[chosen]!;
-    repairs.splice(chosen, 1);
-    const after = afterAnswer(now, repair.same);
-    const back = afterAnswer(now, repair.seems);
-    for (let state = 1; state < after.length; state++) after[state] = after[state]! + back[state]!;
-    const left = massOf(after);
-    minutes += cost * mass + Math.max(0, massOf(back) - back[0]!) * comesBack;
-    now = after;
-    mass = left;
+    repairs[chosen] = repairs.at(-1)!;
+    repairs.pop();
+    minutes += cost * mass + dot(now, repair.comesBack) * comesBack;
+    now = afterAnswer(now, repair.left);
+    mass = Math.max(0, mass - mended);
     best = Math.min(best, minutes + mass * technician);
   }
   return best;
+}
+
+/** Of what a p/c order began with, so little is left to the technician without looking further. */
+const rest = 0.003;
+
+function dot(belief: Belief, chances: Float64Array): number {
+  let sum = 0;
+  for (let state = 0; state < belief.length; state++) sum += belief[state]! * chances[state]!;
+  return sum;
 }
 
 /** A repair made ready for the p/c order: what it mends, state by state, and what is left when it does not. */
@@ -166,9 +178,10 @@ interface Prepared {
   first: { cost: number; opens: Float64Array } | null;
   /** Pairs of a state and the chance that it is mended and sews. */
   mends: Float64Array;
-  /** Its answer that changes nothing, and the one that ends it, truly or not. */
-  same: FinderAnswer;
-  seems: FinderAnswer;
+  /** What goes on after it: shown at once, or only when it comes back; mended, and stopped by something else. */
+  left: FinderAnswer;
+  /** In each state the chance that it only seems mended. */
+  comesBack: Float64Array;
 }
 
 const known = new WeakMap<Finder, readonly Prepared[]>();
@@ -185,7 +198,7 @@ function preparedOf(finder: Finder): readonly Prepared[] {
   return ready;
 }
 
-function preparedRepair({ steps }: Finder, step: number): Prepared | null {
+function preparedRepair({ steps, states }: Finder, step: number): Prepared | null {
   const { cost, answers } = steps[step]!;
   const ending = answers.find(({ ends }) => ends);
   const same = answers.find(({ ends }) => !ends);
@@ -195,7 +208,28 @@ function preparedRepair({ steps }: Finder, step: number): Prepared | null {
     ending.stays[0]!,
     ...ending.moves.filter(({ to }) => to === 0).flatMap(({ from, weight }) => [from, weight]),
   ];
-  return { needs: [step], cost, first: null, mends: Float64Array.from(mends), same, seems: ending };
+  const left = merged([same, ending], states.length);
+  const comesBack = Float64Array.from(states, (_, state) => (state === 0 ? 0 : ending.stays[state]!));
+  for (const { from, to, weight } of ending.moves) if (to !== 0) comesBack[from] = comesBack[from]! + weight;
+  return { needs: [step], cost, first: null, mends: Float64Array.from(mends), left, comesBack };
+}
+
+/** Two answers as one, without what ends it truly mended. */
+function merged(answers: readonly FinderAnswer[], count: number): FinderAnswer {
+  const stays = new Float64Array(count);
+  const moves = new Map<number, { from: number; to: number; weight: number }>();
+  for (const answer of answers) {
+    for (let state = answer.ends ? 1 : 0; state < count; state++)
+      stays[state] = stays[state]! + answer.stays[state]!;
+    for (const { from, to, weight } of answer.moves) {
+      if (answer.ends && to === 0) continue;
+      const key = from * count + to;
+      const before = moves.get(key);
+      if (before) before.weight += weight;
+      else moves.set(key, { from, to, weight });
+    }
+  }
+  return { key: 'left', ends: false, stays, moves: [...moves.values()] };
 }
 
 /** The repair together with each look that opens it: it is done only where the look tells so. */
@@ -215,16 +249,12 @@ function withLooks({ steps, locked }: Finder, step: number, repair: Prepared): P
         mends: repair.mends.map((value, index) =>
           index % 2 === 0 ? value : value * opens[repair.mends[index - 1]!]!,
         ),
-        same: {
-          ...repair.same,
-          stays: repair.same.stays.map((chance, state) => 1 - opens[state]! * (1 - chance)),
-          moves: repair.same.moves.map((move) => ({ ...move, weight: move.weight * opens[move.from]! })),
+        left: {
+          ...repair.left,
+          stays: repair.left.stays.map((chance, state) => 1 - opens[state]! * (1 - chance)),
+          moves: repair.left.moves.map((move) => ({ ...move, weight: move.weight * opens[move.from]! })),
         },
-        seems: {
-          ...repair.seems,
-          stays: repair.seems.stays.map((chance, state) => opens[state]! * chance),
-          moves: repair.seems.moves.map((move) => ({ ...move, weight: move.weight * opens[move.from]! })),
-        },
+        comesBack: repair.comesBack.map((chance, state) => opens[state]! * chance),
       },
     ];
   });
