@@ -78,7 +78,7 @@ function OtherSteps({ state, shown }: { state: TraceState; shown: Step }) {
         Another step ({others.length} can be done now)
       </summary>
       <ul className="mt-1">
-        {others.slice(0, 12).map((each) => (
+        {others.map((each) => (
           <li key={each.step} className="flex flex-wrap items-center gap-x-3 border-t py-1 rule">
             <span className="min-w-0 grow">
               {stepOf(each.step).name}
