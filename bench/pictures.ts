@@ -30,7 +30,9 @@ const pictures: Record<string, Picture> = {
   trace: { path: '/heron/trace?position=9&head=1' },
   card: {
     path: '/heron/cards/fit_needle',
-    before: (page) => page.getByRole('button', { name: /Eye straight to the front/ }).click(),
+    before: async (page) => {
+      for (let step = 1; step < 6; step++) await button(page, 'Next').click();
+    },
   },
   stores: { path: '/heron/stores' },
   artwork: {

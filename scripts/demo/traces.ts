@@ -21,7 +21,16 @@ export function demoTraces(end: number): Entry[] {
     entry('trace_step', at, of.position!, { trace: of.id, ...data });
   const morning = end - 110 * minute;
   const shreds = entry('trace_opened', morning, 9, { ...said, seen: 'shred', struck: [] });
+  // Looked at with the power off when the three weeks began.
+  const begun = end - 20.6 * 24 * 60 * minute;
+  const checks = [
+    { check: 'needle_depth', finding: 'right' },
+    { check: 'foot_height', finding: 'right' },
+    { check: 'centre_hole', finding: 'centred' },
+    { check: 'hook_play', finding: 'play' },
+  ] as const;
   return [
+    ...checks.map((found, index) => entry('mechanical_found', begun + index * 4 * minute, 8, found)),
     loops,
     step(loops, before + minute, { step: 'pull_at_eye', answer: 'slack', minutes: 0.4 }),
     step(loops, before + 1.5 * minute, { step: 'lift_discs', answer: 'no', minutes: 0.3 }),

@@ -51,6 +51,14 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
       <div className="grid gap-4 p-3 md:grid-cols-[14rem_1fr] lg:p-4">
         <div>
           <CaseList cases={listed} chosen={caseId} zone={data.zone} now={data.now} onChoose={setCaseId} />
+          <p className="mt-2">
+            <a
+              className="inline-block min-h-11 px-1 py-2 underline"
+              href={`/${machine.slug}/cards/load_case`}
+            >
+              Card: load the bobbin case
+            </a>
+          </p>
         </div>
         {chosen && (
           <section aria-label={`Gauge of ${chosen.one.name}`} className="min-w-0">

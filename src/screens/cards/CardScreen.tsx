@@ -1,3 +1,4 @@
+import { useRef } from 'react';
 import { cardOf, type CardKey } from '../../core/cards/index.ts';
 import { cautions } from '../../core/cards/card.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -22,6 +23,7 @@ function OneCard({ card }: { card: CardKey }) {
   const steps = stepsFor(machine.profile.mechanics, machine);
   const { at, go, swipe } = useSteps(steps.length);
   const step = steps[at]!;
+  const shown = useRef<HTMLElement>(null);
   return (
     <div className="p-3 lg:p-4">
       <header className="flex flex-wrap items-baseline gap-x-4">
@@ -38,6 +40,7 @@ function OneCard({ card }: { card: CardKey }) {
         {cautions[caution]}
       </p>
       <section
+        ref={shown}
         aria-label={`Step ${at + 1} of ${steps.length}`}
         className="sheet no-print mt-3 p-4"
         {...swipe}
@@ -91,7 +94,10 @@ function OneCard({ card }: { card: CardKey }) {
               type="button"
               aria-current={index === at ? 'step' : undefined}
               className={`flex min-h-11 w-full gap-3 rounded-md px-2 py-2 text-start hover:bg-base-100 ${index === at ? 'bg-base-100 font-bold' : ''}`}
-              onClick={() => go(index)}
+              onClick={() => {
+                go(index);
+                shown.current?.scrollIntoView({ block: 'nearest' });
+              }}
             >
               <span className="figures w-6 shrink-0 text-end">{index + 1}</span>
               <span>{each.says}</span>

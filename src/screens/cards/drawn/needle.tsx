@@ -76,13 +76,13 @@ export function NeedleAbove() {
       <text x="160" y="52" textAnchor="middle">
         scarf, to the back (11 o’clock with the 10°)
       </text>
-      <text x="172" y="246">
-        right 10°: good
+      <text x="194" y="196">
+        straight, or 10°
       </text>
-      <text x="160" y="222" textAnchor="end" dx="-8">
-        straight
+      <text x="194" y="216">
+        to the right: good
       </text>
-      <text x="48" y="196">
+      <text x="14" y="240">
         left: never
       </text>
       <text x="160" y="20" textAnchor="middle">
