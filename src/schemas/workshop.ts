@@ -42,10 +42,13 @@ const upkeep = object({
   barsDays: { type: 'integer', minimum: 1, maximum: 60 },
   barsHours: { type: 'number', minimum: 1, maximum: 1000 },
 });
-const someProfile = object({ needleLife, upkeep, mechanics: mechanicsShape }, [
+/** Traces count for learning from then on; null or left out: all of them do. */
+const learnSince = instantOrNull;
+const someProfile = object({ needleLife, upkeep, mechanics: mechanicsShape, learnSince }, [
   'needleLife',
   'upkeep',
   'mechanics',
+  'learnSince',
 ]);
 
 const machineFields = {
@@ -54,7 +57,7 @@ const machineFields = {
   positions: { type: 'integer', minimum: 1, maximum: 24 },
   numberingSide: { enum: ['left', 'right'] },
   topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
-  profile: object({ needleLife, upkeep, mechanics: mechanicsShape }),
+  profile: object({ needleLife, upkeep, mechanics: mechanicsShape, learnSince }, ['learnSince']),
 } as const;
 
 export const machineNew = object({ id: uuid, ...machineFields, profile: someProfile }, ['profile']);

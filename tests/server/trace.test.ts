@@ -1,14 +1,20 @@
-import { beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
 import { causeKeys } from '../../src/core/trouble/causes.ts';
 import { unknownMechanics } from '../../src/core/cards/mechanics.ts';
+import { closeDatabase } from '../../src/server/base/database.ts';
+import { traceFacts } from '../../src/server/machine/traces.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base: string;
 beforeAll(async () => {
-  base = (await newServer()).address;
+  const served = await newServer();
+  base = served.address;
+  // What is read by the page's own function is read from the same database.
+  process.env['DATABASE_URL'] = served.url;
   await furnish(base);
 });
+afterAll(closeDatabase);
 
 const compute = (body: object) => ask(base, 'POST', '/api/compute/trace', body);
 interface Answer {
@@ -96,6 +102,44 @@ describe('a trace in the ledger', () => {
     expect((await send(step(trace.id, { step: 'kick_it' }))).status).toBe(422);
     const { status } = await send(entry('mechanical_found', { check: 'look_needle', finding: 'right' }));
     expect(status).toBe(422);
+  });
+});
+
+describe('what is learnt', () => {
+  test('closed traces of this machine count, a taken-back one does not, and none from before it was to learn anew', async () => {
+    const entry = (kind: string, data: object, more: object = {}) => ({
+      ...{
+        id: uuid7(),
+        machineId: ids.machine,
+        kind,
+        head: 1,
+        position: 2,
+        at: new Date().toISOString(),
+        data,
+      },
+      ...more,
+    });
+    const before = (await traceFacts(ids.machine)).here;
+    const trace = entry('trace_opened', { seen: 'nest', scope: null, since: null, struck: [] });
+    const step = entry('trace_step', { trace: trace.id, step: 'rethread', answer: 'sews', minutes: 3.5 });
+    const end = entry('trace_closed', {
+      ...{ closes: trace.id, outcome: 'found', cause: 'lever_missed', replaced: null, piece: 'kept' },
+      ...{ minutes: 3.5, checklistMinutes: 2.5 },
+    });
+    expect((await ask(base, 'POST', '/api/ledger', { entries: [trace, step, end] })).status).toBe(201);
+    const { here } = await traceFacts(ids.machine);
+    expect(here.traces).toBe(before.traces + 1);
+    expect(here.causes.lever_missed).toBe(1);
+    expect(here.steps.rethread).toEqual({ count: 1, minutes: 3.5 });
+    const change = (learnSince: string | null) =>
+      ask(base, 'PATCH', `/api/machines/${ids.machine}`, { profile: { learnSince } });
+    expect((await change(new Date(Date.now() + 60_000).toISOString())).status).toBe(200);
+    expect((await traceFacts(ids.machine)).here).toEqual({ traces: 0, causes: {}, steps: {} });
+    await change(null);
+    expect((await traceFacts(ids.machine)).here.causes.lever_missed).toBe(1);
+    const back = { ...entry('correction', { void: true }, { head: null, position: null }), corrects: end.id };
+    await ask(base, 'POST', '/api/ledger', { entries: [back] });
+    expect((await traceFacts(ids.machine)).here.causes.lever_missed).toBeUndefined();
   });
 });
 

@@ -5,6 +5,7 @@ import { causeOf } from '../../core/trouble/causes.ts';
 import { seen } from '../../core/trouble/seen.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, momentText } from '../../parts/text.ts';
+import { LearnAnew } from './LearnAnew.tsx';
 
 /** Every trace of the machine: those on first, each one touch away. */
 export function TraceList({ traces }: { traces: readonly Trace[] }) {
@@ -25,6 +26,7 @@ export function TraceList({ traces }: { traces: readonly Trace[] }) {
       </p>
       <List title="On now" traces={open} empty="None is on." />
       <List title="Closed" traces={closed} empty="None was closed yet." />
+      <LearnAnew />
     </div>
   );
 }

@@ -30,6 +30,7 @@ function machineFrom(row: MachineRow): Machine {
       needleLife: profile.needleLife ?? defaultNeedleLife,
       upkeep: profile.upkeep ?? defaultUpkeep,
       mechanics: profile.mechanics ?? unknownMechanics,
+      ...(profile.learnSince && { learnSince: profile.learnSince }),
     },
   };
 }

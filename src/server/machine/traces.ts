@@ -58,19 +58,23 @@ async function tracesOf(machineId: string): Promise<EventRow[]> {
   );
 }
 
+/** Only what a machine is to be learnt from: it may have been told to begin anew. */
+const learning = `JOIN machine ON machine.id = event.machine_id
+         AND coalesce(event.at >= (machine.profile->>'learnSince')::timestamptz, true)`;
+
 /** What closed traces found, here and on the other machines. A trace that is taken back, or reopened by a correction, counts no more. */
 async function countsOf(machineId: string): Promise<Pick<TraceFacts, 'here' | 'others'>> {
   const [causes, steps] = await Promise.all([
     rows<{ here: boolean; cause: Cause | null; count: number }>(
       database(),
-      `SELECT machine_id = $1 AS here, data->>'cause' AS cause, count(*) AS count FROM event
+      `SELECT machine_id = $1 AS here, data->>'cause' AS cause, count(*) AS count FROM event ${learning}
        WHERE kind = 'trace_closed' AND NOT void AND data->>'outcome' <> 'went_away' GROUP BY 1, 2`,
       [machineId],
     ),
     rows<{ here: boolean; step: Step; count: number; minutes: number }>(
       database(),
       `SELECT machine_id = $1 AS here, data->>'step' AS step, count(*) AS count, sum((data->>'minutes')::float8) AS minutes
-       FROM event WHERE kind = 'trace_step' AND NOT void AND (data->>'minutes')::float8 > 0 GROUP BY 1, 2`,
+       FROM event ${learning} WHERE kind = 'trace_step' AND NOT void AND (data->>'minutes')::float8 > 0 GROUP BY 1, 2`,
       [machineId],
     ),
   ]);
