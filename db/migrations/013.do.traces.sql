@@ -1,0 +1,5 @@
+-- Traces and mechanical findings stand in a position's story: its index holds them too.
+DROP INDEX event_seat_seldom;
+CREATE INDEX event_seat_seldom ON event (machine_id, head, position, at DESC, id DESC)
+  WHERE kind IN ('cone_mounted', 'mechanical_found', 'note', 'stop', 'trace_closed', 'trace_opened', 'trace_step', 'upper_gauged')
+    AND position IS NOT NULL AND NOT void;
