@@ -54,7 +54,8 @@ test('CSV: the preview shows each bad line and why; only good jobs are imported'
     name: 'jobs.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(
-      `\uFEFFjob;pieces;stop;thread;stitches;element\n${good};12;1;RE40;2400;satin\n${bad};12;1;NONE;-5;fill\n${bad};12;2;RE40;100;fill\n`,
+      // With a due day it stands before all that have none: however many other tests leave, on the first page.
+      `\uFEFFjob;pieces;due;stop;thread;stitches;element\n${good};12;2099-12-31;1;RE40;2400;satin\n${bad};12;;1;NONE;-5;fill\n${bad};12;;2;RE40;100;fill\n`,
     ),
   });
   await expect(page.getByText('1 job ready, 1 bad line')).toBeVisible();
