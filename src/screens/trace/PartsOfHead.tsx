@@ -37,13 +37,13 @@ export function PartsOfHead({ state }: { state: TraceState }) {
   return (
     <div
       ref={side}
+      role="group"
+      aria-label="Parts of the head, by how likely each holds the fault"
+      // Wider than a phone: it is moved by the arrow keys too.
+      tabIndex={0}
       className="overflow-x-auto overflow-y-hidden border-b pt-1 pb-2 rule max-sm:order-2 max-sm:border-t"
     >
-      <div
-        className="weave-grid"
-        role="group"
-        aria-label="Parts of the head, by how likely each holds the fault"
-      >
+      <div className="weave-grid">
         {own.map((part, row) => (
           <PartRow
             key={part}
