@@ -1,15 +1,8 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
-import { stepOf, type Step } from '../trouble/steps/index.ts';
 import { numbered, type CauseChance } from './advise.ts';
 import type { Given, TraceQuestion } from './asked.ts';
 import { finderFor, usualSetting } from './compile.ts';
 import { afterAnswer, normal, posterior, type Belief, type Finder } from './reason/finder.ts';
-
-/** The looks that a repair gives for nothing: what the hands see of what it took out. */
-export function shownBy(step: Step): readonly Step[] {
-  const record = stepOf(step);
-  return record.kind === 'repair' ? ((record.shows ?? []) as readonly Step[]) : [];
-}
 
 /**
  * What it was, the likeliest first: the causes as they stood before the last answer, weighed by whether that answer mended

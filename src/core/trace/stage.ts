@@ -1,7 +1,7 @@
 import { isKind, stitchesAt, type Told } from '../run/told.ts';
 import { stepOf } from '../trouble/steps/index.ts';
 import type { DoneStep, Trace } from './fold.ts';
-import { shownBy } from './found.ts';
+import { shownBy } from './shown-by.ts';
 
 /** Stitches without a break after which a trace that waits asks to be closed. From memory. */
 export const enoughStitches = 3000;

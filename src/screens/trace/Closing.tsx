@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { keysOf } from '../../core/base/keys.ts';
 import { pieceFates } from '../../core/ledger/kinds/trace_closed/definition.ts';
-import { shownBy } from '../../core/trace/found.ts';
+import { shownBy } from '../../core/trace/shown-by.ts';
 import { enoughStitches, replacedBy } from '../../core/trace/stage.ts';
 import { causeKeys, causeOf, type Cause } from '../../core/trouble/causes.ts';
 import { parts } from '../../core/trouble/parts.ts';

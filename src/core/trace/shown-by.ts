@@ -1,0 +1,7 @@
+import { stepOf, type Step } from '../trouble/steps/index.ts';
+
+/** The looks that a repair gives for nothing: what the hands see of what it took out. */
+export function shownBy(step: Step): readonly Step[] {
+  const record = stepOf(step);
+  return record.kind === 'repair' ? ((record.shows ?? []) as readonly Step[]) : [];
+}
