@@ -1,5 +1,5 @@
 import type { DataOf } from '../core/shape/data-of.ts';
-import { among, object, text } from '../core/shape/parts.ts';
+import { among, amongOrNull, object, text } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
 import { parts } from '../core/trouble/parts.ts';
 import { scopes } from '../core/trouble/scopes.ts';
@@ -9,8 +9,6 @@ import { answerKeys, steps } from '../core/trouble/steps/index.ts';
 
 const chance = { type: 'number', minimum: 0, maximum: 1 } as const;
 const minutes = { type: 'number', minimum: 0 } as const;
-const orNull = <Registry extends object>(registry: Registry) =>
-  ({ enum: [null, ...among(registry).enum] }) as const;
 /** By cause: a weight above 0. */
 const byCause = {
   type: 'object',
@@ -22,9 +20,9 @@ const byCause = {
 /** POST /api/compute/trace. */
 export const traceQuestion = object(
   {
-    seen: orNull(seen),
-    scope: orNull(scopes),
-    since: orNull(since),
+    seen: amongOrNull(seen),
+    scope: amongOrNull(scopes),
+    since: amongOrNull(since),
     /** More evidence: how likely it is with each cause, to a common factor; a cause left out has 1. */
     clues: {
       type: 'array',

@@ -1,5 +1,5 @@
 import type { DataOf } from '../shape/data-of.ts';
-import { among, object, text } from '../shape/parts.ts';
+import { amongOrNull, object, text } from '../shape/parts.ts';
 
 /** Heads of clamp screws. */
 export const clampScrews = { slot: { name: 'slot' }, hex: { name: 'hex' } } as const;
@@ -16,22 +16,20 @@ export const bobbinWays = {
 /** Ends of the head, seen from the front. */
 export const headEnds = { left: { name: 'left end' }, right: { name: 'right end' } } as const;
 
-const orNull = <Registry extends object>(registry: Registry) =>
-  ({ enum: [null, ...among(registry).enum] }) as const;
 const numberOrNull = (minimum: number, maximum: number) =>
   ({ type: ['number', 'null'], minimum, maximum }) as const;
 
 /** What differs from machine to machine, as its manual says; null: not on record, and a card then says “as your manual says”. */
 export const mechanicsShape = object({
-  clampScrew: orNull(clampScrews),
+  clampScrew: amongOrNull(clampScrews),
   /** Across flats, or the blade's width, mm. */
   clampScrewMm: numberOrNull(0.5, 10),
   /** The end whose clamp screw is hidden. */
-  hiddenEnd: orNull(headEnds),
-  bobbinWay: orNull(bobbinWays),
+  hiddenEnd: amongOrNull(headEnds),
+  bobbinWay: amongOrNull(bobbinWays),
   /** Turns of the thread through the case's pigtail; 0: it has none. */
   pigtailTurns: { type: ['integer', 'null'], minimum: 0, maximum: 3 },
-  depthSchool: orNull(depthSchools),
+  depthSchool: amongOrNull(depthSchools),
   /** The main shaft's angle for each check, degrees. */
   depthDegrees: numberOrNull(0, 359),
   footDegrees: numberOrNull(0, 359),

@@ -1,4 +1,4 @@
-import type { MechanicalCheck } from '../ledger/kinds/mechanical_found/definition.ts';
+import type { MechanicalCheck } from '../trouble/mechanical-checks.ts';
 
 /** Where an item stands on the list. */
 export const checkGroups = {

@@ -4,21 +4,23 @@ export type Shape = Readonly<Record<string, unknown>>;
 export type AnyShape = Shape | boolean;
 
 /**
- * The type of what a shape describes. It knows the part of JSON Schema that our messages use: const, enum, oneOf, type (one
+ * The type of what a shape describes. It knows the part of JSON Schema that our messages use: keyIn (our own, parts.ts), const, enum, oneOf, type (one
  * or several), items, properties, required, additionalProperties. Enumerations come from registries, whose keys are a union
  * and no tuple: with several of them in one object the package for this (json-schema-to-ts) did not come to an end.
  */
-export type DataOf<S> = S extends { readonly const: infer Value }
-  ? Value
-  : S extends { readonly enum: readonly (infer Value)[] }
+export type DataOf<S> = S extends { readonly keyIn: string; readonly key?: infer Key }
+  ? NonNullable<Key>
+  : S extends { readonly const: infer Value }
     ? Value
-    : S extends { readonly oneOf: readonly (infer One)[] }
-      ? DataOf<One>
-      : S extends { readonly type: readonly (infer Type)[] }
-        ? OfType<S, Type>
-        : S extends { readonly type: infer Type }
+    : S extends { readonly enum: readonly (infer Value)[] }
+      ? Value
+      : S extends { readonly oneOf: readonly (infer One)[] }
+        ? DataOf<One>
+        : S extends { readonly type: readonly (infer Type)[] }
           ? OfType<S, Type>
-          : unknown;
+          : S extends { readonly type: infer Type }
+            ? OfType<S, Type>
+            : unknown;
 
 type OfType<S, Type> = Type extends 'string'
   ? string

@@ -62,6 +62,29 @@ export function object<
 /** One of a registry's keys. */
 export const among = <Registry extends object>(registry: Registry) => ({ enum: keysOf(registry) }) as const;
 
+/** One of a registry's keys, or null. */
+export const amongOrNull = <Registry extends object>(registry: Registry) =>
+  ({ enum: [null, ...keysOf(registry)] }) as const;
+
+/** Registries that are too large to travel with every page: a page names their keys, the server holds what comes in against them. */
+export type FarRegistry = 'seen' | 'scopes' | 'since' | 'steps' | 'answers' | 'causes' | 'parts';
+
+/** One of the keys of a far registry. `key` is never there: it tells the type which they are. */
+export type FarKey<Key extends string> = {
+  readonly type: 'string';
+  readonly pattern: string;
+  readonly keyIn: FarRegistry;
+  readonly key?: Key;
+};
+export const keyIn = <Key extends string>(registry: FarRegistry): FarKey<Key> => ({
+  type: 'string',
+  pattern: '^[a-z_]{1,40}$',
+  keyIn: registry,
+});
+
+/** What fits a shape, or null. */
+export const orNull = <const S extends Shape>(shape: S) => ({ oneOf: [{ type: 'null' }, shape] }) as const;
+
 /** One page of a list: `next` is the cursor of the following page, null at the end. */
 export function page<const Item extends Shape>(item: Item) {
   return object({ items: { type: 'array', items: item }, next: { type: ['string', 'null'] } });

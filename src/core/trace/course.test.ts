@@ -7,7 +7,8 @@ import { checklist, checklistMinutes } from './checklist.ts';
 import { minutesOfTrace, tracesIn } from './fold.ts';
 import { learnt, learntText, noTraces, priorTimes } from './learn.ts';
 import { practicePoints } from './practice.ts';
-import { courseOf, enoughStitches, holding, replacedBy, waitingTraces } from './stage.ts';
+import { replacedBy, shownBy } from './of-repair.ts';
+import { courseOf, enoughStitches, holding, waitingTraces } from './stage.ts';
 
 const start = Date.parse('2026-11-20T08:00:00Z');
 const at = (minutes: number) => new Date(start + minutes * 60_000).toISOString();
@@ -72,13 +73,15 @@ describe('how far it has come', () => {
     const { ending, answered, shown } = course(
       step('a', 1, 'look_cone', 'free'),
       step('b', 2, 'new_needle', 'sews', { waits: true }),
-      step('c', 3, 'look_needle', 'bent'),
+      step('c', 3, 'look_needle', 'bent', { shown: true }),
     );
     expect(ending?.step).toBe('new_needle');
     expect(answered.map((each) => each.step)).toEqual(['look_cone', 'new_needle']);
     expect(shown.map((each) => each.answer)).toEqual(['bent']);
-    expect(replacedBy(ending)).toBe('needle');
-    expect(replacedBy(null)).toBeNull();
+    expect(replacedBy(ending!.step)).toBe('needle');
+    expect(replacedBy('slower')).toBeNull();
+    expect(shownBy(ending!.step)).toEqual(['look_needle', 'compare_needle']);
+    expect(shownBy('slower')).toEqual([]);
   });
 
   test('anything else done after it says that the search goes on: the repair had changed nothing', () => {

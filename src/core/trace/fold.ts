@@ -11,6 +11,8 @@ export interface DoneStep extends Given {
   minutes: number | null;
   /** Mended, it seems: the stitches are to say so. */
   waits: boolean;
+  /** Seen of what the last repair took out: nothing was done for it. */
+  shown: boolean;
 }
 
 /** A trace as its entries tell it. */
@@ -48,14 +50,15 @@ export function tracesIn(events: readonly Told[]): Trace[] {
       });
     }
     if (isKind(event, 'trace_step')) {
-      const { trace, step, answer, minutes, waits } = event.data;
+      const { trace, step, answer, minutes, waits, shown } = event.data;
       traces.get(trace)?.steps.push({
         id: event.id,
         at: event.at,
-        step: step as Step,
+        step,
         answer,
         minutes: minutes ?? null,
         waits: waits ?? false,
+        shown: shown ?? false,
       });
     }
     if (isKind(event, 'trace_closed')) {

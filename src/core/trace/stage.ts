@@ -1,7 +1,5 @@
 import { isKind, stitchesAt, type Told } from '../run/told.ts';
-import { stepOf } from '../trouble/steps/index.ts';
 import type { DoneStep, Trace } from './fold.ts';
-import { shownBy } from './shown-by.ts';
 
 /** Stitches without a break after which a trace that waits asks to be closed. From memory. */
 export const enoughStitches = 3000;
@@ -20,10 +18,9 @@ export function courseOf({ steps }: Pick<Trace, 'steps'>): Course {
   const end = steps.findLastIndex(({ answer }) => answer === 'sews');
   const ending = steps[end];
   if (!ending) return { answered: steps, shown: [], ending: null };
-  const free = shownBy(ending.step);
   const after = steps.slice(end + 1);
   // Anything else done after it: the search goes on, and the repair had only seemed to mend it.
-  if (!after.every(({ step }) => free.includes(step))) {
+  if (!after.every(({ shown }) => shown)) {
     const went = steps.map((step, index) => (index === end ? { ...step, answer: 'same' } : step));
     return { answered: went, shown: [], ending: null };
   }
@@ -55,12 +52,6 @@ export function holding(
     .sort();
   const brokeAt = broke[0] ?? null;
   return { stitches, brokeAt, isEnough: brokeAt === null && stitches >= enoughStitches };
-}
-
-/** The part that a trace's repair replaced, as it is booked; null: none. */
-export function replacedBy(ending: Pick<DoneStep, 'step'> | null) {
-  const record = ending && stepOf(ending.step);
-  return record?.kind === 'repair' ? (record.replaces ?? null) : null;
 }
 
 /** What Run says of a trace that waits for stitches. */

@@ -7,8 +7,6 @@ interface SeenRecord {
   says: string;
   /** What the ledger calls it; left out: no break of the ledger says it. */
   fault?: Fault;
-  /** The machine must not run with it until its cause is found: said where a step is withheld. */
-  noSewing?: string;
 }
 
 /** What the operator sees. Common practice, no published source. */

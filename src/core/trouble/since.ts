@@ -1,4 +1,3 @@
-import { keysOf } from '../base/keys.ts';
 import type { Basis } from '../base/quantity.ts';
 import type { Cause } from './causes.ts';
 
@@ -88,4 +87,3 @@ export const since = {
 } as const satisfies Record<string, SinceRecord>;
 
 export type Since = keyof typeof since;
-export const sinceKeys = keysOf(since);

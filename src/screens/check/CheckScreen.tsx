@@ -4,7 +4,7 @@ import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { checkGroups, markFrom, markOf, type CheckGroup, type CheckMark } from '../../core/check/item.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
-import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';

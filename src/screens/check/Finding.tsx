@@ -1,5 +1,5 @@
 import { cardOfStep } from '../../core/cards/index.ts';
-import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { answersOf } from '../../core/trouble/steps/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 

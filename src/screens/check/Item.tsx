@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { timeText } from '../../parts/text.ts';
 import { Finding } from './Finding.tsx';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { keysOf } from '../../core/base/keys.ts';
 import { pieceFates } from '../../core/ledger/kinds/trace_closed/definition.ts';
-import { shownBy } from '../../core/trace/shown-by.ts';
-import { enoughStitches, replacedBy } from '../../core/trace/stage.ts';
+import { replacedBy, shownBy } from '../../core/trace/of-repair.ts';
+import { enoughStitches } from '../../core/trace/stage.ts';
 import { causeKeys, causeOf, type Cause } from '../../core/trouble/causes.ts';
 import { parts } from '../../core/trouble/parts.ts';
 import { answersOf, stepOf, type Step } from '../../core/trouble/steps/index.ts';
@@ -17,7 +17,7 @@ export function Closing({ state }: { state: TraceState }) {
   const ending = course.ending!;
   const likely = found[0]?.cause ?? 'other';
   const named = cause ?? likely;
-  const replaced = replacedBy(ending);
+  const replaced = replacedBy(ending.step);
   const asked = shownBy(ending.step).filter(
     (look) =>
       !course.answered.some(({ step }) => step === look) && !course.shown.some(({ step }) => step === look),
@@ -110,7 +110,12 @@ function WhatWasSeen({ look, state }: { look: Step; state: TraceState }) {
       <legend className="font-semibold">What did you see? {name}, as it was:</legend>
       <div className="mt-1 flex flex-wrap gap-2">
         {Object.entries(answersOf(look)).map(([key, answer]) => (
-          <button key={key} type="button" className="btn min-h-12" onClick={() => state.answer(look, key)}>
+          <button
+            key={key}
+            type="button"
+            className="btn min-h-12"
+            onClick={() => state.answer(look, key, true)}
+          >
             {answer.name}
           </button>
         ))}

@@ -1,5 +1,5 @@
 import type { Seat } from '../../core/ledger/head-now.ts';
-import { mechanicalChecks } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import { mechanicalChecks } from '../../core/trouble/mechanical-checks.ts';
 import { readNeedleLabel } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
 import { stepOf, type Step } from '../../core/trouble/steps/index.ts';

@@ -8,7 +8,8 @@ import { minutesOfTrace, type Trace } from '../../core/trace/fold.ts';
 import { causesFound } from '../../core/trace/found.ts';
 import { learnt, type Learnt, type TraceCounts } from '../../core/trace/learn.ts';
 import { cluesSaid, type Said } from '../../core/trace/said.ts';
-import { courseOf, holding, replacedBy, type Course, type Holding } from '../../core/trace/stage.ts';
+import { replacedBy } from '../../core/trace/of-repair.ts';
+import { courseOf, holding, type Course, type Holding } from '../../core/trace/stage.ts';
 import type { Step } from '../../core/trouble/steps/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { clockNow } from '../../parts/live/clock.ts';
@@ -37,7 +38,8 @@ export interface TraceState {
   choose: (step: Step | null) => void;
   say: (change: Partial<Said>) => void;
   strike: (key: string) => void;
-  answer: (step: Step, answer: string) => void;
+  /** `isShown`: nothing was done for it, it was seen of what the last repair took out. */
+  answer: (step: Step, answer: string, isShown?: boolean) => void;
   takeBack: (id: string) => void;
   brokeAgain: () => void;
   close: (end: Pick<EntryData['trace_closed'], 'outcome' | 'cause' | 'piece'>) => void;
@@ -93,9 +95,9 @@ export function useTrace(where: Where, { events, traces }: Known, { here, others
     holding: course.ending ? holding(where, course.ending, events) : null,
     step: isOffered ? chosen : (advice.steps[0]?.step ?? null),
     ...touches,
-    answer: (step, answer) => {
+    answer: (...told) => {
       choose(null);
-      touches.answer(step, answer);
+      touches.answer(...told);
     },
     close: (end) =>
       touches.close({
@@ -159,11 +161,11 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
       const next = struck.includes(key) ? struck.filter((each) => each !== key) : [...struck, key];
       opened((id) => [change(id, { struck: next })]);
     },
-    answer: (step: Step, answer: string) => {
+    answer: (step: Step, answer: string, isShown = false) => {
       const took = (clockNow() - shownAt.current) / 60_000;
       const usual = odds.minutes[step];
       // Shorter or longer than anybody takes for it: somebody was called away, or touched it afterwards.
-      const isLikely = took > 0.2 * usual && took < 4 * usual;
+      const isLikely = !isShown && took > 0.2 * usual && took < 4 * usual;
       const also = bookedWith(step, answer, {
         ...{ where, seat, advised, letters: data.letters },
         thread: seat?.cone ? threads.get(seat.cone.threadId) : undefined,
@@ -176,6 +178,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
             ...{ trace: id, step, answer },
             ...(isLikely && { minutes: Math.round(took * 100) / 100 }),
             ...(answer === 'sews' && { waits: true }),
+            ...(isShown && { shown: true }),
           },
         },
         ...also,
@@ -201,7 +204,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
       live.write({
         kind: 'trace_closed',
         ...where,
-        data: { closes: trace.id, replaced: replacedBy(course.ending), ...end },
+        data: { closes: trace.id, replaced: course.ending && replacedBy(course.ending.step), ...end },
       });
       tell('Trace closed. What it was is kept for the next one.');
     },

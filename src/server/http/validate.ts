@@ -1,6 +1,8 @@
 import { Ajv, type ErrorObject } from 'ajv';
 import addFormatsModule from 'ajv-formats';
 import type { AnyShape } from '../../core/shape/data-of.ts';
+import type { FarRegistry } from '../../core/shape/parts.ts';
+import { farKeys } from '../../schemas/far-registries.ts';
 import { ProblemError } from './problem.ts';
 
 // ajv-formats is CommonJS: its function is the module or the module's default, by who loads it.
@@ -27,6 +29,13 @@ for (const ajv of [strictAjv, coercingAjv]) {
   // The package's own takes “urn:uuid:…” too, which nothing else here would know again.
   ajv.addFormat('uuid', /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i);
   ajv.addFormat('uuid7', /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i);
+  ajv.addKeyword({
+    keyword: 'keyIn',
+    type: 'string',
+    schemaType: 'string',
+    errors: false,
+    validate: (registry: FarRegistry, key: string) => farKeys[registry].includes(key),
+  });
   ajv.addKeyword({
     keyword: 'lowered',
     type: 'string',
@@ -91,6 +100,7 @@ function sentenceOf(error: ErrorObject): string {
   const said: Record<string, () => string> = {
     required: () => `needs “${String(params['missingProperty'])}”`,
     additionalProperties: () => `has “${String(params['additionalProperty'])}”, which does not belong there`,
+    keyIn: () => `must be one of ${farKeys[error.schema as FarRegistry].join(', ')}`,
     enum: () => `must be one of ${(params['allowedValues'] as unknown[]).map(String).join(', ')}`,
     minimum: () => `must be ${String(params['limit'])} or more`,
     maximum: () => `must be ${String(params['limit'])} or less`,

@@ -4,7 +4,7 @@ import { caseDue } from '../../core/tension/case/due.ts';
 import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom } from '../../core/check/item.ts';
-import type { MechanicalCheck } from '../../core/ledger/kinds/mechanical_found/definition.ts';
+import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { impactWords } from '../../core/trouble/impact.ts';
 import { caseLife } from './bench.ts';
 import { database, rows } from '../base/database.ts';

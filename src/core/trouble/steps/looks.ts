@@ -1,3 +1,4 @@
+import { mechanicalChecks } from '../mechanical-checks.ts';
 import type { LookRecord } from './step.ts';
 
 const basis = 'memory';
@@ -198,7 +199,6 @@ export const looks = {
       bobbin_swollen: { uneven: 0.55, once_a_turn: 0.15 },
     },
     otherwise: { in_band: 0.92, loose: 0.03, tight: 0.03, uneven: 0.015, once_a_turn: 0.005 },
-    unit: 'g',
     basis,
   },
   look_bobbin: {
@@ -264,55 +264,40 @@ export const looks = {
   },
   needle_depth: {
     kind,
-    name: 'Needle depth',
+    ...mechanicalChecks.needle_depth,
     says: 'Power off. Depth of the needle by this machine’s own gauge and angle, as its card shows.',
     minutes: 5,
     parts: ['bar'],
-    answers: { right: { name: 'Right' }, high: { name: 'Too high' }, low: { name: 'Too low' } },
     tells: { bar_high: { high: 0.92 }, needle_low: { low: 0.5 }, clamp_loose: { low: 0.3 } },
     otherwise: { right: 0.94, high: 0.03, low: 0.03 },
     basis,
   },
   foot_height: {
     kind,
-    name: 'Foot height',
+    ...mechanicalChecks.foot_height,
     says: 'Power off, shaft at 0°: less than a thin coin over the plate, parallel, clear of the needle.',
     minutes: 3,
     parts: ['foot'],
-    answers: {
-      right: { name: 'Right' },
-      high: { name: 'Too high' },
-      bent: { name: 'Bent, or touches the needle', noSewing: 'The needle touches the foot: do not sew on.' },
-    },
     tells: { foot_high: { high: 0.9 }, foot_bent: { bent: 0.75 } },
     otherwise: { right: 0.95, high: 0.03, bent: 0.02 },
-    unit: 'mm',
     basis,
   },
   centre_hole: {
     kind,
-    name: 'Centre of the plate’s hole',
+    ...mechanicalChecks.centre_hole,
     says: 'Power off, middle position, shaft turned by hand: the needle goes into the middle of the hole, free down and up.',
     minutes: 4,
     parts: ['plate'],
-    answers: {
-      centred: { name: 'Centred, free' },
-      off: { name: 'Off, or touches', noSewing: 'The needle touches the plate: do not sew on.' },
-    },
     tells: { centring: { off: 0.92 }, needle_worn: { off: 0.08 } },
     otherwise: { centred: 0.97, off: 0.03 },
     basis,
   },
   hook_play: {
     kind,
-    name: 'Hook against needle',
+    ...mechanicalChecks.hook_play,
     says: 'Power off, near 200°: a little play between the hook’s point and the needle?',
     minutes: 5,
     parts: ['hook'],
-    answers: {
-      play: { name: 'A little play' },
-      touches: { name: 'Touches', noSewing: 'The hook touches the needle: a technician.' },
-    },
     tells: { timing: { touches: 0.85 } },
     otherwise: { play: 0.96, touches: 0.04 },
     basis,

@@ -30,8 +30,6 @@ export interface LookRecord extends StepBase {
   tells: Readonly<Partial<Record<Cause, Readonly<Record<string, number>>>>>;
   /** Chances of the answers with every cause that it cannot tell. They add up to 1. */
   otherwise: Readonly<Record<string, number>>;
-  /** Its number is kept, where one is typed. */
-  unit?: 'g' | 'mm';
 }
 
 /**

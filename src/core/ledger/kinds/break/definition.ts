@@ -1,6 +1,5 @@
 import { faults } from '../../../fault/faults.ts';
-import { keysOf } from '../../../base/keys.ts';
-import { among, object, stopNo, uuid } from '../../../shape/parts.ts';
+import { among, amongOrNull, object, stopNo, uuid } from '../../../shape/parts.ts';
 import { mostStitches } from '../../../shape/most.ts';
 import { kindOfEntry } from '../kind.ts';
 
@@ -16,7 +15,7 @@ export const definition = kindOfEntry({
   where: 'seat',
   shape: object(
     {
-      fault: { enum: [null, ...keysOf(faults)] },
+      fault: amongOrNull(faults),
       /** Only with a broken needle. */
       fragments: among(fragmentStates),
       stop: stopNo,

@@ -1,6 +1,7 @@
-import { among, object, uuid } from '../../../shape/parts.ts';
-import { causeOf, causes } from '../../../trouble/causes.ts';
-import { parts } from '../../../trouble/parts.ts';
+import { among, keyIn, object, orNull, uuid } from '../../../shape/parts.ts';
+import type { Cause } from '../../../trouble/causes.ts';
+import type { Part } from '../../../trouble/parts.ts';
+import { inWords } from '../in-words.ts';
 import { kindOfEntry } from '../kind.ts';
 
 /** How a trace ends. */
@@ -24,8 +25,8 @@ export const definition = kindOfEntry({
   shape: object({
     closes: uuid,
     outcome: among(traceOutcomes),
-    cause: { enum: [null, ...among(causes).enum] },
-    replaced: { enum: [null, ...among(parts).enum] },
+    cause: orNull(keyIn<Cause>('causes')),
+    replaced: orNull(keyIn<Part>('parts')),
     piece: among(pieceFates),
     /** Minutes that it took, and that the fixed checklist would have been expected to take. */
     minutes: { type: 'number', minimum: 0, maximum: 6000 },
@@ -33,5 +34,5 @@ export const definition = kindOfEntry({
   }),
   flags: { closes: ['trace_opened'], story: 'others', onRecord: true },
   says: ({ data }) =>
-    `trace closed: ${data.cause ? causeOf(data.cause).name : traceOutcomes[data.outcome].name.toLowerCase()}`,
+    `trace closed: ${data.cause ? inWords(data.cause) : traceOutcomes[data.outcome].name.toLowerCase()}`,
 });

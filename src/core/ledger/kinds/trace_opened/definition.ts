@@ -1,24 +1,21 @@
-import { among, object, text } from '../../../shape/parts.ts';
-import { scopes } from '../../../trouble/scopes.ts';
-import { seen } from '../../../trouble/seen.ts';
-import { since } from '../../../trouble/since.ts';
+import { keyIn, object, orNull, text } from '../../../shape/parts.ts';
+import type { Scope } from '../../../trouble/scopes.ts';
+import type { Seen } from '../../../trouble/seen.ts';
+import type { Since } from '../../../trouble/since.ts';
+import { inWords } from '../in-words.ts';
 import { kindOfEntry } from '../kind.ts';
-
-/** What may be said of a fault, or not. */
-const orNull = <Registry extends object>(registry: Registry) =>
-  ({ enum: [null, ...among(registry).enum] }) as const;
 
 /** Somebody begins to look for why this position breaks. What is said later corrects what was said here. */
 export const definition = kindOfEntry({
   name: 'Trace',
   where: 'seat',
   shape: object({
-    seen: orNull(seen),
-    scope: orNull(scopes),
-    since: orNull(since),
+    seen: orNull(keyIn<Seen>('seen')),
+    scope: orNull(keyIn<Scope>('scopes')),
+    since: orNull(keyIn<Since>('since')),
     /** Pieces of the ledger's evidence that were struck out, by their keys. */
     struck: { type: 'array', items: text(1, 80), maxItems: 40, uniqueItems: true },
   }),
   flags: { opens: true, story: 'others' },
-  says: ({ data }) => `trace begun${data.seen ? `: ${seen[data.seen].says}` : ''}`,
+  says: ({ data }) => `trace begun${data.seen ? `: ${inWords(data.seen)}` : ''}`,
 });

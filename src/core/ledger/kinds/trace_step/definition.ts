@@ -1,22 +1,26 @@
-import { among, object, uuid } from '../../../shape/parts.ts';
-import { answerKeys, answersOf, steps, stepOf } from '../../../trouble/steps/index.ts';
+import { keyIn, object, uuid } from '../../../shape/parts.ts';
+import type { Step } from '../../../trouble/steps/index.ts';
+import { inWords } from '../in-words.ts';
 import { kindOfEntry } from '../kind.ts';
 
-/** One step of a trace and what it told. `waits`: mended, it seems; the stitches are to say so. */
+/**
+ * One step of a trace and what it told. `waits`: mended, it seems; the stitches are to say so. `shown`: nothing was done for it,
+ * the hands saw it of what the last repair took out.
+ */
 export const definition = kindOfEntry({
   name: 'Trace step',
   where: 'seat',
   shape: object(
     {
       trace: uuid,
-      step: among(steps),
-      answer: { enum: answerKeys },
+      step: keyIn<Step>('steps'),
+      answer: keyIn('answers'),
       minutes: { type: 'number', minimum: 0, maximum: 600 },
       waits: { type: 'boolean' },
+      shown: { type: 'boolean' },
     },
-    ['minutes', 'waits'],
+    ['minutes', 'waits', 'shown'],
   ),
   flags: { refersTo: { field: 'trace', kind: 'trace_opened' }, story: 'others' },
-  says: ({ data }) =>
-    `trace: ${stepOf(data.step).name}: ${answersOf(data.step)[data.answer]?.name ?? data.answer}`,
+  says: ({ data }) => `trace: ${inWords(data.step)}: ${inWords(data.answer)}`,
 });

@@ -1,0 +1,18 @@
+import type { FarRegistry } from '../core/shape/parts.ts';
+import { causes } from '../core/trouble/causes.ts';
+import { parts } from '../core/trouble/parts.ts';
+import { scopes } from '../core/trouble/scopes.ts';
+import { seen } from '../core/trouble/seen.ts';
+import { since } from '../core/trouble/since.ts';
+import { answerKeys, steps } from '../core/trouble/steps/index.ts';
+
+/** The keys of the registries that do not travel with every page: what comes in is held against them. */
+export const farKeys: Readonly<Record<FarRegistry, readonly string[]>> = {
+  seen: Object.keys(seen),
+  scopes: Object.keys(scopes),
+  since: Object.keys(since),
+  steps: Object.keys(steps),
+  answers: answerKeys,
+  causes: Object.keys(causes),
+  parts: Object.keys(parts),
+};
