@@ -18,6 +18,10 @@ export function durationText(ms: number): string {
 /** "1.5 min": time lost, where tenths matter. */
 export const lostText = (ms: number) => `${(ms / 60_000).toFixed(1)} min`;
 
+/** "18 s", "2.3 min": what a step takes. */
+export const minutesText = (minutes: number) =>
+  minutes < 1 ? `${Math.round(minutes * 60)} s` : `${Number(minutes.toFixed(1))} min`;
+
 /** "2:07" since a stop; "1:02:07" past the hour. */
 export function clockText(ms: number): string {
   const seconds = Math.max(0, Math.floor(ms / 1000));

@@ -3,6 +3,7 @@ import type { Clue } from './clue.ts';
 import { partKeys, type Part } from '../trouble/parts.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
 import type { Given, TraceQuestion } from './asked.ts';
+import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, minutesOf, stepsHere, usualSetting, type Setting } from './compile.ts';
 import { contradictions, type Contradiction } from './contradictions.ts';
 import {
@@ -16,13 +17,7 @@ import {
 import { narrowed } from './reason/narrowed.ts';
 import { rank } from './reason/policy.ts';
 import { openSteps, type Withheld } from './safe.ts';
-import { whyFirst, worthOf, type StepAdvice } from './worth.ts';
-
-/** A cause and its chance, all that was told and answered considered. */
-export interface CauseChance {
-  cause: Cause;
-  chance: number;
-}
+import { whyFirst, worthIn, type StepAdvice } from './worth.ts';
 
 export interface TraceAdvice {
   /** The likeliest first. A pair counts for both of its causes. */
@@ -78,11 +73,12 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
   });
   const best = all[0]?.minutes ?? Infinity;
   const ranked = inToldOrder(allowed, best, setting);
+  const worth = worthIn(finder, belief);
   const steps = ranked.map(({ step, minutes, index }): StepAdvice => ({
     step,
     minutes: minutesOf(step, setting),
     expected: minutes,
-    ...worthOf(finder, belief, finder.steps[index]!),
+    ...worth(finder.steps[index]!),
   }));
   return {
     causes,
@@ -133,11 +129,8 @@ export function numbered(finder: Finder, answered: readonly Given[]): Answered {
   });
 }
 
-function causeChances(finder: Finder, belief: Belief): CauseChance[] {
-  return chanceOfCauses(finder, belief, causeKeys.length)
-    .map((chance, index) => ({ cause: causeKeys[index]!, chance }))
-    .sort((a, b) => b.chance - a.chance);
-}
+const causeChances = (finder: Finder, belief: Belief): CauseChance[] =>
+  likeliestFirst(chanceOfCauses(finder, belief, causeKeys.length));
 
 /**
  * Something in the list explains it: not something else is likeliest, and the causes that are left do show as what is seen.

@@ -1,6 +1,7 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
 import type { Given } from './asked.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
+import { mayBeDone } from '../trouble/steps/repairs-of.ts';
 import { answersOfLook, minutesOf, outOfTheWay, usualSetting, type Setting } from './compile.ts';
 
 /**
@@ -43,19 +44,11 @@ const sharedSide: readonly Step[] = [
   'hook_play',
 ];
 
-/** What is only done when the look before it told so. */
-const onlyAfter: Partial<Record<Step, readonly [Step, readonly string[]][]>> = {
-  clean_wheel: [['pull_at_eye', ['wheel_stands']]],
-  set_bar: [['needle_depth', ['high', 'low']]],
-  set_foot: [['foot_height', ['high']]],
-  new_foot: [
-    ['foot_height', ['bent']],
-    ['stocking', ['foot']],
-  ],
-  clean_discs: [['lift_discs', ['no']]],
-  turn_screw: [['pull_case', ['loose', 'tight']]],
-  hoop_again: [['press_hoop', ['hoop', 'backing']]],
-  polish: [['stocking', ['below']]],
+/** What the list only does when its look told so, beside what may never be done without one (`after`). */
+const onlyAfter: Partial<Record<Step, readonly [Step, readonly string[]]>> = {
+  clean_wheel: ['pull_at_eye', ['wheel_stands']],
+  clean_discs: ['lift_discs', ['no']],
+  hoop_again: ['press_hoop', ['hoop', 'backing']],
 };
 
 /** The checklist's next step after these answers; null: the technician. */
@@ -65,15 +58,10 @@ export function checklist(answered: readonly Given[]): Step | null {
   const order: readonly Step[] = [...basics, 'neighbour', ...sides];
   const isDone = (step: Step) => answered.some((given) => given.step === step);
   const isCalledFor = (step: Step) => {
-    const needs = onlyAfter[step];
-    return (
-      !needs ||
-      answered.some((given) =>
-        needs.some(([look, told]) => look === given.step && told.includes(given.answer)),
-      )
-    );
+    const [look, told] = onlyAfter[step] ?? [];
+    return !look || answered.some((given) => given.step === look && told!.includes(given.answer));
   };
-  return order.find((step) => !isDone(step) && isCalledFor(step)) ?? null;
+  return order.find((step) => !isDone(step) && isCalledFor(step) && mayBeDone(step, answered)) ?? null;
 }
 
 /**

@@ -2,6 +2,7 @@ import { remembered } from '../base/remembered.ts';
 import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import { parts } from '../trouble/parts.ts';
 import { stepKeys, stepOf, type Step } from '../trouble/steps/index.ts';
+import { afterOf } from '../trouble/steps/repairs-of.ts';
 import type { LookRecord, SwapRecord } from '../trouble/steps/step.ts';
 import type { Clue } from './clue.ts';
 import { normal, type Belief, type Finder, type FinderStep } from './reason/finder.ts';
@@ -90,12 +91,6 @@ export function weighed({ states }: Pick<Finder, 'states'>, belief: Belief, { we
       ? weight
       : (weight * state.reduce((sum, cause) => sum + each[cause]!, 0)) / state.length;
   });
-}
-
-/** The looks that must have told something before a step; none for most. */
-function afterOf(step: Step) {
-  const record = stepOf(step);
-  return record.kind === 'repair' ? (record.after ?? []) : [];
 }
 
 /** A step whose answers open what may be done after them. */

@@ -60,12 +60,13 @@ export function contradictions(
     }),
   ];
   const found: (Contradiction & { times: number })[] = [];
-  told.forEach((one, index) => {
-    for (const other of told.slice(index + 1)) {
-      const apart = massOf(one.after(blank)) * massOf(other.after(blank));
-      const times = apart / massOf(other.after(one.after(blank)));
+  const alone = told.map(({ after }) => after(blank));
+  told.forEach((one, at) => {
+    told.slice(at + 1).forEach((other, further) => {
       // What was said and what was booked may differ by nature: only answers are held against anything.
-      if (one.isHint && other.isHint) continue;
+      if (one.isHint && other.isHint) return;
+      const apart = massOf(alone[at]!) * massOf(alone[at + 1 + further]!);
+      const times = apart / massOf(other.after(alone[at]!));
       if (times > (one.isHint || other.isHint ? rarer.hint : rarer.answers))
         found.push({
           one: one.key,
@@ -73,7 +74,7 @@ export function contradictions(
           says: `“${one.says}” goes badly with “${other.says}”.`,
           times,
         });
-    }
+    });
   });
   return found
     .sort((a, b) => b.times - a.times)

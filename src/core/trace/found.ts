@@ -1,8 +1,9 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
-import { numbered, type CauseChance } from './advise.ts';
+import { numbered } from './advise.ts';
 import type { Given, TraceQuestion } from './asked.ts';
+import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, usualSetting } from './compile.ts';
-import { afterAnswer, normal, posterior, type Belief, type Finder } from './reason/finder.ts';
+import { afterAnswer, chanceOfCauses, normal, posterior, type Belief, type Finder } from './reason/finder.ts';
 
 /**
  * What it was, the likeliest first: the causes as they stood before the last answer, weighed by whether that answer mended
@@ -16,24 +17,16 @@ export function causesFound(
   const given = numbered(finder, [...answered.slice(0, -1), ...shown, ...answered.slice(-1)]);
   const last = given.at(-1);
   const before = posterior(finder, given.slice(0, -1));
-  const chances = last ? mendedOrThere(finder, before, last) : sums(finder, before);
-  return causeKeys
-    .map((cause, index) => ({ cause, chance: chances[index]! }))
-    .sort((a, b) => b.chance - a.chance);
+  const chances = last
+    ? mendedOrThere(finder, before, last)
+    : chanceOfCauses(finder, before, causeKeys.length);
+  return likeliestFirst(chances);
 }
 
 /** The cause that a trace ends with; null: it is likelier something that is not in the list. */
 export function causeFound(question: TraceQuestion, shown: readonly Given[] = []): Cause | null {
   const [first] = causesFound(question, shown);
   return first!.cause === 'other' ? null : first!.cause;
-}
-
-function sums({ states }: Finder, belief: Belief): number[] {
-  const chances = causeKeys.map(() => 0);
-  belief.forEach((weight, index) => {
-    for (const cause of states[index]!) chances[cause] = chances[cause]! + weight;
-  });
-  return chances;
 }
 
 /** After an ending answer: the causes that it took away, and those that it only seems to have mended. */
@@ -43,7 +36,7 @@ function mendedOrThere(
   [step, answer]: readonly [step: number, answer: number],
 ): number[] {
   const record = finder.steps[step]!.answers[answer]!;
-  if (!record.ends) return sums(finder, normal(afterAnswer(before, record)));
+  if (!record.ends) return chanceOfCauses(finder, normal(afterAnswer(before, record)), causeKeys.length);
   const chances = causeKeys.map(() => 0);
   let mass = 0;
   const count = (causes: readonly number[], weight: number) => {

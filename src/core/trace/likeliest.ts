@@ -1,5 +1,6 @@
 import { causeOf } from '../trouble/causes.ts';
-import { stepKeys, stepOf, type Step } from '../trouble/steps/index.ts';
+import type { Step } from '../trouble/steps/index.ts';
+import { afterOf, mayBeDone, repairsOf } from '../trouble/steps/repairs-of.ts';
 import type { TraceAdvice } from './advise.ts';
 import type { Given } from './asked.ts';
 
@@ -14,22 +15,9 @@ export function repairOf({ causes }: Pick<TraceAdvice, 'causes'>, answered: read
   for (const { cause, chance } of causes) {
     if (chance < 0.003) return null;
     if (causeOf(cause).technician && chance > 0.5) return null;
-    const repairs = stepKeys
-      .flatMap((step) => {
-        const record = stepOf(step);
-        const mends = record.kind === 'repair' ? (record.mends[cause] ?? 0) : 0;
-        return record.kind === 'repair' && mends >= 0.6 && !isDoneTwice(step) ? [{ step, record }] : [];
-      })
-      .sort((a, b) => a.record.minutes - b.record.minutes);
-    for (const { step, record } of repairs) {
-      if (!record.after) return step;
-      if (
-        answered.some((given) =>
-          record.after!.some(({ look, answers }) => look === given.step && answers.includes(given.answer)),
-        )
-      )
-        return step;
-      const look = record.after.find((after) => !isDone(after.look));
+    for (const { step } of repairsOf(cause, 0.6).filter((repair) => !isDoneTwice(repair.step))) {
+      if (mayBeDone(step, answered)) return step;
+      const look = afterOf(step).find((after) => !isDone(after.look));
       if (look) return look.look as Step;
     }
   }

@@ -8,8 +8,8 @@ export interface Withheld {
 }
 
 /**
- * Of the steps that may be done, those that are safe as things stand; without those that would be unsafe as things stand: while a needle touches metal or a fragment
- * is missing nothing is sewn, but for the repair of the very part, which sews only when it is mended.
+ * Of the steps that may be done, those that are safe as things stand: while a needle touches metal or a fragment is missing
+ * nothing is sewn, but for the repair of the very part, which sews only when it is mended.
  */
 export function openSteps(
   possible: readonly Step[],

@@ -30,25 +30,27 @@ export interface StepAdvice extends StepWorth {
 /** A cause stands from this chance on. */
 const stands = 0.01;
 
-/** The worth of a step in a belief that adds up to 1. */
-export function worthOf(finder: Finder, belief: Belief, step: FinderStep): StepWorth {
+/** The worth of any step in a belief that adds up to 1: what stands before it is counted once for all of them. */
+export function worthIn(finder: Finder, belief: Belief): (step: FinderStep) => StepWorth {
   const before = chanceOfCauses(finder, belief, causeKeys.length);
   const standing = before.filter((chance) => chance >= stands).length;
-  let mends = 0;
-  const answers = step.answers.map((answer) => {
-    const after = afterAnswer(belief, answer);
-    const chance = massOf(after);
-    if (answer.ends) {
-      mends += after[0]!;
-      return { key: answer.key, chance, clears: 0 };
-    }
-    const then = chanceOfCauses(finder, after, causeKeys.length);
-    const clears = before.filter(
-      (each, cause) => each >= stands && chance > 0 && then[cause]! / chance < stands,
-    ).length;
-    return { key: answer.key, chance, clears };
-  });
-  return { mends, standing, answers };
+  return (step) => {
+    let mends = 0;
+    const answers = step.answers.map((answer) => {
+      const after = afterAnswer(belief, answer);
+      const chance = massOf(after);
+      if (answer.ends) {
+        mends += after[0]!;
+        return { key: answer.key, chance, clears: 0 };
+      }
+      const then = chanceOfCauses(finder, after, causeKeys.length);
+      const clears = before.filter(
+        (each, cause) => each >= stands && chance > 0 && then[cause]! / chance < stands,
+      ).length;
+      return { key: answer.key, chance, clears };
+    });
+    return { mends, standing, answers };
+  };
 }
 
 const minutesText = (minutes: number) => minutes.toFixed(1);

@@ -1,7 +1,7 @@
 import { sewnParts, stitchLengthOf } from '../../core/element/measures.ts';
 import { garmentOf } from '../../core/garment/from-words.ts';
 import { thicknessMm } from '../../core/garment/thickness.ts';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { actNow } from '../../core/run/hints.ts';
 import { tracesIn } from '../../core/trace/fold.ts';
@@ -33,7 +33,7 @@ export function ActNow({ job }: { job: Job }) {
     topMm: usualTopMm,
     stitchesPerBobbin: stitchesPerBobbin(job),
   }).filter((hint) => !seen.includes(`${hint.key} ${hint.says}`));
-  const waiting = waitingTraces(tracesIn(view.events), view.events);
+  const waiting = useMemo(() => waitingTraces(tracesIn(view.events), view.events), [view.events]);
   const count = hints.length + waiting.length;
   return (
     <section aria-label="Act now" className="sheet h-44 overflow-y-auto p-3">

@@ -1,5 +1,5 @@
 import { causeOf, type Cause } from '../../core/trouble/causes.ts';
-import { stepOf, stepKeys } from '../../core/trouble/steps/index.ts';
+import { afterOf, repairsOf } from '../../core/trouble/steps/repairs-of.ts';
 import { whyTogether } from '../../core/trace/together.ts';
 import type { TraceState } from './useTrace.ts';
 
@@ -81,14 +81,9 @@ function CauseRow({ state, cause, chance }: { state: TraceState; cause: Cause; c
 function stepThatMends({ advice, course }: TraceState, cause: Cause) {
   if (course.ending) return null;
   const offered = new Set(advice.steps.map(({ step }) => step));
-  const mending = stepKeys
-    .flatMap((step) => {
-      const record = stepOf(step);
-      return record.kind === 'repair' && (record.mends[cause] ?? 0) >= 0.5 ? [{ step, record }] : [];
-    })
-    .sort((a, b) => a.record.minutes - b.record.minutes);
+  const mending = repairsOf(cause, 0.5);
   const now = mending.find(({ step }) => offered.has(step));
   if (now) return now.step;
-  const looks = mending.flatMap(({ record }) => record.after ?? []).map(({ look }) => look);
+  const looks = mending.flatMap(({ step }) => afterOf(step)).map(({ look }) => look);
   return advice.steps.find(({ step }) => looks.includes(step))?.step ?? null;
 }

@@ -1,6 +1,7 @@
 import { practicePoints } from '../../core/trace/practice.ts';
 import { causeOf } from '../../core/trouble/causes.ts';
 import { answersOf, stepKeys, stepOf } from '../../core/trouble/steps/index.ts';
+import { repairsOf } from '../../core/trouble/steps/repairs-of.ts';
 import { counted } from '../../parts/text.ts';
 import type { Practise } from './usePractise.ts';
 
@@ -52,12 +53,7 @@ function lessonOf(cause: Parameters<typeof causeOf>[0]): string {
         : [];
     })
     .sort((a, b) => b.chance / Math.sqrt(b.minutes) - a.chance / Math.sqrt(a.minutes));
-  const mends = stepKeys
-    .flatMap((step) => {
-      const record = stepOf(step);
-      return record.kind === 'repair' && (record.mends[cause] ?? 0) >= 0.7 ? [record] : [];
-    })
-    .sort((a, b) => a.minutes - b.minutes)[0];
+  const mends = repairsOf(cause, 0.7)[0]?.record;
   const name = causeOf(cause).name;
   const seen = looks[0]
     ? `${name[0]!.toUpperCase()}${name.slice(1)}: “${looks[0].name}” tells it in ${Math.round(looks[0].chance * 100)} of 100, in ${looks[0].minutes} min.`

@@ -1,6 +1,7 @@
 import { worthText } from '../../core/trace/worth.ts';
 import { answersOf, stepOf, type Step } from '../../core/trouble/steps/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { minutesText } from '../../parts/text.ts';
 import { CardLink } from './CardLink.tsx';
 import { Technician } from './Technician.tsx';
 import type { TraceState } from './useTrace.ts';
@@ -64,9 +65,6 @@ export function NextStep({ state }: { state: TraceState }) {
     </section>
   );
 }
-
-const minutesText = (minutes: number) =>
-  minutes < 1 ? `${Math.round(minutes * 60)} s` : `${Number(minutes.toFixed(1))} min`;
 
 /** The others, with what they are worth; and those withheld, with why. */
 function OtherSteps({ state, shown }: { state: TraceState; shown: Step }) {

@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { causeKeys, causeOf, type Cause } from '../../core/trouble/causes.ts';
 import { parts } from '../../core/trouble/parts.ts';
 import { stepKeys, stepOf, type Step } from '../../core/trouble/steps/index.ts';
+import { mayBeDone } from '../../core/trouble/steps/repairs-of.ts';
 import type { StepRecord } from '../../core/trouble/steps/step.ts';
+import { minutesText } from '../../parts/text.ts';
 import { technicianMinutes } from '../../simulators/troubled-head/search.ts';
 import type { Practise } from './usePractise.ts';
 
@@ -42,7 +44,7 @@ export function PractiseSteps({ practise }: { practise: Practise }) {
 
 function StepButton({ step, practise }: { step: Step; practise: Practise }) {
   const { name, minutes } = stepOf(step);
-  const isLocked = isClosed(step, practise);
+  const isLocked = !mayBeDone(step, practise.given);
   return (
     <button
       type="button"
@@ -52,19 +54,8 @@ function StepButton({ step, practise }: { step: Step; practise: Practise }) {
       onClick={() => practise.doStep(step)}
     >
       <span>{name}</span>
-      <span className="figures quiet shrink-0 font-normal">
-        {minutes < 1 ? `${Math.round(minutes * 60)} s` : `${minutes} min`}
-      </span>
+      <span className="figures quiet shrink-0 font-normal">{minutesText(minutes)}</span>
     </button>
-  );
-}
-
-/** What is set must have been measured. */
-function isClosed(step: Step, { given }: Practise): boolean {
-  const record = stepOf(step);
-  if (record.kind !== 'repair' || !record.after) return false;
-  return !record.after.some(({ look, answers }) =>
-    given.some((done) => done.step === look && answers.includes(done.answer)),
   );
 }
 

@@ -1,3 +1,4 @@
+import { seatAt } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { learntText } from '../../core/trace/learn.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -9,7 +10,7 @@ import type { TraceState } from './useTrace.ts';
 export function TraceHeader({ state }: { state: TraceState }) {
   const { data, view, threads } = useFrame();
   const { where, trace, advice, course, minutes, learnt } = state;
-  const seat = view.seats.find((each) => each.head === where.head && each.position === where.position);
+  const seat = seatAt(view, where.head, where.position);
   const thread = seat?.cone ? threads.get(seat.cone.threadId) : undefined;
   const by = data.operators.find(({ id }) => id === trace?.operatorId)?.name;
   return (

@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Event } from '../../core/ledger/entry.ts';
-import type { TraceCounts } from '../../core/trace/learn.ts';
+import type { TraceFacts } from '../../core/trace/facts.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
@@ -12,6 +11,7 @@ import { DoneSteps } from './DoneSteps.tsx';
 import { EvidenceList } from './EvidenceList.tsx';
 import { NextStep } from './NextStep.tsx';
 import { PartsOfHead } from './PartsOfHead.tsx';
+import type { Where } from './seat-facts.ts';
 import { TraceHeader } from './TraceHeader.tsx';
 import { TraceList } from './TraceList.tsx';
 import { useTrace, type TraceState } from './useTrace.ts';
@@ -20,8 +20,7 @@ import { useTraces } from './useTraces.ts';
 interface TraceScreenProps {
   /** The seat whose trace is opened or gone on with; null: all of the machine's are listed. */
   position: number | null;
-  head: number;
-  facts: { events: Event[]; here: TraceCounts; others: TraceCounts };
+  facts: TraceFacts;
 }
 
 /** Why does it break? The likeliest cause, and the step that finds it with the fewest minutes. */
@@ -33,18 +32,12 @@ export default function TraceScreen({ data, ...rest }: TraceScreenProps & { data
   );
 }
 
-function Traces({ position, head, facts }: TraceScreenProps) {
+function Traces({ position, facts }: TraceScreenProps) {
   const { data, headNo } = useFrame();
   const known = useTraces(facts.events);
   const asked = useAskedPosition(position, data.machine.positions);
   if (asked === null) return <TraceList traces={known.traces} />;
-  return (
-    <OneTrace
-      where={{ head: data.machine.heads > 1 ? headNo || head : 1, position: asked }}
-      known={known}
-      facts={facts}
-    />
-  );
+  return <OneTrace where={{ head: headNo, position: asked }} known={known} facts={facts} />;
 }
 
 /** The position in the address: without a network the kept page is that of another, or of none. */
@@ -58,9 +51,9 @@ function useAskedPosition(first: number | null, positions: number): number | nul
 }
 
 interface OneTraceProps {
-  where: { head: number; position: number };
+  where: Where;
   known: ReturnType<typeof useTraces>;
-  facts: TraceScreenProps['facts'];
+  facts: TraceFacts;
 }
 
 function OneTrace({ where, known, facts }: OneTraceProps) {

@@ -1,6 +1,7 @@
-import type { Event, EventOf } from '../../core/ledger/entry.ts';
+import { counting } from '../../core/ledger/about-kinds.ts';
+import type { Event } from '../../core/ledger/entry.ts';
 import type { Said } from '../../core/trace/said.ts';
-import { presentRow } from '../../core/trace/evidence/input.ts';
+import { newestOf, presentRow } from '../../core/trace/evidence/input.ts';
 import { seenOfFault } from '../../core/trouble/seen.ts';
 
 export interface Where {
@@ -8,13 +9,10 @@ export interface Where {
   position: number;
 }
 
-function newestBreak(events: readonly Event[], { head, position }: Where): EventOf<'break'> | null {
-  return events.reduce<EventOf<'break'> | null>((newest, event) => {
-    if (event.kind !== 'break' || event.void || event.head !== head || event.position !== position)
-      return newest;
-    return !newest || Date.parse(event.at) > Date.parse(newest.at) ? event : newest;
-  }, null);
-}
+const newestBreak = (events: readonly Event[], { head, position }: Where) =>
+  newestOf(
+    events.filter(counting('break')).filter((event) => event.head === head && event.position === position),
+  );
 
 /**
  * What the ledger knows without asking: the kind of the break that the machine stands in; else the most frequent one of the

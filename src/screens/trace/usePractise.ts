@@ -21,7 +21,8 @@ export interface Ended {
   finder: Outcome;
 }
 
-export interface Practise {
+interface State {
+  seed: number;
   hidden: HiddenCase | null;
   given: readonly Given[];
   minutes: number;
@@ -30,20 +31,12 @@ export interface Practise {
   /** It sews, and holds: what is left is to name it. */
   isMended: boolean;
   ended: Ended | null;
+}
+
+export interface Practise extends State {
   begin: () => void;
   doStep: (step: Step) => void;
   name: (cause: Cause | null) => void;
-}
-
-interface State {
-  seed: number;
-  hidden: HiddenCase | null;
-  given: Given[];
-  minutes: number;
-  inVain: number;
-  says: string;
-  isMended: boolean;
-  ended: Ended | null;
 }
 
 const blank: Omit<State, 'seed' | 'hidden'> = {

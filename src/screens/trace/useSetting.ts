@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { seatAt } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { unfitNeedles } from '../../core/seating/unfit.ts';
 import { usualSetting, type Setting } from '../../core/trace/compile.ts';
@@ -10,8 +11,7 @@ import type { Where } from './seat-facts.ts';
 export function useSetting({ head, position }: Where, { odds, minutes }: Learnt): Setting {
   const { data, view } = useFrame();
   return useMemo(() => {
-    const needleAt = (at: number) =>
-      view.seats.find((seat) => seat.head === head && seat.position === at)?.needle;
+    const needleAt = (at: number) => seatAt({ seats: view.seats }, head, at)?.needle;
     const own = needleAt(position);
     const beside = [position - 1, position + 1].flatMap((at) => needleAt(at) ?? []);
     return {

@@ -1,12 +1,15 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { EntryData, Event } from '../../core/ledger/entry.ts';
-import { adviseTrace, type CauseChance, type TraceAdvice } from '../../core/trace/advise.ts';
+import { seatAt } from '../../core/ledger/head-now.ts';
+import { adviseTrace, type TraceAdvice } from '../../core/trace/advise.ts';
+import type { CauseChance } from '../../core/trace/cause-chance.ts';
 import { checklistMinutes } from '../../core/trace/checklist.ts';
 import type { Clue } from '../../core/trace/clue.ts';
 import { evidenceIn } from '../../core/trace/evidence/index.ts';
 import { minutesOfTrace, type Trace } from '../../core/trace/fold.ts';
 import { causesFound } from '../../core/trace/found.ts';
-import { learnt, type Learnt, type TraceCounts } from '../../core/trace/learn.ts';
+import type { TraceFacts } from '../../core/trace/facts.ts';
+import { learnt, type Learnt } from '../../core/trace/learn.ts';
 import { cluesSaid, type Said } from '../../core/trace/said.ts';
 import { replacedBy } from '../../core/trace/of-repair.ts';
 import { courseOf, holding, type Course, type Holding } from '../../core/trace/stage.ts';
@@ -45,17 +48,13 @@ export interface TraceState {
   close: (end: Pick<EntryData['trace_closed'], 'outcome' | 'cause' | 'piece'>) => void;
 }
 
-interface Facts {
-  here: TraceCounts;
-  others: TraceCounts;
-}
 interface Known {
   events: Event[];
   traces: Trace[];
 }
 
 /** One seat's trace: what is known of it, what comes next, and the touches that go into the ledger. */
-export function useTrace(where: Where, { events, traces }: Known, { here, others }: Facts): TraceState {
+export function useTrace(where: Where, { events, traces }: Known, { here, others }: TraceFacts): TraceState {
   const { head, position } = where;
   const trace =
     traces.find((each) => !each.closed && each.head === head && each.position === position) ?? null;
@@ -153,7 +152,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
     corrects: id,
     data: { data },
   });
-  const seat = view.seats.find((each) => each.head === where.head && each.position === where.position);
+  const seat = seatAt(view, where.head, where.position);
   return {
     say: (more: Partial<Said>) => opened((id) => [change(id, more)]),
     strike: (key: string) => {

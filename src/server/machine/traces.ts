@@ -1,5 +1,5 @@
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
-import type { Event } from '../../core/ledger/entry.ts';
+import type { TraceFacts } from '../../core/trace/facts.ts';
 import type { TraceCounts } from '../../core/trace/learn.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
 import type { Step } from '../../core/trouble/steps/index.ts';
@@ -13,14 +13,7 @@ const mostEvidence = 700;
 /** Traces told at most: the newest. */
 const mostTraces = 40;
 
-/** What a trace takes its evidence from, and every open trace of the machine. */
-export interface TraceFacts {
-  events: Event[];
-  /** Closed traces of this machine and of the others: what is learnt from. */
-  here: TraceCounts;
-  others: TraceCounts;
-}
-
+/** What a trace of this machine takes its evidence from, its newest traces, and what closed ones have taught. */
 export async function traceFacts(machineId: string): Promise<TraceFacts> {
   const since = new Date(serverNow().getTime() - evidenceDays * 86_400_000).toISOString();
   const [evidence, traced, ofCase, counts] = await Promise.all([
@@ -62,7 +55,7 @@ async function tracesOf(machineId: string): Promise<EventRow[]> {
 const learning = `JOIN machine ON machine.id = event.machine_id
          AND coalesce(event.at >= (machine.profile->>'learnSince')::timestamptz, true)`;
 
-/** What closed traces found, here and on the other machines. A trace that is taken back, or reopened by a correction, counts no more. */
+/** Index event_learnt. What closed traces found, here and on the other machines. A trace that is taken back, or reopened by a correction, counts no more. */
 async function countsOf(machineId: string): Promise<Pick<TraceFacts, 'here' | 'others'>> {
   const [causes, steps] = await Promise.all([
     rows<{ here: boolean; cause: Cause | null; count: number }>(

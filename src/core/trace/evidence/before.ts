@@ -3,7 +3,7 @@ import { isKind, type Told } from '../../run/told.ts';
 import { tellsImpact } from '../../trouble/impact.ts';
 import { since, type Since } from '../../trouble/since.ts';
 import type { Clue } from '../clue.ts';
-import { presentRow, sewnBetween, whole, type EvidenceInput } from './input.ts';
+import { newestOf, sewnBetween, whole, type Evidence, type EvidenceInput } from './input.ts';
 import { bounded } from './likelihood.ts';
 
 interface Before {
@@ -48,19 +48,19 @@ const reach = 4000;
 const restHours = 8;
 
 /** What happened just before the first break of the row, each weighed by half: it may be chance. */
-export function before(input: EvidenceInput): Clue[] {
-  const [first] = presentRow(input);
+export function before(input: Evidence): Clue[] {
+  const [first] = input.row;
   if (!first) return [];
   const earlier = input.events.filter((event) => !event.void && Date.parse(event.at) < Date.parse(first.at));
   const clues = befores.flatMap(({ key, isIt }): Clue[] => {
-    const last = newest(earlier.filter((event) => isIt(event, input)));
+    const last = newestOf(earlier.filter((event) => isIt(event, input)));
     if (!last) return [];
     const sewn = sewnBetween(input, input.head, input.position, last.at, first.at);
     return sewn > reach
       ? []
       : [clueOf(key, `${since[key].name} ${whole(sewn)} stitches before the first of these breaks`)];
   });
-  const sewed = newest(earlier.filter((event) => is(event, 'sews')));
+  const sewed = newestOf(earlier.filter((event) => is(event, 'sews')));
   const hours = sewed ? (Date.parse(first.at) - Date.parse(sewed.at)) / 3_600_000 : 0;
   return hours >= restHours
     ? [
@@ -69,9 +69,6 @@ export function before(input: EvidenceInput): Clue[] {
       ]
     : clues;
 }
-
-const newest = (events: readonly Told[]) =>
-  events.reduce<Told | null>((best, event) => (!best || event.at > best.at ? event : best), null);
 
 function clueOf(key: Since, says: string): Clue {
   const { raises } = since[key];

@@ -50,8 +50,10 @@ export function sewnOnHead(
   return within(events, from, to).reduce((sum, event) => sum + stitchesOn(event, head), 0);
 }
 
-const within = (events: readonly Told[], from: string, to: string) =>
-  events.filter(({ at }) => Date.parse(at) > Date.parse(from) && Date.parse(at) <= Date.parse(to));
+function within(events: readonly Told[], from: string, to: string): Told[] {
+  const [first, last] = [Date.parse(from), Date.parse(to)];
+  return events.filter(({ at }) => Date.parse(at) > first && Date.parse(at) <= last);
+}
 
 /** The instant before the oldest event that is known; evidence counts from there. */
 export function knownSince({ events, now }: Pick<EvidenceInput, 'events' | 'now'>): string {
@@ -73,6 +75,29 @@ export function presentRow(input: Pick<EvidenceInput, 'events' | 'head' | 'posit
       start = index;
   return here.slice(start);
 }
+
+/** The input with what several kinds of evidence go by, worked out once. */
+export interface Evidence extends EvidenceInput {
+  /** Every break that a trace may be about, oldest first; those of this seat's present row. */
+  breaks: BreakTold[];
+  row: BreakTold[];
+  /** A day before the row's first break, or where what is known begins: what was sewn from there on the row is held against. */
+  from: string;
+}
+
+export function evidenceOf(input: EvidenceInput): Evidence {
+  const row = presentRow(input);
+  const known = knownSince(input);
+  const dayBefore = row[0] ? new Date(Date.parse(row[0].at) - 86_400_000).toISOString() : known;
+  return { ...input, breaks: breaksIn(input), row, from: dayBefore > known ? dayBefore : known };
+}
+
+/** The newest of some events; null where there are none. */
+export const newestOf = <E extends { at: string }>(events: readonly E[]): E | null =>
+  events.reduce<E | null>(
+    (newest, event) => (!newest || Date.parse(event.at) > Date.parse(newest.at) ? event : newest),
+    null,
+  );
 
 export const whole = (value: number) => Math.round(value).toLocaleString('en-GB');
 export const percent = (share: number) =>

@@ -1,11 +1,12 @@
+import { median } from 'simple-statistics';
+import { seatAt } from '../../ledger/head-now.ts';
 import { needleText } from '../../needle/label.ts';
 import { needleWorn } from '../../needle/life.ts';
 import { isKind, type Told } from '../../run/told.ts';
 import type { Clue } from '../clue.ts';
-import { breaksIn, percent, whole, type EvidenceInput } from './input.ts';
+import { newestOf, percent, whole, type Evidence, type EvidenceInput } from './input.ts';
 
-const seatOf = ({ seats, head, position }: EvidenceInput) =>
-  seats.find((seat) => seat.head === head && seat.position === position);
+const seatOf = (input: EvidenceInput) => seatAt(input, input.head, input.position);
 
 /** Put in since the trace was begun: no cause of what it is about. */
 const isSince = ({ begunAt }: EvidenceInput, at: string) =>
@@ -62,10 +63,7 @@ export function threadAge(input: EvidenceInput): Clue[] {
 
 /** The bobbin case's last reading, as far as it still stands. Weights from memory. */
 export function caseReading(input: EvidenceInput): Clue[] {
-  const ofCase = input.events
-    .filter((event) => isCase(event) && !event.void)
-    .sort((a, b) => Date.parse(b.at) - Date.parse(a.at));
-  const [last] = ofCase;
+  const last = newestOf(input.events.filter((event) => isCase(event) && !event.void));
   if (!last)
     return [
       {
@@ -105,12 +103,7 @@ const ownShare = 0.08;
 
 /** This position's share of bobbin in the last test block, against the block's median. Weights from memory. */
 export function blockShare(input: EvidenceInput): Clue[] {
-  const block = input.events
-    .filter((event) => isKind(event, 'block_read'))
-    .reduce<Extract<Told, { kind: 'block_read' }> | null>(
-      (best, event) => (!best || event.at > best.at ? event : best),
-      null,
-    );
+  const block = newestOf(input.events.filter((event) => isKind(event, 'block_read')));
   if (!block) return [];
   const shares = block.data.columns.map(({ position, left, bobbin, right }) => ({
     position,
@@ -118,19 +111,18 @@ export function blockShare(input: EvidenceInput): Clue[] {
   }));
   const here = shares.find(({ position }) => position === input.position)?.share;
   if (here === undefined || shares.length < 3 || !Number.isFinite(here)) return [];
-  const sorted = shares.map(({ share }) => share).sort((a, b) => a - b);
-  const median = sorted[Math.floor(sorted.length / 2)]!;
-  const says = `Test block: ${percent(here)} bobbin on position ${input.position}, ${percent(median)} in the middle of the block`;
+  const middle = median(shares.map(({ share }) => share));
+  const says = `Test block: ${percent(here)} bobbin on position ${input.position}, ${percent(middle)} in the middle of the block`;
   const key = 'record:block';
-  if (here - median > ownShare)
+  if (here - middle > ownShare)
     return [{ key, says, weights: { knob_tight: 5, cone_caught: 1.5, knob_loose: 0.3 } }];
-  if (median - here > ownShare)
+  if (middle - here > ownShare)
     return [{ key, says, weights: { knob_loose: 5, discs_lint: 2.5, guide_missed: 1.5, knob_tight: 0.3 } }];
   return [{ key, says, weights: { knob_loose: 0.4, knob_tight: 0.4, discs_lint: 0.6 } }];
 }
 
 /** How fast it sewed when it broke, where two speeds can be told apart. Weights from memory. */
-export function speed(input: EvidenceInput): Clue[] {
+export function speed(input: Evidence): Clue[] {
   const runs = input.events.flatMap((event) =>
     isKind(event, 'piece_finished') || isKind(event, 'part_sewn')
       ? [
@@ -145,13 +137,13 @@ export function speed(input: EvidenceInput): Clue[] {
         ]
       : [],
   );
-  const speeds = runs.map((run) => run.speed).sort((a, b) => a - b);
-  const middle = speeds[Math.floor(speeds.length / 2)];
-  if (middle === undefined || speeds.at(-1)! - speeds[0]! < 100) return [];
+  const speeds = runs.map((run) => run.speed);
+  if (speeds.length === 0 || Math.max(...speeds) - Math.min(...speeds) < 100) return [];
+  const middle = median(speeds);
   // A break belongs to the piece that was finished next.
   const speedAt = (at: string) =>
     runs.filter((run) => run.at >= at).sort((a, b) => Date.parse(a.at) - Date.parse(b.at))[0]?.speed;
-  const breaks = breaksIn(input).filter(
+  const breaks = input.breaks.filter(
     ({ head, position }) => head === input.head && position === input.position,
   );
   const known = breaks.flatMap(({ at }) => speedAt(at) ?? []);

@@ -1,28 +1,13 @@
+import { seatAt } from '../../ledger/head-now.ts';
+import { sits } from '../../trouble/sits.ts';
 import type { Clue } from '../clue.ts';
-import {
-  breaksIn,
-  knownSince,
-  percent,
-  presentRow,
-  sewnBetween,
-  sewnOnHead,
-  whole,
-  type EvidenceInput,
-} from './input.ts';
+import { percent, sewnBetween, sewnOnHead, whole, type Evidence } from './input.ts';
 import { against, bySits, evenTimes, hitsOf, ownTimes } from './likelihood.ts';
 
-/** The row's beginning, a day before its first break: what else was sewn then is what it is held against. */
-function spanOf(input: EvidenceInput): { from: string; to: string } {
-  const [first] = presentRow(input);
-  const known = knownSince(input);
-  const from = first ? new Date(Date.parse(first.at) - 86_400_000).toISOString() : known;
-  return { from: from > known ? from : known, to: input.now };
-}
-
 /** Which positions of the head break, against what each of them sewed. */
-export function onPositions(input: EvidenceInput): Clue[] {
-  const { from, to } = spanOf(input);
-  const all = breaksIn(input).filter(({ head, at }) => head === input.head && at > from);
+export function onPositions(input: Evidence): Clue[] {
+  const { from, now: to, breaks } = input;
+  const all = breaks.filter(({ head, at }) => head === input.head && at > from);
   const hits = all.filter(({ position }) => position === input.position).length;
   const sewn = sewnOnHead(input, input.head, from, to);
   const share = sewnBetween(input, input.head, input.position, from, to) / sewn;
@@ -33,16 +18,16 @@ export function onPositions(input: EvidenceInput): Clue[] {
     {
       key: 'where:positions',
       says: `${hits} of ${all.length} breaks on position ${input.position}, which sewed ${percent(share)} of ${whole(sewn)} stitches`,
-      weights: bySits((place) => (place === 'position' || place === 'cone' ? against(own, even) : 1)),
+      weights: bySits((place) => (sits[place].isOwn ? against(own, even) : 1)),
     },
   ];
 }
 
 /** Which heads break at this position: all heads sew the same there. */
-export function onHeads(input: EvidenceInput): Clue[] {
+export function onHeads(input: Evidence): Clue[] {
   if (input.heads < 2) return [];
-  const { from, to } = spanOf(input);
-  const all = breaksIn(input).filter(({ position, at }) => position === input.position && at > from);
+  const { from, now: to, breaks } = input;
+  const all = breaks.filter(({ position, at }) => position === input.position && at > from);
   const hits = all.filter(({ head }) => head === input.head).length;
   if (all.length === 0) return [];
   const sewn = Array.from({ length: input.heads }, (_, index) =>
@@ -63,19 +48,19 @@ export function onHeads(input: EvidenceInput): Clue[] {
 }
 
 /** Whether the same thread breaks at the other positions that carry it. */
-export function onThread(input: EvidenceInput): Clue[] {
-  const here = input.seats.find(({ head, position }) => head === input.head && position === input.position);
+export function onThread(input: Evidence): Clue[] {
+  const here = seatAt(input, input.head, input.position);
   const thread = here?.cone?.threadId;
   const others = input.seats.filter(
     (seat) => seat.cone?.threadId === thread && seat.head === input.head && seat.position !== input.position,
   );
   if (!thread || others.length === 0) return [];
-  const { from, to } = spanOf(input);
+  const { from, now: to, breaks } = input;
   const sum = (of: (seat: { head: number; position: number }) => number) =>
     others.reduce((total, seat) => total + of(seat), 0);
-  const breaks = breaksIn(input).filter(({ at }) => at > from);
+  const since = breaks.filter(({ at }) => at > from);
   const at = (head: number, position: number) =>
-    breaks.filter((each) => each.head === head && each.position === position).length;
+    since.filter((each) => each.head === head && each.position === position).length;
   const there = sum(({ head, position }) => at(head, position));
   const hits = at(input.head, input.position);
   const sewnThere = sum(({ head, position }) => sewnBetween(input, head, position, from, to));
@@ -97,9 +82,9 @@ export function onThread(input: EvidenceInput): Clue[] {
 const samePlace = 150;
 
 /** Whether they sit at one place of the design. */
-export function atPlace(input: EvidenceInput): Clue[] {
-  const { from } = spanOf(input);
-  const known = breaksIn(input).flatMap((event) =>
+export function atPlace(input: Evidence): Clue[] {
+  const { from, breaks } = input;
+  const known = breaks.flatMap((event) =>
     event.head === input.head && event.at > from && event.data.stitch !== undefined
       ? [{ jobId: event.jobId, stitch: event.data.stitch, position: event.position }]
       : [],
