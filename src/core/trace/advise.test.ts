@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { adviseTrace } from './advise.ts';
+import type { Given } from './asked.ts';
 import { finderFor, outOfTheWay, usualSetting } from './compile.ts';
 import { causeFound, causesFound } from './found.ts';
 import { chanceScope, chanceSeen, cluesSaid } from './said.ts';
 import { worthText } from './worth.ts';
-import { causeKeys } from '../trouble/causes.ts';
+import { causeKeys, type Cause } from '../trouble/causes.ts';
 import { scopeKeys } from '../trouble/scopes.ts';
 import { seenKeys } from '../trouble/seen.ts';
 import { swaps } from '../trouble/steps/swaps.ts';
@@ -172,5 +173,73 @@ describe('what it was', () => {
     expect(causesFound(question)[0]!.chance).toBeGreaterThan(0.5);
     // What a needle does not mend is not named for it, whatever was likely before.
     expect(causesFound(question).find(({ cause }) => cause === 'foot_bent')!.chance).toBeLessThan(0.05);
+  });
+
+  test('what only happened not to show does not count as mended: it has held for some sections', () => {
+    // The needle was changed in vain, the other cone ended it: thread and cone stand before what a cone cannot mend.
+    const clues = cluesSaid({ seen: 'shred', scope: 'one_position', since: null });
+    const found = causesFound({
+      clues,
+      answered: [
+        { step: 'new_needle', answer: 'same' },
+        { step: 'other_cone', answer: 'sews' },
+      ],
+    });
+    const chanceOf = (...causes: Cause[]) =>
+      found.filter(({ cause }) => causes.includes(cause)).reduce((sum, each) => sum + each.chance, 0);
+    expect(chanceOf('thread_batch', 'thread_old')).toBeGreaterThan(chanceOf('needle_worn'));
+    expect(chanceOf('foot_bent')).toBeLessThan(0.02);
+  });
+
+  test('of two causes mended one after the other both were there from the beginning', () => {
+    const found = causesFound({
+      clues: cluesSaid({ seen: 'shred', scope: 'one_position', since: 'impact' }),
+      answered: [
+        { step: 'look_needle', answer: 'bent' },
+        { step: 'new_needle', answer: 'same' },
+        { step: 'stocking', answer: 'foot' },
+        { step: 'new_foot', answer: 'sews' },
+      ],
+    });
+    const [first, second] = found;
+    expect([first!.cause, second!.cause].sort()).toEqual(['foot_bent', 'needle_worn']);
+    expect(second!.chance).toBeGreaterThan(0.3);
+  });
+});
+
+describe('a look made again', () => {
+  const clues = cluesSaid({ seen: 'shred', scope: 'one_position', since: null });
+  const burr = (answered: Given[]) =>
+    adviseTrace({ clues, answered }).causes.find(({ cause }) => cause === 'foot_bent')!.chance;
+
+  test('it is offered once more, and a swap is not', () => {
+    const { steps } = adviseTrace({
+      clues,
+      answered: [
+        { step: 'stocking', answer: 'nowhere' },
+        { step: 'neighbour', answer: 'breaks' },
+      ],
+    });
+    expect(steps.map(({ step }) => step)).toContain('stocking');
+    expect(steps.map(({ step }) => step)).not.toContain('neighbour');
+    const twice = adviseTrace({
+      clues,
+      answered: [
+        { step: 'stocking', answer: 'nowhere' },
+        { step: 'stocking', answer: 'nowhere' },
+      ],
+    });
+    expect(twice.steps.map(({ step }) => step)).not.toContain('stocking');
+  });
+
+  test('what it missed twice is less likely there, by less than the first time; what it finds then opens its repair', () => {
+    const nowhere: Given = { step: 'stocking', answer: 'nowhere' };
+    const [before, once, twice] = [burr([]), burr([nowhere]), burr([nowhere, nowhere])];
+    expect(once).toBeLessThan(before);
+    expect(twice).toBeLessThan(once);
+    expect(twice / once).toBeGreaterThan(once / before);
+    const found = adviseTrace({ clues, answered: [nowhere, { step: 'stocking', answer: 'foot' }] });
+    expect(found.steps.map(({ step }) => step)).toContain('new_foot');
+    expect(found.contradictions).toEqual([]);
   });
 });

@@ -7,6 +7,7 @@ import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, minutesOf, stepsHere, usualSetting, type Setting } from './compile.ts';
 import { contradictions, type Contradiction } from './contradictions.ts';
 import {
+  afterLooks,
   chanceOfCauses,
   posterior,
   stepsOpen,
@@ -54,12 +55,13 @@ const lookedAhead = 30;
  */
 export function adviseTrace(question: TraceQuestion): TraceAdvice {
   const { clues, answered, setting = usualSetting } = question;
-  const finder = finderFor(clues, setting);
+  const anew = finderFor(clues, setting);
   const here = stepsHere(setting);
-  const given = numbered(finder, answered);
-  const belief = posterior(finder, given);
+  const given = numbered(anew, answered);
+  const belief = posterior(anew, given);
+  const finder = afterLooks(anew, given);
   const causes = causeChances(finder, belief);
-  const possible = stepsOpen(finder, given);
+  const possible = stepsOpen(anew, given);
   const { open, withheld } = openSteps(
     possible.map((index) => here[index]!),
     question,
@@ -89,7 +91,7 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
     expected: Math.min(best, setting.prices.technician),
     isForTechnician: steps.length === 0 || best >= setting.prices.technician,
     fits: doesFit(causes, clues),
-    contradictions: contradictions(finder, clues, given, setting),
+    contradictions: contradictions(anew, clues, given, setting),
     whyFirst: whyFirst(steps),
   };
 }
@@ -100,8 +102,8 @@ export function causesNow({ clues, answered, setting = usualSetting }: TraceQues
   return causeChances(finder, posterior(finder, numbered(finder, answered)));
 }
 
-/** A step that changes nothing of what follows costs its own minutes more than the best: it is not told before one that does. */
-const idleFrom = 0.9;
+/** A look that changes little of what follows costs most of its own minutes more than the best: it is not told before what does. */
+const idleFrom = 0.5;
 
 /** The steps in the order in which they are told: what decides something first; under a cover later, of like worth. */
 function inToldOrder<T extends { step: Step; minutes: number }>(

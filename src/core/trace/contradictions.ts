@@ -65,6 +65,8 @@ export function contradictions(
     told.slice(at + 1).forEach((other, further) => {
       // What was said and what was booked may differ by nature: only answers are held against anything.
       if (one.isHint && other.isHint) return;
+      // Looked at again: the second look was meant to tell otherwise.
+      if (one.key === other.key) return;
       const apart = massOf(alone[at]!) * massOf(alone[at + 1 + further]!);
       const times = apart / massOf(other.after(alone[at]!));
       if (times > (one.isHint || other.isHint ? rarer.hint : rarer.answers))

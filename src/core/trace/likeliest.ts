@@ -9,15 +9,14 @@ import type { Given } from './asked.ts';
  * be made. What the finder is measured against. null: nothing is left that mends anything likely.
  */
 export function repairOf({ causes }: Pick<TraceAdvice, 'causes'>, answered: readonly Given[]): Step | null {
-  const isDone = (step: string) => answered.some((given) => given.step === step);
-  // A repair may be tried twice, as the finder's may.
+  // Each may be done twice, as the finder's may.
   const isDoneTwice = (step: string) => answered.filter((given) => given.step === step).length > 1;
   for (const { cause, chance } of causes) {
     if (chance < 0.003) return null;
     if (causeOf(cause).technician && chance > 0.5) return null;
     for (const { step } of repairsOf(cause, 0.6).filter((repair) => !isDoneTwice(repair.step))) {
       if (mayBeDone(step, answered)) return step;
-      const look = afterOf(step).find((after) => !isDone(after.look));
+      const look = afterOf(step).find((after) => !isDoneTwice(after.look));
       if (look) return look.look as Step;
     }
   }

@@ -18,10 +18,8 @@ export function Closing({ state }: { state: TraceState }) {
   const likely = found[0]?.cause ?? 'other';
   const named = cause ?? likely;
   const replaced = replacedBy(ending.step);
-  const asked = shownBy(ending.step).filter(
-    (look) =>
-      !course.answered.some(({ step }) => step === look) && !course.shown.some(({ step }) => step === look),
-  );
+  // Asked even where it was looked at before: in the hand more is seen than under the head.
+  const asked = shownBy(ending.step).filter((look) => !course.shown.some(({ step }) => step === look));
   return (
     <section aria-label="Sews again" className="sheet grid gap-3 p-4">
       <div>

@@ -65,9 +65,8 @@ export function search(hidden: HiddenCase, way: Way): Outcome {
   }
 }
 
-/** The cause named at the end, with what the hands saw of what was mended; a look made before tells nothing new. */
+/** The cause named at the end, with what the hands saw of what was mended. */
 function nameOf(hidden: HiddenCase, steps: readonly Given[]): Cause | null {
-  const isNew = ({ step }: Given) => !steps.some((done) => done.step === step);
-  const shown = steps.at(-1)?.answer === 'sews' ? hidden.shown().filter(isNew) : [];
+  const shown = steps.at(-1)?.answer === 'sews' ? hidden.shown() : [];
   return causeFound(questionOf(hidden, steps), shown);
 }

@@ -22,6 +22,8 @@ export interface FinderStep {
   /** In minutes, above 0. */
   cost: number;
   answers: readonly FinderAnswer[];
+  /** It is not done a second time. */
+  isOnce?: true;
 }
 
 /** One answer: its chance in each state, and what the state is afterwards. Over a step's answers the chances add up to 1. */
@@ -71,27 +73,61 @@ export function normal(belief: Belief): Belief {
 /** What was answered: a step's number and its answer's. */
 export type Answered = readonly (readonly [step: number, answer: number])[];
 
+/** How often a step may be done: eyes miss things, and a hand may not have got a repair right. */
+const timesAtMost = 2;
+
 /**
- * The steps that may be done after these answers: looks and swaps not done, repairs done once at most (a hand may not have got
- * it right), and of the locked ones those that an answer opened.
+ * The steps that may be done after these answers: each twice at most, a swap once, and of the locked ones those that an answer
+ * opened.
  */
 export function stepsOpen({ steps, locked }: Finder, answered: Answered): number[] {
   const times = new Map<number, number>();
   for (const [step] of answered) times.set(step, (times.get(step) ?? 0) + 1);
   const opened = new Set(answered.flatMap(([step, answer]) => steps[step]!.answers[answer]!.opens ?? []));
-  return [...steps.keys()].filter((step) => {
-    const isRepair = steps[step]!.answers.some(({ ends }) => ends);
-    return (times.get(step) ?? 0) < (isRepair ? 2 : 1) && (!locked?.has(step) || opened.has(step));
-  });
+  return [...steps.keys()].filter(
+    (step) =>
+      (times.get(step) ?? 0) < (steps[step]!.isOnce ? 1 : timesAtMost) &&
+      (!locked?.has(step) || opened.has(step)),
+  );
+}
+
+/** Of what an eye or a hand missed, or took for something else, so much it takes for the same when it looks again. From memory. */
+export const sameAgain = 0.5;
+
+/** A look when it is made again: as the first time with chance {@link sameAgain}, else as if it were made anew. Repairs are as they were. */
+function again(step: FinderStep, first: number): FinderStep {
+  if (step.answers.some(({ ends }) => ends)) return step;
+  const answers = step.answers.map((answer, index) => ({
+    ...answer,
+    stays: answer.stays.map((chance) => (1 - sameAgain) * chance + (index === first ? sameAgain : 0)),
+  }));
+  return { ...step, answers };
+}
+
+/** The finder after these answers, for what comes next: looks made before are looks made again. */
+export function afterLooks(finder: Finder, answered: Answered): Finder {
+  const first = new Map([...answered].reverse());
+  return {
+    ...finder,
+    steps: finder.steps.map((step, index) => (first.has(index) ? again(step, first.get(index)!) : step)),
+  };
+}
+
+/** The step of an answer, as it was then: made for the first time, or again. */
+export function stepAt({ steps }: Finder, answered: Answered, index: number): FinderStep {
+  const [number] = answered[index]!;
+  const first = answered.findIndex(([step]) => step === number);
+  return first < index ? again(steps[number]!, answered[first]![1]) : steps[number]!;
 }
 
 /** The exact posterior over states after a row of answers: Bayes' rule, in the order in which they were given. */
 export function posterior(finder: Finder, answered: Answered): Belief {
-  let belief = finder.prior;
-  for (const [step, answer] of answered)
+  return answered.reduce(
     // Brought to 1 at every step: a long row of unlikely answers must not underflow.
-    belief = normal(afterAnswer(belief, finder.steps[step]!.answers[answer]!));
-  return belief;
+    (belief, [, answer], index) =>
+      normal(afterAnswer(belief, stepAt(finder, answered, index).answers[answer]!)),
+    finder.prior,
+  );
 }
 
 /** Chance that each cause is at work: the sum over the states that hold it. */

@@ -106,6 +106,7 @@ export function swap(
   return {
     key,
     cost,
+    isOnce: true,
     answers: [
       { key: 'well', ends: false, stays: breaks.map((chance) => 1 - chance), moves: [] },
       { key: 'breaks', ends: false, stays: breaks, moves: [] },

@@ -22,8 +22,8 @@ export interface Search {
   breadth: number;
 }
 
-/** As the screens use it: two deep over the six best, fourteen thought of after each. */
-export const usualSearch: Search = { depth: 2, width: 6, breadth: 14 };
+/** As the screens use it: two deep over the five best, twelve thought of after each. */
+export const usualSearch: Search = { depth: 2, width: 5, breadth: 12 };
 
 /**
  * The steps still open, the best first, each with the minutes expected with it first and the best afterwards. Deterministic;
@@ -56,10 +56,13 @@ interface Options {
 function valueOf(finder: Finder, belief: Belief, options: Options, depth: number, search: Search): number {
   const mass = massOf(belief);
   if (mass < negligible) return mass * finder.technician;
-  if (depth === 0) return inOrder(finder, belief, options.open);
+  if (depth === 0 || mass < rare) return inOrder(finder, belief, options.open);
   const best = rankAt(finder, belief, options, depth, search)[0];
   return Math.min(mass * finder.technician, best?.minutes ?? Infinity);
 }
+
+/** What comes less often than this is not looked ahead in further: the p/c order speaks for it. */
+const rare = 0.01;
 
 /** What is rarer than this is not looked into: it gets the technician's price. */
 const negligible = 1e-6;
@@ -123,7 +126,7 @@ function opened({ open, candidates }: Options, { opens }: FinderAnswer): Options
 export function inOrder(finder: Finder, belief: Belief, open: readonly number[]): number {
   const repairs = preparedOf(finder).filter(({ needs }) => needs.every((step) => open.includes(step)));
   const { technician, comesBack } = finder;
-  let now = belief;
+  const now = belief.slice();
   let mass = massOf(now);
   const enough = mass * rest;
   let minutes = 0;
@@ -153,7 +156,7 @@ export function inOrder(finder: Finder, belief: Belief, open: readonly number[])
     repairs[chosen] = repairs.at(-1)!;
     repairs.pop();
     minutes += cost * mass + dot(now, repair.comesBack) * comesBack;
-    now = afterAnswer(now, repair.left);
+    goOn(now, repair.left);
     mass = Math.max(0, mass - mended);
     best = Math.min(best, minutes + mass * technician);
   }
@@ -176,7 +179,8 @@ interface Prepared {
   cost: number;
   /** For a locked repair: the look's cost, and in each state the chance that the look opens it. */
   first: { cost: number; opens: Float64Array } | null;
-  /** Pairs of a state and the chance that it is mended and sews. */
+  /** The states that it may mend, and for each the chance that it is mended and sews. */
+  mended: Int32Array;
   mends: Float64Array;
   /** What goes on after it: shown at once, or only when it comes back; mended, and stopped by something else. */
   left: FinderAnswer;
@@ -203,15 +207,13 @@ function preparedRepair({ steps, states }: Finder, step: number): Prepared | nul
   const ending = answers.find(({ ends }) => ends);
   const same = answers.find(({ ends }) => !ends);
   if (!ending || !same) return null;
-  const mends = [
-    0,
-    ending.stays[0]!,
-    ...ending.moves.filter(({ to }) => to === 0).flatMap(({ from, weight }) => [from, weight]),
-  ];
+  const toSound = [{ from: 0, weight: ending.stays[0]! }, ...ending.moves.filter(({ to }) => to === 0)];
+  const mended = Int32Array.from(toSound, ({ from }) => from);
+  const mends = Float64Array.from(toSound, ({ weight }) => weight);
   const left = merged([same, ending], states.length);
   const comesBack = Float64Array.from(states, (_, state) => (state === 0 ? 0 : ending.stays[state]!));
   for (const { from, to, weight } of ending.moves) if (to !== 0) comesBack[from] = comesBack[from]! + weight;
-  return { needs: [step], cost, first: null, mends: Float64Array.from(mends), left, comesBack };
+  return { needs: [step], cost, first: null, mended, mends, left, comesBack };
 }
 
 /** Two answers as one, without what ends it truly mended. */
@@ -246,9 +248,8 @@ function withLooks({ steps, locked }: Finder, step: number, repair: Prepared): P
         needs: [look],
         cost: repair.cost,
         first: { cost, opens },
-        mends: repair.mends.map((value, index) =>
-          index % 2 === 0 ? value : value * opens[repair.mends[index - 1]!]!,
-        ),
+        mended: repair.mended,
+        mends: repair.mends.map((chance, index) => chance * opens[repair.mended[index]!]!),
         left: {
           ...repair.left,
           stays: repair.left.stays.map((chance, state) => 1 - opens[state]! * (1 - chance)),
@@ -268,8 +269,18 @@ function costOf(belief: Belief, mass: number, { cost, first }: Prepared): number
 }
 
 /** The mass that a repair ends and truly mends. */
-function mendedBy(belief: Belief, { mends }: Prepared): number {
+function mendedBy(belief: Belief, { mended, mends }: Prepared): number {
   let mass = 0;
-  for (let index = 0; index < mends.length; index += 2) mass += belief[mends[index]!]! * mends[index + 1]!;
+  for (let index = 0; index < mended.length; index++) mass += belief[mended[index]!]! * mends[index]!;
   return mass;
+}
+
+/** The belief after what goes on, written over it: the p/c order is walked so often that each copy would tell. */
+function goOn(belief: Belief, { stays, moves }: FinderAnswer): void {
+  const moved = moves.map(({ from, weight }) => belief[from]! * weight);
+  for (let state = 0; state < belief.length; state++) belief[state] = belief[state]! * stays[state]!;
+  for (let index = 0; index < moved.length; index++) {
+    const { to } = moves[index]!;
+    belief[to] = belief[to]! + moved[index]!;
+  }
 }
