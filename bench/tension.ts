@@ -1,6 +1,6 @@
 import { readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
-import { turnsNeeded } from '../tests/support/cases.ts';
+import { courseOf, type World } from '../tests/support/cases.ts';
 import { readUnderside } from '../src/core/tension/underside/read.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
 import { madePull } from '../tests/support/pulls.ts';
@@ -8,17 +8,35 @@ import { madePull } from '../tests/support/pulls.ts';
 /** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and photos. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
 
-const cases = Array.from({ length: 4000 }, (_, index) => index + 1);
-for (const [by, name] of [
-  ['advice', 'the advice'],
-  ['eighths', 'a fixed eighth each time'],
-] as const) {
-  const turns = cases.map((seed) => turnsNeeded(seed, by));
-  const within = [1, 2, 3, 4, 5].map(
-    (most) => `${most}: ${percent(turns.filter((turn) => turn <= most).length / turns.length)}`,
-  );
-  console.log(`screw, ${name}: case in the band within so many turns: ${within.join(', ')}`);
-}
+/** Cases a world, and the first of their seeds: nothing may be tuned on those that are told. */
+const count = Number(process.argv[2] ?? 3000);
+const firstSeed = Number(process.argv[3] ?? 500_001);
+
+for (const world of ['plain', 'second', 'third'] as const satisfies World[])
+  for (const isKnowing of world === 'plain' ? [false] : [false, true]) {
+    const courses = Array.from({ length: count }, (_, index) =>
+      courseOf(world, firstSeed + index, { isKnowing }),
+    );
+    const within = [1, 2, 3, 4].map(
+      (turns) => `${turns}: ${percent(courses.filter(({ inBand }) => inBand[turns]).length / count)}`,
+    );
+    const left = courses.flatMap((course) => course.left ?? []);
+    const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / count;
+    console.log(
+      `screw, ${world} world, ${isKnowing ? 'by one who knows slope and play' : 'the advice'}: in the band after ${within.join(', ')}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
+    );
+    if (isKnowing) continue;
+    const stated = courses.flatMap((course) => [
+      ...course.stated,
+      ...(course.left ? [{ chance: course.left.chance, landed: course.left.isIn }] : []),
+    ]);
+    const tenths = Array.from({ length: 10 }, (_, tenth) => {
+      const those = stated.filter(({ chance }) => Math.min(9, Math.floor(chance * 10)) === tenth);
+      const mean = those.reduce((sum, { chance }) => sum + chance, 0) / those.length;
+      return `${mean.toFixed(2)} → ${(those.filter(({ landed }) => landed).length / those.length).toFixed(2)} (${those.length})`;
+    });
+    console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
+  }
 for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
   const verdicts = Array.from({ length: 2000 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
   console.log(

@@ -57,10 +57,14 @@ export const screwQuestion = object(
       maxItems: 500,
       items: {
         oneOf: [
-          object({
-            is: { const: 'reading' },
-            grams: { type: 'number', exclusiveMinimum: 0, maximum: 200 },
-          }),
+          object(
+            {
+              is: { const: 'reading' },
+              grams: { type: 'number', exclusiveMinimum: 0, maximum: 200 },
+              days: { type: 'number', minimum: 0, maximum: 3650 },
+            },
+            ['days'],
+          ),
           object({ is: { const: 'turn' }, turns: { type: 'number', minimum: -4, maximum: 4 } }),
         ],
       },
@@ -75,12 +79,15 @@ export const screwAnswer = object({
     gramsSd: number,
     slope: number,
     slopeSd: number,
-    bound: number,
     turns: count,
     last: number,
+    read: { type: ['number', 'null'] },
+    wild: number,
+    readings: count,
   }),
   zone: among(zones),
   advice: object({
+    is: { enum: ['turn', 'leave', 'again'] },
     eighths: number,
     grams: number,
     spread: number,

@@ -42,8 +42,22 @@ test('a typed reading of 50 g: the screw is turned a quarter left, logged, measu
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name}: right`);
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('l');
-  await expect(page.getByRole('heading', { name: 'Leave the screw alone' })).toBeVisible();
+  // One reading is too little to leave it: a second one that agrees is asked for.
+  await expect(page.getByRole('heading', { name: 'Pull once more' })).toBeVisible();
   await expect.poll(async () => (await measured(request, machine)).length).toBe(2);
+  await page.getByLabel('Reading in grams').fill('27,5');
+  await page.getByRole('button', { name: /^Log 27\.5 g/ }).click();
+  await expect(page.getByRole('heading', { name: 'Leave the screw alone' })).toBeVisible();
+  await expect.poll(async () => (await measured(request, machine)).length).toBe(3);
+  // A reading that does not fit is doubted, not believed: dial and headline say what was read.
+  await page.getByLabel('Reading in grams').fill('45');
+  await page.getByRole('button', { name: /^Log 45\.0 g/ }).click();
+  await expect(page.getByRole('img', { name: /^Gauge: 45\.0 g/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Pull once more' })).toBeVisible();
+  await expect(page.getByText(/45\.0 g does not fit what it read before, about 27\.\d g/)).toBeVisible();
+  await page.getByLabel('Reading in grams').fill('27,5');
+  await page.getByRole('button', { name: /^Log 27\.5 g/ }).click();
+  await expect.poll(async () => (await measured(request, machine)).length).toBe(5);
   await page.reload();
   await page.getByRole('button', { name: new RegExp(`^${name}.*27\\.5 g`) }).click();
   await page.getByText('Its life so far').click();

@@ -1,50 +1,168 @@
-import { chance } from '../../src/core/base/chance.ts';
-import { followCase, nextTurn, type CaseStep } from '../../src/core/tension/case/screw.ts';
+import { chance, type Chance } from '../../src/core/base/chance.ts';
+import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
+import { afterStep, beliefOf, newCase, type ScrewPrior } from '../../src/core/tension/case/screw.ts';
+import { plays, springs } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 
-/** A made-up case: grams against turns about linear, play when turned back, a gauge that repeats to 1.5 g. */
-export function simulatedCase(seed: number) {
-  const luck = chance(seed);
-  const slope = luck.between(20, 120);
-  const play = luck.between(0, 0.03);
-  const noise = () => 1.5 * (sum12(luck) - 6);
-  let last = 0;
-  let grams = 0;
-  do grams = luck.between(8, 60);
-  while (grams >= 25 && grams <= 30);
-  return {
-    slope,
-    read: () => Math.max(0.5, grams + noise()),
-    turn(turns: number) {
-      const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
-      if (turns !== 0) last = Math.sign(turns);
-      // No case reads below a gram or two, however loose.
-      grams = Math.max(1, grams + slope * Math.sign(turns) * Math.max(0, Math.abs(turns) - lost));
-    },
-    truth: () => grams,
+/** A made-up case at the bench, with the hand that turns its screw and the gauge that reads it. */
+export interface MadeCase {
+  read(): number;
+  /** Turns the screw as far as a hand gets it that means so much. */
+  turn(turns: number): void;
+  truth(): number;
+  /** How its spring answers at 27 g, g a turn, and its play, for a coach that knows it. */
+  slope: number;
+  play: number;
+}
+
+const sum12 = (luck: Chance) => Array.from({ length: 12 }, () => luck.next()).reduce((a, b) => a + b, 0) - 6;
+
+/** Worlds that cases are made in. The advice was tuned on the first two at most; the third is for judging alone. */
+export const worlds = {
+  /** Grams against turns about linear, a hand that turns exactly, a gauge that repeats to 1.5 g; near the band at first. */
+  plain(luck: Chance): MadeCase {
+    const slope = luck.between(20, 120);
+    const play = luck.between(0, 0.03);
+    let last = 0;
+    let grams = 0;
+    do grams = luck.between(8, 60);
+    while (grams >= 25 && grams <= 30);
+    return {
+      ...{ slope, play },
+      read: () => Math.max(0.5, grams + 1.5 * sum12(luck)),
+      turn(turns) {
+        const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
+        if (turns !== 0) last = Math.sign(turns);
+        grams = Math.max(1, grams + slope * Math.sign(turns) * Math.max(0, Math.abs(turns) - lost));
+      },
+      truth: () => grams,
+    };
+  },
+  /** Each turn changes it by the same part; play to 0.08; a hand that is off by up to 1/32; gauges of 0.5 to 3 g, one reading in 25 wild. */
+  second(luck: Chance): MadeCase {
+    const part = luck.between(0.8, 3.2);
+    const play = luck.between(0, 0.08);
+    const noise = luck.between(0.5, 3);
+    let grams = anyStart(() => luck.between(5, 90));
+    let last = 0;
+    return {
+      ...{ slope: part * 27, play },
+      read: () =>
+        Math.max(0.5, luck.next() < 0.04 ? grams + luck.between(-20, 20) : grams + noise * sum12(luck)),
+      turn(turns) {
+        const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
+        last = Math.sign(turns);
+        const done = turns + luck.between(-1 / 32, 1 / 32);
+        grams *= Math.exp(part * Math.sign(done) * Math.max(0, Math.abs(done) - lost));
+        grams = Math.min(140, Math.max(1, grams));
+      },
+      truth: () => grams,
+    };
+  },
+  /**
+   * A leaf that bends under a screw: force by the power 1.6 of the way, the screw carries it with slack on both sides, the hand
+   * turns a little too far and is off by a tenth; the gauge rounds to half a gram, errs by part of the load, and hangs now and then.
+   */
+  third(luck: Chance): MadeCase {
+    const stiff = Math.exp(luck.between(Math.log(7), Math.log(45)));
+    const slack = luck.next() ** 2 * 0.08;
+    const error = luck.between(0.02, 0.06);
+    const grams = anyStart(() => Math.exp(luck.between(Math.log(5), Math.log(90))));
+    // The way that the leaf is bent, and where the screw stands in its slack.
+    let way = (grams / stiff) ** (1 / 1.6);
+    let screw = way + slack * luck.next();
+    const force = () => stiff * way ** 1.6;
+    const slope = stiff * 1.6 * ((27 / stiff) ** (1 / 1.6)) ** 0.6;
+    return {
+      ...{ slope, play: slack },
+      read() {
+        const hangs = luck.next() < 0.03 ? luck.between(0.4, 1.8) : 1;
+        return Math.max(
+          0.5,
+          Math.round(2 * (force() * hangs * (1 + error * sum12(luck)) + 0.4 * sum12(luck))) / 2,
+        );
+      },
+      turn(turns) {
+        screw = Math.max(0, screw + turns * (1 + 0.03 + 0.1 * sum12(luck) * 0.7) + 0.012 * sum12(luck));
+        // The leaf is carried along once the slack is taken up, either way.
+        way = Math.max(0.05, Math.min(screw, Math.max(screw - slack, way)));
+      },
+      truth: force,
+    };
+  },
+} as const satisfies Record<string, (luck: Chance) => MadeCase>;
+export type World = keyof typeof worlds;
+
+const band = bandOf('25-30');
+const isIn = (grams: number) => grams >= band.from && grams <= band.to;
+
+function anyStart(draw: () => number): number {
+  let grams = draw();
+  while (isIn(grams)) grams = draw();
+  return grams;
+}
+
+/** A coach that knows how the screw answers and its play, and only reads with the same gauge. */
+function knowing({ slope, play }: MadeCase): ScrewPrior {
+  const nearest = (values: readonly number[], value: number) =>
+    values.reduce(
+      (best, each, index) => (Math.abs(each - value) < Math.abs(values[best]! - value) ? index : best),
+      0,
+    );
+  const ofPlay = nearest(
+    plays.map((each) => each.play),
+    play,
+  );
+  return (spring, slopeNumber, playNumber) => {
+    const times = spring === 0 ? 27 : 1;
+    const known = nearest(
+      springs[spring]!.slopes.map((each) => each.slope * times),
+      slope,
+    );
+    return slopeNumber === known && playNumber === ofPlay ? 1 : 1e-9;
   };
 }
 
-const sum12 = (luck: ReturnType<typeof chance>) =>
-  Array.from({ length: 12 }, () => luck.next()).reduce((a, b) => a + b, 0);
+/** How the bench went with one case: grams at the end of each turn, what was said, and the pulls it took. */
+export interface Course {
+  /** In the band after so many turns (index 0: before any), or where it was left before. */
+  inBand: boolean[];
+  /** The chance that was stated for each turn, and whether it landed. */
+  stated: { chance: number; landed: boolean }[];
+  /** When the screw was left alone: whether it was in the band; null: never. */
+  left: { chance: number; isIn: boolean } | null;
+  pulls: number;
+}
 
-/**
- * Turns until the case is in the band, by the advice or by a fixed eighth each time; Infinity after ten. `told`: until
- * a reading says so; else until it truly is.
- */
-export function turnsNeeded(seed: number, by: 'advice' | 'eighths', told = false): number {
-  const one = simulatedCase(seed);
-  const band = bandOf('25-30');
-  const steps: CaseStep[] = [];
-  for (let turns = 0; turns <= 10; turns++) {
-    const grams = one.read();
-    steps.push({ is: 'reading', grams });
-    const is = told ? grams : one.truth();
-    if (is >= band.from && is <= band.to) return turns;
-    const way = grams > band.to ? -1 : grams < band.from ? 1 : 0;
-    const turn = by === 'eighths' ? way / 8 : nextTurn(followCase(steps)!, band).eighths / 8;
-    one.turn(turn);
-    steps.push({ is: 'turn', turns: turn });
+const mostPulls = 40;
+
+/** A case at the bench, followed by the advice for at most `most` turns. `isKnowing`: by the coach that knows the screw. */
+export function courseOf(world: World, seed: number, { most = 4, isKnowing = false } = {}): Course {
+  const made = worlds[world](chance(seed * 31 + 7));
+  let followed = newCase(isKnowing ? knowing(made) : undefined);
+  const inBand = [isIn(made.truth())];
+  const stated: Course['stated'] = [];
+  let pulls = 0;
+  const advised = (): TurnAdvice => {
+    followed = afterStep(followed, { is: 'reading', grams: made.read() });
+    pulls += 1;
+    return nextTurn(beliefOf(followed)!, band);
+  };
+  let left: Course['left'] = null;
+  let advice = advised();
+  while (inBand.length <= most && pulls < mostPulls) {
+    if (advice.is === 'leave') {
+      left = { chance: advice.chance, isIn: isIn(made.truth()) };
+      break;
+    }
+    if (advice.is === 'turn') {
+      made.turn(advice.eighths / 8);
+      followed = afterStep(followed, { is: 'turn', turns: advice.eighths / 8 });
+      inBand.push(isIn(made.truth()));
+      stated.push({ chance: advice.chance, landed: isIn(made.truth()) });
+    }
+    advice = advised();
   }
-  return Infinity;
+  while (inBand.length <= most) inBand.push(isIn(made.truth()));
+  return { inBand, stated, left, pulls };
 }

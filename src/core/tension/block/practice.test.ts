@@ -12,7 +12,8 @@ import {
   type PracticeMove,
   type PracticeState,
 } from './practice.ts';
-import { followCase, nextTurn, type CaseStep } from '../case/screw.ts';
+import { nextTurn } from '../case/next-turn.ts';
+import { followCase, type CaseStep } from '../case/screw.ts';
 import { bandOf } from '../targets.ts';
 
 const band = bandOf('25-30');
@@ -23,13 +24,14 @@ function follow(start: PracticeState): PracticeState {
   let state = start;
   const steps: CaseStep[] = [];
   const does = (move: PracticeMove) => (state = practise(state, move, band));
-  for (let round = 0; round < 14 && !isRight(state, band); round++) {
+  for (let round = 0; round < 40 && !isRight(state, band); round++) {
     if (state.lint) does({ does: 'clean' });
     else if (state.bobbinBad) does({ does: 'bobbin' });
     else if (state.caseBent) does({ does: 'case' });
     else {
       steps.push({ is: 'reading', grams: state.grams });
-      const { eighths } = nextTurn(followCase(steps)!, band);
+      const { is, eighths } = nextTurn(followCase(steps)!, band);
+      if (is === 'again') continue;
       const block = readBlock(
         sewBlock(state, 'third', band, () => 0.5),
         'third',

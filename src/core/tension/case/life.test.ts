@@ -30,9 +30,11 @@ test('a case is due when it was never measured, fell, has another thread, or its
 test('readings with another thread do not count for the screw, its turns do; a fall begins anew', () => {
   const life = [measured(1, 40), turned(2, -0.1), measured(3, 70, 'black'), measured(4, 34)];
   expect(stepsOf(life, white)).toEqual([
-    { is: 'reading', grams: 40 },
+    { is: 'reading', grams: 40, days: 0 },
     { is: 'turn', turns: -0.1 },
-    { is: 'reading', grams: 34 },
+    { is: 'reading', grams: 34, days: 2 },
   ]);
-  expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([{ is: 'reading', grams: 50 }]);
+  expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([
+    { is: 'reading', grams: 50, days: 2 },
+  ]);
 });

@@ -1,5 +1,13 @@
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
-import type { CaseStep } from './screw.ts';
+import {
+  afterStep,
+  followCase,
+  newCase,
+  screwOf,
+  type CaseStep,
+  type Followed,
+  type ScrewPrior,
+} from './screw.ts';
 
 /** One entry of a case's life, as far as it is about the case. */
 export type EventOfCase = {
@@ -12,14 +20,45 @@ export type EventOfCase = {
  */
 export function stepsOf(life: readonly EventOfCase[], bobbinKindId: string | null): CaseStep[] {
   let steps: CaseStep[] = [];
+  let before: string | null = null;
   for (const event of life) {
     if (event.kind === 'case_dropped') steps = [];
-    if (event.kind === 'case_measured') {
-      if ((event.data.bobbinKindId ?? null) === bobbinKindId)
-        steps.push({ is: 'reading', grams: event.data.grams });
+    if (event.kind === 'case_measured' && (event.data.bobbinKindId ?? null) === bobbinKindId) {
+      steps.push({
+        is: 'reading',
+        grams: event.data.grams,
+        days: before ? daysBetween(before, event.at) : 0,
+      });
+      before = event.at;
     }
     // The screw turns the same spring whatever thread is in it.
-    if (event.kind === 'screw_turned') steps.push({ is: 'turn', turns: event.data.turns });
+    if (event.kind === 'screw_turned') {
+      steps.push({ is: 'turn', turns: event.data.turns });
+      before = event.at;
+    }
   }
-  return steps;
+  return steps.slice(-mostSteps);
+}
+
+/** So far back a case's history is followed: older readings have faded. */
+const mostSteps = 60;
+
+const daysBetween = (from: string, to: string) =>
+  Math.max(0, (Date.parse(to) - Date.parse(from)) / 86_400_000);
+
+/** A case as its history with this bobbin thread has it: what its screw showed with other threads is known of it beforehand. */
+export function followedLife(life: readonly EventOfCase[], bobbinKindId: string | null): Followed {
+  const others = new Set(
+    life.flatMap((event) =>
+      event.kind === 'case_measured' && (event.data.bobbinKindId ?? null) !== bobbinKindId
+        ? [event.data.bobbinKindId ?? null]
+        : [],
+    ),
+  );
+  // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
+  const prior = [...others].reduce<ScrewPrior | undefined>((known, other) => {
+    const belief = followCase(stepsOf(life, other), known);
+    return belief && belief.turns > 0 ? screwOf(belief) : known;
+  }, undefined);
+  return stepsOf(life, bobbinKindId).reduce(afterStep, newCase(prior));
 }

@@ -1,157 +1,311 @@
-import { turnText } from '../../gauge/turn-words.ts';
-import { chanceWithin } from './normal.ts';
-import { gaugeSpread } from './scale.ts';
-import { middleOf, type Band } from '../targets.ts';
+import { gramsRange, handError, noises, plays, springs, type Spring } from './spring.ts';
 
-/** A case's history with one bobbin thread, oldest first: grams that were read, turns of the screw (right above 0). */
-export type CaseStep = { is: 'reading'; grams: number } | { is: 'turn'; turns: number };
+/**
+ * A case's history with one bobbin thread, oldest first: grams that were read, turns of the screw (right above 0). `days`:
+ * since the step before; left out: at once.
+ */
+export type CaseStep = { is: 'reading'; grams: number; days?: number } | { is: 'turn'; turns: number };
 
-/** What is believed of a case and its screw: both normal, and bound to each other. */
+/** What is believed of a case and its screw: a weight for every law of the spring, slope, play, noise of the gauge and tension. */
 export interface CaseBelief {
-  /** Grams now, and how the case answers, grams per turn to the right; each with its standard deviation. */
+  /** For each law of the spring, by slope, play and noise, a row of weights over tension; all together add up to 1. */
+  rows: readonly (readonly Row[])[];
+  /** Grams now, the median, and its standard deviation. */
   grams: number;
   gramsSd: number;
+  /** How the case answers at these grams, grams per turn to the right, and its standard deviation. */
   slope: number;
   slopeSd: number;
-  /** Their covariance. */
-  bound: number;
   /** Turns it was learnt from, and which way the last one went: 1 right, −1 left, 0 none. */
   turns: number;
   last: number;
+  /** The last reading, and the chance that it was a slip of the hand; 0 and null after a turn. */
+  read: number | null;
+  wild: number;
+  /** Readings since the last turn. */
+  readings: number;
 }
 
-/**
- * Half a turn took 50 g to 22 g, an eighth back gave 30 g, and on another thread half a turn took 16 g to 29.5 g:
- * 56, 64 and 27 g a turn. Common practice, no published source; how far cases differ is from memory.
- */
-export const slopePrior = { mean: 50, sd: 25 } as const;
+/** Weights over a law's tensions, with what they hold for. */
+export interface Row {
+  slope: number;
+  play: number;
+  noise: number;
+  weights: Float64Array;
+}
 
-/** Play of the screw that is lost when it turns back, turns: from memory. */
-const backlash = 0.02;
-/** No screw answers by less, g a turn: from memory. */
-const leastSlope = 5;
+/** What is known of a screw before its readings: the weight of each slope and play, as another thread or the workshop's cases taught it. */
+export type ScrewPrior = (spring: number, slope: number, play: number) => number;
 
-/**
- * Follows a case through its history. Grams g and slope s are jointly normal; a turn x moves g by s·x, a reading tells
- * g with the gauge's noise: conjugate at every step, so this is the exact posterior (Kalman 1960). A case whose first
- * step is a turn is not known before its first reading. Null without a reading. Source: Gelman et al., Bayesian Data
- * Analysis, normal model with known variance.
- */
-export function followCase(
-  steps: readonly CaseStep[],
-  noise = gaugeSpread,
-  prior = slopePrior,
-): CaseBelief | null {
-  let belief: CaseBelief | null = null;
-  let last = 0;
-  for (const step of steps) {
-    if (step.is === 'turn') {
-      const turned = effective(step.turns, last);
-      if (step.turns !== 0) last = Math.sign(step.turns);
-      if (belief)
-        belief = { ...afterTurn(belief, turned), turns: belief.turns + Number(step.turns !== 0), last };
-    } else if (belief) belief = afterReading(belief, step.grams, noise);
-    else
-      belief = {
-        grams: step.grams,
-        gramsSd: noise,
-        slope: prior.mean,
-        slopeSd: prior.sd,
-        bound: 0,
-        turns: 0,
-        last,
-      };
+/** How often a reading is a slip: from memory. Half of them lie about the true one, half anywhere. */
+const slip = { chance: 0.04, about: 10, range: 120 } as const;
+
+/** How far a case's tension wanders, as a part of it: by itself between two readings, and with the root of the days. From memory. */
+const wander = { reading: 0.004, day: 0.012, most: 0.08 } as const;
+/** How often it is another one altogether at the next reading (lint, a knock, another thread): at once, and by the day. From memory. */
+const jump = { reading: 0.008, day: 0.003, most: 0.06 } as const;
+
+/** A case as far as it was followed. */
+export type Followed = Omit<CaseBelief, 'grams' | 'gramsSd' | 'slope' | 'slopeSd'> & { isKnown: boolean };
+
+/** A case of which nothing was read yet. */
+export const newCase = (prior: ScrewPrior = () => 1): Followed => ({
+  rows: springs.map((spring, which) => beginning(spring, which, prior)),
+  isKnown: false,
+  turns: 0,
+  last: 0,
+  read: null,
+  wild: 0,
+  readings: 0,
+});
+
+/** One step more of a case's history. */
+export function afterStep(before: Followed, step: CaseStep): Followed {
+  const { isKnown } = before;
+  if (step.is === 'turn') {
+    if (step.turns === 0) return before;
+    // A case whose first step is a turn is not known before its first reading.
+    const rows = isKnown
+      ? before.rows.map((each, which) =>
+          each.map((row) => turned(row, springs[which]!, step.turns, before.last)),
+        )
+      : before.rows;
+    const turns = before.turns + Number(isKnown);
+    return { rows, isKnown, turns, last: Math.sign(step.turns), read: null, wild: 0, readings: 0 };
   }
-  return belief;
-}
-
-function afterTurn(belief: CaseBelief, turns: number): CaseBelief {
-  const { grams, gramsSd, slope, slopeSd, bound } = belief;
+  const rows = isKnown
+    ? before.rows.map((each, which) => each.map((row) => waited(row, springs[which]!, step.days ?? 0)))
+    : before.rows.map((each) => each.map(ownRow));
+  const wild = afterReading(rows, step.grams);
   return {
-    ...belief,
-    grams: grams + slope * turns,
-    gramsSd: Math.sqrt(gramsSd ** 2 + 2 * turns * bound + (turns * slopeSd) ** 2),
-    bound: bound + turns * slopeSd ** 2,
+    ...before,
+    rows,
+    isKnown: true,
+    read: step.grams,
+    // The first reading has nothing that it could fail to fit.
+    wild: isKnown ? wild : 0,
+    readings: before.readings + 1,
   };
 }
 
-function afterReading(belief: CaseBelief, grams: number, noise: number): CaseBelief {
-  const { gramsSd, slopeSd, bound } = belief;
-  const variance = gramsSd ** 2 + noise ** 2;
-  const surprise = grams - belief.grams;
-  return {
-    ...belief,
-    grams: belief.grams + (gramsSd ** 2 / variance) * surprise,
-    gramsSd: Math.sqrt((gramsSd ** 2 * noise ** 2) / variance),
-    slope: Math.max(leastSlope, belief.slope + (bound / variance) * surprise),
-    slopeSd: Math.sqrt(Math.max(1, slopeSd ** 2 - bound ** 2 / variance)),
-    bound: bound * (noise ** 2 / variance),
-  };
+/** What is believed of a case as far as it was followed; null: nothing was read yet. */
+export const beliefOf = ({ isKnown, ...case_ }: Followed): CaseBelief | null =>
+  isKnown ? { ...case_, ...summary(case_.rows) } : null;
+
+/**
+ * Follows a case through its history, exactly on a grid: Bayes' rule at every reading, and between them the screw's turn with
+ * the hand's error and its play, a slow wander, and seldom a jump. Readings may be slips. null without a reading.
+ * Source: the grid filter, Arulampalam, Maskell, Gordon and Clapp, “A tutorial on particle filters”, IEEE Transactions on Signal
+ * Processing 50(2), 2002, section III.B.
+ */
+export const followCase = (steps: readonly CaseStep[], prior?: ScrewPrior): CaseBelief | null =>
+  beliefOf(steps.reduce(afterStep, newCase(prior)));
+
+/** Before the first reading any tension is as likely as any other, by its logarithm. */
+function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
+  const flat = Float64Array.from({ length: spring.count }, (_, at) => {
+    const here = spring.from + at * spring.step;
+    return Math.log(
+      spring.grams(here + spring.step / 2) / spring.grams(Math.max(0.5, here - spring.step / 2)),
+    );
+  });
+  return spring.slopes.flatMap(({ slope, chance }, number) =>
+    plays.flatMap(({ play, chance: ofPlay }, playNumber) => {
+      const known = prior(which, number, playNumber);
+      return noises.map(({ noise, chance: ofNoise }): Row => ({
+        ...{ slope, play, noise },
+        weights: flat.map((weight) => (weight * chance * ofPlay * ofNoise * known) / 2),
+      }));
+    }),
+  );
 }
 
 /** Turns that move the spring: a turn back first takes up the play. */
-function effective(turns: number, last: number): number {
-  return last !== 0 && Math.sign(turns) === -last
-    ? Math.sign(turns) * Math.max(0, Math.abs(turns) - backlash)
-    : turns;
+export const effective = (turns: number, last: number, play: number): number =>
+  last !== 0 && Math.sign(turns) === -last ? Math.sign(turns) * Math.max(0, Math.abs(turns) - play) : turns;
+
+function sumOf(weights: Float64Array): number {
+  let sum = 0;
+  for (let at = 0; at < weights.length; at++) sum += weights[at]!;
+  return sum;
 }
 
-/** The next turn: right is tighter. */
-export interface TurnAdvice {
-  /** Eighths of a turn to the right (left below 0), down to a quarter of one; 0: leave the screw alone. */
-  eighths: number;
-  /** Grams expected afterwards, and how far they may be off. */
-  grams: number;
-  spread: number;
-  /** Chance that the case is in the band then. */
-  chance: number;
-  why: string;
-}
+/** A row of less weight in all is given up: no reading brings it back. */
+const negligible = 1e-9;
+const none = new Float64Array(0);
 
-/** Steps a hand can do, in eighths: a quarter of an eighth is a hair. */
-const steps = [0.25, 0.5, 0.75, 1, 1.5, 2, 3, 4] as const;
-/** At most a quarter turn at once, until the case has shown that it answers little. */
-const mostUnknown = 2;
-/** A turn must make it likelier by this much that the case is in the band: else the screw is left alone. */
-const worthTurning = 0.02;
-
-/**
- * The next turn towards the band, in eighths of a turn: of those a hand can do, the one most likely to land in the band;
- * when none is likely, the one that comes nearest its middle. A quarter turn at most at once (common practice, no
- * published source), half a turn once a logged turn has shown that the case answers little (below 45 g a turn; from
- * memory). When the case is as likely in the band as any turn could make it, the screw is left alone.
- */
-export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
-  const middle = middleOf(band);
-  const after = (eighths: number) => {
-    const { grams, gramsSd } = afterTurn(belief, effective(eighths / 8, belief.last));
-    return { eighths, grams, spread: gramsSd, chance: chanceWithin(band.from, band.to, grams, gramsSd) };
-  };
-  const stay = after(0);
-  const flat = belief.turns >= 1 && belief.slope + belief.slopeSd < 45;
-  const most = flat ? 4 : mostUnknown;
-  const way = Math.sign(middle - belief.grams) || 1;
-  const options = steps.filter((step) => step <= most).map((step) => after(way * step));
-  const likeliest = options.reduce((option, other) => (other.chance > option.chance + 1e-9 ? other : option));
-  if (stay.chance > 0.3 && stay.chance >= likeliest.chance - worthTurning)
-    return { ...stay, why: 'It is most likely in the band as it is: leave the screw alone.' };
-  const nearest = options.reduce((option, other) =>
-    Math.abs(other.grams - middle) < Math.abs(option.grams - middle) ? other : option,
-  );
-  const best = likeliest.chance >= 0.15 ? likeliest : nearest;
+function turned(row: Row, spring: Spring, turns: number, last: number): Row {
+  const moves = effective(turns, last, row.play);
+  if (moves === 0 || row.weights.length === 0) return row;
   return {
-    ...best,
-    why: whyTurn(best.eighths, belief, Math.abs(best.eighths) === most && best.chance < 0.5),
+    ...row,
+    weights: moved(
+      row.weights,
+      (row.slope * moves) / spring.step,
+      (row.slope * handError(turns)) / spring.step,
+    ),
   };
 }
 
-function whyTurn(eighths: number, belief: CaseBelief, isCapped: boolean): string {
-  const slope = `${Math.round(belief.slope)} g a turn, give or take ${Math.round(belief.slopeSd)}`;
-  const known =
-    belief.turns === 0
-      ? `Cases usually answer by about ${slope}.`
-      : `This case with this bobbin thread answers by ${slope} (${belief.turns} ${belief.turns === 1 ? 'turn' : 'turns'} logged).`;
-  return isCapped
-    ? `${known} More than ${turnText(eighths)} at once is too much: measure again after it.`
-    : known;
+const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
+
+/** The case after some days: it wanders, and seldom jumps to anywhere. */
+function waited(row: Row, spring: Spring, days: number): Row {
+  if (row.weights.length === 0) return ownRow(row);
+  const part = Math.min(wander.most, Math.hypot(wander.reading, wander.day * Math.sqrt(days)));
+  const weights = moved(row.weights, 0, (part * (spring.of === Math.log ? 1 : 27)) / spring.step);
+  const jumps = Math.min(jump.most, jump.reading + jump.day * days);
+  const anywhere = (jumps * sumOf(weights)) / weights.length;
+  for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;
+  return { ...row, weights };
+}
+
+/** Against a row's highest weight: what is thinner is moved, but its spreading would not be seen. */
+const tooThin = 1e-4;
+
+/** Weights moved by so many points of the grid and spread by a normal; what would leave the grid stays at its end. */
+function moved(weights: Float64Array, shift: number, spread: number): Float64Array {
+  const count = weights.length;
+  const reach = Math.ceil(4 * spread + 1);
+  const middle = Math.round(shift);
+  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, at) => {
+    const off = at - reach + middle - shift;
+    // Narrower than the grid: shared between the two points that it lies between.
+    return spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
+  });
+  let all = 0;
+  for (const value of kernel) all += value;
+  for (let at = 0; at < kernel.length; at++) kernel[at] = kernel[at]! / all;
+  let most = 0;
+  for (const weight of weights) if (weight > most) most = weight;
+  const thin = most * tooThin;
+  const after = new Float64Array(count);
+  const inside = (point: number) => (point < 0 ? 0 : point >= count ? count - 1 : point);
+  for (let from = 0; from < count; from++) {
+    const weight = weights[from]!;
+    if (weight <= thin) {
+      const to = inside(from + middle);
+      after[to] = after[to]! + weight;
+      continue;
+    }
+    const first = from + middle - reach;
+    if (first >= 0 && first + kernel.length <= count)
+      for (let at = 0; at < kernel.length; at++)
+        after[first + at] = after[first + at]! + weight * kernel[at]!;
+    else
+      for (let at = 0; at < kernel.length; at++) {
+        const to = inside(first + at);
+        after[to] = after[to]! + weight * kernel[at]!;
+      }
+  }
+  return after;
+}
+
+/** Weighs rows by a reading, writing over them: they must be the caller's own. Gives the chance that it was a slip. */
+function afterReading(rows: readonly (readonly Row[])[], grams: number): number {
+  const tables = springs.map((spring) => noises.map(({ noise }) => likelihood(spring, grams, noise)));
+  let all = 0;
+  let slips = 0;
+  const sums = rows.map((each, which) =>
+    each.map(({ weights }, index) => {
+      const { fits, misses } = tables[which]![index % noises.length]!;
+      let sum = 0;
+      for (let at = 0; at < weights.length; at++) {
+        const missed = weights[at]! * misses[at]!;
+        weights[at] = weights[at]! * fits[at]! + missed;
+        sum += weights[at]!;
+        slips += missed;
+      }
+      all += sum;
+      return sum;
+    }),
+  );
+  rows.forEach((each, which) =>
+    each.forEach((row, index) => {
+      if (sums[which]![index]! < negligible * all) row.weights = none;
+      const { weights } = row;
+      for (let at = 0; at < weights.length; at++) weights[at] = weights[at]! / all;
+    }),
+  );
+  return slips / all;
+}
+
+/** Chance density of a reading at each tension: as the gauge's noise has it, and as a slip. */
+function likelihood(spring: Spring, grams: number, noise: number) {
+  const fits = new Float64Array(spring.count);
+  const misses = new Float64Array(spring.count);
+  for (let at = 0; at < spring.count; at++) {
+    const off = grams - spring.grams(spring.from + at * spring.step);
+    fits[at] = ((1 - slip.chance) * Math.exp(-((off / noise) ** 2) / 2)) / noise;
+    misses[at] =
+      slip.chance *
+      (0.5 * (Math.exp(-((off / slip.about) ** 2) / 2) / slip.about) +
+        (0.5 * Math.sqrt(2 * Math.PI)) / slip.range);
+  }
+  return { fits, misses };
+}
+
+/** Grams and slope as they are told. */
+function summary(rows: readonly (readonly Row[])[]) {
+  const points: { grams: number; weight: number }[] = [];
+  springs.forEach((spring, which) => {
+    for (let at = 0; at < spring.count; at++) {
+      const grams = spring.grams(spring.from + at * spring.step);
+      const weight = rows[which]!.reduce((sum, { weights }) => sum + (weights[at] ?? 0), 0);
+      if (weight > 1e-9) points.push({ grams, weight });
+    }
+  });
+  points.sort((a, b) => a.grams - b.grams);
+  const grams = middleOfPoints(points);
+  const mean = points.reduce((sum, point) => sum + point.grams * point.weight, 0);
+  const gramsSd = Math.sqrt(points.reduce((sum, point) => sum + point.weight * (point.grams - mean) ** 2, 0));
+  let [slope, square] = [0, 0];
+  rows.forEach((each, which) => {
+    const times = springs[which]!.of === Math.log ? grams : 1;
+    for (const row of each) {
+      const weight = sumOf(row.weights);
+      slope += weight * row.slope * times;
+      square += weight * (row.slope * times) ** 2;
+    }
+  });
+  return { grams, gramsSd, slope, slopeSd: Math.sqrt(Math.max(0, square - slope ** 2)) };
+}
+
+/** The median of weighted points, between the two that it lies between. */
+function middleOfPoints(points: readonly { grams: number; weight: number }[]): number {
+  let below = 0;
+  for (let at = 0; at < points.length; at++) {
+    const { grams, weight } = points[at]!;
+    if (below + weight >= 0.5) {
+      const next = points[Math.min(points.length - 1, at + 1)]!.grams;
+      const before = points[Math.max(0, at - 1)]!.grams;
+      const part = (0.5 - below) / weight;
+      return grams + (part - 0.5) * ((next - before) / 2);
+    }
+    below += weight;
+  }
+  return points.at(-1)?.grams ?? gramsRange.from;
+}
+
+/** The grams to show: what is believed, or what was read last while that is in doubt. Dial, label and sentence all say this. */
+export const shownGrams = ({ read, wild, grams }: Pick<CaseBelief, 'read' | 'wild' | 'grams'>) =>
+  read !== null && wild > doubtful ? read : grams;
+
+/** From this chance on that it was a slip, a reading is asked for once more. From memory. */
+export const doubtful = 0.2;
+
+/** What a case's history taught of its screw, for its history with another bobbin thread: the weights of slope and play. */
+export function screwOf(belief: CaseBelief): ScrewPrior {
+  const before = springs.map((spring) =>
+    spring.slopes.map(({ chance }) => plays.map((each) => (chance * each.chance) / 2)),
+  );
+  const after = springs.map((spring) => spring.slopes.map(() => plays.map(() => 0)));
+  belief.rows.forEach((each, which) =>
+    each.forEach(({ weights }, index) => {
+      const play = Math.floor(index / noises.length) % plays.length;
+      const slope = Math.floor(index / (noises.length * plays.length));
+      after[which]![slope]![play]! += sumOf(weights);
+    }),
+  );
+  return (which, slope, play) => after[which]![slope]![play]! / before[which]![slope]![play]!;
 }

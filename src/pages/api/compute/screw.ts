@@ -1,6 +1,7 @@
 import { turnWords } from '../../../core/gauge/turn-words.ts';
 import { caseHealth } from '../../../core/tension/case/case-health.ts';
-import { followCase, nextTurn } from '../../../core/tension/case/screw.ts';
+import { nextTurn } from '../../../core/tension/case/next-turn.ts';
+import { followCase, shownGrams } from '../../../core/tension/case/screw.ts';
 import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
 import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
@@ -12,9 +13,10 @@ export const POST = endpoint({ body: screwQuestion, answer: screwAnswer }, async
   if (!belief) throw invalid('A turn alone says nothing: measure the case at least once.');
   const band = bandOf(body.school ?? (await workshop()).schools.case);
   const advice = nextTurn(belief, band);
+  const { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings } = belief;
   return {
-    belief,
-    zone: zoneOf(belief.grams, band),
+    belief: { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings },
+    zone: zoneOf(shownGrams(belief), band),
     advice: { ...advice, words: turnWords(advice.eighths) },
     faults: caseHealth(body.steps).faults,
   };

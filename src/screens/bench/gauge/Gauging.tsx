@@ -2,8 +2,9 @@ import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
 import { caseHealth } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
-import { stepsOf } from '../../../core/tension/case/life.ts';
-import { followCase, nextTurn } from '../../../core/tension/case/screw.ts';
+import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
+import { nextTurn } from '../../../core/tension/case/next-turn.ts';
+import { afterStep, beliefOf, shownGrams } from '../../../core/tension/case/screw.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
@@ -47,13 +48,21 @@ export function Gauging(props: GaugingProps) {
     : trace && { grams: trace.grams, by: 'case-gauge', spread: trace.spread, verdict: trace.verdict };
   const steps = stepsOf(life, bobbinKindId);
   const asIf = fresh ? [...steps, { is: 'reading' as const, grams: fresh.grams }] : steps;
-  const belief = followCase(asIf);
+  const followed = useMemo(() => followedLife(life, bobbinKindId), [life, bobbinKindId]);
+  const freshGrams = fresh?.grams ?? null;
+  const belief = useMemo(
+    () =>
+      beliefOf(freshGrams === null ? followed : afterStep(followed, { is: 'reading', grams: freshGrams })),
+    [followed, freshGrams],
+  );
   const isSteady = !fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift';
-  const advice = belief && isSteady ? nextTurn(belief, band) : null;
+  const advice = useMemo(
+    () => (belief && isSteady ? nextTurn(belief, band) : null),
+    [belief, isSteady, band],
+  );
+  const known = belief && shownGrams(belief);
   const shown =
-    pull?.is === 'coming' && pull.grams.length > 0
-      ? mean(pull.grams.slice(-10))
-      : (fresh?.grams ?? belief?.grams ?? null);
+    pull?.is === 'coming' && pull.grams.length > 0 ? mean(pull.grams.slice(-10)) : (fresh?.grams ?? known);
   const { faults } = caseHealth(asIf);
   const turnedSince = steps.at(-1)?.is === 'turn';
 
@@ -82,7 +91,7 @@ export function Gauging(props: GaugingProps) {
           <h1>
             {name}:{' '}
             {isSteady
-              ? headline(pull, fresh?.grams ?? null, belief?.grams ?? null, band, turnedSince)
+              ? headline(pull, fresh?.grams ?? null, known, band, turnedSince)
               : 'do not turn the screw'}
           </h1>
           <PullSays pull={pull} read={read} typedSays={typedSays} faults={faults} />

@@ -1,12 +1,18 @@
 import { turnWords } from '../../../core/gauge/turn-words.ts';
-import type { nextTurn } from '../../../core/tension/case/screw.ts';
+import type { TurnAdvice as Advice } from '../../../core/tension/case/next-turn.ts';
 import { gramsText } from '../case/Dial.tsx';
 import { ScrewHead } from '../case/ScrewHead.tsx';
 
-const otherTurns = [-4, -3, -2, -1.5, -1, -0.5, -0.25, 0.25, 0.5, 1, 1.5, 2, 3, 4];
+const otherTurns = [-4, -3, -2, -1.5, -1, -0.5, 0.5, 1, 1.5, 2, 3, 4];
+
+const headings = {
+  turn: (eighths: number) => `Turn ${turnWords(eighths)}`,
+  leave: () => 'Leave the screw alone',
+  again: () => 'Pull once more',
+} as const satisfies Record<Advice['is'], (eighths: number) => string>;
 
 interface TurnAdviceProps {
-  advice: ReturnType<typeof nextTurn>;
+  advice: Advice;
   /** A reading stands there that is not logged yet. */
   unlogged: boolean;
   onTurn: (turns: number) => void;
@@ -18,10 +24,10 @@ export function TurnAdvice({ advice, unlogged, onTurn }: TurnAdviceProps) {
     <div className="sheet flex w-full flex-wrap items-center gap-4 p-3">
       <ScrewHead eighths={advice.eighths} />
       <div className="min-w-40 flex-1">
-        <h2>{advice.eighths === 0 ? 'Leave the screw alone' : `Turn ${turnWords(advice.eighths)}`}</h2>
+        <h2>{headings[advice.is](advice.eighths)}</h2>
         {advice.eighths !== 0 && (
           <p className="figures">
-            Then about {gramsText(advice.grams)} g; in the band {Math.round(advice.chance * 100)} times in
+            Then about {gramsText(advice.grams)} g; in the band {Math.floor(advice.chance * 100)} times in
             100.
           </p>
         )}

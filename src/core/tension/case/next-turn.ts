@@ -1,0 +1,192 @@
+import { turnText } from '../../gauge/turn-words.ts';
+import { middleOf, type Band } from '../targets.ts';
+import { chanceWithin } from './normal.ts';
+import { doubtful, effective, type CaseBelief } from './screw.ts';
+import { handError, springs } from './spring.ts';
+
+/** What to do at the case next. */
+export interface TurnAdvice {
+  /** Turn the screw, leave it, or pull once more because what is known is not enough. */
+  is: 'turn' | 'leave' | 'again';
+  /** Eighths of a turn to the right (left below 0), down to half of one; 0 where the screw is not turned. */
+  eighths: number;
+  /** Grams expected afterwards, and how far they may be off. */
+  grams: number;
+  spread: number;
+  /** Chance that the case is in the band then, with the hand's error and all that is not known. */
+  chance: number;
+  why: string;
+}
+
+/** Steps a hand can do, in eighths: a sixteenth is the least. */
+const steps = [0.5, 1, 1.5, 2, 3, 4] as const;
+/** A quarter turn at most at once, but for a case that is far off (common practice, no published source). */
+const quarter = 2;
+/** "Leave it" is said from this chance on. */
+export const sure = 0.92;
+/** A turn must make it likelier by this much. */
+const worthTurning = 0.04;
+/** So near that a turn lands in the band this often, it is only turned by two readings. From memory. */
+const near = 0.2;
+const twice = 2;
+/** More readings in a row than this tell nothing new. */
+const enoughReadings = 8;
+
+/** The tension as it may be, cell by cell: everything but the gauge's noise, which no turn hangs on. */
+interface Cell {
+  spring: number;
+  slope: number;
+  play: number;
+  /** From the first to the last tension that is thought of, each with its weight. */
+  tensions: { tension: number; weight: number }[];
+}
+
+function cellsOf({ rows }: CaseBelief): Cell[] {
+  return rows.flatMap((each, spring) => {
+    const cells = new Map<string, Float64Array>();
+    for (const { slope, play, weights } of each) {
+      if (weights.length === 0) continue;
+      const key = `${slope} ${play}`;
+      const sum = cells.get(key);
+      if (sum) for (let at = 0; at < sum.length; at++) sum[at] = sum[at]! + weights[at]!;
+      else cells.set(key, weights.slice());
+    }
+    const { from, step } = springs[spring]!;
+    return [...cells].flatMap(([key, weights]): Cell[] => {
+      const [slope, play] = key.split(' ').map(Number);
+      const tensions = [...weights].flatMap((weight, at) =>
+        weight > 1e-5 ? [{ tension: from + at * step, weight }] : [],
+      );
+      return tensions.length > 0 ? [{ spring, slope: slope!, play: play!, tensions }] : [];
+    });
+  });
+}
+
+interface After {
+  eighths: number;
+  grams: number;
+  spread: number;
+  chance: number;
+  /** Chance to have gone right through the band and out on the other side. */
+  past: number;
+  /** Chance to be in the band, with what a later turn may still make of the rest. */
+  worth: number;
+}
+
+/** What a turn would make of it. */
+function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: Band): After {
+  const turns = eighths / 8;
+  const middle = Math.log(middleOf(band));
+  let [all, sum, square, chance, past, later] = [0, 0, 0, 0, 0, 0];
+  for (const { spring, slope, play, tensions } of cells) {
+    const law = springs[spring]!;
+    const moves = effective(turns, last, play);
+    const shift = slope * moves;
+    const spread = moves === 0 ? 0 : slope * handError(turns);
+    const [low, high] = [law.of(band.from), law.of(band.to)];
+    // A point of the grid stands for what lies half a step about it.
+    const wide = Math.hypot(spread, 0.29 * law.step);
+    for (const { tension, weight } of tensions) {
+      const then = tension + shift;
+      const inBand = landsIn(then, wide, low, high);
+      const grams = Math.max(1, law.grams(then));
+      all += weight;
+      sum += weight * grams;
+      square += weight * grams ** 2;
+      chance += weight * inBand;
+      later += weight * (1 - inBand) * Math.exp(-Math.abs(Math.log(grams) - middle) / reach);
+      if (turns !== 0 && (turns < 0 ? then < low : then > high)) past += weight;
+    }
+  }
+  const mean = sum / all;
+  return {
+    eighths,
+    grams: mean,
+    spread: Math.sqrt(Math.max(0, square / all - mean ** 2)),
+    chance: chance / all,
+    past: past / all,
+    worth: (chance + stillToCome * later) / all,
+  };
+}
+
+/** Chance to land between two bounds; five deviations off it is not worked out. */
+const landsIn = (mean: number, sd: number, from: number, to: number) =>
+  mean < from - 5 * sd || mean > to + 5 * sd ? 0 : chanceWithin(from, to, mean, sd);
+
+/** What nearness is worth to the next turn: so much of the band's own at the band, falling off over this distance in logarithms. From memory. */
+const stillToCome = 0.7;
+const reach = 0.25;
+
+/**
+ * The next turn towards the band: of those a hand can do, the one that lands in it most often, given the hand; while none is
+ * likely, the one that brings the next within reach. A quarter turn at most at once (common practice, no published source),
+ * up to half a turn where the case is so far off that it will hardly go past. The screw is left alone from a chance of nine
+ * in ten on; while that is not reached and no turn makes it likelier, and where the last reading may have been a slip, it is
+ * pulled once more.
+ */
+export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
+  const cells = cellsOf(belief);
+  const stay = afterTurn(cells, 0, belief.last, band);
+  if (belief.read !== null && belief.wild > doubtful)
+    return { ...told(stay), is: 'again', why: doesNotFit(belief) };
+  if (stay.chance >= sure)
+    return {
+      ...told(stay),
+      is: 'leave',
+      why: `It is in the band ${inHundred(stay.chance)}: leave the screw alone.`,
+    };
+  const options = [-1, 1]
+    .flatMap((way) => steps.map((step) => afterTurn(cells, way * step, belief.last, band)))
+    .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < 0.03);
+  const best = options.reduce((option, other) => (other.worth > option.worth + 1e-9 ? other : option));
+  if (best.worth > stay.worth + worthTurning && belief.readings < twice && best.chance > near)
+    return {
+      ...told(stay),
+      is: 'again',
+      why: 'Near the band one pull is too little to turn by: pull once more.',
+    };
+  if (best.worth > stay.worth + worthTurning)
+    return { ...told(best), is: 'turn', why: whyTurn(best, belief, band) };
+  if (belief.readings >= enoughReadings)
+    return {
+      ...told(stay),
+      is: 'leave',
+      why: `No turn that a hand can do makes it likelier than it is: ${inHundred(stay.chance)} in the band.`,
+    };
+  return {
+    ...told(stay),
+    is: 'again',
+    why: `In the band ${inHundred(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
+  };
+}
+
+const told = ({ eighths, grams, spread, chance }: After) => ({ eighths, grams, spread, chance });
+
+/** "in 93 of 100". */
+const inHundred = (chance: number) => `in ${Math.floor(chance * 100)} of 100`;
+
+function doesNotFit({ read, grams }: CaseBelief): string {
+  return Math.abs(Math.log(read! / grams)) > 0.1
+    ? `${read!.toFixed(1)} g does not fit what it read before, about ${grams.toFixed(1)} g. Is the same bobbin thread in it? Pull once more.`
+    : `${read!.toFixed(1)} g does not quite fit what it read before. Pull once more.`;
+}
+
+/** Farther off than this it is no fine tuning any more, part of the middle of the band. From memory. */
+const farOff = 0.6;
+
+function whyTurn(
+  { eighths, chance }: After,
+  { turns, slope, slopeSd, grams }: CaseBelief,
+  band: Band,
+): string {
+  const answer = `${Math.round(slope)} g a turn, give or take ${Math.round(slopeSd)}`;
+  const known =
+    turns === 0
+      ? `Cases at this tension usually answer by about ${answer}.`
+      : `This case answers by about ${answer} (${turns} ${turns === 1 ? 'turn' : 'turns'} logged).`;
+  if (Math.abs(Math.log(grams / middleOf(band))) > farOff && chance < 0.5)
+    return `${known} ${grams.toFixed(0)} g is no fine tuning any more: ${turnText(eighths)} now, then a reading, then the rest.`;
+  if (Math.abs(eighths) === quarter && chance < 0.5)
+    return `${known} More than ${turnText(eighths)} at once is too much: measure again after it.`;
+  return known;
+}
