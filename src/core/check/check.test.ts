@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
 import poissonCdf from '@stdlib/stats-base-dists-poisson-cdf';
 import { defaultSchools } from '../advice/schools.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
-import { breaksRose, poissonTail } from '../tension/case/breaks-rose.ts';
+import { binomialTail, breaksRose } from '../tension/case/breaks-rose.ts';
 import { deriveChecks } from './derive.ts';
 import type { CheckInput, CheckThread } from './input.ts';
 import { markOf, type CheckMark } from './item.ts';
@@ -175,22 +176,40 @@ describe('what was said of an item', () => {
 });
 
 describe('breaks that rose', () => {
-  it('the tail of Poisson’s distribution (against @stdlib/stats-base-dists-poisson-cdf)', () => {
-    for (const mean of [0.3, 1, 4.2, 12]) {
-      for (const count of [1, 3, 8, 20])
-        expect(poissonTail(count, mean)).toBeCloseTo(1 - poissonCdf(count - 1, mean), 10);
+  it('the tail of the binomial is the package’s, for few and for very many', () => {
+    for (const all of [3, 10, 40, 200, 2000])
+      for (const share of [0.01, 0.2, 0.5, 0.9])
+        for (const hits of [1, Math.ceil(all / 3), all])
+          expect(binomialTail(hits, all, share)).toBeCloseTo(1 - binomialCdf(hits - 1, all, share), 9);
+    // Three heads of three (exact): one in eight.
+    expect(binomialTail(3, 3, 0.5)).toBeCloseTo(0.125, 12);
+    expect(binomialTail(0, 5, 0.3)).toBe(1);
+    expect(binomialTail(2000, 2800, 0.1)).toBeLessThan(1e-100);
+  });
+
+  it('with the same rate before and since it speaks one time in a hundred at most', () => {
+    for (const [rate, sewn, sewnBefore] of [
+      [3, 50_000, 100_000],
+      [8, 100_000, 60_000],
+      [1, 400_000, 400_000],
+    ] as const) {
+      // Exact: every count of both, weighed by its Poisson chance.
+      const [mean, meanBefore] = [(rate * sewn) / 1e5, (rate * sewnBefore) / 1e5];
+      const chance = (count: number, of: number) =>
+        poissonCdf(count, of) - (count > 0 ? poissonCdf(count - 1, of) : 0);
+      let alarms = 0;
+      for (let breaks = 3; breaks < 60; breaks++)
+        for (let before = 0; before < 60; before++)
+          if (breaksRose({ breaks, stitches: sewn }, { breaks: before, stitches: sewnBefore }))
+            alarms += chance(breaks, mean) * chance(before, meanBefore);
+      expect(alarms).toBeLessThan(0.01);
     }
   });
 
-  it('holds for large counts, as the normal distribution says of them', () => {
-    // Poisson's table, mean 1: P(N ≥ 3) = 1 − 0.9197 (any handbook's cumulative table).
-    expect(poissonTail(3, 1)).toBeCloseTo(0.0803, 4);
-    expect(poissonTail(0, 5)).toBe(1);
-    expect(poissonTail(2000, 800)).toBeLessThan(1e-100);
-    expect(poissonTail(800, 2000)).toBeCloseTo(1, 12);
-    // Two standard deviations of √10,000 above its mean, with the half for a whole number: 0.0228 (normal table).
-    expect(poissonTail(10_200, 10_000)).toBeCloseTo(0.0231, 3);
-  });
+  it('few stitches are told as they are', () =>
+    expect(breaksRose({ breaks: 4, stitches: 400 }, { breaks: 1, stitches: 1_000_000 })).toContain(
+      '4 in 400 stitches',
+    ));
 
   it('speaks when breaks came far oftener than before, and not for a chance one', () => {
     expect(breaksRose({ breaks: 8, stitches: 100_000 }, { breaks: 10, stitches: 1_000_000 })).toContain(

@@ -62,17 +62,19 @@ describe('through the needle plate', () => {
     const quarter = toPlate(1, { mu: 0.3, spread: 0, pairs: 1 });
     expect(quarter ** 2).toBeCloseTo(2.566, 3);
   });
-  test('paired readings teach the machine’s own friction; one pair is half believed', () => {
+  test('paired readings teach the machine’s own friction; one pair is not wholly believed', () => {
     const own = { mu: 0.2, spread: 0.01, pairs: 0 };
     const pairs = [20, 25, 30, 40].map((grams) => ({ caseGrams: grams, plateGrams: toPlate(grams, own) }));
-    expect(learnFriction(pairs).mu).toBeCloseTo(0.2, 2);
+    expect(Math.abs(learnFriction(pairs).mu - 0.2)).toBeLessThan(0.01);
     const once = learnFriction(pairs.slice(0, 1)).mu;
     expect(once).toBeGreaterThan(usualFriction.mu);
     expect(once).toBeLessThan(0.2);
     expect(learnFriction([])).toBe(usualFriction);
   });
-  test('less through the plate than at the case cannot be', () =>
-    expect(() => learnFriction([{ caseGrams: 30, plateGrams: 28 }])).toThrow(/must read more/));
+  test('much less through the plate than at the case cannot be; a little less is the gauge’s error', () => {
+    expect(() => learnFriction([{ caseGrams: 30, plateGrams: 14 }])).toThrow(/must read more/);
+    expect(learnFriction([{ caseGrams: 30, plateGrams: 29 }]).mu).toBeLessThan(usualFriction.mu);
+  });
 });
 
 test('the drop test is an interval', () => {

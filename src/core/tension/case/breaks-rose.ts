@@ -1,4 +1,4 @@
-import gammainc from '@stdlib/math-base-special-gammainc';
+import betainc from '@stdlib/math-base-special-betainc';
 
 /** Breaks on the bobbin's side over stitches sewn. */
 export interface BreakCount {
@@ -8,23 +8,32 @@ export interface BreakCount {
 
 /** Few breaks say nothing: below this many nothing is said. */
 const leastBreaks = 3;
+/** So seldom it may be said though nothing changed: of machines whose rate stays, one in a hundred. From memory. */
+const falseAlarms = 0.01;
 
 /**
- * Whether bobbin-side breaks came clearly oftener since the case was last measured than before it: the chance of as many
- * or more, at the rate from before, is below one in a hundred. Poisson's upper tail (Poisson 1837). Null: no; otherwise a
- * sentence. Stitches above 0 on both sides are needed.
+ * Whether bobbin-side breaks came clearly oftener since the case was last measured than before it. Neither rate is known: given
+ * how many breaks there were in all, those since are binomial by the share of the stitches, if nothing changed; said where as many or more have
+ * a chance below one in a hundred. Null: no; otherwise a sentence. Stitches above 0 on both sides are needed.
+ * Source: the conditional test of two Poisson rates, Przyborowski and Wilenski, Biometrika 31, 1940.
  */
 export function breaksRose(since: BreakCount, before: BreakCount): string | null {
   if (since.breaks < leastBreaks || before.stitches <= 0 || since.stitches <= 0) return null;
-  // No break before is read as half a one: a rate of nothing would make any break alarming.
-  const expected = (Math.max(0.5, before.breaks) / before.stitches) * since.stitches;
-  if (poissonTail(since.breaks, expected) >= 0.01) return null;
-  const thousand = (value: number) => Math.round(value / 1000).toLocaleString('en-GB');
-  return `Breaks on the bobbin’s side rose since it was measured: ${since.breaks} in ${thousand(since.stitches)} thousand stitches, where ${expected < 10 ? expected.toFixed(1) : Math.round(expected)} were usual.`;
+  const share = since.stitches / (since.stitches + before.stitches);
+  if (binomialTail(since.breaks, since.breaks + before.breaks, share) >= falseAlarms) return null;
+  const usual = (before.breaks * since.stitches) / before.stitches;
+  return `Breaks on the bobbin’s side rose since it was measured: ${since.breaks} in ${stitches(since.stitches)}, where ${usual < 10 ? usual.toFixed(1) : Math.round(usual)} were usual.`;
 }
 
+/** "4,200 stitches", "100 thousand stitches". */
+const stitches = (count: number) =>
+  count < 10_000
+    ? `${Math.round(count).toLocaleString('en-GB')} stitches`
+    : `${Math.round(count / 1000).toLocaleString('en-GB')} thousand stitches`;
+
 /**
- * P(N ≥ count) for a Poisson count of mean `mean` above 0: the regularised lower gamma function at (count, mean). Valid for
- * any count from 0 and any mean. Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.4.21.
+ * P(N ≥ hits) of `all` trials that hit with chance `share`: the regularised incomplete beta function. Hits from 0 to all, share
+ * between 0 and 1. Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.5.24.
  */
-export const poissonTail = (count: number, mean: number): number => (count <= 0 ? 1 : gammainc(mean, count));
+export const binomialTail = (hits: number, all: number, share: number): number =>
+  hits <= 0 ? 1 : betainc(share, hits, all - hits + 1);
