@@ -26,13 +26,13 @@ export interface PlateFriction {
  */
 export const usualFriction: PlateFriction = { mu: Math.log(35 / 30) / plateAngle, spread: 0.1, pairs: 0 };
 
-/** How far readings repeat counts, before any pair, as if so many had been seen to be {@link gaugeSpread} off. From memory. */
-const noiseWorth = 1;
+/** How far readings repeat counts, before any pair, as if so many pairs had been seen to be {@link gaugeSpread} off. From memory. */
+const noiseWorth = 0.5;
 
 /**
  * Friction learnt from paired readings of the same case and thread, one at the case and one through the plate.
  * T2 = T1·e^(μθ), belt friction. Source: Euler–Eytelwein. Each pair tells μ with the gauge's error in both of its readings;
- * how far readings repeat is not known and learnt along (inverse chi-square, its beginning worth one pair), so that few pairs leave a
+ * how far readings repeat is not known and learnt along (inverse chi-square, its beginning worth half a pair), so that few pairs leave a
  * wide interval (Student's, by its first term: Abramowitz and Stegun 26.7.5). The usual value counts as one more measurement.
  * Low pairs count like high ones: leaving them out would raise μ. Throws PairsOdd where a plate reading lies far below the case's.
  */
