@@ -23,7 +23,16 @@ const browser = await chromium.launchPersistentContext(mkdtempSync(join(tmpdir()
 console.log(
   '| page | performance | accessibility | best practices | LCP | CLS | TBT |\n|---|---|---|---|---|---|---|',
 );
-for (const path of ['/heron/run', '/heron/head', '/heron/jobs', '/heron/ledger', '/teal/run', '/workshop', '/heron/trace', '/heron/cards']) {
+for (const path of [
+  '/heron/run',
+  '/heron/head',
+  '/heron/jobs',
+  '/heron/ledger',
+  '/teal/run',
+  '/workshop',
+  '/heron/trace',
+  '/heron/cards',
+]) {
   const result = await lighthouse(
     base + path,
     { port, onlyCategories: ['performance', 'accessibility', 'best-practices'], logLevel: 'error' },

@@ -1,5 +1,6 @@
 import { readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
+import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type World } from '../tests/support/cases.ts';
 import { readUnderside } from '../src/core/tension/underside/read.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
@@ -37,6 +38,14 @@ for (const world of ['plain', 'second', 'third'] as const satisfies World[])
     });
     console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
   }
+for (const world of ['second', 'third'] as const)
+  for (const school of ['third', 'forty-fifty', 'half'] as const)
+    for (const start of ['bobbin-first', 'top-first'] as const) {
+      const { sideWrong, precision, recall } = blocksRead(world, school, start, 1500, firstSeed);
+      console.log(
+        `blocks, ${world} world, ${school}, ${start}: side named wrongly ${percent(sideWrong)}, knobs: precision ${percent(precision)}, recall ${percent(recall)}`,
+      );
+    }
 for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
   const verdicts = Array.from({ length: 2000 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
   console.log(

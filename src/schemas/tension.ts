@@ -115,8 +115,9 @@ export const blockQuestion = object(
           bobbin: width,
           right: width,
           unevenness: { type: ['number', 'null'], minimum: 0, maximum: 1 },
+          spread: { type: ['number', 'null'], minimum: 0, maximum: 0.5 },
         },
-        ['unevenness'],
+        ['unevenness', 'spread'],
       ),
     },
     share: answersOf('share'),
@@ -140,6 +141,7 @@ export const blockAnswer = object({
   share: number,
   off: number,
   common: number,
+  caseChance: number,
   moves: {
     type: 'array',
     items: {
@@ -149,6 +151,7 @@ export const blockAnswer = object({
       ],
     },
   },
+  test: { type: ['string', 'null'] },
   says: { type: 'string' },
   also: { type: 'array', items: { type: 'string' } },
 });

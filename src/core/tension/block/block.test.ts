@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { blocksRead } from '../../../../tests/support/blocks.ts';
 import { readBlock, scatterOf, shareSchools, type BlockColumn } from './block.ts';
 
 const columns = (shares: readonly number[], width = 10): BlockColumn[] =>
@@ -88,31 +89,76 @@ describe('reading the underside', () => {
   );
 });
 
-describe('the least moves', () => {
+describe('case or knobs', () => {
+  test('four right, two a hair over: nothing of the case', () => {
+    const { moves, says } = readBlock(columns([0.33, 0.33, 0.33, 0.33, 0.41, 0.41]), 'third', 'bobbin-first');
+    expect(moves).toEqual([]);
+    expect(says).toBe('All 6 columns are right.');
+  });
+  test('five too much and one right as it is: the case, and then that one', () => {
+    const shares = [...all(0.6, 5), 0.33];
+    const block = readBlock(columns(shares), 'third', 'bobbin-first');
+    expect(block.moves).toEqual([
+      { part: 'case', way: 'tighten' },
+      { part: 'knob', position: 6, way: 'tighten' },
+    ]);
+    expect(block.says).toBe(
+      '5 of 6 show too much bobbin: tighten the case. Then position 6 shows too little bobbin: tighten its knob a little.',
+    );
+    // Top first: the same moves the other way round, and the sentence in their order.
+    const top = readBlock(columns(shares), 'third', 'top-first');
+    expect(top.moves[0]).toEqual({ part: 'knob', position: 6, way: 'tighten' });
+    expect(top.says).toMatch(/^position 6 .*\. Then 5 of 6 show too much bobbin: tighten the case\.$/);
+  });
+  test('one column alone does not tell: nothing is said of others', () => {
+    const block = readBlock(columns([0.6]), 'third', 'bobbin-first');
+    expect(block.moves).toEqual([{ part: 'knob', position: 1, way: 'loosen' }]);
+    expect(block.says).not.toMatch(/others/);
+    expect(block.test).toMatch(/One column does not tell the case from the knob/);
+  });
+  test('where both explain it the test that tells them apart is offered, with its positions', () => {
+    const both = [0.47, 0.47, 0.33, 0.34];
+    const { test: told, caseChance } = readBlock(columns(both), 'third', 'bobbin-first');
+    expect(caseChance).toBeGreaterThan(0.1);
+    expect(caseChance).toBeLessThan(0.9);
+    expect(told).toMatch(/sew \d and \d again with the spare case\. If both change alike, it is the case\./);
+    expect(readBlock(columns(all(0.6)), 'third', 'bobbin-first').test).toBeNull();
+  });
+  test('a share that is hardly known is not called off', () => {
+    const [wide, exact] = [0.06, 0.01].map((spread) =>
+      readBlock(
+        columns([0.33, 0.34, 0.32, 0.45]).map((column) => ({ ...column, spread })),
+        'third',
+        'bobbin-first',
+      ),
+    );
+    expect(wide!.moves).toEqual([]);
+    expect(exact!.moves).toEqual([{ part: 'knob', position: 4, way: 'loosen' }]);
+  });
+  test.each(['third', 'forty-fifty', 'half'] as const)(
+    'on made-up blocks of the school “%s” the side is right, and so are the knobs',
+    (school) => {
+      for (const start of ['bobbin-first', 'top-first'] as const) {
+        const { sideWrong, precision, recall } = blocksRead('second', school, start, 200);
+        expect(sideWrong).toBeLessThanOrEqual(0.05);
+        expect(precision).toBeGreaterThanOrEqual(0.85);
+        expect(recall).toBeGreaterThanOrEqual(0.85);
+      }
+    },
+  );
+});
+
+describe('after the moves', () => {
   const shares = fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 2, maxLength: 12 });
-  test('no change of the case with fewer knobs brings all into the band', () =>
-    fc.assert(
-      fc.property(shares, (list) => {
-        const band = shareSchools.third;
-        const { moves, common } = readBlock(columns(list), 'third', 'bobbin-first');
-        const outside = (shift: number) =>
-          list.filter((one) => one + shift > band.to + 1e-9 || one + shift < band.from - 1e-9).length;
-        // A fine grid of shifts as the other way to find it.
-        let least = outside(0);
-        for (let shift = -1; shift <= 1; shift += 0.001) least = Math.min(least, outside(shift) + 1);
-        expect(moves.length).toBeLessThanOrEqual(least);
-        expect(moves.length).toBe(outside(common) + (common === 0 ? 0 : 1));
-      }),
-    ));
-  test('after the moves every position is in the band', () =>
+  test('every position that no knob is named for is in the band, or within what its reading may be off', () =>
     fc.assert(
       fc.property(shares, (list) => {
         const { columns: read, moves, common } = readBlock(columns(list), 'third', 'bobbin-first');
         const knobs = moves.flatMap((move) => (move.part === 'knob' ? [move.position] : []));
         for (const one of read)
           if (!knobs.includes(one.position)) {
-            expect(one.share + common).toBeLessThanOrEqual(shareSchools.third.to + 1e-6);
-            expect(one.share + common).toBeGreaterThanOrEqual(shareSchools.third.from - 1e-6);
+            expect(one.share + common).toBeLessThanOrEqual(shareSchools.third.to + 0.06);
+            expect(one.share + common).toBeGreaterThanOrEqual(shareSchools.third.from - 0.06);
           }
       }),
     ));

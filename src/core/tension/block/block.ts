@@ -1,6 +1,6 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
-import { middleOf } from '../targets.ts';
+import { explain } from './explain.ts';
 
 /** One column of a test block seen from below, widths in mm from left to right: top thread, bobbin, top thread. */
 export interface BlockColumn {
@@ -10,6 +10,8 @@ export interface BlockColumn {
   right: number;
   /** How much the bobbin's share varies along the column (standard deviation of shares), when it was measured. */
   unevenness?: number | null;
+  /** How far its share may be off, one standard deviation; left out: as widths are read by eye. */
+  spread?: number | null;
   /** Its edges were moved by hand on the photo. */
   corrected?: boolean;
 }
@@ -52,7 +54,11 @@ export interface BlockVerdict {
   off: number;
   /** What all positions have in common that the case must mend, as a change of share; 0: nothing. */
   common: number;
+  /** Chance that the case is off. */
+  caseChance: number;
   moves: BlockMove[];
+  /** What would tell case and knobs apart, where both explain it; null: one of them does. */
+  test: string | null;
   /** One sentence. */
   says: string;
   /** Sentences on what no knob mends: off centre, uneven. */
@@ -63,10 +69,17 @@ export interface BlockVerdict {
 const centreLimit = 0.15;
 const unevenLimit = 0.07;
 
+/** How far a share may be off that was read by eye, and a scatter that knobs always have. From memory. */
+const byEye = 0.02;
+
+/** Both explanations stand while neither has more than this chance. From memory. */
+const stands = 0.9;
+
 /**
  * Reads a test block. All positions off the same way: the bobbin side. One position off: that position's knob (common
- * practice, no published source). The common shift is the one that brings the most positions into the band, the
- * smallest such; the others need their knobs: no smaller number of moves brings all into the band. With the bobbin stripe too wide,
+ * practice, no published source). What is likelier is weighed by a mixture of a shift that all have in common and of single positions,
+ * each share with how far it may be off ({@link explain}); where both explanations stand, the test that tells them apart is
+ * given. The sentence is made from the moves. With the bobbin stripe too wide,
  * top is tight or bobbin loose; too narrow, top is loose or bobbin tight. Throws BlockEmpty, ColumnOdd, ColumnTwice.
  */
 export function readBlock(
@@ -89,15 +102,22 @@ export function readBlock(
   }
   const band = shareSchools[school];
   const shares = columns.map(({ left, bobbin, right }) => bobbin / (left + bobbin + right));
-  const common = columns.length < 2 ? 0 : commonShift(shares, band, start);
+  const explained = explain(
+    shares.map((share, index) => ({ share, spread: Math.max(0.005, columns[index]!.spread ?? byEye) })),
+    band,
+    start,
+  );
+  // One column alone does not tell case from knob: nothing is said of the case.
+  const common = columns.length > 1 && explained.caseChance > 0.5 ? -explained.shift : 0;
   const read = columns.map(({ position, left, bobbin, right, unevenness }, index): ColumnReading => {
     const share = shares[index]!;
     const then = share + common;
+    const isOff = columns.length === 1 ? then > band.to || then < band.from : explained.knobs[index]! > 0.5;
     return {
       position,
       share,
       offset: (left - right) / (left + bobbin + right),
-      is: then > band.to + 1e-9 ? 'too-much' : then < band.from - 1e-9 ? 'too-little' : 'right',
+      is: !isOff ? 'right' : then > (band.from + band.to) / 2 ? 'too-much' : 'too-little',
       offCentre: Math.abs(left - right) / (left + bobbin + right) > centreLimit,
       uneven: (unevenness ?? 0) > unevenLimit,
     };
@@ -110,80 +130,69 @@ export function readBlock(
       way: is === 'too-much' ? 'loosen' : 'tighten',
     }));
   const screw: BlockMove[] = common === 0 ? [] : [{ part: 'case', way: common < 0 ? 'tighten' : 'loosen' }];
-  const moves = start === 'top-first' && knobs.length > 0 ? [...knobs, ...screw] : [...screw, ...knobs];
+  const moves = start === 'top-first' ? [...knobs, ...screw] : [...screw, ...knobs];
   const share = median([...shares]);
   return {
     columns: read,
     share,
     off: share > band.to ? share - band.to : share < band.from ? share - band.from : 0,
     common,
+    caseChance: explained.caseChance,
     moves,
-    says: says(read, common, knobs.length, columns.length),
+    test: testOf(read, knobs.length + screw.length > 0 ? explained.caseChance : null),
+    says: saysOf(moves, read),
     also: alsoOf(read),
   };
+}
+
+/** The test that tells case and knobs apart, where both stand: the position farthest off, and the one nearest the middle of all. */
+function testOf(read: readonly ColumnReading[], caseChance: number | null): string | null {
+  if (caseChance === null) return null;
+  if (read.length === 1)
+    return 'One column does not tell the case from the knob: sew the block with its neighbours too.';
+  if (caseChance > stands || caseChance < 1 - stands) return null;
+  const middle = median(read.map(({ share }) => share));
+  const byDistance = [...read].sort((a, b) => Math.abs(b.share - middle) - Math.abs(a.share - middle));
+  const pair = [byDistance[0]!.position, byDistance.at(-1)!.position].sort((a, b) => a - b);
+  return `It may be the case or the knobs: sew ${pair[0]} and ${pair[1]} again with the spare case. If both change alike, it is the case.`;
 }
 
 /** How far the shares scatter about their median, robustly: what the block's single positions are judged against. */
 export const scatterOf = (shares: readonly number[]) => 1.4826 * medianAbsoluteDeviation([...shares]);
 
-/**
- * The change of share, for all positions alike, that leaves the fewest outside the band; 0 when no change leaves at
- * least two fewer (a move of the case must save two of the knobs'), the nearest to the middle of the band among equals.
- * Top first: the case is touched only when more than half the positions are off the same way.
- */
-function commonShift(
-  shares: readonly number[],
-  band: { from: number; to: number },
-  start: StartSchool,
-): number {
-  const outside = (shift: number) =>
-    shares.filter((share) => share + shift > band.to + 1e-9 || share + shift < band.from - 1e-9).length;
-  const now = outside(0);
-  if (start === 'top-first') {
-    const tooMuch = shares.filter((share) => share > band.to).length;
-    const tooLittle = shares.filter((share) => share < band.from).length;
-    if (Math.max(tooMuch, tooLittle) <= shares.length / 2) return 0;
-  }
-  // The count changes only where a share meets an end of the band; between two such shifts it is the same.
-  const ends = shares.flatMap((share) => [band.from - share, band.to - share]).sort((a, b) => a - b);
-  const middles = ends.slice(1).map((end, index) => (end + ends[index]!) / 2);
-  const least = Math.min(...[...ends, ...middles].map(outside));
-  if (least > now - 2) return 0;
-  const best = [...ends, ...middles].filter((shift) => outside(shift) === least);
-  const centre = middleOf(band);
-  // Of the shifts that do it, the one that brings those it brings in nearest to the middle.
-  const into = (shift: number) => {
-    const within = shares.filter(
-      (share) => share + shift <= band.to + 1e-9 && share + shift >= band.from - 1e-9,
-    );
-    return Math.abs(median([...within]) + shift - centre);
-  };
-  return best.reduce((one, other) => (into(other) < into(one) - 1e-12 ? other : one));
-}
-
 const numbers = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
-function says(read: readonly ColumnReading[], common: number, knobs: number, count: number): string {
-  const list = (is: ColumnReading['is']) =>
-    read.filter((column) => column.is === is).map((column) => String(column.position));
-  const singles = [
-    ...(list('too-much').length > 0
-      ? [`${positions(list('too-much'))} too much bobbin: loosen ${knobWord(list('too-much'))} a little`]
-      : []),
-    ...(list('too-little').length > 0
-      ? [
-          `${positions(list('too-little'))} too little bobbin: tighten ${knobWord(list('too-little'))} a little`,
-        ]
-      : []),
-  ].join('; ');
-  if (common === 0) {
-    if (knobs === 0) return count === 1 ? 'The column is right.' : `All ${count} columns are right.`;
-    return `${singles}. The others are right: leave the case alone.`;
+/** The moves in words, in their order, and what is right and left alone. */
+function saysOf(moves: readonly BlockMove[], read: readonly ColumnReading[]): string {
+  const count = read.length;
+  const knobs = moves.filter((move) => move.part === 'knob');
+  const screw = moves.find((move) => move.part === 'case');
+  const list = (way: BlockMove['way']) =>
+    knobs.filter((move) => move.way === way).map(({ position }) => String(position));
+  const singles = (['loosen', 'tighten'] as const)
+    .filter((way) => list(way).length > 0)
+    .map(
+      (way) =>
+        `${positions(list(way))} too ${way === 'loosen' ? 'much' : 'little'} bobbin: ${way} ${knobWord(list(way))} a little`,
+    )
+    .join('; ');
+  if (!screw) {
+    if (knobs.length === 0) return count === 1 ? 'The column is right.' : `All ${count} columns are right.`;
+    const others =
+      count === 1
+        ? ''
+        : knobs.length === count
+          ? ' Leave the case alone.'
+          : ' The others are right: leave the case alone.';
+    return `${singles}.${others}`;
   }
-  const who = knobs === 0 ? `All ${count} show` : `${count - knobs} of ${count} show`;
-  const case_ = `${who} too ${common < 0 ? 'much' : 'little'} bobbin: ${common < 0 ? 'tighten' : 'loosen'} the case`;
-  return knobs === 0 ? `${case_}, leave the knobs alone.` : `${case_}. Then ${singles}.`;
+  const who = knobs.length === 0 ? `All ${count}` : `${count - knobs.length} of ${count}`;
+  const case_ = `${who} show too ${screw.way === 'tighten' ? 'much' : 'little'} bobbin: ${screw.way} the case`;
+  if (knobs.length === 0) return `${case_}, leave the knobs alone.`;
+  return moves[0] === screw ? `${case_}. Then ${singles}.` : `${singles}. Then ${lowered(case_)}.`;
 }
+
+const lowered = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 const positions = (list: readonly string[]) =>
   `${list.length === 1 ? 'position' : 'positions'} ${numbers.format(list)} ${list.length === 1 ? 'shows' : 'show'}`;

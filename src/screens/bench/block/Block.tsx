@@ -46,6 +46,7 @@ export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }
         {verdict ? (
           <>
             <p className="text-lg font-semibold first-letter:uppercase">{verdict.says}</p>
+            {verdict.test && <p>{verdict.test}</p>}
             {verdict.also.map((sentence) => (
               <p key={sentence}>{sentence}</p>
             ))}
