@@ -1,10 +1,10 @@
-import { readTrace } from '../src/core/tension/pull/trace.ts';
+import { mayBeRound, readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type World } from '../tests/support/cases.ts';
 import { readUnderside } from '../src/core/tension/underside/read.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
-import { madePull } from '../tests/support/pulls.ts';
+import { handPull, madePull } from '../tests/support/pulls.ts';
 
 /** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and photos. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
@@ -46,12 +46,19 @@ for (const world of ['second', 'third'] as const)
         `blocks, ${world} world, ${school}, ${start}: side named wrongly ${percent(sideWrong)}, knobs: precision ${percent(precision)}, recall ${percent(recall)}`,
       );
     }
-for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
-  const verdicts = Array.from({ length: 2000 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
-  console.log(
-    `pull, ${fault}: told right ${percent(verdicts.filter((verdict) => verdict === fault).length / verdicts.length)}`,
-  );
-}
+for (const world of ['second', 'third'] as const)
+  for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
+    const reads = Array.from({ length: 400 }, (_, index) =>
+      readTrace(handPull(world, firstSeed + index, fault)),
+    );
+    const right = reads.filter(({ verdict }) => verdict === fault).length;
+    const offered = reads.filter(
+      ({ verdict, outOfRound }) => (verdict === 'steady' || verdict === 'drift') && outOfRound <= mayBeRound,
+    ).length;
+    console.log(
+      `pull by hand, ${world} world, ${fault}: told right ${percent(right / reads.length)}, a turn of the screw may be offered ${percent(offered / reads.length)}`,
+    );
+  }
 const pull = madePull(1, 'out-of-round');
 const began = performance.now();
 for (let run = 0; run < 200; run++) readTrace(pull);

@@ -43,7 +43,9 @@ export const traceAnswer = object({
   drift: number,
   beat: object({ hertz: number, amplitude: number, share: number }),
   dropped: count,
+  droppedAfter: count,
   verdict: among(traceVerdicts),
+  outOfRound: number,
   says: { type: 'string' },
   next: { type: 'string' },
 });

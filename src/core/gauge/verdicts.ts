@@ -3,7 +3,7 @@ export const traceVerdicts = {
   steady: { says: 'steady', next: 'The reading counts.' },
   'out-of-round': {
     says: 'it tightens once a turn of the bobbin: out of round',
-    next: 'Change the bobbin and pull again: if it stays, the case is bent (dropped?); if it goes, the bobbin’s side was bent or swollen.',
+    next: 'Not the screw. Turn the bobbin by hand, look at the case’s rim. Change the bobbin and pull again: if it stays, the case is bent (dropped?): try the spare; if it goes, the bobbin’s side was bent or swollen.',
   },
   'stick-slip': {
     says: 'it sticks and slips: lint under the spring, or dry thread',

@@ -25,7 +25,13 @@ export function PractiseGauge({ practice }: { practice: Practice }) {
       </div>
       <div className="grid content-start gap-3">
         {grams ? (
-          <Trace grams={grams} rateHz={pulled.rateHz} dropped={trace?.dropped ?? 0} band={band} />
+          <Trace
+            grams={grams}
+            rateHz={pulled.rateHz}
+            dropped={trace?.dropped ?? 0}
+            droppedAfter={trace?.droppedAfter ?? 0}
+            band={band}
+          />
         ) : (
           <p className="quiet">No pull yet since the last move.</p>
         )}

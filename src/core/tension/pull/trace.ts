@@ -1,6 +1,8 @@
 import { mean, median, medianAbsoluteDeviation, sampleSkewness, standardDeviation } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import type { TraceVerdict } from '../../gauge/verdicts.ts';
+import { activeStretches } from './active.ts';
+import { localBeat, type LocalBeat } from './beat.ts';
 import { powerBetween, powerSpectrum } from './spectrum.ts';
 
 /** A pull at the gauge: grams, evenly sampled, with how it was pulled. */
@@ -21,22 +23,28 @@ export interface TraceReading {
   spread: number;
   /** Change from the steady part's beginning to its end, grams, by least squares. */
   drift: number;
-  /** How often the bobbin turns, 1/s, and how much the pull swings with it: amplitude, g, and part of the variance. */
+  /**
+   * How often the bobbin turns, 1/s: as measured where the pull repeats itself, else by speed and diameter; and how much the pull swings
+   * with it: amplitude, g, and part of the variance.
+   */
   beat: { hertz: number; amplitude: number; share: number };
-  /** Samples dropped at the start. */
+  /** Samples dropped at the start and at the end, where the thread was not drawn evenly. */
   dropped: number;
+  droppedAfter: number;
   verdict: TraceVerdict;
+  /** Chance that it tightens once a turn. Over a tenth the screw is not to be turned. */
+  outOfRound: number;
 }
 
 /** Least length of a pull that says something, s. */
 const leastSeconds = 1.5;
-/** Turns of the bobbin it takes to know a beat. */
-const leastTurns = 2.5;
+/** From this chance on a turn of the screw is no advice: turning it for a bent case is the mistake the trade warns of. */
+export const mayBeRound = 0.1;
 
 /**
- * Reads a pull: drops the start, then median, spread, drift, the beat once a turn of the bobbin (turns/s = speed over
- * circumference), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
- * skewed). Thresholds are this program's, checked on simulated pulls. Throws PullTooShort, PullBroken, PullOdd.
+ * Reads a pull: cuts off its start, its stops and its end, then median, spread, drift, how it repeats itself turn by turn of the bobbin however
+ * the hand's speed sways ({@link localBeat}), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
+ * skewed). Thresholds are this program's, checked on pulls by simulated hands. Throws PullTooShort, PullBroken, PullOdd.
  */
 export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceReading {
   if (!(rateHz >= 10 && rateHz <= 1000 && speed > 0 && woundDiameter > 0))
@@ -49,41 +57,59 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
       'PullBroken',
       'The gauge sent readings that cannot be (outside −5 to 500 g). Check its zero and pull again.',
     );
-  const dropped = startOf(grams, rateHz);
-  const steady = grams.slice(dropped);
-  if (steady.length < leastSeconds * rateHz)
+  if (grams.length >= leastSeconds * rateHz && median([...grams]) < 1 && !grams.some((gram) => gram > 5))
+    throw new Refusal(
+      'PullNothing',
+      'The gauge shows no pull. Is the thread through the slit and under the spring?',
+    );
+  const stretches = activeStretches(grams, rateHz);
+  const drawn = stretches.flatMap(({ from, to }) => grams.slice(from, to));
+  if (drawn.length < leastSeconds * rateHz)
     throw new Refusal(
       'PullTooShort',
-      `The pull is too short to read: ${(steady.length / rateHz).toFixed(1)} s after its start. Pull for three seconds or more.`,
+      `The pull is too short to read: ${(drawn.length / rateHz).toFixed(1)} s after its start. Pull for three seconds or more.`,
     );
-  const middle = median([...steady]);
+  const middle = median([...drawn]);
   if (middle < 1)
     throw new Refusal(
       'PullNothing',
       'The gauge shows no pull. Is the thread through the slit and under the spring?',
     );
+  // What repeats itself and what drifts is looked for where it was drawn longest without a stop.
+  const longest = stretches.reduce((most, other) =>
+    other.to - other.from > most.to - most.from ? other : most,
+  );
+  const steady = grams.slice(longest.from, longest.to);
   const { slope, rest } = detrended(steady);
   const drift = slope * (steady.length - 1);
-  const hertz = speed / (Math.PI * woundDiameter);
-  const beat = beatOf(rest, rateHz, hertz);
+  const nominal = speed / (Math.PI * woundDiameter);
+  const local = localBeat(rest, rateHz / nominal);
+  const outOfRound = chanceOfRound(local, middle);
+  const hertz = local && outOfRound > 0.5 ? rateHz / local.period : nominal;
   return {
     grams: middle,
-    spread: standardDeviation([...steady]),
+    spread: standardDeviation([...drawn]),
     drift,
-    beat: { hertz, ...beat },
-    dropped,
-    verdict: judge(steady, rest, middle, drift, beat.amplitude, rateHz / hertz),
+    beat: { hertz, ...beatOf(rest, rateHz, hertz) },
+    dropped: stretches[0]!.from,
+    droppedAfter: grams.length - stretches.at(-1)!.to,
+    ...judge(steady, rest, middle, drift, outOfRound),
   };
 }
 
-/** Where the steady part begins: the pull has come to nine tenths of its middle, and a fifth of a second is over. */
-function startOf(grams: readonly number[], rateHz: number): number {
-  if (grams.length === 0) return 0;
-  const middle = median([...grams.slice(Math.floor(grams.length / 3))]);
-  const window = Math.max(1, Math.round(rateHz / 10));
-  let at = 0;
-  while (at + window < grams.length && mean([...grams.slice(at, at + window)]) < 0.9 * middle) at++;
-  return Math.min(grams.length, at + Math.round(rateHz / 5));
+/** Likeness of turn to turn and swing (part of the middle) at which out of round is as likely as not, and how sharply it grows. */
+const round = { likeness: 0.62, sharpness: 16, swing: 0.075, rise: 90 } as const;
+/** Chance that the case is bent where a pull has too few turns to tell: enough to ask for a longer pull before any turn of the screw. From memory. */
+const tooFewTurns = 0.12;
+
+/** Chance that a pull tightens once a turn: a logistic of how alike turns are and how far they swing; its figures from simulated hands. */
+function chanceOfRound(local: LocalBeat | null, middle: number): number {
+  if (!local) return tooFewTurns;
+  const logistic = (z: number) => 1 / (1 + Math.exp(-z));
+  return (
+    logistic(round.sharpness * (local.likeness - round.likeness)) *
+    logistic(round.rise * (local.swing / middle - round.swing))
+  );
 }
 
 /** Least squares line taken off. Slope in grams a sample. */
@@ -117,41 +143,27 @@ function beatOf(
   return { amplitude: Math.sqrt(2 * swing), share: Math.min(1, swing / all) };
 }
 
+const surelyRecurs = 0.88;
+
 function judge(
   steady: readonly number[],
   rest: readonly number[],
   middle: number,
   drift: number,
-  swing: number,
-  turnSamples: number,
-): TraceVerdict {
+  outOfRound: number,
+): Pick<TraceReading, 'verdict' | 'outOfRound'> {
   const steps = steady.slice(1).map((value, at) => value - steady[at]!);
-  const skew = sampleSkewness(steps);
+  const falls = steps.filter((step) => step < -0.12 * middle).length;
   const deviation = standardDeviation([...rest]);
-  if (skew < -1 && deviation > 0.05 * middle) return 'stick-slip';
-  const recurs = recurrence(rest, turnSamples);
-  const turns = steady.length / turnSamples;
-  if (turns >= leastTurns && recurs > 0.45 && swing > 0.06 * middle) return 'out-of-round';
+  // Teeth: many slow rises and some sudden falls. One fall alone is a snag or a jerk of the hand.
+  if (falls >= 2 && sampleSkewness(steps) < -1 && deviation > 0.05 * middle)
+    return { verdict: 'stick-slip', outOfRound: Math.min(outOfRound, 0.09) };
+  // A stiff place once a turn is a spot, too: where it surely recurs it is the case.
+  if (outOfRound > surelyRecurs) return { verdict: 'out-of-round', outOfRound };
   const scale = 1.4826 * medianAbsoluteDeviation([...rest]);
   const spots = rest.filter((value) => value > Math.max(5 * scale, 0.2 * middle)).length;
-  if (spots >= 2) return 'tight-spots';
-  if (Math.abs(drift) > 0.15 * middle) return 'drift';
-  return 'steady';
-}
-
-/**
- * How alike the pull is to itself one turn of the bobbin later: the highest autocorrelation near one turn, 1 at most.
- * Single spots do not recur; a stiff place that comes once a turn does, however short it is.
- */
-function recurrence(rest: readonly number[], turnSamples: number): number {
-  const all = rest.reduce((sum, value) => sum + value ** 2, 0) / rest.length;
-  let highest = 0;
-  for (let lag = Math.max(1, Math.floor(0.85 * turnSamples)); lag <= 1.15 * turnSamples; lag++) {
-    const count = rest.length - lag;
-    if (count < rest.length / 4) break;
-    let sum = 0;
-    for (let at = 0; at < count; at++) sum += rest[at]! * rest[at + lag]!;
-    highest = Math.max(highest, sum / count / all);
-  }
-  return highest;
+  if (spots >= 2) return { verdict: 'tight-spots', outOfRound };
+  if (outOfRound > 0.5) return { verdict: 'out-of-round', outOfRound };
+  if (Math.abs(drift) > 0.15 * middle) return { verdict: 'drift', outOfRound };
+  return { verdict: 'steady', outOfRound };
 }

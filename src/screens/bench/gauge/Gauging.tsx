@@ -7,7 +7,7 @@ import { nextTurn } from '../../../core/tension/case/next-turn.ts';
 import { afterStep, beliefOf, shownGrams } from '../../../core/tension/case/screw.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
-import { readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
+import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import type { EntryData } from '../../../core/ledger/entry.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
@@ -55,7 +55,8 @@ export function Gauging(props: GaugingProps) {
       beliefOf(freshGrams === null ? followed : afterStep(followed, { is: 'reading', grams: freshGrams })),
     [followed, freshGrams],
   );
-  const isSteady = !fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift';
+  const mayTurn = (trace?.outOfRound ?? 0) <= mayBeRound || typed !== null;
+  const isSteady = mayTurn && (!fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift');
   const advice = useMemo(
     () => (belief && isSteady ? nextTurn(belief, band) : null),
     [belief, isSteady, band],
@@ -96,7 +97,15 @@ export function Gauging(props: GaugingProps) {
           </h1>
           <PullSays pull={pull} read={read} typedSays={typedSays} faults={faults} />
         </div>
-        {pull && <Trace grams={pull.grams} rateHz={pull.rateHz} dropped={trace?.dropped ?? 0} band={band} />}
+        {pull && (
+          <Trace
+            grams={pull.grams}
+            rateHz={pull.rateHz}
+            dropped={trace?.dropped ?? 0}
+            droppedAfter={trace?.droppedAfter ?? 0}
+            band={band}
+          />
+        )}
         <div className="flex flex-wrap items-center gap-2">
           <button type="button" className="btn btn-primary" disabled={!fresh} onClick={log}>
             {fresh ? `Log ${gramsText(fresh.grams)} g` : 'Log the reading'}{' '}
@@ -150,7 +159,7 @@ function PullSays({ pull, read, typedSays, faults }: PullSaysProps) {
         <p className="figures">
           <span className="first-letter:uppercase inline-block">{traceVerdicts[trace.verdict].says}</span>, ±
           {gramsText(trace.spread)} g.{' '}
-          <b>{trace.verdict === 'steady' ? '' : traceVerdicts[trace.verdict].next}</b>
+          <b>{trace.verdict === 'steady' ? roundText(trace) : traceVerdicts[trace.verdict].next}</b>
         </p>
       )}
       {typedSays && <p>{typedSays}</p>}
@@ -176,6 +185,12 @@ function PullSays({ pull, read, typedSays, faults }: PullSaysProps) {
     </>
   );
 }
+
+/** What to do before the screw where a steady pull may still hide a bent case. */
+const roundText = ({ outOfRound }: TraceReading) =>
+  outOfRound > mayBeRound
+    ? 'Whether it tightens once a turn cannot be told yet: pull longer, turn the bobbin by hand, look at the case’s rim, or try the spare before the screw.'
+    : '';
 
 /** L logs, wherever the hand is but in a field. */
 function useLogKey(log: () => void): void {
