@@ -1,4 +1,5 @@
 import { answersOf } from './schools.ts';
+import { caseFaults } from '../core/tension/case/case-health.ts';
 import { zones } from '../core/tension/targets.ts';
 import { traceVerdicts } from '../core/gauge/verdicts.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
@@ -99,7 +100,7 @@ export const screwAnswer = object({
   }),
   faults: {
     type: 'array',
-    items: object({ name: { enum: ['no-answer', 'slips-back'] }, says: { type: 'string' } }),
+    items: object({ name: among(caseFaults), says: { type: 'string' } }),
   },
 });
 

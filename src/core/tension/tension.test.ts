@@ -230,6 +230,16 @@ describe('a case’s health', () => {
     const { faults } = caseHealth([reading(20), turn(0.125), reading(28), reading(27), reading(20.5)]);
     expect(faults.map((fault) => fault.name)).toEqual(['slips-back']);
   });
+  test('a reading that goes on and on, either way, though nobody turned', () => {
+    const names = (...grams: number[]) =>
+      caseHealth([reading(50), turn(-0.375), ...grams.map(reading)]).faults.map(({ name }) => name);
+    expect(names(28, 22, 18, 15)).toEqual(['wanders']);
+    expect(names(28, 31, 34, 38)).toEqual(['wanders']);
+    expect(caseHealth([20, 23, 26, 29].map(reading)).faults.map(({ name }) => name)).toEqual(['wanders']);
+    // One reading alone is a slip of the hand, and noise goes both ways.
+    expect(names(28, 28.5, 15)).toEqual([]);
+    expect(names(28, 26.5, 29, 27)).toEqual([]);
+  });
   test('a sound case has neither; its turns are told with their answers', () => {
     const { faults, logged } = caseHealth([
       reading(40),

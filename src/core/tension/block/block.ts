@@ -24,10 +24,16 @@ export const shareSchools = {
 } as const;
 export type ShareSchool = keyof typeof shareSchools;
 
-/** Where to begin. Practitioners disagree; common practice, no published source. */
+/**
+ * Where to begin, and with it how likely the case is thought off before a block is seen. Practitioners disagree; common practice, no
+ * published source; the chances are from memory.
+ */
 export const startSchools = {
-  'bobbin-first': { name: 'bobbin first: the case into its range, then single knobs' },
-  'top-first': { name: 'top first: the knobs; the case last, and only if all show the same fault' },
+  'bobbin-first': { name: 'bobbin first: the case into its range, then single knobs', caseOff: 0.45 },
+  'top-first': {
+    name: 'top first: the knobs; the case last, and only if all show the same fault',
+    caseOff: 0.3,
+  },
 } as const;
 export type StartSchool = keyof typeof startSchools;
 
@@ -105,7 +111,7 @@ export function readBlock(
   const explained = explain(
     shares.map((share, index) => ({ share, spread: Math.max(0.005, columns[index]!.spread ?? byEye) })),
     band,
-    start,
+    startSchools[start].caseOff,
   );
   // One column alone does not tell case from knob: nothing is said of the case.
   const common = columns.length > 1 && explained.caseChance > 0.5 ? -explained.shift : 0;

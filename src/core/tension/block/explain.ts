@@ -1,5 +1,4 @@
 import { below } from '../case/normal.ts';
-import type { StartSchool } from './block.ts';
 
 /** What explains a test block: a shift that all positions have in common (the case), and single positions (their knobs). */
 export interface Explanation {
@@ -11,8 +10,7 @@ export interface Explanation {
   knobs: number[];
 }
 
-/** How likely the case and any one knob are off before the block is seen. The school says where to begin. From memory. */
-const caseOff = { 'bobbin-first': 0.45, 'top-first': 0.3 } as const satisfies Record<StartSchool, number>;
+/** How likely any one knob is off before the block is seen. From memory. */
 const knobOff = 0.1;
 /** How far a case or a knob that is off shifts the share, one standard deviation. From memory. */
 const reach = 0.16;
@@ -24,13 +22,14 @@ const near = 0.08;
 
 /**
  * A mixture, exact on a grid of common shifts: every position is sound (its share, less the shift, lies somewhere in the band)
- * or has its own knob off; the case is off or not. Each share is known only to its own spread. Shares from 0 to 1.
+ * or has its own knob off; the case is off or not. Each share is known only to its own spread. Shares from 0 to 1;
+ * `caseOff`: how likely the case is off before the block is seen.
  * Source: finite mixtures with a common location, McLachlan and Peel, Finite Mixture Models, 2000.
  */
 export function explain(
   shares: readonly { share: number; spread: number }[],
   band: { from: number; to: number },
-  start: StartSchool,
+  caseOff: number,
 ): Explanation {
   const width = band.to - band.from;
   const middle = (band.from + band.to) / 2;
@@ -60,8 +59,8 @@ export function explain(
   const top = Math.max(still.log, ...moved.map(({ log }) => log));
   const weights = moved.map(({ prior, log }) => prior * Math.exp(log - top));
   const all = weights.reduce((sum, weight) => sum + weight, 0);
-  const isOff = caseOff[start] * all;
-  const isStill = (1 - caseOff[start]) * Math.exp(still.log - top);
+  const isOff = caseOff * all;
+  const isStill = (1 - caseOff) * Math.exp(still.log - top);
   const caseChance = isOff / (isOff + isStill);
   // About the likeliest shift: what lies far from it is another explanation, and no mean of both is one.
   const likeliest = moved[weights.indexOf(Math.max(...weights))]!.shift;

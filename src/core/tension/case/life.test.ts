@@ -1,6 +1,8 @@
 import { expect, test } from 'vitest';
 import { caseDue } from './due.ts';
-import { stepsOf, type EventOfCase } from './life.ts';
+import { sinceFall } from './case-health.ts';
+import { followedLife, stepsOf, type EventOfCase } from './life.ts';
+import { beliefOf } from './screw.ts';
 
 const white = 'white';
 const at = (day: number) => `2026-11-${String(day).padStart(2, '0')}T08:00:00.000Z`;
@@ -37,4 +39,20 @@ test('readings with another thread do not count for the screw, its turns do; a f
   expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([
     { is: 'reading', grams: 50, days: 2 },
   ]);
+});
+
+test('a case that fell and reads otherwise is likely bent; the screw or another thread between them says nothing', () => {
+  const names = (...life: EventOfCase[]) => sinceFall(life, white).map(({ name }) => name);
+  expect(names(measured(1, 27), dropped(2), measured(3, 36))).toEqual(['fell']);
+  expect(names(measured(1, 27), dropped(2), measured(3, 28))).toEqual([]);
+  expect(names(measured(1, 27), dropped(2), turned(3, 0.1), measured(4, 36))).toEqual([]);
+  expect(names(measured(1, 27, 'black'), dropped(2), measured(3, 36))).toEqual([]);
+});
+
+test('what a screw showed with one thread is known with another; a fall begins anew', () => {
+  const taught = [measured(1, 60), turned(1, -0.25), measured(1, 57), turned(1, -0.25), measured(1, 54)];
+  const own = beliefOf(followedLife([...taught, measured(2, 40, 'black')], 'black'))!;
+  const alone = beliefOf(followedLife([measured(2, 40, 'black')], 'black'))!;
+  expect(own.slope).toBeLessThan(alone.slope / 1.5);
+  expect(followedLife([...taught, dropped(3)], white).isKnown).toBe(false);
 });

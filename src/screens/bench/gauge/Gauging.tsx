@@ -1,6 +1,6 @@
 import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
-import { caseHealth } from '../../../core/tension/case/case-health.ts';
+import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
@@ -64,7 +64,7 @@ export function Gauging(props: GaugingProps) {
   const known = belief && shownGrams(belief);
   const shown =
     pull?.is === 'coming' && pull.grams.length > 0 ? mean(pull.grams.slice(-10)) : (fresh?.grams ?? known);
-  const { faults } = caseHealth(asIf);
+  const faults = [...sinceFall(life, bobbinKindId), ...caseHealth(asIf).faults];
   const turnedSince = steps.at(-1)?.is === 'turn';
 
   const log = () => {
@@ -147,7 +147,7 @@ interface PullSaysProps {
   pull: PullNow | null;
   read: TraceReading | { why: string } | null;
   typedSays: string;
-  faults: ReturnType<typeof caseHealth>['faults'];
+  faults: readonly CaseFault[];
 }
 
 /** What the pull showed, what was wrong with it, and what the case's readings say of the case. */
