@@ -1,7 +1,7 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { chanceWithin } from './normal.ts';
-import { doubtful, effective, type CaseBelief } from './screw.ts';
+import { effective, isDoubted, type CaseBelief } from './screw.ts';
 import { handError, springs } from './spring.ts';
 
 /** What to do at the case next. */
@@ -127,8 +127,7 @@ const reach = 0.25;
 export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
   const cells = cellsOf(belief);
   const stay = afterTurn(cells, 0, belief.last, band);
-  if (belief.read !== null && belief.wild > doubtful)
-    return { ...told(stay), is: 'again', why: doesNotFit(belief) };
+  if (isDoubted(belief)) return { ...told(stay), is: 'again', why: doesNotFit(belief) };
   if (stay.chance >= sure)
     return {
       ...told(stay),

@@ -287,12 +287,16 @@ function middleOfPoints(points: readonly { grams: number; weight: number }[]): n
   return points.at(-1)?.grams ?? gramsRange.from;
 }
 
+/** Whether the last reading may well have been a slip: it is asked for once more, and nothing is made of it till then. */
+export const isDoubted = ({ read, wild }: Pick<CaseBelief, 'read' | 'wild'>) =>
+  read !== null && wild > doubtful;
+
 /** The grams to show: what is believed, or what was read last while that is in doubt. Dial, label and sentence all say this. */
-export const shownGrams = ({ read, wild, grams }: Pick<CaseBelief, 'read' | 'wild' | 'grams'>) =>
-  read !== null && wild > doubtful ? read : grams;
+export const shownGrams = (belief: Pick<CaseBelief, 'read' | 'wild' | 'grams'>) =>
+  isDoubted(belief) ? belief.read! : belief.grams;
 
 /** From this chance on that it was a slip, a reading is asked for once more. From memory. */
-export const doubtful = 0.2;
+const doubtful = 0.2;
 
 /** What a case's history taught of its screw, for its history with another bobbin thread: the weights of slope and play. */
 export function screwOf(belief: CaseBelief): ScrewPrior {

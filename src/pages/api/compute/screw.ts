@@ -1,7 +1,7 @@
 import { turnWords } from '../../../core/gauge/turn-words.ts';
 import { caseHealth } from '../../../core/tension/case/case-health.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { followCase, shownGrams } from '../../../core/tension/case/screw.ts';
+import { followCase, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
 import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
 import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
@@ -18,6 +18,7 @@ export const POST = endpoint({ body: screwQuestion, answer: screwAnswer }, async
     belief: { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings },
     zone: zoneOf(shownGrams(belief), band),
     advice: { ...advice, words: turnWords(advice.eighths) },
-    faults: caseHealth(body.steps).faults,
+    // Nothing is made of a reading that may be a slip.
+    faults: caseHealth(isDoubted(belief) ? body.steps.slice(0, -1) : body.steps).faults,
   };
 });

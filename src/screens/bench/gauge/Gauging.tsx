@@ -4,7 +4,7 @@ import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/cas
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { afterStep, beliefOf, shownGrams } from '../../../core/tension/case/screw.ts';
+import { afterStep, beliefOf, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
@@ -64,7 +64,12 @@ export function Gauging(props: GaugingProps) {
   const known = belief && shownGrams(belief);
   const shown =
     pull?.is === 'coming' && pull.grams.length > 0 ? mean(pull.grams.slice(-10)) : (fresh?.grams ?? known);
-  const faults = [...sinceFall(life, bobbinKindId), ...caseHealth(asIf).faults];
+  const isOdd = belief !== null && isDoubted(belief);
+  const faults = [
+    ...sinceFall(life, bobbinKindId),
+    // Nothing is made of a reading that may be a slip.
+    ...caseHealth(isOdd ? asIf.slice(0, -1) : asIf).faults,
+  ];
   const turnedSince = steps.at(-1)?.is === 'turn';
 
   const log = () => {
@@ -92,7 +97,9 @@ export function Gauging(props: GaugingProps) {
           <h1>
             {name}:{' '}
             {isSteady
-              ? headline(pull, fresh?.grams ?? null, known, band, turnedSince)
+              ? isOdd && pull?.is !== 'coming'
+                ? `${gramsText(belief.read!)} g does not fit what it read before`
+                : headline(pull, fresh?.grams ?? null, known, band, turnedSince)
               : 'do not turn the screw'}
           </h1>
           <PullSays pull={pull} read={read} typedSays={typedSays} faults={faults} />
