@@ -17,6 +17,18 @@ test.each([
 ] as const)('the stand-in’s %s case reads as %s', (condition, verdict) => {
   for (let seed = 1; seed <= 40; seed++) expect(read(condition, seed).verdict).toBe(verdict);
 });
+test.each([
+  ['healthy', 'steady'],
+  ['dropped', 'out-of-round'],
+  ['swollen', 'out-of-round'],
+  ['wrong-thread', 'steady'],
+] as const)('the %s case reads as %s by a hand that sways, stops and lets go, too', (condition, verdict) => {
+  const verdicts = Array.from({ length: 60 }, (_, seed) => {
+    const grams = simulatedPull({ ...pull, seconds: 7, condition, hand: 'swaying' }, chance(seed + 1).next);
+    return readTrace({ ...pull, grams }).verdict;
+  });
+  expect(verdicts.filter((told) => told === verdict).length / verdicts.length).toBeGreaterThanOrEqual(0.95);
+});
 test('a healthy case reads what it is set to; another bobbin thread may double it (common practice)', () => {
   expect(read('healthy', 3).grams).toBeCloseTo(27, 0);
   expect(read('wrong-thread', 3).grams / read('healthy', 3).grams).toBeCloseTo(2, 1);

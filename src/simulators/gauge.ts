@@ -12,10 +12,19 @@ export const conditions = {
 } as const;
 export type Condition = keyof typeof conditions;
 
+/** Hands that pull: the level of the exercise. */
+export const hands = {
+  even: { name: 'an even hand', sway: 0, stops: false, letsGo: false },
+  swaying: { name: 'a hand that sways, stops and lets go', sway: 0.35, stops: true, letsGo: true },
+} as const satisfies Record<string, { name: string; sway: number; stops: boolean; letsGo: boolean }>;
+export type Hand = keyof typeof hands;
+
 export interface SimulatedPull {
   /** Grams of the healthy case. */
   base: number;
   condition: Condition;
+  /** Left out: even. */
+  hand?: Hand;
   rateHz: number;
   seconds: number;
   speed: number;
@@ -24,20 +33,26 @@ export interface SimulatedPull {
 
 /** The samples of one pull. `chance`: uniform from 0 to 1. */
 export function simulatedPull(pull: SimulatedPull, chance: () => number): number[] {
-  const { base, condition, rateHz, seconds, speed, woundDiameter } = pull;
+  const { base, condition, hand = 'even', rateHz, seconds, speed, woundDiameter } = pull;
+  const { sway, stops, letsGo } = hands[hand];
   const level = base * conditions[condition].factor;
   const hertz = speed / (Math.PI * woundDiameter);
   const phase = 2 * Math.PI * chance();
   const count = Math.round(rateHz * seconds);
   let tooth = chance();
+  let turned = 0;
+  const swayPhase = sway > 0 ? 2 * Math.PI * chance() : 0;
+  const stopAt = stops ? seconds * (0.5 + 0.15 * chance()) : Infinity;
   return Array.from({ length: count }, (_, at) => {
     const time = at / rateHz;
-    const turn = Math.sin(2 * Math.PI * hertz * time + phase);
+    const isStopped = time > stopAt && time < stopAt + 0.3;
+    const pace = isStopped ? 0 : 1 + sway * Math.sin(2 * Math.PI * 0.3 * time + swayPhase);
+    turned += at > 0 ? (hertz * pace) / rateHz : 0;
+    const turn = Math.sin(2 * Math.PI * turned + phase);
     let grams = level;
     // A bent case is smooth, then stiff once a turn; a swollen side drags twice.
     if (condition === 'dropped') grams += level * 0.3 * Math.max(0, turn) ** 2 * 1.6;
-    if (condition === 'swollen')
-      grams += level * 0.16 * turn + level * 0.08 * Math.sin(4 * Math.PI * hertz * time);
+    if (condition === 'swollen') grams += level * 0.16 * turn + level * 0.08 * Math.sin(4 * Math.PI * turned);
     if (condition === 'lint' || condition === 'dry') {
       tooth += (condition === 'lint' ? 1.3 : 2.4) / rateHz;
       if (tooth > 1) tooth = 0.15 * chance();
@@ -45,6 +60,8 @@ export function simulatedPull(pull: SimulatedPull, chance: () => number): number
     }
     const noise = (chance() + chance() + chance() - 1.5) * 0.025 * level;
     const start = Math.min(1, time / 0.35);
-    return Math.round((grams + noise) * start * 10) / 10;
+    const held = isStopped ? 0.3 : 1;
+    const left = letsGo ? Math.min(1, Math.max(0, (seconds - time - 0.05) / 0.4)) : 1;
+    return Math.round((grams + noise) * start * held * left * 10) / 10;
   });
 }

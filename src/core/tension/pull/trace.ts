@@ -93,7 +93,7 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
     beat: { hertz, ...beatOf(rest, rateHz, hertz) },
     dropped: stretches[0]!.from,
     droppedAfter: grams.length - stretches.at(-1)!.to,
-    ...judge(steady, rest, middle, drift, outOfRound),
+    ...judge(steady, rest, middle, drift, outOfRound, steady.length / (local?.period ?? rateHz / nominal)),
   };
 }
 
@@ -143,7 +143,10 @@ function beatOf(
   return { amplitude: Math.sqrt(2 * swing), share: Math.min(1, swing / all) };
 }
 
-const surelyRecurs = 0.88;
+/** So many of the turns with a stiff place are every turn; and chances of out of round that go with it, and that need no more. */
+const everyTurn = 0.75;
+const likely = 0.4;
+const surely = 0.93;
 
 function judge(
   steady: readonly number[],
@@ -151,6 +154,7 @@ function judge(
   middle: number,
   drift: number,
   outOfRound: number,
+  turns: number,
 ): Pick<TraceReading, 'verdict' | 'outOfRound'> {
   const steps = steady.slice(1).map((value, at) => value - steady[at]!);
   const falls = steps.filter((step) => step < -0.12 * middle).length;
@@ -158,12 +162,16 @@ function judge(
   // Teeth: many slow rises and some sudden falls. One fall alone is a snag or a jerk of the hand.
   if (falls >= 2 && sampleSkewness(steps) < -1 && deviation > 0.05 * middle)
     return { verdict: 'stick-slip', outOfRound: Math.min(outOfRound, 0.09) };
-  // A stiff place once a turn is a spot, too: where it surely recurs it is the case.
-  if (outOfRound > surelyRecurs) return { verdict: 'out-of-round', outOfRound };
   const scale = 1.4826 * medianAbsoluteDeviation([...rest]);
-  const spots = rest.filter((value) => value > Math.max(5 * scale, 0.2 * middle)).length;
-  if (spots >= 2) return { verdict: 'tight-spots', outOfRound };
-  if (outOfRound > 0.5) return { verdict: 'out-of-round', outOfRound };
+  const isHigh = rest.map((value) => value > Math.max(5 * scale, 0.2 * middle));
+  const spots = isHigh.filter(Boolean).length;
+  const places = isHigh.filter((high, at) => high && !isHigh[at - 1]).length;
+  // A stiff place once a turn is a spot, too: where nearly every turn has one it is the case.
+  const isEveryTurn = places >= everyTurn * turns && places <= turns / everyTurn;
+  if (spots >= 2 && !(outOfRound > likely && isEveryTurn)) {
+    if (outOfRound <= surely) return { verdict: 'tight-spots', outOfRound };
+  }
+  if (outOfRound > 0.5 || (spots >= 2 && outOfRound > likely)) return { verdict: 'out-of-round', outOfRound };
   if (Math.abs(drift) > 0.15 * middle) return { verdict: 'drift', outOfRound };
   return { verdict: 'steady', outOfRound };
 }

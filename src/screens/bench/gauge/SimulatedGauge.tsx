@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import { conditions, simulatedPull, type Condition } from '../../../simulators/gauge.ts';
+import { conditions, hands, simulatedPull, type Condition, type Hand } from '../../../simulators/gauge.ts';
 import { send } from '../../../parts/live/send.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 
@@ -10,6 +10,7 @@ const partMs = 200;
 /** A stand-in gauge: sends a pull in real time over the endpoint that a real gauge's adapter uses. */
 export function SimulatedGauge({ machineId, base }: { machineId: string; base: number }) {
   const [condition, setCondition] = useState<Condition>('healthy');
+  const [hand, setHand] = useState<Hand>('even');
   const [isPulling, setIsPulling] = useState(false);
   const [why, setWhy] = useState('');
   const timer = useRef<ReturnType<typeof setInterval> | undefined>(undefined);
@@ -17,7 +18,10 @@ export function SimulatedGauge({ machineId, base }: { machineId: string; base: n
 
   function pull(): void {
     const pulled = { rateHz, speed: 80, woundDiameter: 16 };
-    const grams = simulatedPull({ ...pulled, base, condition, seconds: 5 }, Math.random);
+    const grams = simulatedPull(
+      { ...pulled, base, condition, hand, seconds: hand === 'even' ? 5 : 7 },
+      Math.random,
+    );
     const name = uuid7();
     const size = (rateHz * partMs) / 1000;
     let part = 0;
@@ -62,6 +66,18 @@ export function SimulatedGauge({ machineId, base }: { machineId: string; base: n
           ))}
         </select>
       </label>
+      <select
+        className="select w-52"
+        aria-label="Pulled by"
+        value={hand}
+        onChange={(change) => setHand(change.target.value as Hand)}
+      >
+        {(Object.keys(hands) as Hand[]).map((key) => (
+          <option key={key} value={key}>
+            {hands[key].name}
+          </option>
+        ))}
+      </select>
       <button type="button" className="btn" disabled={isPulling} onClick={pull}>
         {isPulling ? 'Pulling …' : 'Pull'}
       </button>
