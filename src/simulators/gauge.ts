@@ -15,7 +15,7 @@ export type Condition = keyof typeof conditions;
 /** Hands that pull: the level of the exercise. */
 export const hands = {
   even: { name: 'an even hand', sway: 0, stops: false, letsGo: false },
-  swaying: { name: 'a hand that sways, stops and lets go', sway: 0.35, stops: true, letsGo: true },
+  swaying: { name: 'an unsteady hand', sway: 0.35, stops: true, letsGo: true },
 } as const satisfies Record<string, { name: string; sway: number; stops: boolean; letsGo: boolean }>;
 export type Hand = keyof typeof hands;
 
