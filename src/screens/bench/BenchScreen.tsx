@@ -37,7 +37,7 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
 function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 'data'>) {
   const { data, view, threads, live, say, headNo } = useFrame();
   const { machine, schools } = data;
-  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction } = useCases(
+  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, workshop } = useCases(
     cases,
     lives,
     bobbins,
@@ -73,6 +73,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
               onPull={live.onPull}
               machineId={machine.id}
               friction={friction}
+              workshop={workshop}
               onReading={(reading) => {
                 live.write({
                   kind: 'case_measured',

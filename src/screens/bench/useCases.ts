@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { fieldOf } from '../../core/ledger/about-kinds.ts';
+import { workshopScrews } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
 import { learnFriction } from '../../core/tension/case/scale.ts';
@@ -61,7 +62,15 @@ export function useCases(
       ),
     [cases, lives, machine.id, view.events],
   );
+  const workshop = useMemo(
+    () =>
+      workshopScrews(
+        listed.filter(({ one: bobbinCase }) => bobbinCase.id !== caseId).map(({ life }) => life),
+      ),
+    [listed, caseId],
+  );
   return {
+    workshop,
     listed,
     caseId,
     setCaseId,

@@ -20,6 +20,7 @@ export const caseFaults = {
   wanders: {
     says: 'The reading goes on and on the same way though nobody turned the screw: lint under the spring, or a screw that does not hold. Clean first and pull again; mark where the screw stands.',
   },
+  gauges: { says: 'Check the zero of both gauges and pull each way again.' },
   fell: {
     says: 'Since it fell it reads otherwise than before: it is likely bent. Look at its rim, pull slowly (stiff once a turn?), try the spare before the screw.',
   },

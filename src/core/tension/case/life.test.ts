@@ -1,7 +1,9 @@
 import { expect, test } from 'vitest';
 import { caseDue } from './due.ts';
 import { sinceFall } from './case-health.ts';
-import { followedLife, stepsOf, type EventOfCase } from './life.ts';
+import { gaugesDisagree } from './gauges.ts';
+import { followedLife, stepsOf, workshopScrews, type EventOfCase } from './life.ts';
+import { usualFriction } from './scale.ts';
 import { beliefOf } from './screw.ts';
 
 const white = 'white';
@@ -47,6 +49,46 @@ test('a case that fell and reads otherwise is likely bent; the screw or another 
   expect(names(measured(1, 27), dropped(2), measured(3, 28))).toEqual([]);
   expect(names(measured(1, 27), dropped(2), turned(3, 0.1), measured(4, 36))).toEqual([]);
   expect(names(measured(1, 27, 'black'), dropped(2), measured(3, 36))).toEqual([]);
+});
+
+test('what the workshop’s cases showed moves what is thought of another, and does not decide it', () => {
+  const weak = (offset: number) => [
+    measured(1, 60 + offset),
+    turned(1, -0.25),
+    measured(1, 57 + offset),
+    turned(1, -0.25),
+    measured(1, 54 + offset),
+  ];
+  const one = [measured(2, 40)];
+  const alone = beliefOf(followedLife(one, white))!.slope;
+  const among = beliefOf(followedLife(one, white, workshopScrews([weak(0), weak(3), weak(6)])))!.slope;
+  expect(among).toBeLessThan(alone * 0.85);
+  expect(among).toBeGreaterThan(alone * 0.4);
+  // Cases that were only read, and none at all, change nothing.
+  expect(beliefOf(followedLife(one, white, workshopScrews([[measured(1, 30)], []])))!.slope).toBeCloseTo(
+    alone,
+    9,
+  );
+});
+
+test('two gauges that disagree are told with what would fit', () => {
+  const pair = (grams: number, plateGrams: number): EventOfCase[] => [
+    { kind: 'case_measured', at: at(1), data: { grams, caseId: 'A', bobbinKindId: white, by: 'case-gauge' } },
+    {
+      kind: 'case_measured',
+      at: at(1),
+      data: { grams, caseId: 'A', bobbinKindId: white, by: 'plate', plateGrams },
+    },
+  ];
+  const friction = { mu: 0.1, spread: 0.02, pairs: 8 };
+  expect(gaugesDisagree(pair(30, 35), friction)).toEqual([]);
+  const [fault] = gaugesDisagree(pair(30, 52), friction);
+  expect(fault!.name).toBe('gauges');
+  expect(fault!.says).toContain(
+    '52.0 g through the plate and 30.0 g at the case do not go together: about 35.1 g would',
+  );
+  // While little is known of the plate it is the plate that is learnt.
+  expect(gaugesDisagree(pair(30, 42), usualFriction)).toEqual([]);
 });
 
 test('what a screw showed with one thread is known with another; a fall begins anew', () => {

@@ -46,8 +46,15 @@ const mostSteps = 60;
 const daysBetween = (from: string, to: string) =>
   Math.max(0, (Date.parse(to) - Date.parse(from)) / 86_400_000);
 
-/** A case as its history with this bobbin thread has it: what its screw showed with other threads is known of it beforehand. */
-export function followedLife(life: readonly EventOfCase[], bobbinKindId: string | null): Followed {
+/**
+ * A case as its history with this bobbin thread has it: what its screw showed with other threads is known of it beforehand, and before
+ * that what the workshop's cases showed (`workshop`).
+ */
+export function followedLife(
+  life: readonly EventOfCase[],
+  bobbinKindId: string | null,
+  workshop?: ScrewPrior,
+): Followed {
   const others = new Set(
     life.flatMap((event) =>
       event.kind === 'case_measured' && (event.data.bobbinKindId ?? null) !== bobbinKindId
@@ -59,6 +66,24 @@ export function followedLife(life: readonly EventOfCase[], bobbinKindId: string 
   const prior = [...others].reduce<ScrewPrior | undefined>((known, other) => {
     const belief = followCase(stepsOf(life, other), known);
     return belief && belief.turns > 0 ? screwOf(belief) : known;
-  }, undefined);
+  }, workshop);
   return stepsOf(life, bobbinKindId).reduce(afterStep, newCase(prior));
+}
+
+/** So many cases like any other are thought of beside the workshop's own. From memory. */
+const usualCases = 3;
+/** Of another case so many of its last steps are followed: it is one of several. */
+const stepsOfOther = 20;
+
+/** What the screws of a workshop's cases showed, for one more: each that was turned between readings counts like a case as usual. */
+export function workshopScrews(lives: readonly (readonly EventOfCase[])[]): ScrewPrior {
+  const known = lives.flatMap((life) => {
+    const last = life.findLast((event) => event.kind === 'case_measured');
+    const steps = last ? stepsOf(life, last.data.bobbinKindId ?? null).slice(-stepsOfOther) : [];
+    const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps) : null;
+    return belief && belief.turns > 0 ? [screwOf(belief)] : [];
+  });
+  return (spring, slope, play) =>
+    (usualCases + known.reduce((sum, screw) => sum + screw(spring, slope, play), 0)) /
+    (usualCases + known.length);
 }

@@ -4,7 +4,14 @@ import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/cas
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { afterStep, beliefOf, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
+import {
+  afterStep,
+  beliefOf,
+  isDoubted,
+  shownGrams,
+  type ScrewPrior,
+} from '../../../core/tension/case/screw.ts';
+import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
@@ -29,6 +36,8 @@ interface GaugingProps {
   onPull: (listener: (part: GaugePart) => void) => () => void;
   machineId: string;
   friction: PlateFriction;
+  /** What the screws of the other cases showed. */
+  workshop: ScrewPrior;
   onReading: (reading: EntryData['case_measured']) => void;
   onTurn: (turns: number) => void;
   onDropped: () => void;
@@ -48,7 +57,10 @@ export function Gauging(props: GaugingProps) {
     : trace && { grams: trace.grams, by: 'case-gauge', spread: trace.spread, verdict: trace.verdict };
   const steps = stepsOf(life, bobbinKindId);
   const asIf = fresh ? [...steps, { is: 'reading' as const, grams: fresh.grams }] : steps;
-  const followed = useMemo(() => followedLife(life, bobbinKindId), [life, bobbinKindId]);
+  const followed = useMemo(
+    () => followedLife(life, bobbinKindId, props.workshop),
+    [life, bobbinKindId, props.workshop],
+  );
   const freshGrams = fresh?.grams ?? null;
   const belief = useMemo(
     () =>
@@ -67,6 +79,7 @@ export function Gauging(props: GaugingProps) {
   const isOdd = belief !== null && isDoubted(belief);
   const faults = [
     ...sinceFall(life, bobbinKindId),
+    ...gaugesDisagree(life, props.friction),
     // Nothing is made of a reading that may be a slip.
     ...caseHealth(isOdd ? asIf.slice(0, -1) : asIf).faults,
   ];
