@@ -135,6 +135,17 @@ describe('case or knobs', () => {
     expect(wide!.moves).toEqual([]);
     expect(exact!.moves).toEqual([{ part: 'knob', position: 4, way: 'loosen' }]);
   });
+  test('nor is one that is uneven along its length', () => {
+    const moves = [0.2, 0].map(
+      (unevenness) =>
+        readBlock(
+          columns([0.33, 0.34, 0.32, 0.48]).map((column) => ({ ...column, unevenness })),
+          'third',
+          'bobbin-first',
+        ).moves.length,
+    );
+    expect(moves).toEqual([0, 1]);
+  });
   test.each(['third', 'forty-fifty', 'half'] as const)(
     'on made-up blocks of the school “%s” the side is right, and so are the knobs',
     (school) => {

@@ -10,7 +10,7 @@ export interface BlockColumn {
   right: number;
   /** How much the bobbin's share varies along the column (standard deviation of shares), when it was measured. */
   unevenness?: number | null;
-  /** How far its share may be off, one standard deviation; left out: as widths are read by eye. */
+  /** How far its share may be off, one standard deviation; left out: as widths are read by eye, and by how uneven it is. */
   spread?: number | null;
   /** Its edges were moved by hand on the photo. */
   corrected?: boolean;
@@ -75,8 +75,14 @@ export interface BlockVerdict {
 const centreLimit = 0.15;
 const unevenLimit = 0.07;
 
-/** How far a share may be off that was read by eye, and a scatter that knobs always have. From memory. */
+/** How far a share may be off that was read by eye or from an even photo. From memory. */
 const byEye = 0.02;
+/** A photo's share is the median of this many bands along the column. */
+const bands = 24;
+
+/** How far a column's share may be off: as it is told, or by how uneven it is along its length (the standard error of a median, 1.25 times a mean's). */
+const spreadOf = ({ spread, unevenness }: BlockColumn) =>
+  Math.max(0.005, spread ?? Math.hypot(byEye, (1.25 * (unevenness ?? 0)) / Math.sqrt(bands)));
 
 /** Both explanations stand while neither has more than this chance. From memory. */
 const stands = 0.9;
@@ -109,7 +115,7 @@ export function readBlock(
   const band = shareSchools[school];
   const shares = columns.map(({ left, bobbin, right }) => bobbin / (left + bobbin + right));
   const explained = explain(
-    shares.map((share, index) => ({ share, spread: Math.max(0.005, columns[index]!.spread ?? byEye) })),
+    shares.map((share, index) => ({ share, spread: spreadOf(columns[index]!) })),
     band,
     startSchools[start].caseOff,
   );
