@@ -152,12 +152,15 @@ test('two positions of one colour take turns piece by piece: Run says whose turn
       .filter((seat) => [7, 9].includes(seat.position))
       .map((seat) => seat.cone!.stitches);
   await expect(stops(page)).toContainText('piece by piece: 7, then 9');
-  expect((await eventsOf(request, machine, '&kind=job_started'))[0]!.data).toMatchObject({
-    seating: [
-      { stop: 1, position: 7, turns: [7, 9] },
-      { stop: 2, position: 3 },
-    ],
-  });
+  // The page shows it at once; the server has it a moment later.
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=job_started'))[0]?.data)
+    .toMatchObject({
+      seating: [
+        { stop: 1, position: 7, turns: [7, 9] },
+        { stop: 2, position: 3 },
+      ],
+    });
   await page.getByRole('button', { name: /^Piece finished/ }).click();
   await expect(placeOf(page, 1)).toHaveText('pos. 9');
   await expect.poll(sewnByRed).toEqual([1000, 0]);
