@@ -41,11 +41,16 @@ export function PlanBar(props: PlanBarProps) {
   const { outcome, search, saved, plan, others } = props;
   return (
     <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b p-3 rule">
-      <h1 className="me-2">{outcome ? `${minutesText(outcome.changeMinutes)} of changing` : 'Head plan'}</h1>
-      {outcome && <Figures outcome={outcome} came={props.came} search={search} />}
-      <a className="flex min-h-11 items-center text-sm underline" href="#changes">
-        Change list
-      </a>
+      {/* A line of its own from the beginning: nothing below moves when the figures come. */}
+      <div className="flex min-h-11 w-full flex-wrap items-center gap-x-4">
+        <h1 className="me-2">
+          {outcome ? `${minutesText(outcome.changeMinutes)} of changing` : 'Head plan'}
+        </h1>
+        {outcome && <Figures outcome={outcome} came={props.came} search={search} />}
+        <a className="flex min-h-11 items-center text-sm underline" href="#changes">
+          Change list
+        </a>
+      </div>
       <div className="ms-auto flex flex-wrap items-center gap-2">
         {search.is === 'searching' ? (
           <span className="flex items-center gap-2" role="status">
