@@ -6,6 +6,7 @@ import {
   type ShareSchool,
   type StartSchool,
 } from '../../src/core/tension/block/block.ts';
+import { normal } from './normal.ts';
 
 /** A made-up test block with what is wrong with it. */
 export interface MadeBlock {
@@ -32,7 +33,7 @@ const worlds = {
       const isOff = luck.next() < 0.1;
       if (isOff) knobs.push(index + 1);
       const own = isOff ? sign(luck) * luck.between(0.12, 0.3) : 0;
-      const error = spread * (Array.from({ length: 12 }, () => luck.next()).reduce((a, b) => a + b, 0) - 6);
+      const error = spread * normal(luck);
       const sound = luck.between(from + 0.02, to - 0.02);
       return column(index + 1, sound + shift + own + error, spread);
     });

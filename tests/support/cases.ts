@@ -1,8 +1,9 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
 import { afterStep, beliefOf, newCase, type ScrewPrior } from '../../src/core/tension/case/screw.ts';
-import { plays, springs } from '../../src/core/tension/case/spring.ts';
+import { plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
+import { normal } from './normal.ts';
 
 /** A made-up case at the bench, with the hand that turns its screw and the gauge that reads it. */
 export interface MadeCase {
@@ -14,8 +15,6 @@ export interface MadeCase {
   slope: number;
   play: number;
 }
-
-const sum12 = (luck: Chance) => Array.from({ length: 12 }, () => luck.next()).reduce((a, b) => a + b, 0) - 6;
 
 /** Worlds that cases are made in. The advice was tuned on the first two at most; the third is for judging alone. */
 export const worlds = {
@@ -29,7 +28,7 @@ export const worlds = {
     while (grams >= 25 && grams <= 30);
     return {
       ...{ slope, play },
-      read: () => Math.max(0.5, grams + 1.5 * sum12(luck)),
+      read: () => Math.max(0.5, grams + 1.5 * normal(luck)),
       turn(turns) {
         const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
         if (turns !== 0) last = Math.sign(turns);
@@ -48,7 +47,7 @@ export const worlds = {
     return {
       ...{ slope: part * 27, play },
       read: () =>
-        Math.max(0.5, luck.next() < 0.04 ? grams + luck.between(-20, 20) : grams + noise * sum12(luck)),
+        Math.max(0.5, luck.next() < 0.04 ? grams + luck.between(-20, 20) : grams + noise * normal(luck)),
       turn(turns) {
         const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
         last = Math.sign(turns);
@@ -79,11 +78,11 @@ export const worlds = {
         const hangs = luck.next() < 0.03 ? luck.between(0.4, 1.8) : 1;
         return Math.max(
           0.5,
-          Math.round(2 * (force() * hangs * (1 + error * sum12(luck)) + 0.4 * sum12(luck))) / 2,
+          Math.round(2 * (force() * hangs * (1 + error * normal(luck)) + 0.4 * normal(luck))) / 2,
         );
       },
       turn(turns) {
-        screw = Math.max(0, screw + turns * (1 + 0.03 + 0.1 * sum12(luck) * 0.7) + 0.012 * sum12(luck));
+        screw = Math.max(0, screw + turns * (1 + 0.03 + 0.1 * normal(luck) * 0.7) + 0.012 * normal(luck));
         // The leaf is carried along once the slack is taken up, either way.
         way = Math.max(0.05, Math.min(screw, Math.max(screw - slack, way)));
       },
@@ -114,7 +113,7 @@ function knowing({ slope, play }: MadeCase): ScrewPrior {
     play,
   );
   return (spring, slopeNumber, playNumber) => {
-    const times = spring === 0 ? 27 : 1;
+    const times = springs[spring]!.gramsPer(usualGrams);
     const known = nearest(
       springs[spring]!.slopes.map((each) => each.slope * times),
       slope,

@@ -1,4 +1,5 @@
-import { below } from '../case/normal.ts';
+import { chanceWithin, density } from '../case/normal.ts';
+import { middleOf, type Band } from '../targets.ts';
 
 /** What explains a test block: a shift that all positions have in common (the case), and single positions (their knobs). */
 export interface Explanation {
@@ -28,17 +29,13 @@ const near = 0.08;
  */
 export function explain(
   shares: readonly { share: number; spread: number }[],
-  band: { from: number; to: number },
+  band: Band,
   caseOff: number,
 ): Explanation {
   const width = band.to - band.from;
-  const middle = (band.from + band.to) / 2;
-  const sound = (share: number, spread: number) =>
-    (below(band.to, share, spread) - below(band.from, share, spread)) / width;
-  const off = (share: number, spread: number) => {
-    const wide = Math.hypot(reach, spread);
-    return Math.exp(-(((share - middle) / wide) ** 2) / 2) / (wide * Math.sqrt(2 * Math.PI));
-  };
+  const middle = middleOf(band);
+  const sound = (share: number, spread: number) => chanceWithin(band.from, band.to, share, spread) / width;
+  const off = (share: number, spread: number) => density(share, middle, Math.hypot(reach, spread));
   const at = (shift: number) => {
     const odds = shares.map(({ share, spread }) => {
       const [fine, wrong] = [
@@ -53,8 +50,7 @@ export function explain(
   const count = Math.round(grid.most / grid.step);
   const moved = Array.from({ length: 2 * count + 1 }, (_, index) => {
     const shift = (index - count) * grid.step;
-    const prior = (grid.step / (reach * Math.sqrt(2 * Math.PI))) * Math.exp(-((shift / reach) ** 2) / 2);
-    return { shift, prior, ...at(shift) };
+    return { shift, prior: grid.step * density(shift, 0, reach), ...at(shift) };
   });
   const top = Math.max(still.log, ...moved.map(({ log }) => log));
   const weights = moved.map(({ prior, log }) => prior * Math.exp(log - top));

@@ -1,7 +1,7 @@
 import { caseFaults, type CaseFault } from './case-health.ts';
 import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
-import { gaugeSpread, plateAngle, type PlateFriction } from './scale.ts';
+import { gaugeSpread, plateAngle, toPlate, type PlateFriction } from './scale.ts';
 
 /** Deviations from which on two readings of one case do not go together. */
 const apart = 3;
@@ -17,7 +17,7 @@ export function gaugesDisagree(life: readonly EventOfCase[], friction: PlateFric
   const off = Math.log(plateGrams / caseGrams) - friction.mu * plateAngle;
   const spread = Math.hypot(gaugeSpread / caseGrams, gaugeSpread / plateGrams, plateAngle * friction.spread);
   if (Math.abs(off) <= apart * spread) return [];
-  const fits = caseGrams * Math.exp(friction.mu * plateAngle);
+  const fits = toPlate(caseGrams, friction);
   return [
     {
       name: 'gauges',

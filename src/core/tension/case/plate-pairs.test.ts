@@ -2,6 +2,7 @@ import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { describe, expect, it } from 'vitest';
 import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
+import { normal } from '../../../../tests/support/normal.ts';
 import { chance } from '../../base/chance.ts';
 import { fromPlate, learnFriction, plateAngle, studentFactor } from './scale.ts';
 
@@ -54,15 +55,14 @@ describe('readings taken both ways', () => {
     for (const mu of [0.05, 0.1, 0.25])
       for (const noise of [1, 1.5, 2.5]) {
         const luck = chance(Math.round(1000 * mu + noise));
-        const normal = () => Array.from({ length: 12 }, () => luck.next()).reduce((a, b) => a + b, 0) - 6;
         let [held, off] = [0, 0];
         const runs = 3000;
         for (let run = 0; run < runs; run++) {
           const pairs = Array.from({ length: 8 }, () => {
             const grams = luck.between(22, 40);
             return {
-              caseGrams: grams + noise * normal(),
-              plateGrams: grams * Math.exp(mu * plateAngle) + noise * normal(),
+              caseGrams: grams + noise * normal(luck),
+              plateGrams: grams * Math.exp(mu * plateAngle) + noise * normal(luck),
             };
           });
           const learnt = learnFriction(pairs);

@@ -153,7 +153,7 @@ const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
 function waited(row: Row, spring: Spring, days: number): Row {
   if (row.weights.length === 0) return ownRow(row);
   const part = Math.min(wander.most, Math.hypot(wander.reading, wander.day * Math.sqrt(days)));
-  const weights = moved(row.weights, 0, (part * (spring.of === Math.log ? 1 : 27)) / spring.step);
+  const weights = moved(row.weights, 0, (part * spring.part) / spring.step);
   const jumps = Math.min(jump.most, jump.reading + jump.day * days);
   const anywhere = (jumps * sumOf(weights)) / weights.length;
   for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;
@@ -261,7 +261,7 @@ function summary(rows: readonly (readonly Row[])[]) {
   const gramsSd = Math.sqrt(points.reduce((sum, point) => sum + point.weight * (point.grams - mean) ** 2, 0));
   let [slope, square] = [0, 0];
   rows.forEach((each, which) => {
-    const times = springs[which]!.of === Math.log ? grams : 1;
+    const times = springs[which]!.gramsPer(grams);
     for (const row of each) {
       const weight = sumOf(row.weights);
       slope += weight * row.slope * times;

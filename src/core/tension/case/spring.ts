@@ -7,6 +7,10 @@ export interface Spring {
   /** Tension as the law has it, from grams and back. */
   of(grams: number): number;
   grams(tension: number): number;
+  /** Grams for a step of tension, at these grams. */
+  gramsPer(grams: number): number;
+  /** A part of the tension as the law has it: a hundredth of the pull is so many hundredths. */
+  part: number;
   /** The grid of tension: its beginning, its step, and how many points. */
   from: number;
   step: number;
@@ -16,7 +20,7 @@ export interface Spring {
 }
 
 /** Grams at which both laws are taken to answer alike. */
-const usualGrams = 27;
+export const usualGrams = 27;
 
 /**
  * Half a turn took 50 g to 22 g, an eighth back gave 30 g, and on another thread half a turn took 16 g to 29.5 g: in
@@ -52,6 +56,8 @@ export const springs: readonly Spring[] = [
     name: 'each turn changes it by the same part',
     of: Math.log,
     grams: Math.exp,
+    gramsPer: (grams) => grams,
+    part: 1,
     from: Math.log(gramsRange.from),
     step: logStep,
     count: 1 + Math.round(Math.log(gramsRange.to / gramsRange.from) / logStep),
@@ -61,6 +67,8 @@ export const springs: readonly Spring[] = [
     name: 'each turn changes it by the same grams',
     of: (grams) => grams,
     grams: (tension) => tension,
+    gramsPer: () => 1,
+    part: usualGrams,
     from: gramsRange.from,
     step: gramStep,
     count: 1 + Math.round((gramsRange.to - gramsRange.from) / gramStep),

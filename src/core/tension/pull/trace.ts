@@ -58,10 +58,7 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
       'The gauge sent readings that cannot be (outside −5 to 500 g). Check its zero and pull again.',
     );
   if (grams.length >= leastSeconds * rateHz && median([...grams]) < 1 && !grams.some((gram) => gram > 5))
-    throw new Refusal(
-      'PullNothing',
-      'The gauge shows no pull. Is the thread through the slit and under the spring?',
-    );
+    throw noPull();
   const stretches = activeStretches(grams, rateHz);
   const drawn = stretches.flatMap(({ from, to }) => grams.slice(from, to));
   if (drawn.length < leastSeconds * rateHz)
@@ -70,11 +67,7 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
       `The pull is too short to read: ${(drawn.length / rateHz).toFixed(1)} s after its start. Pull for three seconds or more.`,
     );
   const middle = median([...drawn]);
-  if (middle < 1)
-    throw new Refusal(
-      'PullNothing',
-      'The gauge shows no pull. Is the thread through the slit and under the spring?',
-    );
+  if (middle < 1) throw noPull();
   // What repeats itself and what drifts is looked for where it was drawn longest without a stop.
   const longest = stretches.reduce((most, other) =>
     other.to - other.from > most.to - most.from ? other : most,
@@ -96,6 +89,9 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
     ...judge(steady, rest, middle, drift, outOfRound, steady.length / (local?.period ?? rateHz / nominal)),
   };
 }
+
+const noPull = () =>
+  new Refusal('PullNothing', 'The gauge shows no pull. Is the thread through the slit and under the spring?');
 
 /** Likeness of turn to turn and swing (part of the middle) at which out of round is as likely as not, and how sharply it grows. */
 const round = { likeness: 0.62, sharpness: 16, swing: 0.075, rise: 90 } as const;
@@ -168,9 +164,8 @@ function judge(
   const places = isHigh.filter((high, at) => high && !isHigh[at - 1]).length;
   // A stiff place once a turn is a spot, too: where nearly every turn has one it is the case.
   const isEveryTurn = places >= everyTurn * turns && places <= turns / everyTurn;
-  if (spots >= 2 && !(outOfRound > likely && isEveryTurn)) {
-    if (outOfRound <= surely) return { verdict: 'tight-spots', outOfRound };
-  }
+  if (spots >= 2 && outOfRound <= surely && !(outOfRound > likely && isEveryTurn))
+    return { verdict: 'tight-spots', outOfRound };
   if (outOfRound > 0.5 || (spots >= 2 && outOfRound > likely)) return { verdict: 'out-of-round', outOfRound };
   if (Math.abs(drift) > 0.15 * middle) return { verdict: 'drift', outOfRound };
   return { verdict: 'steady', outOfRound };
