@@ -4,7 +4,7 @@ import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type World } from '../tests/support/cases.ts';
 import { readUnderside } from '../src/core/tension/underside/read.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
-import { handPull, madePull } from '../tests/support/pulls.ts';
+import { handPull, madePull, withoutSpeeds } from '../tests/support/pulls.ts';
 
 /** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and photos. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
@@ -46,17 +46,23 @@ for (const world of ['second', 'third'] as const)
         `blocks, ${world} world, ${school}, ${start}: side named wrongly ${percent(sideWrong)}, knobs: precision ${percent(precision)}, recall ${percent(recall)}`,
       );
     }
-for (const world of ['second', 'third'] as const)
+for (const [world, knows] of [
+  ['second', 'without speeds'],
+  ['third', 'without speeds'],
+  ['second', 'with speeds'],
+  ['third', 'with speeds'],
+] as const)
   for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
-    const reads = Array.from({ length: 400 }, (_, index) =>
-      readTrace(handPull(world, firstSeed + index, fault)),
-    );
+    const reads = Array.from({ length: 400 }, (_, index) => {
+      const pull = handPull(world, firstSeed + index, fault);
+      return readTrace(knows === 'with speeds' ? pull : withoutSpeeds(pull));
+    });
     const right = reads.filter(({ verdict }) => verdict === fault).length;
     const offered = reads.filter(
       ({ verdict, outOfRound }) => (verdict === 'steady' || verdict === 'drift') && outOfRound <= mayBeRound,
     ).length;
     console.log(
-      `pull by hand, ${world} world, ${fault}: told right ${percent(right / reads.length)}, a turn of the screw may be offered ${percent(offered / reads.length)}`,
+      `pull by hand ${knows}, ${world} world, ${fault}: told right ${percent(right / reads.length)}, a turn of the screw may be offered ${percent(offered / reads.length)}`,
     );
   }
 const pull = madePull(1, 'out-of-round');

@@ -12,32 +12,37 @@ const number = { type: 'number' } as const;
 const grams = { type: 'array', items: { type: 'number', minimum: -1000, maximum: 1000 } } as const;
 const rateHz = { type: 'number', minimum: 10, maximum: 1000 } as const;
 const speed = { type: 'number', exclusiveMinimum: 0, maximum: 1000 } as const;
+const speeds = (maxItems: number) =>
+  ({ type: 'array', items: { type: 'number', minimum: 0, maximum: 1000 }, maxItems }) as const;
 const woundDiameter = { type: 'number', exclusiveMinimum: 0, maximum: 60 } as const;
 
 /**
  * POST /api/machines/{id}/gauge: part of a pull, as a gauge or its adapter sends it while the thread is drawn. Parts of
  * one pull share `pull`, counted by `part` from 0; `done` with the last.
  */
-export const gaugePart = object({
-  gauge: text(1, 40),
-  pull: text(1, 40),
-  part: { type: 'integer', minimum: 0, maximum: 10_000 },
-  rateHz,
-  grams: { ...grams, maxItems: 200 },
-  speed,
-  woundDiameter,
-  done: { type: 'boolean' },
-});
+export const gaugePart = object(
+  {
+    gauge: text(1, 40),
+    pull: text(1, 40),
+    part: { type: 'integer', minimum: 0, maximum: 10_000 },
+    rateHz,
+    grams: { ...grams, maxItems: 200 },
+    speed,
+    /** Where the gauge tells it: the speed at each sample, as many as grams. */
+    speeds: speeds(200),
+    woundDiameter,
+    done: { type: 'boolean' },
+  },
+  ['speeds'],
+);
 export type GaugePart = DataOf<typeof gaugePart>;
 export const gaugeTaken = object({ taken: count });
 
 /** POST /api/compute/gauge-trace. */
-export const traceQuestion = object({
-  grams: { ...grams, maxItems: 60_000 },
-  rateHz,
-  speed,
-  woundDiameter,
-});
+export const traceQuestion = object(
+  { grams: { ...grams, maxItems: 60_000 }, rateHz, speed, speeds: speeds(60_000), woundDiameter },
+  ['speeds'],
+);
 export const traceAnswer = object({
   grams: number,
   spread: number,

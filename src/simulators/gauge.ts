@@ -31,8 +31,15 @@ export interface SimulatedPull {
   woundDiameter: number;
 }
 
-/** The samples of one pull. `chance`: uniform from 0 to 1. */
-export function simulatedPull(pull: SimulatedPull, chance: () => number): number[] {
+/** The samples of one pull, grams. `chance`: uniform from 0 to 1. */
+export const simulatedPull = (pull: SimulatedPull, chance: () => number): number[] =>
+  pullWithSpeeds(pull, chance).grams;
+
+/** The samples of one pull with the speed of each, mm/s, as a gauge with a wheel tells it. `chance`: uniform from 0 to 1. */
+export function pullWithSpeeds(
+  pull: SimulatedPull,
+  chance: () => number,
+): { grams: number[]; speeds: number[] } {
   const { base, condition, hand = 'even', rateHz, seconds, speed, woundDiameter } = pull;
   const { sway, stops, letsGo } = hands[hand];
   const level = base * conditions[condition].factor;
@@ -43,10 +50,12 @@ export function simulatedPull(pull: SimulatedPull, chance: () => number): number
   let turned = 0;
   const swayPhase = sway > 0 ? 2 * Math.PI * chance() : 0;
   const stopAt = stops ? seconds * (0.5 + 0.15 * chance()) : Infinity;
-  return Array.from({ length: count }, (_, at) => {
+  const speeds: number[] = [];
+  const samples = Array.from({ length: count }, (_, at) => {
     const time = at / rateHz;
     const isStopped = time > stopAt && time < stopAt + 0.3;
     const pace = isStopped ? 0 : 1 + sway * Math.sin(2 * Math.PI * 0.3 * time + swayPhase);
+    speeds.push(Math.round(speed * pace * 10) / 10);
     turned += at > 0 ? (hertz * pace) / rateHz : 0;
     const turn = Math.sin(2 * Math.PI * turned + phase);
     let grams = level;
@@ -64,4 +73,5 @@ export function simulatedPull(pull: SimulatedPull, chance: () => number): number
     const left = letsGo ? Math.min(1, Math.max(0, (seconds - time - 0.05) / 0.4)) : 1;
     return Math.round((grams + noise) * start * held * left * 10) / 10;
   });
+  return { grams: samples, speeds };
 }

@@ -171,7 +171,7 @@ test('practising: a swollen bobbin swings at the gauge; another bobbin makes it 
 }) => {
   const machine = await newMachine(request);
   await open(page, `/${machine.slug}/bench/practise?fault=bad-bobbin`);
-  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page.getByRole('button', { name: 'Set a fault: an even hand' }).click();
   await page.getByRole('button', { name: 'It is right now' }).click();
   await expect(page.getByText('Not right yet')).toBeVisible();
   await page.getByRole('button', { name: 'Pull at the gauge' }).click();
@@ -184,10 +184,24 @@ test('practising: a swollen bobbin swings at the gauge; another bobbin makes it 
   expect(await measured(request, machine)).toEqual([]);
 });
 
+test('practising in a rough shop: the pull sways and stops, and the same part makes it right', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/bench/practise?fault=lint`);
+  await page.getByRole('button', { name: 'Set a fault: a rough shop' }).click();
+  await page.getByRole('button', { name: 'Pull at the gauge' }).click();
+  await expect(page.getByRole('img', { name: /^Pull of 5\.0 seconds/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Clean under the spring' }).click();
+  await page.getByRole('button', { name: 'It is right now' }).click();
+  await expect(page.getByRole('region', { name: 'Lesson' })).toContainText('Lint lay under the spring');
+});
+
 test('practising: turning the screw for a bent case costs points', async ({ page, request }) => {
   const machine = await newMachine(request);
   await open(page, `/${machine.slug}/bench/practise?fault=bent-case`);
-  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page.getByRole('button', { name: 'Set a fault: an even hand' }).click();
   await page
     .getByRole('group', { name: 'Case screw' })
     .getByRole('button', { name: '1/8 left', exact: true })
@@ -307,7 +321,7 @@ test('a reading through the plate, paired with the case gauge, teaches this mach
 
 test('practising with the simulated camera: the photo is read as the block was sewn', async ({ page }) => {
   await open(page, '/heron/bench/practise?fault=case-tight');
-  await page.getByRole('button', { name: 'Set a fault' }).click();
+  await page.getByRole('button', { name: 'Set a fault: an even hand' }).click();
   await page.getByRole('button', { name: 'Photograph its back' }).click();
   const photo = page.getByRole('group', { name: 'Columns found on the photo' });
   await expect(photo).toBeVisible();

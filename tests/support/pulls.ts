@@ -57,11 +57,16 @@ export function madePull(seed: number, fault: TraceVerdict): Pull {
 export type PullWorld = 'second' | 'third';
 
 /**
- * A pull by hand: the speed sways by up to 40 %, it begins slowly, stops in the middle now and then, is let go at the end, and the
+ * A pull by hand, with the speed at each sample as a gauge with a wheel tells it: the speed sways by up to 40 % (`most`), it begins slowly, stops in the middle now and then, is let go at the end, and the
  * diameter may be told wrongly. The third world has other swings (a stiff place, not a wave), a speed that wanders by chance, other
  * rates and another noise.
  */
-export function handPull(world: PullWorld, seed: number, fault: TraceVerdict): Pull {
+export function handPull(
+  world: PullWorld,
+  seed: number,
+  fault: TraceVerdict,
+  most = 0.4,
+): Pull & { speeds: number[] } {
   const luck = chance(seed * 104_729 + (world === 'third' ? 77 : 5));
   const isThird = world === 'third';
   const rateHz = isThird ? luck.pick([25, 40, 80, 100]) : 50;
@@ -78,10 +83,11 @@ export function handPull(world: PullWorld, seed: number, fault: TraceVerdict): P
   const stopAt = luck.next() < 0.25 ? luck.between(0.45, 0.7) * seconds : Infinity;
   const stopFor = luck.between(0.2, 0.5);
   const tail = luck.next() < 0.6 ? luck.between(0.15, 0.5) : 0;
-  const sway = { by: luck.between(0.1, 0.4), at: luck.between(0.15, 0.5), phase: luck.between(0, 6.28) };
+  const sway = { by: luck.between(0.1, most), at: luck.between(0.15, 0.5), phase: luck.between(0, 6.28) };
   const tooth = luck.between(0.5, 1.1);
   const fall = base * luck.between(0.25, 0.5);
   const grams: number[] = [];
+  const speeds: number[] = [];
   let [turn, hand, wander, stuck, nextFall, sewn] = [luck.next(), 0, 0, 0, luck.between(0.3, tooth), 0];
   const noise = () => luck.next() + luck.next() - 1;
   for (let at = 0; at < seconds * rateHz; at++) {
@@ -93,6 +99,7 @@ export function handPull(world: PullWorld, seed: number, fault: TraceVerdict): P
     const isStopped = time > stopAt && time < stopAt + stopFor;
     const moves = isStopped ? 0 : (speed * pace) / rateHz;
     sewn += moves;
+    speeds.push(moves * rateHz);
     // The bobbin grows thinner as it empties.
     turn += moves / (Math.PI * truth * (1 - 0.04 * (sewn / 600)));
     hand = (isThird ? 0.8 : 0.9) * hand + (isThird ? 0.03 : 0.02) * base * noise();
@@ -117,5 +124,8 @@ export function handPull(world: PullWorld, seed: number, fault: TraceVerdict): P
       Math.max(0, Math.round((value * start * held * left + hand * left + 0.3 * noise()) * 10) / 10),
     );
   }
-  return { grams, rateHz, speed, woundDiameter };
+  return { grams, rateHz, speed, speeds, woundDiameter };
 }
+
+/** The pull as a gauge without a wheel sends it. */
+export const withoutSpeeds = (pull: Pull): Pull => ({ ...pull, speeds: undefined });

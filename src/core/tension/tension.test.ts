@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import FftReference from 'ml-fft';
 import { describe, expect, test } from 'vitest';
 import { courseOf } from '../../../tests/support/cases.ts';
-import { handPull, madePull } from '../../../tests/support/pulls.ts';
+import { handPull, withoutSpeeds, madePull } from '../../../tests/support/pulls.ts';
 import { centinewtons, gramsOf } from '../units/force.ts';
 import { caseHealth } from './case/case-health.ts';
 import { below } from './case/normal.ts';
@@ -13,7 +13,8 @@ import { followCase, screwOf, type CaseStep } from './case/screw.ts';
 import { noises, slopePrior, springs } from './case/spring.ts';
 import { powerBetween, powerSpectrum } from './pull/spectrum.ts';
 import { bandOf, zoneOf, zones } from './targets.ts';
-import { mayBeRound, readTrace } from './pull/trace.ts';
+import { byLength } from './pull/by-length.ts';
+import { mayBeRound, readTrace, type Pull } from './pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../gauge/verdicts.ts';
 import { copyUpper } from './pull/thread-gauge.ts';
 
@@ -290,13 +291,15 @@ describe('a pull at the gauge', () => {
     const steady = madePull(3, 'steady');
     expect(readTrace(steady).beat.hertz).toBeCloseTo(steady.speed / (Math.PI * steady.woundDiameter), 12);
     // A diameter told as 16 that is 10: the beat is found all the same.
-    const bent = { ...handPull('second', 12, 'out-of-round'), woundDiameter: 16 };
+    const bent = { ...withoutSpeeds(handPull('second', 12, 'out-of-round')), woundDiameter: 16 };
     expect(readTrace(bent).verdict).toBe('out-of-round');
   });
   test.each(Object.keys(traceVerdicts) as TraceVerdict[])(
     'by a hand that sways, stops and lets go “%s” is told apart nine times in ten',
     (fault) => {
-      const runs = Array.from({ length: 150 }, (_, seed) => readTrace(handPull('second', seed + 1, fault)));
+      const runs = Array.from({ length: 150 }, (_, seed) =>
+        readTrace(withoutSpeeds(handPull('second', seed + 1, fault))),
+      );
       const right = runs.filter(({ verdict }) => verdict === fault).length / runs.length;
       expect(right).toBeGreaterThanOrEqual(0.9);
       // Steady is not called faulty; a turn of the screw is not offered for a case that is out of round.
@@ -308,6 +311,49 @@ describe('a pull at the gauge', () => {
         ).toBeLessThanOrEqual(0.01);
     },
   );
+  test('where the gauge tells its speed, out of round is found though the hand sways by 85 in 100', () => {
+    const pulls = Array.from({ length: 100 }, (_, seed) =>
+      handPull('second', seed + 1, 'out-of-round', 0.85),
+    );
+    const right = (read: (pull: Pull) => Pull) =>
+      pulls.filter((pull) => readTrace(read(pull)).verdict === 'out-of-round').length;
+    expect(right((pull) => pull)).toBeGreaterThanOrEqual(95);
+    expect(right(withoutSpeeds)).toBeLessThan(80);
+    const { grams, speeds } = pulls[0]!;
+    expect(() => readTrace({ ...pulls[0]!, speeds: speeds.slice(1) })).toThrow(/tells it with each sample/);
+    expect(() => readTrace({ ...pulls[0]!, speeds: grams.map(() => -1) })).toThrow(
+      /tells it with each sample/,
+    );
+    // A gauge whose wheel stood still all the time is read as one without.
+    expect(readTrace({ ...pulls[0]!, speeds: grams.map(() => 0) })).toEqual(
+      readTrace(withoutSpeeds(pulls[0]!)),
+    );
+  });
+  test('along the thread: an even pull is as it was, a slow half has fewer samples, a stop has none', () => {
+    const ramp = Array.from({ length: 101 }, (_, at) => at);
+    const even = byLength(
+      ramp,
+      ramp.map(() => 80),
+    );
+    expect(even.speed).toBe(80);
+    even.values.forEach((value, at) => expect(value).toBeCloseTo(at, 9));
+    // First half at 40 mm/s, second at 120: three quarters of the thread are of the second half.
+    const uneven = byLength(
+      ramp,
+      ramp.map((at) => (at < 50 ? 40 : 120)),
+    );
+    const late = uneven.values.filter((value) => value > 50).length;
+    expect(late / uneven.values.length).toBeCloseTo(0.75, 1);
+    // At each sample of the result the same length has gone by: values are spaced by the inverse of the speed.
+    expect(uneven.values[3]! - uneven.values[2]!).toBeCloseTo(uneven.speed / 40, 6);
+    expect(uneven.values.at(-2)! - uneven.values.at(-3)!).toBeCloseTo(uneven.speed / 120, 6);
+    const stopped = byLength(
+      ramp,
+      ramp.map((at) => (at > 30 && at < 60 ? 0 : 80)),
+    );
+    expect(stopped.values.some((value) => value > 31 && value < 59 && value % 1 === 0)).toBe(false);
+    expect(stopped.speed).toBe(80);
+  });
   test('a tail is no drift, and a zero at the end no sticking', () => {
     const grams = [
       ...Array.from({ length: 20 }, (_, at) => 1.5 * at),

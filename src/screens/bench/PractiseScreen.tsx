@@ -1,7 +1,9 @@
 import {
   lessons,
+  levels,
   practiceScore,
   type LessonKey,
+  type Level,
   type PracticeState,
 } from '../../core/tension/block/practice.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -47,7 +49,7 @@ function Practise({ lesson }: { lesson: LessonKey | null }) {
   );
 }
 
-function Beginning({ onBegin }: { onBegin: () => void }) {
+function Beginning({ onBegin }: { onBegin: (level: Level) => void }) {
   return (
     <div className="grid max-w-2xl gap-3 p-4">
       <h1>Practise</h1>
@@ -57,11 +59,18 @@ function Beginning({ onBegin }: { onBegin: () => void }) {
         until it is right. Few moves and no sound part touched make ten points. Nothing is written into the
         ledger.
       </p>
-      <p>
-        <button type="button" className="btn btn-primary" onClick={onBegin}>
-          Set a fault
-        </button>
-      </p>
+      <ul className="grid gap-3">
+        {(Object.keys(levels) as Level[]).map((level) => (
+          <li key={level} className="grid gap-1">
+            <span>
+              <button type="button" className="btn btn-primary" onClick={() => onBegin(level)}>
+                Set a fault: {levels[level].name.toLowerCase()}
+              </button>
+            </span>
+            <span className="quiet">{levels[level].says}</span>
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }
@@ -82,7 +91,7 @@ function Header({ practice, state }: { practice: Practice; state: PracticeState 
           It is right now
         </button>
       )}
-      <button type="button" className="btn" onClick={practice.begin}>
+      <button type="button" className="btn" onClick={() => practice.begin(state.level)}>
         Another fault
       </button>
       <a className="btn" href={`/${machine.slug}/bench`}>

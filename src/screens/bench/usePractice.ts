@@ -4,10 +4,12 @@ import { railOrder } from '../../core/head/rail-order.ts';
 import { readBlock, type BlockColumn } from '../../core/tension/block/block.ts';
 import {
   beginPractice,
+  gaugedAt,
   isRight,
   practise,
   sewBlock,
   type LessonKey,
+  type Level,
   type PracticeMove,
   type PracticeState,
 } from '../../core/tension/block/practice.ts';
@@ -45,8 +47,8 @@ export function usePractice(lesson: LessonKey | null) {
     return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
   };
 
-  function begin(): void {
-    const next = beginPractice(machine.positions, band, Math.random, lesson ?? undefined);
+  function begin(level: Level): void {
+    const next = beginPractice(machine.positions, band, Math.random, { lesson: lesson ?? undefined, level });
     setState(next);
     setGrams(null);
     setBlock(sewBlock(next, schools.share, band, Math.random));
@@ -57,7 +59,7 @@ export function usePractice(lesson: LessonKey | null) {
   }
   function move(done: PracticeMove, words: string): void {
     if (!state) return;
-    setState(practise(state, done, band));
+    setState(practise(state, done, band, Math.random));
     // What was measured before says nothing of the machine now.
     setGrams(null);
     setBlock(null);
@@ -76,7 +78,12 @@ export function usePractice(lesson: LessonKey | null) {
   }
   function pull(): void {
     if (!state) return;
-    const asked = { ...pulled, base: state.grams, condition: conditionOf(state) };
+    const asked = {
+      ...pulled,
+      base: gaugedAt(state, Math.random),
+      condition: conditionOf(state),
+      hand: state.level === 'rough' ? ('swaying' as const) : ('even' as const),
+    };
     setGrams(simulatedPull(asked, Math.random));
     setSays('What does the pull look like: steady, swinging once a turn, or sticking?');
   }

@@ -1,4 +1,5 @@
 import { shareSchools, type BlockColumn, type ShareSchool } from './block.ts';
+import { usualGrams } from '../case/spring.ts';
 import { middleOf, type Band } from '../targets.ts';
 
 /** What may be wrong on the practice machine, and what is to be learnt from it. Common practice, no published source. */
@@ -40,6 +41,45 @@ export const lessons = {
   },
 } as const satisfies Record<string, { name: string; part: Part; says: string }>;
 export type LessonKey = keyof typeof lessons;
+
+/** How hard an exercise is: what the screw, the hand and the gauge are like. Invented. */
+export const levels = {
+  plain: {
+    name: 'An even hand, a plain screw',
+    says: 'The screw answers by the same grams each turn, the gauge repeats.',
+    screw: 'grams',
+    play: 0,
+    miss: 0,
+    noise: 0,
+    wild: 0,
+    free: 3,
+  },
+  rough: {
+    name: 'A rough shop',
+    says: 'Each turn changes the pull by the same part, a turn back first takes up play, the hand misses by up to 1/32, the pull sways, and one reading in eight is off.',
+    screw: 'part',
+    play: 0.08,
+    miss: 1 / 32,
+    noise: 1.5,
+    wild: 1 / 8,
+    free: 5,
+  },
+} as const satisfies Record<
+  string,
+  {
+    name: string;
+    says: string;
+    screw: 'grams' | 'part';
+    play: number;
+    miss: number;
+    noise: number;
+    wild: number;
+    /** Moves that cost no point. */
+    free: number;
+  }
+>;
+export type Level = keyof typeof levels;
+
 /** What can be worked on. `both` stands for screw and knob. */
 type Part = 'screw' | 'knob' | 'both' | 'bobbin' | 'case' | 'lint';
 
@@ -53,6 +93,10 @@ export type PracticeMove =
 /** The practice machine. Its arithmetic is invented: good enough to learn on which side to look, no model of a machine. */
 export interface PracticeState {
   lesson: LessonKey;
+  level: Level;
+  /** Which way the screw went last: 1 right, −1 left, 0 not yet; and the play that a turn back takes up, turns. */
+  lastWay: number;
+  play: number;
   /** Grams of the case with a sound bobbin, and grams per turn to the right. */
   grams: number;
   slope: number;
@@ -77,7 +121,7 @@ export function beginPractice(
   positions: number,
   band: Band,
   chance: () => number,
-  lesson?: LessonKey,
+  { lesson, level = 'plain' }: { lesson?: LessonKey | undefined; level?: Level } = {},
 ): PracticeState {
   const keys = Object.keys(lessons) as LessonKey[];
   const chosen = lesson ?? keys[Math.floor(chance() * keys.length)]!;
@@ -89,7 +133,7 @@ export function beginPractice(
   const tight = chosen === 'case-tight' || (chosen === 'case-and-knob' && chance() < 0.5);
   const isCase = chosen === 'case-loose' || chosen === 'case-tight' || chosen === 'case-and-knob';
   return {
-    lesson: chosen,
+    ...{ lesson: chosen, level, lastWay: 0, play: levels[level].play * chance() },
     grams: isCase ? middle + (tight ? 14 + 8 * chance() : -(11 + 3 * chance())) : middle,
     slope: 35 + 45 * chance(),
     knobs,
@@ -102,8 +146,16 @@ export function beginPractice(
   };
 }
 
-/** The machine after a move; a move on a sound part counts as wrong. The given state is not changed. */
-export function practise(state: PracticeState, move: PracticeMove, band: Band): PracticeState {
+/**
+ * The machine after a move; a move on a sound part counts as wrong. The given state is not changed. `chance`: uniform from 0 to 1,
+ * how far the hand misses the turn it means where the level lets it.
+ */
+export function practise(
+  state: PracticeState,
+  move: PracticeMove,
+  band: Band,
+  chance: () => number = () => 0.5,
+): PracticeState {
   const next = { ...state, knobs: [...state.knobs], moves: [...state.moves, move] };
   const inBand = state.grams >= band.from && state.grams <= band.to;
   let isWrong = false;
@@ -111,7 +163,9 @@ export function practise(state: PracticeState, move: PracticeMove, band: Band): 
     // Where the case was at fault a last hair of a turn is no fault.
     const wasOff = ['screw', 'both'].includes(lessons[state.lesson].part);
     isWrong = (inBand && !wasOff) || state.lint || state.caseBent || state.bobbinBad;
-    next.grams = Math.max(2, state.grams + state.slope * move.turns);
+    const done = move.turns + levels[state.level].miss * (2 * chance() - 1);
+    next.lastWay = Math.sign(done);
+    next.grams = turnedTo(state, done);
   }
   if (move.does === 'knob') {
     isWrong = state.knobs[move.position - 1] === 0;
@@ -133,6 +187,23 @@ export function practise(state: PracticeState, move: PracticeMove, band: Band): 
     next.lint = false;
   }
   return { ...next, wrong: state.wrong + Number(isWrong) };
+}
+
+/** Grams after a turn of the screw: a turn back first takes up the play. */
+function turnedTo({ grams, slope, level, lastWay, play }: PracticeState, turns: number): number {
+  const lost = lastWay !== 0 && Math.sign(turns) === -lastWay ? play : 0;
+  const moves = Math.sign(turns) * Math.max(0, Math.abs(turns) - lost);
+  const to =
+    levels[level].screw === 'grams' ? grams + slope * moves : grams * Math.exp((slope / usualGrams) * moves);
+  return Math.max(2, to);
+}
+
+/** Grams that one pull at the gauge is about: what the case has, off by the gauge's noise, and now and then by a slip of the hand. */
+export function gaugedAt({ grams, level }: PracticeState, chance: () => number): number {
+  const { noise, wild } = levels[level];
+  if (noise === 0) return grams;
+  const off = chance() < wild ? 16 * (2 * chance() - 1) : noise * 2 * (chance() + chance() + chance() - 1.5);
+  return Math.max(2, grams + off);
 }
 
 /** The block that the machine sews now, columns 10 mm wide. `chance` gives each column its own small scatter. */
@@ -177,6 +248,6 @@ export const isRight = (state: PracticeState, band: Band) =>
   !state.caseBent &&
   !state.lint;
 
-/** 10 for the right part with few moves; a point off for each move beyond three, two for each on a sound part; 1 at least. */
-export const practiceScore = ({ moves, wrong }: PracticeState) =>
-  Math.max(1, 10 - Math.max(0, moves.length - 3) - 2 * wrong);
+/** 10 for the right part with few moves; a point off for each move beyond the level's free ones, two for each on a sound part; 1 at least. */
+export const practiceScore = ({ moves, wrong, level }: PracticeState) =>
+  Math.max(1, 10 - Math.max(0, moves.length - levels[level].free) - 2 * wrong);

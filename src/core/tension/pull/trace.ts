@@ -3,6 +3,7 @@ import { Refusal } from '../../base/refusal.ts';
 import type { TraceVerdict } from '../../gauge/verdicts.ts';
 import { activeStretches } from './active.ts';
 import { localBeat, type LocalBeat } from './beat.ts';
+import { byLength } from './by-length.ts';
 import { powerBetween, powerSpectrum } from './spectrum.ts';
 
 /** A pull at the gauge: grams, evenly sampled, with how it was pulled. */
@@ -10,8 +11,10 @@ export interface Pull {
   grams: readonly number[];
   /** Samples a second, 10 to 1000. */
   rateHz: number;
-  /** Thread drawn, mm/s. */
+  /** Thread drawn, mm/s: the mean. */
   speed: number;
+  /** Thread drawn at each sample, mm/s, where the gauge tells it; as many as there are grams. */
+  speeds?: readonly number[] | undefined;
   /** Diameter of the wound bobbin where the thread leaves it, mm. */
   woundDiameter: number;
 }
@@ -43,14 +46,19 @@ export const mayBeRound = 0.1;
 
 /**
  * Reads a pull: cuts off its start, its stops and its end, then median, spread, drift, how it repeats itself turn by turn of the bobbin however
- * the hand's speed sways ({@link localBeat}), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
+ * the hand's speed sways ({@link localBeat}; along the thread where the gauge tells its speed, {@link byLength}), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
  * skewed). Thresholds are this program's, checked on pulls by simulated hands. Throws PullTooShort, PullBroken, PullOdd.
  */
-export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceReading {
+export function readTrace({ grams, rateHz, speed, speeds, woundDiameter }: Pull): TraceReading {
   if (!(rateHz >= 10 && rateHz <= 1000 && speed > 0 && woundDiameter > 0))
     throw new Refusal(
       'PullOdd',
       'A pull needs 10 to 1000 samples a second, a speed and a bobbin diameter above 0.',
+    );
+  if (speeds && (speeds.length !== grams.length || speeds.some((each) => !(each >= 0 && each <= 1000))))
+    throw new Refusal(
+      'PullOdd',
+      'A gauge that tells its speed tells it with each sample: as many as grams, 0 to 1000 mm/s.',
     );
   if (grams.some((gram) => !Number.isFinite(gram) || gram < -5 || gram > 500))
     throw new Refusal(
@@ -75,15 +83,18 @@ export function readTrace({ grams, rateHz, speed, woundDiameter }: Pull): TraceR
   const steady = grams.slice(longest.from, longest.to);
   const { slope, rest } = detrended(steady);
   const drift = slope * (steady.length - 1);
-  const nominal = speed / (Math.PI * woundDiameter);
-  const local = localBeat(rest, rateHz / nominal);
+  // Where the speed is told, turns are looked for along the thread, where they come evenly.
+  const told = speeds?.slice(longest.from, longest.to);
+  const along = told?.some((each) => each > 0) ? byLength(rest, told) : { values: rest, speed };
+  const nominal = along.speed / (Math.PI * woundDiameter);
+  const local = localBeat(along.values, rateHz / nominal);
   const outOfRound = chanceOfRound(local, middle);
   const hertz = local && outOfRound > 0.5 ? rateHz / local.period : nominal;
   return {
     grams: middle,
     spread: standardDeviation([...drawn]),
     drift,
-    beat: { hertz, ...beatOf(rest, rateHz, hertz) },
+    beat: { hertz, ...beatOf(along.values, rateHz, hertz) },
     dropped: stretches[0]!.from,
     droppedAfter: grams.length - stretches.at(-1)!.to,
     ...judge(steady, rest, middle, drift, outOfRound, steady.length / (local?.period ?? rateHz / nominal)),

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import { conditions, hands, simulatedPull, type Condition, type Hand } from '../../../simulators/gauge.ts';
+import { conditions, hands, pullWithSpeeds, type Condition, type Hand } from '../../../simulators/gauge.ts';
 import { send } from '../../../parts/live/send.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 
@@ -18,7 +18,7 @@ export function SimulatedGauge({ machineId, base }: { machineId: string; base: n
 
   function pull(): void {
     const pulled = { rateHz, speed: 80, woundDiameter: 16 };
-    const grams = simulatedPull(
+    const { grams, speeds } = pullWithSpeeds(
       { ...pulled, base, condition, hand, seconds: hand === 'even' ? 5 : 7 },
       Math.random,
     );
@@ -40,6 +40,7 @@ export function SimulatedGauge({ machineId, base }: { machineId: string; base: n
         pull: name,
         part: part++,
         grams: grams.slice(from, from + size),
+        speeds: speeds.slice(from, from + size),
         done,
       };
       if (done) end();

@@ -7,6 +7,8 @@ export interface PullNow {
   grams: number[];
   rateHz: number;
   speed: number;
+  /** Speed at each sample, where every part told it. */
+  speeds: number[] | undefined;
   woundDiameter: number;
   /** Complete; or the gauge fell silent before it said so. */
   is: 'coming' | 'done' | 'broke off';
@@ -20,7 +22,7 @@ const silentMs = 1500;
 /** The pull that a gauge sends, part by part. While one gauge pulls another's parts wait outside: two pulls are never mixed. */
 export function useGauge(onPull: (listener: (part: GaugePart) => void) => () => void) {
   const [now, setNow] = useState<PullNow | null>(null);
-  const parts = useRef(new Map<number, readonly number[]>());
+  const parts = useRef(new Map<number, GaugePart>());
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     let open: { gauge: string; pull: string } | null = null;
@@ -31,8 +33,12 @@ export function useGauge(onPull: (listener: (part: GaugePart) => void) => () => 
       }
       if (open?.pull !== part.pull) parts.current.clear();
       open = part.done ? null : part;
-      parts.current.set(part.part, part.grams);
-      const grams = [...parts.current].sort(([a], [b]) => a - b).flatMap(([, one]) => one);
+      parts.current.set(part.part, part);
+      const inOrder = [...parts.current].sort(([a], [b]) => a - b).map(([, one]) => one);
+      const grams = inOrder.flatMap((one) => one.grams);
+      const speeds = inOrder.every((one) => one.speeds?.length === one.grams.length)
+        ? inOrder.flatMap((one) => one.speeds ?? [])
+        : undefined;
       const { gauge, pull, rateHz, speed, woundDiameter } = part;
       setNow((before) => ({
         gauge,
@@ -40,6 +46,7 @@ export function useGauge(onPull: (listener: (part: GaugePart) => void) => () => 
         grams,
         rateHz,
         speed,
+        speeds,
         woundDiameter,
         is: part.done ? 'done' : 'coming',
         other: before?.pull === pull ? before.other : null,
