@@ -12,6 +12,8 @@ export default {
   // Words shown to people are not what a test of the arithmetic is about: faults in text are told apart.
   mutator: { excludedMutations: ['StringLiteral'] },
   concurrency: 2,
+  // Going through all tests once takes longer than the five minutes it would wait, beside other work.
+  dryRunTimeoutMinutes: 30,
   // A fault in a table made when the file is loaded would have every test run again: tables are held by tests of their own.
   ignoreStatic: true,
   timeoutMS: 20_000,

@@ -1,11 +1,13 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
-import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
+import { addExposure, livesNow, noExposures } from '../../src/core/learn/exposure/exposures.ts';
+import { applyEntry, emptyHead, foldHead } from '../../src/core/ledger/head.ts';
 import { tallyOf } from '../../src/core/ledger/progress.ts';
 import { closeDatabase, database, rows } from '../../src/server/base/database.ts';
 import { headNow } from '../../src/server/machine/head.ts';
 import { addJobs } from '../../src/server/jobs/jobs.ts';
+import { catchUp } from '../../src/server/learn/catch-up.ts';
 import { rebuild } from '../../src/server/ledger/projecting/rebuild.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { addMachine } from '../../src/server/machine/machines.ts';
@@ -24,6 +26,10 @@ async function projections() {
     machine_now: 'machine_id',
     job_tally: 'job_id',
     head_checkpoint: 'machine_id, at, id',
+    learnt_mark: 'machine_id',
+    sewn_cell: 'machine_id, day, head, position, job_id, needle_entry, thread_id',
+    stop_cell: 'machine_id, day, head, position, job_id, kind, fault',
+    needle_life: 'entry_id',
   };
   const read = Object.entries(tables).map(
     async ([table, order]) =>
@@ -68,8 +74,13 @@ beforeAll(async () => {
     },
   ]);
   // Now one at a time, now many together: as touches and as a device that comes back.
-  for (let at = 0, size = 1; at < history.length; at += size, size = 1 + ((size * 7) % 40))
+  for (let at = 0, size = 1; at < history.length; at += size, size = 1 + ((size * 7) % 40)) {
     await writeEntries(history.slice(at, at + size));
+    // Findings are looked at now and then: what is late or corrected afterwards is counted again.
+    if (size % 5 === 0) await Promise.all([catchUp(ids.machine), catchUp(ids.four), catchUp(ids.machine)]);
+  }
+  await catchUp(ids.machine);
+  await catchUp(ids.four);
 });
 afterAll(closeDatabase);
 
@@ -101,6 +112,66 @@ describe('a long random history', () => {
       );
       expect({ seats: kept.seats, job: kept.job, shelf }).toEqual(core);
       expect(kept.seats.some((seat) => (seat.needle?.age.metallicMs ?? 0) > 0)).toBe(true);
+    }
+  });
+
+  test('what findings are worked out from is what the core counts at once, from all of it', async () => {
+    const lost = new Map(
+      (await rows<{ id: string; lost_ms: number | null }>(database(), 'SELECT id, lost_ms FROM event')).map(
+        (row) => [row.id, row.lost_ms],
+      ),
+    );
+    for (const [machineId, heads, positions] of [
+      [ids.machine, 1, 15],
+      [ids.four, 4, 12],
+    ] as const) {
+      let now = emptyHead(heads, positions);
+      const sums = noExposures();
+      for (const one of effectiveEntries(history).filter((entry) => entry.machineId === machineId)) {
+        addExposure(sums, now, one, { lostMs: lost.get(one.id) ?? 0 });
+        now = applyEntry(now, one);
+      }
+      for (const life of livesNow(now)) sums.lives.set(life.entryId, life);
+      const kept = (table: string, columns: string, order: string) =>
+        rows(database(), `SELECT ${columns} FROM ${table} WHERE machine_id = $1 ORDER BY ${order}`, [
+          machineId,
+        ]);
+      const sorted = <Row extends object>(found: Iterable<Row>) =>
+        [...found].sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
+      const cells = await kept(
+        'sewn_cell',
+        `day, head, position, job_id AS "jobId", needle_entry AS "needleEntry", thread_id AS "threadId",
+         stitches, sewing_ms AS "sewingMs", breaks, needle_age AS "needleAge"`,
+        'day',
+      );
+      expect(sums.cells.size).toBeGreaterThan(100);
+      expect(sorted(cells)).toEqual(
+        sorted(
+          [...sums.cells.values()].map(({ needleAge, stitches, sewingMs, breaks, ...key }) => ({
+            ...{ ...key, stitches, sewingMs, breaks, needleAge },
+          })),
+        ),
+      );
+      const stops = await kept(
+        'stop_cell',
+        'day, head, position, job_id AS "jobId", kind, fault, stops, lost_ms AS "lostMs"',
+        'day',
+      );
+      expect(sorted(stops)).toEqual(sorted(sums.stops.values()));
+      const lives = await kept(
+        'needle_life',
+        'entry_id, stitches, ended_by, ended_reason, ended_fault',
+        'entry_id',
+      );
+      expect(lives).toEqual(
+        [...sums.lives.values()]
+          .map(({ entryId, age, ended }) => ({
+            ...{ entry_id: entryId, stitches: age.stitches, ended_by: ended?.by ?? null },
+            ...{ ended_reason: ended?.reason ?? null, ended_fault: ended?.fault ?? null },
+          }))
+          .sort((a, b) => (a.entry_id < b.entry_id ? -1 : 1)),
+      );
+      expect(lives.some(({ ended_fault }) => ended_fault !== null)).toBe(true);
     }
   });
 

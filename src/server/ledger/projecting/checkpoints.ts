@@ -68,10 +68,19 @@ export async function takeBack(
   from: FoldMark | null,
 ): Promise<Checkpoint | null> {
   dropCheckpoints(sql, machineId, from ?? { at: '-infinity', id: '00000000-0000-0000-0000-000000000000' });
+  return newestCheckpoint(sql, machineId, 'infinity');
+}
+
+/** The newest checkpoint before a time. */
+export async function newestCheckpoint(
+  sql: Sql,
+  machineId: string,
+  before: string,
+): Promise<Checkpoint | null> {
   const [kept] = await rows<{ at: string; id: string; state: HeadNow }>(
     sql,
-    'SELECT at, id, state FROM head_checkpoint WHERE machine_id = $1 ORDER BY at DESC, id DESC LIMIT 1',
-    [machineId],
+    'SELECT at, id, state FROM head_checkpoint WHERE machine_id = $1 AND at < $2 ORDER BY at DESC, id DESC LIMIT 1',
+    [machineId, before],
   );
   return kept
     ? { mark: { at: kept.at, id: kept.id }, now: { ...kept.state, shelf: kept.state.shelf ?? {} } }

@@ -1,6 +1,7 @@
 import { foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import { inTransaction, longWork, rows, type Sql } from '../../base/database.ts';
 import { lineColumns, type LineRow } from './line.ts';
+import { catchUpIn } from '../../learn/catch-up.ts';
 import { everyLedgerLock } from '../writing/locks.ts';
 import { project } from './project.ts';
 import { refold } from './seats.ts';
@@ -23,7 +24,8 @@ export async function rebuildIn(
 ): Promise<number> {
   // No writer may come between; readers may.
   await rows(sql, `SELECT pg_advisory_xact_lock(${everyLedgerLock})`);
-  for (const table of ['event', 'seat', 'machine_now', 'job_tally', 'head_checkpoint'])
+  const learnt = ['learnt_mark', 'sewn_cell', 'stop_cell', 'needle_life'];
+  for (const table of ['event', 'seat', 'machine_now', 'job_tally', 'head_checkpoint', ...learnt])
     await rows(sql, `DELETE FROM ${table}`);
   let seq = 0;
   let count = 0;
@@ -44,6 +46,9 @@ export async function rebuildIn(
          SELECT 1 FROM event WHERE machine_id = m.id AND kind = ANY($1))`,
     [foldingKinds],
   );
-  for (const { machine_id: machineId } of folded) await refold(sql, machineId);
+  for (const { machine_id: machineId } of folded) {
+    await refold(sql, machineId);
+    await catchUpIn(sql, machineId);
+  }
   return count;
 }

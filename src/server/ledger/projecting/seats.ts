@@ -9,6 +9,7 @@ import { rows, sendOff, type Sql } from '../../base/database.ts';
 import {
   dropCheckpoints,
   foldWith,
+  newestCheckpoint,
   takeBack,
   writeCheckpoints,
   type Checkpoint,
@@ -143,6 +144,16 @@ export async function refold(sql: Sql, machineId: string, from?: FoldMark): Prom
     if (chunk.length < chunkSize) break;
   }
   writeHead(sql, machineId, now, mark);
+}
+
+/** A machine's heads as they were at some entry before a time: the newest checkpoint before it, or before the first entry of all. */
+export async function headBefore(sql: Sql, machineId: string, before: string): Promise<KeptHead> {
+  return (
+    (await newestCheckpoint(sql, machineId, before)) ?? {
+      now: await emptyMachine(sql, machineId),
+      mark: null,
+    }
+  );
 }
 
 /** Heads and positions of a machine never change: asked once. */

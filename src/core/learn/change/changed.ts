@@ -1,0 +1,149 @@
+import gammaln from '@stdlib/math-base-special-gammaln';
+
+/** Breaks and stitches of one step of time: a day. */
+export interface Step {
+  breaks: number;
+  stitches: number;
+}
+
+export interface Change {
+  /** The first step with the new rate, and the steps between which it may have been (95 in 100, by the likelihood). */
+  at: number;
+  from: number;
+  to: number;
+  /** Breaks per stitch before and after it, within what was looked at. */
+  before: number;
+  after: number;
+  /** Chance of so great a change where the rate never changed, exactly. */
+  p: number;
+}
+
+/** A rate is said to have changed where chance alone would look so in fewer than this part of all cases. */
+export const changedBelow = 0.01;
+/** Half of the 95 % quantile of chi square: how much less likely another date may be. */
+const fall = 3.841458820694124 / 2;
+
+/**
+ * Whether the rate of breaks changed, and when: of all dates the likeliest, by the likelihood ratio of one rate before and another after against
+ * one all along. How rare that is by chance is exact, given the number of breaks: the breaks' sum is followed step by step as
+ * long as no date would have looked so telling. null without a break, or with all stitches in one step.
+ * Sources: Worsley, “Confidence regions and tests for a change-point in a sequence of exponential family random variables”, Biometrika 73,
+ * 1986; the chart of cumulated sums: Page, “Continuous inspection schemes”, Biometrika 41, 1954.
+ */
+export function likeliestChange(steps: readonly Step[]): Change | null {
+  const sewn = steps.flatMap((step, index) =>
+    step.stitches > 0 || step.breaks > 0 ? [{ ...step, index }] : [],
+  );
+  const breaks = sewn.reduce((sum, step) => sum + step.breaks, 0);
+  const stitches = sewn.reduce((sum, step) => sum + step.stitches, 0);
+  if (breaks === 0 || sewn.length < 2) return null;
+  let [done, counted] = [0, 0];
+  const splits = sewn.slice(0, -1).map((step) => {
+    done += step.stitches;
+    counted += step.breaks;
+    return { share: done / stitches, counted, telling: telling(counted, breaks, done / stitches) };
+  });
+  const best = splits.reduce(
+    (most, other, index) => (other.telling > splits[most]!.telling + 1e-12 ? index : most),
+    0,
+  );
+  const { counted: first, share, telling: most } = splits[best]!;
+  if (!(most > 0)) return null;
+  const near = splits.flatMap((split, index) => (split.telling >= most - fall ? [index] : []));
+  const start = (split: number) => sewn[split + 1]!.index;
+  return {
+    at: start(best),
+    from: start(near[0]!),
+    to: start(near.at(-1)!),
+    before: first / (share * stitches),
+    after: (breaks - first) / ((1 - share) * stitches),
+    p: chanceOf(
+      splits.map((split) => split.share),
+      breaks,
+      most,
+    ),
+  };
+}
+
+/** How much likelier two rates are than one, as a logarithm: `counted` of all breaks in a share of all stitches. */
+function telling(counted: number, breaks: number, share: number): number {
+  if (share <= 0 || share >= 1) return 0;
+  const part = (count: number, of: number) => (count === 0 ? 0 : count * Math.log(count / (breaks * of)));
+  return part(counted, share) + part(breaks - counted, 1 - share);
+}
+
+/** Counts at a share of the stitches that would be less telling than `most`: those between two bounds. */
+export function quietCounts(share: number, breaks: number, most: number): { low: number; high: number } {
+  const middle = Math.round(share * breaks);
+  const isQuiet = (count: number) => telling(count, breaks, share) < most - 1e-9;
+  const edge = (way: -1 | 1) => {
+    let [inside, outside] = [middle, way < 0 ? -1 : breaks + 1];
+    while (Math.abs(outside - inside) > 1) {
+      const between = Math.trunc((inside + outside) / 2);
+      if (isQuiet(between)) inside = between;
+      else outside = between;
+    }
+    return inside;
+  };
+  return isQuiet(middle) ? { low: edge(-1), high: edge(1) } : { low: 1, high: 0 };
+}
+
+/** Chance that some split of so many breaks, fallen evenly by stitches, is as telling as this. */
+function chanceOf(shares: readonly number[], breaks: number, most: number): number {
+  let at: Walked = { low: 0, values: Float64Array.of(1) };
+  let before = 0;
+  // Poisson steps of a walk that is known to end at all breaks: what leaves the quiet counts is dropped on the way.
+  for (const share of shares) {
+    const { low, high } = quietCounts(share, breaks, most);
+    if (high < low) return 1;
+    at = walked(at, breaks * (share - before), low, high);
+    before = share;
+  }
+  const end = walked(at, breaks * (1 - before), breaks, breaks);
+  return Math.min(1, Math.max(0, 1 - end.values[0]! / Math.exp(logPoisson(breaks, breaks))));
+}
+
+/** Chances of counts, from `low` on. */
+interface Walked {
+  low: number;
+  values: Float64Array;
+}
+
+function walked(from: Walked, mean: number, low: number, high: number): Walked {
+  const values = new Float64Array(high - low + 1);
+  const longest = high - from.low;
+  const steps = Float64Array.from({ length: Math.max(0, longest) + 1 }, (_, count) =>
+    Math.exp(logPoisson(count, mean)),
+  );
+  from.values.forEach((value, index) => {
+    if (value === 0) return;
+    const here = from.low + index;
+    for (let to = Math.max(low, here); to <= high; to++) values[to - low]! += value * steps[to - here]!;
+  });
+  return { low, values };
+}
+
+const logPoisson = (count: number, mean: number) =>
+  mean <= 0 ? (count === 0 ? 0 : -Infinity) : count * Math.log(mean) - mean - gammaln(count + 1);
+
+/**
+ * All changes that chance alone would hardly make, earliest first: the likeliest one, and within what lies before and after it again, at most `most`.
+ */
+export function changesOf(
+  steps: readonly Step[],
+  most = 4,
+  offset = 0,
+): (Change & { within: [number, number] })[] {
+  const change = most > 0 ? likeliestChange(steps) : null;
+  if (!change || change.p > changedBelow) return [];
+  const left = changesOf(steps.slice(0, change.at), most - 1, offset);
+  const right = changesOf(steps.slice(change.at), most - 1 - left.length, offset + change.at);
+  const here = {
+    ...change,
+    at: change.at + offset,
+    from: change.from + offset,
+    to: change.to + offset,
+    within: [offset, offset + steps.length] as [number, number],
+  };
+  return [...left, here, ...right];
+}

@@ -1,0 +1,68 @@
+import { Matrix, solve } from 'ml-matrix';
+
+/** A chart that waits for a rate to rise. */
+export interface CusumDesign {
+  /** Breaks per stitch as they are usually. */
+  usual: number;
+  /** How many times as many it is to notice soonest. */
+  times: number;
+  /** It signals when the sum comes to this. */
+  limit: number;
+  /** Stitches until it signals though nothing changed, on average. */
+  falseEvery: number;
+}
+
+/** The sum moves on a grid of so many points for one break's worth: exposure between two points is sewn in one step. */
+const grid = 8;
+
+/**
+ * How far the sum goes for a break, and back for a stitch: the logarithm of how much likelier `times` the usual rate makes what
+ * was seen. Source: Lucas, “Counted data CUSUM's”, Technometrics 27, 1985.
+ */
+const forBreak = ({ times }: Pick<CusumDesign, 'times'>) => Math.log(times);
+const forStitch = ({ usual, times }: Pick<CusumDesign, 'usual' | 'times'>) => usual * (times - 1);
+
+/** The sum after more stitches with a break at their end, or without. It never falls below 0. */
+export function cusumAfter(
+  sum: number,
+  { breaks, stitches }: { breaks: number; stitches: number },
+  design: Pick<CusumDesign, 'usual' | 'times'>,
+): number {
+  return Math.max(0, sum - stitches * forStitch(design)) + breaks * forBreak(design);
+}
+
+/**
+ * The least limit that signals falsely no more often than every `falseEvery` stitches on average. Valid: `usual` above 0, `times` above 1.
+ * Source: the Markov chain of Brook and Evans, “An approach to the probability distribution of cusum run length”, Biometrika 59, 1972.
+ */
+export function cusumFor({
+  usual,
+  times,
+  falseEvery,
+}: Pick<CusumDesign, 'usual' | 'times' | 'falseEvery'>): CusumDesign {
+  const at = (points: number) => ({
+    ...{ usual, times, limit: (points / grid) * Math.log(times) },
+    falseEvery: stitchesToSignal(points, usual, times),
+  });
+  let points = grid + 1;
+  while (points < 40 * grid && at(points).falseEvery < falseEvery) points += grid;
+  // Of the last break's worth the least that is still rare enough.
+  let least = points;
+  while (least > grid + 1 && at(least - 1).falseEvery >= falseEvery) least -= 1;
+  return at(least);
+}
+
+/** Stitches until the sum comes to so many points of the grid, from 0 and at the usual rate. */
+export function stitchesToSignal(points: number, usual: number, times: number): number {
+  const step = Math.log(times) / grid / (usual * (times - 1));
+  const mean = usual * step;
+  const chances = [Math.exp(-mean)];
+  while (chances.length <= points / grid) chances.push((chances.at(-1)! * mean) / chances.length);
+  const stays = Matrix.eye(points, points);
+  for (let from = 0; from < points; from++)
+    chances.forEach((chance, breaks) => {
+      const to = Math.max(0, from - 1) + breaks * grid;
+      if (to < points) stays.set(from, to, stays.get(from, to) - chance);
+    });
+  return solve(stays, Matrix.ones(points, 1)).get(0, 0) * step;
+}

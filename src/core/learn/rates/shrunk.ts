@@ -1,0 +1,81 @@
+import quantile from '@stdlib/stats-base-dists-gamma-quantile';
+import gammaln from '@stdlib/math-base-special-gammaln';
+import { goldenMost } from '../search.ts';
+import { perStitches } from './rate.ts';
+
+/** What a machine's places have in common: rates are gamma with this shape; `stitches` are what its mean is worth. */
+export interface Common {
+  shape: number;
+  /** Stitches (the gamma's rate): shape/stitches is the mean rate per stitch. Infinity with an infinite shape: all alike. */
+  stitches: number;
+  /** Mean rate, breaks per 10,000 stitches. */
+  rate: number;
+}
+
+export interface ShrunkRate {
+  /** Breaks per 10,000 stitches, drawn towards the machine's. */
+  rate: number;
+  low: number;
+  high: number;
+}
+
+interface Counted {
+  breaks: number;
+  stitches: number;
+}
+
+/** Beyond this shape all places are alike as far as anybody could tell. */
+const mostShape = 1e4;
+
+/**
+ * What places have in common, fitted by maximum likelihood of their breaks (negative binomial); null without breaks. Places without stitches say
+ * nothing. Source: Clayton and Kaldor, “Empirical Bayes estimates of age-standardized relative risks for use in disease
+ * mapping”, Biometrics 43, 1987.
+ */
+export function commonOf(places: readonly Counted[]): Common | null {
+  const sewn = places.filter(({ stitches }) => stitches > 0);
+  const breaks = sewn.reduce((sum, place) => sum + place.breaks, 0);
+  const stitches = sewn.reduce((sum, place) => sum + place.stitches, 0);
+  if (breaks === 0) return null;
+  const mean = breaks / stitches;
+  const at = (logShape: number) => {
+    const shape = Math.exp(logShape);
+    const best = goldenMost(
+      (log) => logLikelihood(sewn, shape, Math.exp(log)),
+      Math.log(mean) - 2,
+      Math.log(mean) + 2,
+    );
+    return { shape, mean: Math.exp(best) };
+  };
+  const likely = (logShape: number) => {
+    const { shape, mean: best } = at(logShape);
+    return logLikelihood(sewn, shape, best);
+  };
+  const found = at(goldenMost(likely, Math.log(0.05), Math.log(mostShape), 1e-9));
+  return { shape: found.shape, stitches: found.shape / found.mean, rate: found.mean * perStitches };
+}
+
+/** Of breaks that are negative binomial, but for what does not change. */
+function logLikelihood(places: readonly Counted[], shape: number, mean: number): number {
+  return places.reduce((sum, { breaks, stitches }) => {
+    const expected = mean * stitches;
+    return (
+      sum +
+      gammaln(shape + breaks) -
+      gammaln(shape) -
+      shape * Math.log1p(expected / shape) +
+      breaks * (Math.log(expected) - Math.log(shape + expected))
+    );
+  }, 0);
+}
+
+/** A place's rate as it is believed, with 95 in 100 of the belief, between its own breaks and what is common. */
+export function shrunkRate({ breaks, stitches }: Counted, common: Common): ShrunkRate {
+  const shape = common.shape + breaks;
+  const scale = perStitches / (common.stitches + Math.max(0, stitches));
+  return {
+    rate: shape * scale,
+    low: quantile(0.025, shape, 1) * scale,
+    high: quantile(0.975, shape, 1) * scale,
+  };
+}

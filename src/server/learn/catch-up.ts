@@ -1,0 +1,90 @@
+import { foldingKinds } from '../../core/ledger/about-kinds.ts';
+import { timeLosingKinds } from '../../core/ledger/progress.ts';
+import { addExposure, livesNow, noExposures, stopHolds } from '../../core/learn/exposure/exposures.ts';
+import { applyEntry } from '../../core/ledger/head.ts';
+import { database, inTransaction, longWork, rows, type Sql } from '../base/database.ts';
+import { effectiveFrom, eventColumns, type EventRow } from '../ledger/projecting/event-row.ts';
+import { headBefore } from '../ledger/projecting/seats.ts';
+import { dropFrom, storeExposures, storeLives } from './store.ts';
+
+const kinds = [...new Set<string>([...foldingKinds, ...timeLosingKinds])];
+const chunkSize = 20_000;
+
+/**
+ * Brings what a machine's findings are worked out from up to the ledger: all days from the first on which anything is new, late or corrected are
+ * counted anew from the heads as they were then, by the same fold that the seats come from; nothing, where nothing changed. The
+ * result is the same whenever and however often it is done. (It is done when it is asked for, not at each touch: a touch costs what it did.)
+ */
+export async function catchUp(machineId: string): Promise<void> {
+  const [behind] = await rows<{ newest: number | null; seq: number | null }>(
+    database(),
+    `SELECT (SELECT max(changed_seq) FROM event WHERE machine_id = $1) AS newest,
+       (SELECT seq FROM learnt_mark WHERE machine_id = $1) AS seq`,
+    [machineId],
+  );
+  if ((behind?.newest ?? 0) === (behind?.seq ?? 0)) return;
+  await inTransaction(async (sql) => {
+    await longWork(sql);
+    await catchUpIn(sql, machineId);
+  });
+}
+
+/** The same within a transaction of the caller's. */
+export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
+  // One at a time; what another has caught up meanwhile is not counted again.
+  await rows(sql, 'SELECT pg_advisory_xact_lock(hashtextextended($1::text, 8))', [machineId]);
+  const change = await changedSince(sql, machineId);
+  if (!change) return;
+  const { day, seq } = change;
+  await dropFrom(sql, machineId, day);
+  const begins = Date.parse(`${day}T00:00:00Z`);
+  const warm = new Date(begins - stopHolds).toISOString();
+  let { now, mark } = await headBefore(sql, machineId, warm);
+  const sums = noExposures();
+  for (;;) {
+    const chunk: EventRow[] = await rows<EventRow>(
+      sql,
+      `SELECT ${eventColumns} FROM event
+       WHERE machine_id = $1 AND kind = ANY($2) AND NOT void AND (at, id) > ($3, $4)
+       ORDER BY at, id LIMIT ${chunkSize}`,
+      [machineId, kinds, mark?.at ?? '-infinity', mark?.id ?? '00000000-0000-0000-0000-000000000000'],
+    );
+    for (const row of chunk) {
+      const entry = effectiveFrom(row);
+      if (row.at >= warm)
+        addExposure(sums, now, entry, { lostMs: row.lost_ms ?? 0, counts: Date.parse(row.at) >= begins });
+      now = applyEntry(now, entry);
+    }
+    await storeExposures(sql, machineId, sums);
+    const end = chunk.at(-1);
+    if (end) mark = { at: end.at, id: end.id };
+    if (chunk.length < chunkSize) break;
+  }
+  await storeLives(sql, machineId, livesNow(now));
+  await rows(
+    sql,
+    'INSERT INTO learnt_mark VALUES ($1, $2) ON CONFLICT (machine_id) DO UPDATE SET seq = excluded.seq',
+    [machineId, seq],
+  );
+}
+
+/**
+ * The first day (UTC) on which anything is otherwise than it was counted, and the newest change there is; null: none since. A corrected
+ * entry counts from where it stood or stands now.
+ */
+async function changedSince(sql: Sql, machineId: string): Promise<{ day: string; seq: number } | null> {
+  const [found] = await rows<{ seq: number | null; at: string | null }>(
+    sql,
+    `WITH mark AS (SELECT coalesce((SELECT seq FROM learnt_mark WHERE machine_id = $1), 0) AS seq),
+     changed AS (
+       SELECT id, at, corrections, changed_seq FROM event
+       WHERE machine_id = $1 AND changed_seq > (SELECT seq FROM mark))
+     SELECT max(changed_seq) AS seq, least(min(at),
+       (SELECT min(at) FROM ledger WHERE id IN (SELECT id FROM changed WHERE corrections > 0)),
+       (SELECT min((c.data->>'at')::timestamptz) FROM changed JOIN ledger c ON c.corrects = changed.id
+        WHERE changed.corrections > 0)) AS at
+     FROM changed`,
+    [machineId],
+  );
+  return found?.seq ? { day: found.at!.slice(0, 10), seq: found.seq } : null;
+}

@@ -1,0 +1,72 @@
+import type { Exposures, NeedleLifeSpan } from '../../core/learn/exposure/exposures.ts';
+import { rows, type Sql } from '../base/database.ts';
+
+/** Forgets what was counted from a day on, and that needles fitted before it ended. */
+export async function dropFrom(sql: Sql, machineId: string, day: string): Promise<void> {
+  await rows(sql, 'DELETE FROM sewn_cell WHERE machine_id = $1 AND day >= $2', [machineId, day]);
+  await rows(sql, 'DELETE FROM stop_cell WHERE machine_id = $1 AND day >= $2', [machineId, day]);
+  const since = `${day}T00:00:00Z`;
+  await rows(sql, 'DELETE FROM needle_life WHERE machine_id = $1 AND fitted_at >= $2', [machineId, since]);
+  await rows(
+    sql,
+    `UPDATE needle_life SET ended_at = NULL, ended_by = NULL, ended_reason = NULL, ended_fault = NULL
+     WHERE machine_id = $1 AND ended_at >= $2`,
+    [machineId, since],
+  );
+}
+
+/** Adds what a part of the ledger came to, and forgets it: the next part is added up anew. */
+export async function storeExposures(sql: Sql, machineId: string, sums: Exposures): Promise<void> {
+  const { cells, stops, lives } = sums;
+  await rows(
+    sql,
+    `INSERT INTO sewn_cell AS kept
+     SELECT $1, r.day, r.head, r.position, r."jobId", r."needleEntry", r."threadId", r."needleAge", r.stitches, r."sewingMs", r.breaks
+     FROM jsonb_to_recordset($2) AS r(day date, head smallint, position smallint, "jobId" uuid, "needleEntry" uuid,
+       "threadId" uuid, "needleAge" bigint, stitches bigint, "sewingMs" bigint, breaks integer)
+     ON CONFLICT (machine_id, day, head, position, job_id, needle_entry, thread_id) DO UPDATE SET
+       stitches = kept.stitches + excluded.stitches, sewing_ms = kept.sewing_ms + excluded.sewing_ms,
+       breaks = kept.breaks + excluded.breaks`,
+    [machineId, JSON.stringify([...cells.values()])],
+  );
+  await rows(
+    sql,
+    `INSERT INTO stop_cell AS kept
+     SELECT $1, r.day, r.head, r.position, r."jobId", r.kind, r.fault, r.stops, r."lostMs"
+     FROM jsonb_to_recordset($2) AS r(day date, head smallint, position smallint, "jobId" uuid, kind text, fault text,
+       stops integer, "lostMs" bigint)
+     ON CONFLICT (machine_id, day, head, position, job_id, kind, fault) DO UPDATE SET
+       stops = kept.stops + excluded.stops, lost_ms = kept.lost_ms + excluded.lost_ms`,
+    [machineId, JSON.stringify([...stops.values()])],
+  );
+  await storeLives(sql, machineId, [...lives.values()]);
+  cells.clear();
+  stops.clear();
+  lives.clear();
+}
+
+/** Needles' lives as far as they have come. */
+export async function storeLives(
+  sql: Sql,
+  machineId: string,
+  lives: readonly NeedleLifeSpan[],
+): Promise<void> {
+  if (lives.length === 0) return;
+  const flat = lives.map(({ age, ended, ...life }) => ({
+    ...{ ...life, ...age, endedAt: ended?.at, endedBy: ended?.by },
+    ...{ endedReason: ended?.reason, endedFault: ended?.fault },
+  }));
+  await rows(
+    sql,
+    `INSERT INTO needle_life
+     SELECT r."entryId", $1, r.head, r.position, r.needle, r."fittedAt", r.stitches, r."sewingMs", r."metallicMs",
+       r."endedAt", r."endedBy", r."endedReason", r."endedFault"
+     FROM jsonb_to_recordset($2) AS r("entryId" uuid, head smallint, position smallint, needle jsonb, "fittedAt" timestamptz,
+       stitches bigint, "sewingMs" bigint, "metallicMs" bigint, "endedAt" timestamptz, "endedBy" uuid, "endedReason" text,
+       "endedFault" text)
+     ON CONFLICT (entry_id) DO UPDATE SET (stitches, sewing_ms, metallic_ms, ended_at, ended_by, ended_reason, ended_fault) =
+       (excluded.stitches, excluded.sewing_ms, excluded.metallic_ms, excluded.ended_at, excluded.ended_by,
+        excluded.ended_reason, excluded.ended_fault)`,
+    [machineId, JSON.stringify(flat)],
+  );
+}
