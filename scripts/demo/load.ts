@@ -11,7 +11,10 @@ import { addBobbinCase, addBobbinKind } from '../../src/server/stores/bobbins.ts
 import { addNeedleKind, changeNeedleKind } from '../../src/server/stores/needle-kinds.ts';
 import { addOperator } from '../../src/server/stores/operators.ts';
 import { addCone, addThread } from '../../src/server/stores/threads.ts';
+import type { Entry } from '../../src/core/ledger/entry.ts';
+import type { JobNew } from '../../src/schemas/workshop.ts';
 import { demoHistory } from './history.ts';
+import { demoYear, type PastJob } from './year.ts';
 import {
   bobbinCases,
   bobbinKinds,
@@ -29,6 +32,30 @@ import {
   threadByCode,
   threads,
 } from './world.ts';
+
+async function writeAll(entries: readonly Entry[], together: number): Promise<void> {
+  for (let at = 0; at < entries.length; at += together)
+    await writeEntries(entries.slice(at, at + together), { receivedAfterMs: 400 });
+}
+
+/** A job of the year before: like one of the demo's, and done. */
+function jobOfYear({ id, like, number, machine, rounds }: PastJob): JobNew {
+  const { name, customer, cloth, garment, stops } = jobs[like]!;
+  return {
+    ...{ id, customer, cloth, garment, note: '', due: null, pieces: rounds * machine.heads },
+    name: `${name}, ${machine.name} lot ${number}`,
+    stops: stops.map(stopOf),
+  };
+}
+
+const stopOf = (stop: (typeof jobs)[number]['stops'][number], index: number) => ({
+  stop: index + 1,
+  threadId: threadByCode(stop[0]).id,
+  stitches: stop[1],
+  element: stop[2],
+  position: null,
+  ...measuresOf(stop),
+});
 
 /** Fills an empty database with the demo workshop. Returns false, and changes nothing, when there is a machine. */
 export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
@@ -56,24 +83,24 @@ export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
       pieces,
       note,
       due: formatISO(addDays(now, dueIn), { representation: 'date' }),
-      stops: stops.map((stop, index) => ({
-        stop: index + 1,
-        threadId: threadByCode(stop[0]).id,
-        stitches: stop[1],
-        element: stop[2],
-        position: null,
-        ...measuresOf(stop),
-      })),
+      stops: stops.map(stopOf),
     })),
   );
   for (const [index, { customer }] of jobs.entries()) {
     const emblem = await emblemOf(customer);
     if (emblem) await writePicture(jobId(index), 'image/webp', emblem);
   }
-  const entries = demoHistory(now.getTime());
-  for (let at = 0; at < entries.length; at += 400) {
-    await writeEntries(entries.slice(at, at + 400), { receivedAfterMs: 400 });
-  }
+  const { entries: year, past } = demoYear(now.getTime());
+  await addJobs(past.map(jobOfYear));
+  await writeAll(year, 2000);
+  await rows(
+    database(),
+    `UPDATE job SET done_at = sewn.at FROM (
+       SELECT job_id, max(at) AS at FROM event WHERE kind = 'piece_finished' GROUP BY job_id) sewn
+     WHERE job.id = sewn.job_id AND job.id = ANY($1)`,
+    [past.map(({ id }) => id)],
+  );
+  await writeAll(demoHistory(now.getTime()), 400);
   for (const [index, counted] of needleCounts.entries())
     await changeNeedleKind(needleKindId(index), { counted, reorderAt: 10 });
   for (const [index, { done }] of jobs.entries()) {

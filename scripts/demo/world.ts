@@ -351,6 +351,8 @@ export const jobs: DemoJob[] = [
   ]),
 ];
 export const jobId = (index: number) => idOf(5, index + 1);
+/** Jobs of the year before. */
+export const pastJobId = (index: number) => idOf(10, index + 1);
 export const needleKindId = (index: number) => idOf(6, index + 1);
 
 const homes = (codes: readonly (string | null)[]) =>

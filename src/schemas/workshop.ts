@@ -30,12 +30,22 @@ import {
 } from '../core/shape/parts.ts';
 
 /** Needle life as the workshop keeps it; see core/needle/life.ts. */
-const needleLife = object({
-  school: among(needleLifeSchools),
-  hours: { type: 'number', minimum: 0.5, maximum: 1000 },
-  metallicHours: { type: 'number', minimum: 0.5, maximum: 1000 },
-  stitches: { type: 'integer', minimum: 1000, maximum: 100_000_000 },
-});
+const needleLife = object(
+  {
+    school: among(needleLifeSchools),
+    hours: { type: 'number', minimum: 0.5, maximum: 1000 },
+    metallicHours: { type: 'number', minimum: 0.5, maximum: 1000 },
+    stitches: { type: 'integer', minimum: 1000, maximum: 100_000_000 },
+    learnt: object({
+      stitches: { type: ['integer', 'null'], minimum: 1000, maximum: 100_000_000 },
+      low: count,
+      high: { type: ['integer', 'null'], minimum: 0 },
+      ended: count,
+      since: { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}$' },
+    }),
+  },
+  ['learnt'],
+);
 
 /** How often the needle bars are oiled; see core/check/upkeep.ts. */
 const upkeep = object({

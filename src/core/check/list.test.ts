@@ -122,7 +122,7 @@ describe('needles', () => {
     expect(worn(399_999)).toBeNull();
     expect(worn(400_000)).toMatchObject({
       says: 'Position 1: change the needle',
-      why: 'It has sewn 400,000 stitches; the rule is 400,000.',
+      why: 'It has sewn 400,000 stitches; the rule is 400,000 stitches.',
       scope: 'job',
     });
   });
@@ -133,10 +133,10 @@ describe('needles', () => {
     ];
     expect(of('needle:1', { seats })).toMatchObject({
       says: 'Position 1: change the needle',
-      why: 'It has sewn 8.5 hours, 2.0 of them metallic; the rule is 8, 4 with metallic.',
+      why: 'It has sewn 8.5 hours, 2.0 of them metallic; the rule is 8 hours, 4 with metallic.',
     });
     expect(of('needle:1', { seats: [seats[0]!] })?.why).toBe(
-      'It has sewn 9.0 hours; the rule is 8, 4 with metallic.',
+      'It has sewn 9.0 hours; the rule is 8 hours, 4 with metallic.',
     );
   });
   it('the one that is missing is named by its head; the rest of the heads are not', () => {

@@ -1,5 +1,6 @@
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
+import { lifeInWords } from '../needle/life-words.ts';
 import { unfitNeedles } from '../seating/unfit.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
@@ -54,7 +55,8 @@ function wornWhy(worn: readonly Seat[], life: NeedleLife): string {
   const hours = (oldest.sewingMs / 3_600_000).toFixed(1);
   const metallic =
     oldest.metallicMs > 0 ? `, ${(oldest.metallicMs / 3_600_000).toFixed(1)} of them metallic` : '';
-  return life.school === 'stitches'
-    ? `It has sewn ${oldest.stitches.toLocaleString('en-GB')} stitches; the rule is ${life.stitches.toLocaleString('en-GB')}.`
-    : `It has sewn ${hours} hours${metallic}; the rule is ${life.hours}, ${life.metallicHours} with metallic.`;
+  const { countsIn, limit } = lifeInWords(life);
+  return countsIn === 'stitches'
+    ? `It has sewn ${oldest.stitches.toLocaleString('en-GB')} stitches; the rule is ${limit}.`
+    : `It has sewn ${hours} hours${metallic}; the rule is ${limit}.`;
 }

@@ -1,6 +1,6 @@
 /**
  * How long a needle is kept. Practitioners disagree, so each way is a school and the machine's profile names
- * one. Common practice, no published source.
+ * one. Common practice, no published source; the fourth is what the workshop's own needles showed (core/learn).
  */
 export interface NeedleAge {
   stitches: number;
@@ -10,25 +10,52 @@ export interface NeedleAge {
   metallicMs: number;
 }
 
+/** A rule that was learnt from the needles of a machine. */
+export interface LearntLife {
+  /** The age that costs least, stitches; null: running them until they give trouble does. */
+  stitches: number | null;
+  /** What the needles allow it to be, 95 in 100; `high` null: no limit at all would fit as well. */
+  low: number;
+  high: number | null;
+  /** Needles ended by trouble that it rests on, and the day it was made the rule. */
+  ended: number;
+  since: string;
+}
+
 export interface NeedleLife {
-  school: 'hours' | 'stitches' | 'until-trouble';
+  school: 'hours' | 'stitches' | 'until-trouble' | 'learnt';
   /** Hours of sewing (school `hours`). */
   hours: number;
   /** Hours with metallic thread (school `hours`). */
   metallicHours: number;
   /** Stitches (school `stitches`). */
   stitches: number;
+  /** School `learnt`; left out: nothing was learnt yet. */
+  learnt?: LearntLife | undefined;
 }
 
-/** The ways of keeping a needle, each with the share of its life that an age has used; null: it sets no limit. */
+/** A way of keeping a needle. */
+interface LifeSchool {
+  name: string;
+  /** The share of its life that an age has used; null: it sets no limit. */
+  worn: (age: NeedleAge, life: NeedleLife) => number | null;
+}
+
 export const needleLifeSchools = {
-  hours: { name: 'by hours sewn', worn: byHours },
-  stitches: { name: 'by stitches', worn: (age, life) => age.stitches / life.stitches },
+  hours: {
+    name: 'by hours sewn',
+    worn: byHours,
+  },
+  stitches: {
+    name: 'by stitches',
+    worn: (age, life) => age.stitches / life.stitches,
+  },
   'until-trouble': { name: 'until it gives trouble', worn: () => null },
-} satisfies Record<
-  NeedleLife['school'],
-  { name: string; worn: (age: NeedleAge, life: NeedleLife) => number | null }
->;
+  learnt: {
+    name: 'by what this workshop’s needles last',
+    worn: (age, { learnt }) => (learnt?.stitches ? age.stitches / learnt.stitches : null),
+  },
+} satisfies Record<NeedleLife['school'], LifeSchool>;
 
 export const defaultNeedleLife: NeedleLife = {
   school: 'hours',

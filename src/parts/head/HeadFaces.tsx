@@ -1,3 +1,5 @@
+import { Faces } from '../frame/Faces.tsx';
+
 /** The two faces of a machine's head, and where its table is typed in. */
 const faces = [
   { key: 'plan', name: 'The plan', path: '' },
@@ -7,18 +9,5 @@ const faces = [
 
 /** Which face of the head is open, and the way to the others. */
 export function HeadFaces({ slug, face }: { slug: string; face: (typeof faces)[number]['key'] }) {
-  return (
-    <nav aria-label="Faces of the head" className="no-print flex gap-1 border-b px-3 pt-1 rule">
-      {faces.map(({ key, name, path }) => (
-        <a
-          key={key}
-          href={`/${slug}/head${path}`}
-          aria-current={key === face ? 'page' : undefined}
-          className="flex min-h-11 items-center border-b-4 border-transparent px-3 font-semibold whitespace-nowrap hover:bg-base-100 aria-[current]:[border-color:var(--color-base-content)]"
-        >
-          {name}
-        </a>
-      ))}
-    </nav>
-  );
+  return <Faces label="Faces of the head" base={`/${slug}/head`} faces={faces} face={face} />;
 }

@@ -1,7 +1,8 @@
 import { needleReasons } from '../../core/needle/reasons.ts';
 import type { ReactNode } from 'react';
 import { needleText } from '../../core/needle/label.ts';
-import { needleLifeSchools, needleWorn } from '../../core/needle/life.ts';
+import { needleWorn } from '../../core/needle/life.ts';
+import { lifeInWords } from '../../core/needle/life-words.ts';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { HeadView } from '../../parts/live/view.ts';
@@ -48,6 +49,7 @@ function NeedleNow({ seat, breaksSinceNeedle }: { seat: Seat; breaksSinceNeedle:
       </p>
     );
   const life = data.machine.profile.needleLife;
+  const { name, limit } = lifeInWords(life);
   const { spec, age, fittedAt, reason } = seat.needle;
   const worn = needleWorn(age, life);
   return (
@@ -80,11 +82,12 @@ function NeedleNow({ seat, breaksSinceNeedle }: { seat: Seat; breaksSinceNeedle:
         <details className="mt-2 text-sm">
           <summary className="cursor-pointer underline">Why this limit?</summary>
           <p className="quiet mt-1">
-            This machine keeps needles {needleLifeSchools[life.school].name}
-            {life.school === 'hours' &&
-              `: ${life.hours} h of sewing, ${life.metallicHours} h with metallic thread`}
-            {life.school === 'stitches' && `: ${stitchesText(life.stitches)}`}. Common practice, and others do
-            it differently; change it under Workshop. In any doubt, change the needle: it is cheap.
+            This machine keeps needles {name}
+            {limit && `: ${limit}`}.{' '}
+            {life.school === 'learnt'
+              ? 'See Findings for what it rests on'
+              : 'Common practice, and others do it differently'}
+            ; change it under Workshop. In any doubt, change the needle: it is cheap.
           </p>
         </details>
       </div>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { LedgerFaces } from '../../parts/ledger/LedgerFaces.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { getJson } from '../../parts/live/machine-live.ts';
@@ -33,6 +34,7 @@ interface JobName {
 export default function LedgerScreen({ data, ...rest }: LedgerScreenProps) {
   return (
     <Frame data={data}>
+      <LedgerFaces slug={data.machine.slug} face="happened" />
       <Ledger {...rest} />
     </Frame>
   );

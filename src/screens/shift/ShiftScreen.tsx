@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { faults } from '../../core/fault/faults.ts';
 import { needleWorn } from '../../core/needle/life.ts';
+import { lifeInWords } from '../../core/needle/life-words.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -212,7 +213,7 @@ function BeforeTomorrow() {
       const worn = needle && needleWorn(needle.age, machine.profile.needleLife);
       if (!needle || worn === null || worn < 0.9) return [];
       return [
-        `Needle at ${where(head, position)}: ${worn >= 1 ? 'past its life' : 'near its life'}, ${machine.profile.needleLife.school === 'stitches' ? stitchesText(needle.age.stitches) : durationText(needle.age.sewingMs)} sewn.`,
+        `Needle at ${where(head, position)}: ${worn >= 1 ? 'past its life' : 'near its life'}, ${lifeInWords(machine.profile.needleLife).countsIn === 'stitches' ? stitchesText(needle.age.stitches) : durationText(needle.age.sewingMs)} sewn.`,
       ];
     }),
     ...data.needleKinds

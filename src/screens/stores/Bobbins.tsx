@@ -9,7 +9,7 @@ import { readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
-import { CsvOut } from './CsvOut.tsx';
+import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
 /** Kinds of bobbin: thread, size class, sides, and what one holds. */
 export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {

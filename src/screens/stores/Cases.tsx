@@ -5,7 +5,7 @@ import { readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { CsvIn } from './CsvIn.tsx';
-import { CsvOut } from './CsvOut.tsx';
+import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
 /** The bobbin cases by name: each keeps its own tension, so each has its own record. */
 export function Cases({ cases }: { cases: BobbinCase[] }) {

@@ -8,7 +8,7 @@ import type { NeedleKind } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
 import { AddNeedle } from '../../parts/store/NeedleKinds.tsx';
 import { CsvIn } from './CsvIn.tsx';
-import { CsvOut } from './CsvOut.tsx';
+import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
 /** Old needles since the container was last said emptied; `isFull`: more than any holds, and counted no further. */
 export interface Sharps {

@@ -5,7 +5,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import type { Cone, Thread } from '../../schemas/workshop.ts';
 import { AddThread, AddCone } from '../../parts/store/Threads.tsx';
-import { CsvOut } from './CsvOut.tsx';
+import { CsvOut } from '../../parts/store/CsvOut.tsx';
 import { ThreadImport } from './ThreadImport.tsx';
 
 /** Thread articles and their cones: what is left on each, by what the ledger has sewn. */

@@ -73,6 +73,7 @@ function MachineLine({ machine }: { machine: Machine }) {
               hours: Number(fields['hours']),
               metallicHours: Number(fields['metallicHours']),
               stitches: wholeField(fields, 'stitches', 'Stitches'),
+              ...(life.learnt && { learnt: life.learnt }),
             },
             upkeep: {
               barsDays: wholeField(fields, 'barsDays', 'Days'),

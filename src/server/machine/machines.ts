@@ -3,7 +3,7 @@ import { defaultUpkeep } from '../../core/check/upkeep.ts';
 import { defaultNeedleLife } from '../../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../../schemas/workshop.ts';
 import { database, rows } from '../base/database.ts';
-import { conflict, notFound } from '../http/problem.ts';
+import { conflict, invalid, notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 
@@ -108,6 +108,11 @@ export async function addMachine(machine: MachineNew): Promise<Machine> {
 
 /** Heads, positions and numbering stay: the ledger's entries were written for them. */
 export async function changeMachine(id: string, change: MachineChange): Promise<Machine> {
+  const life = change.profile?.needleLife;
+  if (life?.school === 'learnt' && !life.learnt)
+    throw invalid(
+      'Nothing was learnt of this machine’s needles yet. Open Findings, ask how long needles last, and make it the rule there.',
+    );
   const [row] = await rows<MachineRow>(
     database(),
     `UPDATE machine SET name = COALESCE($2, name), top_speed = COALESCE($3, top_speed), profile = profile || COALESCE($4, '{}'::jsonb)

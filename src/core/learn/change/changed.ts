@@ -111,17 +111,28 @@ interface Walked {
 
 function walked(from: Walked, mean: number, low: number, high: number): Walked {
   const values = new Float64Array(high - low + 1);
-  const longest = high - from.low;
-  const steps = Float64Array.from({ length: Math.max(0, longest) + 1 }, (_, count) =>
-    Math.exp(logPoisson(count, mean)),
-  );
+  const steps = poissonChances(mean, high - from.low);
   from.values.forEach((value, index) => {
     if (value === 0) return;
     const here = from.low + index;
-    for (let to = Math.max(low, here); to <= high; to++) values[to - low]! += value * steps[to - here]!;
+    const last = Math.min(high, here + steps.length - 1);
+    for (let to = Math.max(low, here); to <= last; to++) values[to - low]! += value * steps[to - here]!;
   });
   return { low, values };
 }
+
+/** Chances of 0, 1, 2 … breaks where so many are usual, up to `most`, or to where they come to nothing. */
+function poissonChances(mean: number, most: number): number[] {
+  const chances: number[] = [];
+  for (let count = 0; count <= most; count++) {
+    const chance = Math.exp(logPoisson(count, mean));
+    if (count > mean && chance < nothing) break;
+    chances.push(chance);
+  }
+  return chances;
+}
+/** So small a chance does not count among thousands. */
+const nothing = 1e-20;
 
 const logPoisson = (count: number, mean: number) =>
   mean <= 0 ? (count === 0 ? 0 : -Infinity) : count * Math.log(mean) - mean - gammaln(count + 1);

@@ -103,7 +103,8 @@ function overShapes(tried: readonly Life[], scale: number): number {
     });
     return sum;
   };
-  return at(goldenMost(at, Math.log(shapes.from), Math.log(shapes.to)));
+  // Near the top the likelihood hardly changes: so close is close enough.
+  return at(goldenMost(at, Math.log(shapes.from), Math.log(shapes.to), 1e-6));
 }
 
 /** Share still good at an age, 0 to 1. */

@@ -44,6 +44,7 @@ export function commonOf(places: readonly Counted[]): Common | null {
       (log) => logLikelihood(sewn, shape, Math.exp(log)),
       Math.log(mean) - 2,
       Math.log(mean) + 2,
+      1e-8,
     );
     return { shape, mean: Math.exp(best) };
   };
@@ -51,7 +52,7 @@ export function commonOf(places: readonly Counted[]): Common | null {
     const { shape, mean: best } = at(logShape);
     return logLikelihood(sewn, shape, best);
   };
-  const found = at(goldenMost(likely, Math.log(0.05), Math.log(mostShape), 1e-9));
+  const found = at(goldenMost(likely, Math.log(0.05), Math.log(mostShape), 1e-6));
   return { shape: found.shape, stitches: found.shape / found.mean, rate: found.mean * perStitches };
 }
 

@@ -1,8 +1,16 @@
 import { formulaCell } from '../../core/base/csv-cells.ts';
 import Papa from 'papaparse';
 
-/** Takes a list away as a CSV file. */
-export function CsvOut({ name, rows }: { name: string; rows: readonly Record<string, unknown>[] }) {
+/** Takes a list away as a CSV file. `label`: the button's, where it is not the file's name. */
+export function CsvOut({
+  name,
+  rows,
+  label = `${name[0]!.toUpperCase()}${name.slice(1)} as CSV`,
+}: {
+  name: string;
+  rows: readonly Record<string, unknown>[];
+  label?: string;
+}) {
   const save = () => {
     // Cells that a spreadsheet would take for a formula are kept as text.
     const text = Papa.unparse([...rows], { escapeFormulae: formulaCell });
@@ -14,7 +22,7 @@ export function CsvOut({ name, rows }: { name: string; rows: readonly Record<str
   };
   return (
     <button type="button" className="btn" onClick={save} disabled={rows.length === 0}>
-      {name[0]!.toUpperCase() + name.slice(1)} as CSV
+      {label}
     </button>
   );
 }

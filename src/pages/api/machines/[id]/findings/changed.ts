@@ -1,0 +1,8 @@
+import { findingsQuery, changedData } from '../../../../../schemas/findings.ts';
+import { askedOf } from '../../../../../server/learn/asked.ts';
+import { seriesOf } from '../../../../../server/learn/rates.ts';
+import { endpoint } from '../../../../../server/http/endpoint.ts';
+
+export const GET = endpoint({ query: findingsQuery, answer: changedData }, async ({ id, query }) =>
+  seriesOf(await askedOf(id('id'), query)),
+);

@@ -1,0 +1,8 @@
+import { findingsQuery, costData } from '../../../../../schemas/findings.ts';
+import { askedOf } from '../../../../../server/learn/asked.ts';
+import { costOf } from '../../../../../server/learn/cost.ts';
+import { endpoint } from '../../../../../server/http/endpoint.ts';
+
+export const GET = endpoint({ query: findingsQuery, answer: costData }, async ({ id, query }) =>
+  costOf(await askedOf(id('id'), query)),
+);

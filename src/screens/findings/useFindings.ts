@@ -1,0 +1,141 @@
+import { useEffect, useState } from 'react';
+import { needleGroups, type NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
+import type { Answer } from '../../core/learn/answers/answer.ts';
+import { costGroups, type CostGroup } from '../../core/learn/answers/cost-groups.ts';
+import type { Question, QuestionKey } from '../../core/learn/answers/questions.ts';
+import { questionKeys, questionNames } from '../../core/learn/question-names.ts';
+import { useFrame } from '../../parts/frame/context.tsx';
+import { getJson } from '../../parts/live/machine-live.ts';
+import type { ChangedData, CostData, NeedlesData, PlacesData, WithData } from '../../schemas/findings.ts';
+import type { FindingsAsked, FindingsSaid } from '../../workers/findings.ts';
+import { useOneWorker } from '../useOneWorker.ts';
+
+/** What is looked at, as it stands in the address. */
+export interface Choice {
+  question: QuestionKey;
+  from: string;
+  to: string;
+  /** Empty: all cloths. */
+  cloth: string;
+}
+
+/** How an answer is laid out, and what is tried. */
+export interface Layout {
+  needlesBy: NeedleGroup;
+  costBy: CostGroup;
+  /** Minutes of trouble; null: as it took here. */
+  troubleMinutes: number | null;
+  /** Minutes that a spoiled piece is worth beside. */
+  spoiledMinutes: number;
+  /** The rule that is tried, stitches; null: until trouble. */
+  rule: number | null;
+}
+
+type Data = NeedlesData | PlacesData | WithData | ChangedData | CostData;
+/** From memory, where no stop with a new needle is on record: the search, the change and threading anew. */
+export const usualTrouble = 8;
+
+const pathOf = (machineId: string, { question, from, to, cloth }: Choice) =>
+  `/api/machines/${machineId}/findings/${questionNames[question].data}?${new URLSearchParams({ from, to, ...(cloth && { cloth }) }).toString()}`;
+
+/** Asks the server for what a question is worked out from, and a worker for the answer. The address follows, so that it can be kept. */
+export function useFindings(first: Choice) {
+  const { data: frame } = useFrame();
+  const { machine } = frame;
+  const [choice, setChoice] = useState(first);
+  const [layout, setLayout] = useState<Layout>(() => ({
+    ...{ needlesBy: 'needle', costBy: 'causes', troubleMinutes: null, spoiledMinutes: 0 },
+    rule: keptRule(machine.profile.needleLife) ?? 300_000,
+  }));
+  const [told, setTold] = useState<{ path: string; data: Data } | null>(null);
+  const [answer, setAnswer] = useState<{ question: QuestionKey; answer: Answer } | null>(null);
+  const [refusal, setRefusal] = useState('');
+  const [busy, setBusy] = useState(true);
+  const { ask } = useOneWorker<FindingsAsked, FindingsSaid>(
+    () => new Worker(new URL('../../workers/findings.ts', import.meta.url), { type: 'module' }),
+  );
+  const path = pathOf(machine.id, choice);
+
+  useEffect(() => {
+    let isOver = false;
+    setBusy(true);
+    getJson<Data>(path).then(
+      (data) => {
+        if (isOver) return;
+        setTold({ path, data });
+        setRefusal('');
+      },
+      (error: Error) => {
+        if (isOver) return;
+        setBusy(false);
+        setRefusal(error.message || 'The server does not answer. Try again in a moment.');
+      },
+    );
+    return () => void (isOver = true);
+  }, [path]);
+
+  useEffect(() => {
+    if (told?.path !== path) return;
+    setBusy(true);
+    ask(questionOf(choice, told.data, layout, machine), (said) => {
+      if (said.says === 'answer') setAnswer({ question: choice.question, answer: said.answer });
+      else setRefusal(said.why);
+      setBusy(false);
+      return 'last';
+    });
+  }, [ask, choice, layout, machine, path, told]);
+
+  function choose(change: Partial<Choice>): void {
+    const next = { ...choice, ...change };
+    setChoice(next);
+    const words = new URLSearchParams({
+      q: next.question,
+      from: next.from,
+      to: next.to,
+      ...(next.cloth && { cloth: next.cloth }),
+    });
+    history.replaceState(null, '', `?${words.toString()}`);
+  }
+  const data = told?.path === path ? told.data : null;
+  return {
+    ...{ choice, choose, layout, refusal, busy },
+    setLayout: (change: Partial<Layout>) => setLayout((before) => ({ ...before, ...change })),
+    cloths: told?.data.cloths ?? [],
+    costs: data && 'costs' in data ? costsOf(data, layout) : null,
+    answer: answer?.question === choice.question ? answer.answer : null,
+  };
+}
+export type Findings = ReturnType<typeof useFindings>;
+
+type Machine = ReturnType<typeof useFrame>['data']['machine'];
+
+/** The age at which needles are changed now, stitches; null where the rule is none of stitches. */
+export function keptRule({ school, stitches, learnt }: Machine['profile']['needleLife']): number | null {
+  if (school === 'stitches') return stitches;
+  return school === 'learnt' ? (learnt?.stitches ?? null) : null;
+}
+
+const costsOf = ({ costs }: NeedlesData, { troubleMinutes, spoiledMinutes }: Layout) => ({
+  planned: costs.planned,
+  trouble: (troubleMinutes ?? costs.trouble ?? usualTrouble) + spoiledMinutes,
+});
+
+function questionOf({ question, from, to }: Choice, data: Data, layout: Layout, machine: Machine): Question {
+  const { heads } = machine;
+  const kept = keptRule(machine.profile.needleLife);
+  const days = { from, to };
+  if ('lives' in data) {
+    const asked = { ...days, lives: data.lives, costs: costsOf(data, layout), kept };
+    return question === 'what-if'
+      ? { asks: 'what-if', of: { ...asked, rule: layout.rule } }
+      : { asks: 'needles', of: { ...asked, by: layout.needlesBy } };
+  }
+  if ('places' in data && !('causes' in data))
+    return { asks: 'places', of: { ...days, places: data.places, heads } };
+  if ('cells' in data) return { asks: 'with', of: { ...days, cells: data.cells } };
+  if ('series' in data) return { asks: 'changed', of: { days: data.days, series: data.series, heads } };
+  return { asks: 'cost', of: { ...(data as CostData), by: layout.costBy } };
+}
+
+export const isQuestion = (word: string): word is QuestionKey => questionKeys.includes(word as QuestionKey);
+export { costGroups, needleGroups };

@@ -1,0 +1,72 @@
+import { garmentOf } from '../../core/garment/from-words.ts';
+import { cloths } from '../../core/garment/cloths.ts';
+import type { Garment } from '../../core/garment/garment.ts';
+import type { FindingsQuery } from '../../schemas/findings.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, rows } from '../base/database.ts';
+import { invalid } from '../http/problem.ts';
+import { machineById } from '../machine/machines.ts';
+import { catchUp } from './catch-up.ts';
+
+/** What a question is asked of. */
+export interface Asked {
+  machineId: string;
+  from: string;
+  to: string;
+  /** The cloths of jobs sewn in these days, and each job's; jobs without a word of it are “not said”. */
+  cloths: string[];
+  clothOf: ReadonlyMap<string, string>;
+  /** The jobs that count; null: all. */
+  jobIds: string[] | null;
+}
+
+const notSaid = 'cloth not said';
+const dayMs = 86_400_000;
+/** Looked at when nothing else is said: a year. */
+const usualDays = 365;
+/** Years that may be looked at, at most. */
+const mostDays = 10 * 366;
+
+const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
+
+/**
+ * Reads what is asked, and brings the machine's sums up to the ledger first. Throws 404 for a machine that is not there, 422 for a time that ends before
+ * it begins or is longer than ten years.
+ */
+export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> {
+  const { id: machineId } = await machineById(id);
+  const to = query.to ?? dayOf(serverNow().getTime());
+  const from = query.from ?? dayOf(Date.parse(to) - usualDays * dayMs);
+  if (from > to)
+    throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
+  if (Date.parse(to) - Date.parse(from) > mostDays * dayMs)
+    throw invalid('More than ten years cannot be looked at at once. Choose a later “from”.');
+  await catchUp(machineId);
+  const clothOf = await clothsSewn(machineId, from, to);
+  const { cloth } = query;
+  return {
+    ...{ machineId, from, to, clothOf },
+    cloths: [...new Set(clothOf.values())].sort(),
+    jobIds: cloth === undefined ? null : [...clothOf].flatMap(([job, its]) => (its === cloth ? [job] : [])),
+  };
+}
+
+/** The cloth of each job that a machine sewed in these days. */
+async function clothsSewn(machineId: string, from: string, to: string): Promise<Map<string, string>> {
+  const found = await rows<{ id: string; cloth: string; garment: Garment | null }>(
+    database(),
+    `SELECT id, cloth, garment FROM job WHERE id IN (
+       SELECT DISTINCT job_id FROM sewn_cell WHERE machine_id = $1 AND day BETWEEN $2 AND $3)`,
+    [machineId, from, to],
+  );
+  return new Map(
+    found.map((job) => {
+      const { cloth } = garmentOf({ cloth: job.cloth, garment: job.garment ?? undefined }).garment;
+      return [job.id, cloth ? cloths[cloth].name : job.cloth || notSaid];
+    }),
+  );
+}
+
+export const clothOfJob = ({ clothOf }: Asked, jobId: string) => clothOf.get(jobId) ?? notSaid;
+/** What every answer tells. */
+export const told = ({ from, to, cloths: all }: Asked) => ({ from, to, cloths: all });

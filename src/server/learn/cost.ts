@@ -1,0 +1,69 @@
+import { faultOf, type Fault } from '../../core/fault/faults.ts';
+import { kindOf } from '../../core/ledger/about-kinds.ts';
+import type { EntryKind } from '../../core/ledger/entry.ts';
+import { nobody } from '../../core/learn/exposure/exposures.ts';
+import type { CostLine } from '../../core/learn/answers/cost.ts';
+import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
+import type { CostData } from '../../schemas/findings.ts';
+import { database, rows } from '../base/database.ts';
+import { machineById } from '../machine/machines.ts';
+import { jobNames } from '../jobs/jobs.ts';
+import { placeName } from '../../core/learn/answers/places.ts';
+import { needlesOf } from './needles.ts';
+import { told, type Asked } from './asked.ts';
+
+/** Jobs told at most: those that cost most. */
+const mostJobs = 40;
+
+const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
+
+/** What stops took, by cause, place and job, with the needles changed in these days. */
+export async function costOf(asked: Asked): Promise<CostData> {
+  const { machineId, from, to, jobIds } = asked;
+  const by = <Row extends object>(columns: string) =>
+    rows<Row & { stops: number; lostMs: number }>(
+      database(),
+      `SELECT ${columns}, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell WHERE ${ofAsked}
+       GROUP BY ${columns} ORDER BY "lostMs" DESC, ${columns}`,
+      [machineId, from, to, jobIds],
+    );
+  const [{ heads }, causes, places, jobs, [sewn], { lives }] = await Promise.all([
+    machineById(machineId),
+    by<{ kind: EntryKind; fault: string }>('kind, fault'),
+    by<{ head: number; position: number }>('head, position'),
+    by<{ job_id: string }>('job_id'),
+    rows<{ ms: number | null }>(
+      database(),
+      // All heads sew at once: the machine's time is one head's.
+      `SELECT sum(ms)::int8 AS ms FROM (
+         SELECT max(ms) AS ms FROM (
+           SELECT day, head, sum(sewing_ms) AS ms FROM sewn_cell WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,
+      [machineId, from, to, jobIds],
+    ),
+    needlesOf(asked),
+  ]);
+  const names = new Map(
+    (await jobNames(jobs.slice(0, mostJobs).map(({ job_id: id }) => id))).map(({ id, name }) => [id, name]),
+  );
+  const line = (name: string, { stops, lostMs }: { stops: number; lostMs: number }): CostLine => ({
+    ...{ name, stops, lostMs },
+  });
+  const troubled = lives.filter(({ ended }) => ended).length;
+  return {
+    ...told(asked),
+    causes: causes.map((row) => line(causeName(row.kind, row.fault), row)),
+    places: places.map((row) => line(row.position > 0 ? placeName(row, heads) : 'the whole machine', row)),
+    jobs: jobs
+      .slice(0, mostJobs)
+      .map((row) => line(row.job_id === nobody ? 'no job' : (names.get(row.job_id) ?? 'a job'), row)),
+    planned: lives.filter(({ out }) => out).length - troubled,
+    troubled,
+    plannedMinutes: defaultMinutes.needle + defaultMinutes.reeye,
+    sewnMs: sewn?.ms ?? 0,
+  };
+}
+
+function causeName(kind: EntryKind, fault: string): string {
+  if (fault) return faultOf(fault as Fault).says;
+  return kind === 'break' ? 'break, kind not said' : kindOf(kind).name.toLowerCase();
+}
