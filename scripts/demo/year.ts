@@ -20,7 +20,7 @@ import {
  * The demo's year before its last weeks, from the simulated shop's hidden model (simulators/year.ts). What is hidden, so that the answers of
  * Findings can be held against it: a quarter of break-model.ts's breaks; needles wear (shape 2.5; 65/9 last 260,000 stitches, 75/11 420,000, 80/12 titanium 700,000, the long eye 240,000);
  * metallic breaks four times as often and rayon 1.6 times; structured caps 1.8 times as often as other cloths; Heron's position 9 two and a half times as often
- * from day 150 on; and at position 5 a bad batch on days 100 to 108, five times.
+ * from day 150 on; and at position 5 a bad batch on days 100 to 108, fourteen times.
  */
 export const hidden = {
   lifeShape: 2.5,
@@ -28,7 +28,7 @@ export const hidden = {
   times: 0.25,
   capTimes: 1.8,
   frays: { position: 9, times: 2.5, from: 150, to: 1e6 },
-  badBatch: { position: 5, times: 5, from: 100, to: 108 },
+  badBatch: { position: 5, times: 14, from: 100, to: 108 },
 } as const;
 
 /** Days before the demo's today on which the year begins, and on which it has ended: then the shop was shut for a week. */

@@ -24,6 +24,8 @@ test('a machine with nothing on it, and one with an odd job: every screen speaks
       'bench',
       'pair',
       'ledger',
+      'ledger/findings',
+      'ledger/findings?q=places',
       'shift',
       'jobs',
       'jobs/new',

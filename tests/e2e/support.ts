@@ -113,4 +113,4 @@ export const position = (page: Page, number: number) =>
   page.getByRole('button', { name: new RegExp(`^Break at Position ${number}:`) });
 
 /** What a program says when it does not know: no screen shows it. */
-export const noWords = /∞|\bNaN\b|\bundefined\b|\bnull\b|\[object /;
+export const noWords = /∞|\bInfinity\b|\bNaN\b|\bundefined\b|\bnull\b|\[object /;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
-import { likeliestChange } from '../../src/core/learn/change/changed.ts';
+import { changesOf, likeliestChange } from '../../src/core/learn/change/changed.ts';
 import { goesWith } from '../../src/core/learn/factors/goes-with.ts';
 import { kaplanMeier } from '../../src/core/learn/life/kaplan-meier.ts';
 import { ageRule, bestAge, costAt } from '../../src/core/learn/life/replace.ts';
@@ -118,6 +118,28 @@ describe('a change', () => {
     }, 300);
     expect(dated).toBeGreaterThanOrEqual(0.9);
   });
+  test('a batch that was used up again is found with both its ends; where nothing changed no more is told than it says', () => {
+    const told = Array.from({ length: 300 }, (_, run) => changesOf(flat(65_000 + run, 120, 1)).length > 0);
+    // One date and one stretch, each at most one in a hundred.
+    expect(told.filter(Boolean).length / told.length).toBeLessThanOrEqual(0.03);
+    const found = Array.from({ length: 100 }, (_, run) => {
+      const luck = chance(66_000 + run);
+      const steps = flat(67_000 + run, 120, 1).map((step, day) =>
+        day < 50 || day >= 59
+          ? step
+          : { ...step, breaks: step.breaks + poisson(luck, (5 * step.stitches) / 100_000) },
+      );
+      const [begins, ends] = changesOf(steps);
+      return (
+        begins &&
+        ends &&
+        Math.abs(begins.at - 50) <= 1 &&
+        Math.abs(ends.at - 59) <= 1 &&
+        begins.after > begins.before
+      );
+    });
+    expect(found.filter(Boolean).length).toBeGreaterThanOrEqual(85);
+  });
   test('brute force: how rare it is, on all ways that four breaks fall on three days', () => {
     const steps = [
       { breaks: 4, stitches: 1 },
@@ -150,7 +172,7 @@ describe('the learnt rule of needle life', () => {
     const law = { shape: 2.5, scale: 420_000 };
     const costs = { planned: 2.5, trouble: 20 };
     const best = costAt(law, costs, bestAge(law, costs)!);
-    const over = Array.from({ length: 200 }, (_, run) => {
+    const over = Array.from({ length: 100 }, (_, run) => {
       const lives = madeLives(chance(70_000 + run), 200, law);
       const { age } = ageRule(weibullFit(lives)!, lives, costs);
       return costAt(law, costs, age ?? Infinity) / best - 1;

@@ -13,20 +13,26 @@ export class NotTaken extends Error {
 }
 
 /** Sends a message to one of our endpoints. Throws {@link NotTaken}. */
-export async function send<Answer>(
+export const send = <Answer>(
   method: 'POST' | 'PUT' | 'PATCH' | 'DELETE',
   path: string,
   message: unknown,
-): Promise<Answer> {
+): Promise<Answer> =>
+  asked<Answer>(path, 'Nothing you typed is lost: try again in a moment.', {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(message),
+  });
+
+/** Asks one of our endpoints. Throws {@link NotTaken} with the endpoint's own sentence. */
+export const get = <Answer>(path: string): Promise<Answer> => asked<Answer>(path, 'Try again in a moment.');
+
+async function asked<Answer>(path: string, then: string, init?: RequestInit): Promise<Answer> {
   let response: Response;
   try {
-    response = await fetch(path, {
-      method,
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(message),
-    });
+    response = await fetch(path, init);
   } catch {
-    throw new NotTaken(0, 'The server does not answer. Nothing you typed is lost: try again in a moment.');
+    throw new NotTaken(0, `The server does not answer. ${then}`);
   }
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok)

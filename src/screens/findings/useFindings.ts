@@ -5,7 +5,7 @@ import { costGroups, type CostGroup } from '../../core/learn/answers/cost-groups
 import type { Question, QuestionKey } from '../../core/learn/answers/questions.ts';
 import { questionKeys, questionNames } from '../../core/learn/question-names.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { get } from '../../parts/live/send.ts';
 import type { ChangedData, CostData, NeedlesData, PlacesData, WithData } from '../../schemas/findings.ts';
 import type { FindingsAsked, FindingsSaid } from '../../workers/findings.ts';
 import { useOneWorker } from '../useOneWorker.ts';
@@ -59,7 +59,7 @@ export function useFindings(first: Choice) {
   useEffect(() => {
     let isOver = false;
     setBusy(true);
-    getJson<Data>(path).then(
+    get<Data>(path).then(
       (data) => {
         if (isOver) return;
         setTold({ path, data });
@@ -68,7 +68,8 @@ export function useFindings(first: Choice) {
       (error: Error) => {
         if (isOver) return;
         setBusy(false);
-        setRefusal(error.message || 'The server does not answer. Try again in a moment.');
+        setAnswer(null);
+        setRefusal(error.message);
       },
     );
     return () => void (isOver = true);

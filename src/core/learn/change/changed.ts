@@ -1,3 +1,4 @@
+import { below } from '../../tension/case/normal.ts';
 import gammaln from '@stdlib/math-base-special-gammaln';
 
 /** Breaks and stitches of one step of time: a day. */
@@ -26,11 +27,11 @@ const fall = 3.841458820694124 / 2;
 /**
  * Whether the rate of breaks changed, and when: of all dates the likeliest, by the likelihood ratio of one rate before and another after against
  * one all along. How rare that is by chance is exact, given the number of breaks: the breaks' sum is followed step by step as
- * long as no date would have looked so telling. null without a break, or with all stitches in one step.
+ * long as no date would have looked so telling. null without a break, with all stitches in one step, or where it is surely no rarer than `atMost`.
  * Sources: Worsley, “Confidence regions and tests for a change-point in a sequence of exponential family random variables”, Biometrika 73,
  * 1986; the chart of cumulated sums: Page, “Continuous inspection schemes”, Biometrika 41, 1954.
  */
-export function likeliestChange(steps: readonly Step[]): Change | null {
+export function likeliestChange(steps: readonly Step[], atMost = 1): Change | null {
   const sewn = steps.flatMap((step, index) =>
     step.stitches > 0 || step.breaks > 0 ? [{ ...step, index }] : [],
   );
@@ -48,7 +49,7 @@ export function likeliestChange(steps: readonly Step[]): Change | null {
     0,
   );
   const { counted: first, share, telling: most } = splits[best]!;
-  if (!(most > 0)) return null;
+  if (!(most > 0) || oneDate(most) > atMost) return null;
   const near = splits.flatMap((split, index) => (split.telling >= most - fall ? [index] : []));
   const start = (split: number) => sewn[split + 1]!.index;
   return {
@@ -65,11 +66,17 @@ export function likeliestChange(steps: readonly Step[]): Change | null {
   };
 }
 
+/** How rare it is that one given date looks so telling (its chi square): the likeliest of all is no rarer. */
+const oneDate = (most: number) => 2 * below(-Math.sqrt(2 * most), 0, 1);
+
 /** How much likelier two rates are than one, as a logarithm: `counted` of all breaks in a share of all stitches. */
 function telling(counted: number, breaks: number, share: number): number {
   if (share <= 0 || share >= 1) return 0;
-  const part = (count: number, of: number) => (count === 0 ? 0 : count * Math.log(count / (breaks * of)));
-  return part(counted, share) + part(breaks - counted, 1 - share);
+  const rest = breaks - counted;
+  return (
+    (counted === 0 ? 0 : counted * Math.log(counted / (breaks * share))) +
+    (rest === 0 ? 0 : rest * Math.log(rest / (breaks * (1 - share))))
+  );
 }
 
 /** Counts at a share of the stitches that would be less telling than `most`: those between two bounds. */
@@ -137,24 +144,91 @@ const nothing = 1e-20;
 const logPoisson = (count: number, mean: number) =>
   mean <= 0 ? (count === 0 ? 0 : -Infinity) : count * Math.log(mean) - mean - gammaln(count + 1);
 
+/** A stretch of steps with a rate of its own. */
+export interface Stretch {
+  /** Its first step, and the first one after it. */
+  begins: Change;
+  ends: Change;
+  /** At most the chance of so telling a stretch where the rate never changed. */
+  p: number;
+}
+
 /**
- * All changes that chance alone would hardly make, earliest first: the likeliest one, and within what lies before and after it again, at most `most`.
+ * The stretch that differs most from all before and after it (a bad batch that was used up): of all beginnings and ends the likeliest. For one
+ * beginning, steps taken round from it, its rarity is that of {@link likeliestChange}; over all beginnings it is at most as many times that.
+ * null without a break, where no stretch differs, or where it is surely no rarer than `atMost`.
+ * Source: Olshen, Venkatraman, Lucito and Wigler, “Circular binary segmentation”, Biostatistics 5, 2004 (there for normal values).
  */
-export function changesOf(
-  steps: readonly Step[],
-  most = 4,
-  offset = 0,
-): (Change & { within: [number, number] })[] {
-  const change = most > 0 ? likeliestChange(steps) : null;
-  if (!change || change.p > changedBelow) return [];
-  const left = changesOf(steps.slice(0, change.at), most - 1, offset);
-  const right = changesOf(steps.slice(change.at), most - 1 - left.length, offset + change.at);
-  const here = {
-    ...change,
-    at: change.at + offset,
-    from: change.from + offset,
-    to: change.to + offset,
-    within: [offset, offset + steps.length] as [number, number],
+export function likeliestStretch(steps: readonly Step[], atMost = 1): Stretch | null {
+  const breaks = steps.reduce((sum, step) => sum + step.breaks, 0);
+  const stitches = steps.reduce((sum, step) => sum + step.stitches, 0);
+  if (breaks === 0 || steps.length < 3) return null;
+  const sums = [{ breaks: 0, share: 0 }];
+  for (const step of steps) {
+    const last = sums.at(-1)!;
+    sums.push({ breaks: last.breaks + step.breaks, share: last.share + step.stitches / stitches });
+  }
+  const of = (from: number, to: number) =>
+    telling(sums[to]!.breaks - sums[from]!.breaks, breaks, sums[to]!.share - sums[from]!.share);
+  // A stretch with more breaks begins and ends at a break, one with fewer just beside one: other places need no look.
+  const places = steps.flatMap((step, at) =>
+    at > 0 && (step.breaks > 0 || steps[at - 1]!.breaks > 0) ? [at] : [],
+  );
+  let best = { from: 0, to: 0, most: 0 };
+  places.forEach((from, index) => {
+    for (let next = index + 1; next < places.length; next++) {
+      const to = places[next]!;
+      const most = of(from, to);
+      if (most > best.most + 1e-12) best = { from, to, most };
+    }
+  });
+  const { from, to, most } = best;
+  if (most <= 0 || steps.length * oneDate(most) > atMost) return null;
+  const inside = sums[to]!.breaks - sums[from]!.breaks;
+  const share = sums[to]!.share - sums[from]!.share;
+  const rates = {
+    inside: inside / (share * stitches),
+    outside: (breaks - inside) / ((1 - share) * stitches),
   };
-  return [...left, here, ...right];
+  const shares = sums.slice(1, -1).map((sum) => sum.share);
+  const p = Math.min(1, steps.length * chanceOf(shares, breaks, most));
+  const near = (isAs: (at: number) => number, at: number, least: number, end: number) => {
+    const as = (other: number) => isAs(other) >= most - fall;
+    let [low, high] = [at, at];
+    while (low - 1 >= least && as(low - 1)) low--;
+    while (high + 1 <= end && as(high + 1)) high++;
+    return { from: low, to: high };
+  };
+  return {
+    begins: {
+      ...{ at: from, before: rates.outside, after: rates.inside, p },
+      ...near((other) => of(other, to), from, 1, to - 1),
+    },
+    ends: {
+      ...{ at: to, before: rates.inside, after: rates.outside, p },
+      ...near((other) => of(from, other), to, from + 1, steps.length - 1),
+    },
+    p,
+  };
+}
+
+/**
+ * All changes that chance alone would hardly make, earliest first: the likeliest one, or the likeliest stretch where that is rarer by chance, and
+ * within what lies before, in and after it again; at most about `most`.
+ */
+export function changesOf(steps: readonly Step[], most = 4, offset = 0): Change[] {
+  if (most <= 0) return [];
+  const [one, stretch] = [likeliestChange(steps, changedBelow), likeliestStretch(steps, changedBelow)];
+  const isStretch = stretch !== null && stretch.p < (one?.p ?? 1);
+  const found = isStretch ? [stretch.begins, stretch.ends] : one ? [one] : [];
+  if (found.length === 0 || found[0]!.p > changedBelow) return [];
+  const cuts = [0, ...found.map(({ at }) => at), steps.length];
+  const changes: Change[] = [];
+  cuts.slice(1).forEach((end, part) => {
+    const begin = cuts[part]!;
+    changes.push(...changesOf(steps.slice(begin, end), most - found.length - changes.length, offset + begin));
+    const here = found[part];
+    if (here) changes.push({ ...here, at: here.at + offset, from: here.from + offset, to: here.to + offset });
+  });
+  return changes;
 }
