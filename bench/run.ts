@@ -46,7 +46,7 @@ try {
     await makeDatabase(cluster.url, name);
     await migrate(databaseUrl(cluster, name));
     await prepareAppRole(databaseUrl(cluster, name), cluster.appPassword);
-    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts'], {
+    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
       env: { ...process.env, DATABASE_URL: databaseUrl(cluster, name) },
     });
   }

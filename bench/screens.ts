@@ -26,7 +26,7 @@ try {
   const url = databaseUrl(cluster, 'screens');
   await migrate(url);
   process.env['DATABASE_URL'] = url;
-  await loadDemoIfEmpty();
+  await loadDemoIfEmpty(new Date(), { year: false });
   await closeDatabase();
   const server = await startServer({ url, port: await freePort() });
   await measure(server.address);

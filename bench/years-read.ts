@@ -17,7 +17,14 @@ import { listCones } from '../src/server/stores/threads.ts';
 import { workshop } from '../src/server/stores/workshop.ts';
 import { sewnLately } from '../src/server/machine/sewn.ts';
 import { handOver, shiftFacts } from '../src/server/machine/shift.ts';
+import { questionNames } from '../src/core/learn/question-names.ts';
+import { askedOf, type Asked } from '../src/server/learn/asked.ts';
+import { catchUp } from '../src/server/learn/catch-up.ts';
+import { costOf } from '../src/server/learn/cost.ts';
+import { needlesOf } from '../src/server/learn/needles.ts';
+import { circumstancesOf, placesOf, seriesOf } from '../src/server/learn/rates.ts';
 import * as floor from './floor.ts';
+import { findings } from './floor-findings.ts';
 import { call, quantile } from './measure.ts';
 
 const rounds = 200;
@@ -36,6 +43,11 @@ interface Part {
 export async function readYears(url: string): Promise<void> {
   const pool = new pg.Pool({ connectionString: url, max: 10, options: '-c jit=off' });
   pool.on('error', () => undefined);
+  const began = performance.now();
+  await catchUp(m);
+  console.log(
+    `Counted for Findings, all of it at once: ${((performance.now() - began) / 1000).toFixed(1)} s.\n`,
+  );
   const parts = await screens(pool);
   console.log(
     `Each part ${rounds} times, by the app and by hand turn about (times of the answers in this process)\n\n` +
@@ -171,11 +183,30 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
       floor: [[{ text: 'SELECT * FROM workshop' }], floor.stores],
     },
     { name: 'Wear: sewn in four weeks', app: () => sewnLately(m, 4), floor: [floor.sewnLately(month)] },
+    ...questions(now),
     {
       name: 'Maintenance calendar',
       app: () => maintenanceCalendar(m),
       floor: [[...floor.head, ...floor.jobsWaiting, ...checked[0]!], checked[1]!],
     },
+  ];
+}
+
+/** Each question of Findings over the year until now. */
+function questions(now: Date): Part[] {
+  const to = now.toISOString().slice(0, 10);
+  const from = new Date(+now - 365 * 86_400_000).toISOString().slice(0, 10);
+  const part = (key: keyof typeof findings, of: (given: Asked) => Promise<unknown>): Part => ({
+    name: `Findings: ${questionNames[key].name}`,
+    app: async () => of(await askedOf(m, {})),
+    floor: findings[key](from, to),
+  });
+  return [
+    part('needles', needlesOf),
+    part('places', placesOf),
+    part('with', circumstancesOf),
+    part('changed', seriesOf),
+    part('cost', costOf),
   ];
 }
 

@@ -41,7 +41,9 @@ try {
 
 /** Writes the ledger through the app, a thousand a transaction; at every tenth part 200 touches one by one. */
 async function write(): Promise<void> {
-  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts'], { env: process.env });
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
+    env: process.env,
+  });
   const rows = jobRows(size);
   await database().query(
     `INSERT INTO job (id, name, customer, cloth, pieces, due, note, done_at)

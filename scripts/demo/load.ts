@@ -57,8 +57,8 @@ const stopOf = (stop: (typeof jobs)[number]['stops'][number], index: number) => 
   ...measuresOf(stop),
 });
 
-/** Fills an empty database with the demo workshop. Returns false, and changes nothing, when there is a machine. */
-export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
+/** Fills an empty database with the demo workshop; `year`: the year before its last three weeks, too. Returns false, and changes nothing, when there is a machine. */
+export async function loadDemoIfEmpty(now = new Date(), { year = true } = {}): Promise<boolean> {
   const [any] = await rows(database(), 'SELECT 1 FROM machine LIMIT 1');
   if (any) return false;
   for (const operator of operators) await addOperator(operator);
@@ -90,9 +90,9 @@ export async function loadDemoIfEmpty(now = new Date()): Promise<boolean> {
     const emblem = await emblemOf(customer);
     if (emblem) await writePicture(jobId(index), 'image/webp', emblem);
   }
-  const { entries: year, past } = demoYear(now.getTime());
-  await addJobs(past.map(jobOfYear));
-  await writeAll(year, 2000);
+  const { entries: before, past } = year ? demoYear(now.getTime()) : { entries: [], past: [] };
+  if (past.length > 0) await addJobs(past.map(jobOfYear));
+  await writeAll(before, 2000);
   await rows(
     database(),
     `UPDATE job SET done_at = sewn.at FROM (

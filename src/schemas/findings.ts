@@ -85,3 +85,10 @@ export const costData = object({
   sewnMs: count,
 });
 export type CostData = DataOf<typeof costData>;
+
+/** …/pairing: what each kind of needle sewed and broke, on one cloth if it is given. */
+export const pairingData = object({
+  ...asked,
+  rows: { type: 'array', items: object({ needle: words, breaks: count, stitches: count }) },
+});
+export type PairingData = DataOf<typeof pairingData>;

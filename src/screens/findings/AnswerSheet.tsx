@@ -39,7 +39,7 @@ function Told({ answer, findings }: { answer: Answer; findings: Findings }) {
   return (
     <>
       <p role="status" className="text-2xl leading-snug font-bold text-balance">
-        {says}
+        <Unbroken text={says} />
       </p>
       {missing && <p>{missing}</p>}
       {chart?.is === 'rail' && (
@@ -55,7 +55,9 @@ function Told({ answer, findings }: { answer: Answer; findings: Findings }) {
       {more.length > 0 && (
         <ul className="grid max-w-[80ch] gap-1.5">
           {more.map((line) => (
-            <li key={line}>{line}</li>
+            <li key={line}>
+              <Unbroken text={line} />
+            </li>
           ))}
         </ul>
       )}
@@ -77,5 +79,19 @@ function Told({ answer, findings }: { answer: Answer; findings: Findings }) {
         </button>
       </div>
     </>
+  );
+}
+
+/** A sentence whose intervals, in brackets, stay on one line. */
+function Unbroken({ text }: { text: string }) {
+  return text.split(/(\([^()]{1,24}\))/).map((part, index) =>
+    index % 2 === 0 ? (
+      part
+    ) : (
+      // Parts of one sentence never change places.
+      <span key={`${index} ${part}`} className="whitespace-nowrap">
+        {part}
+      </span>
+    ),
   );
 }

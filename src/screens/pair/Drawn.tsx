@@ -4,6 +4,7 @@ import { needleText } from '../../core/needle/label.ts';
 import { Needle } from '../../parts/rail/Needle.tsx';
 import { EyeDrawing } from './EyeDrawing.tsx';
 import { Slider } from './fields.tsx';
+import { Here } from './Here.tsx';
 import { CoverDrawing, SatinDrawing } from './SatinDrawing.tsx';
 import type { Paired } from './usePairing.ts';
 
@@ -25,7 +26,7 @@ export function Drawn({ paired }: { paired: Paired }) {
   );
 }
 
-function InTheEye({ paired: { pair, needle, colour } }: { paired: Paired }) {
+function InTheEye({ paired: { pair, needle, colour, choices } }: { paired: Paired }) {
   return (
     <div className="sheet flex flex-wrap items-center gap-4 p-4">
       <EyeDrawing pair={pair} colour={colour} />
@@ -43,6 +44,7 @@ function InTheEye({ paired: { pair, needle, colour } }: { paired: Paired }) {
         <p className="quiet mt-1 text-sm">
           50 to 70 % runs freely; above 80 % it rubs. {pair.fit.fill.because}
         </p>
+        <Here needle={needleText(needle)} cloth={choices.cloth} />
       </div>
     </div>
   );

@@ -1,6 +1,6 @@
 import { ageBand, speedBand, type FactorCell } from '../../core/learn/factors/factors.ts';
 import { needleText, type NeedleSpec } from '../../core/needle/label.ts';
-import type { ChangedData, PlacesData, WithData } from '../../schemas/findings.ts';
+import type { ChangedData, PairingData, PlacesData, WithData } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
 import { clothOfJob, told, type Asked } from './asked.ts';
 
@@ -17,6 +17,22 @@ export async function placesOf(asked: Asked): Promise<PlacesData> {
     values(asked),
   );
   return { ...told(asked), places };
+}
+
+/** Breaks and stitches of each kind of needle. */
+export async function pairingOf(asked: Asked): Promise<PairingData> {
+  const found = await rows<{ needle: NeedleSpec; breaks: number; stitches: number }>(
+    database(),
+    `SELECT l.needle, sum(c.breaks)::int8 AS breaks, sum(c.stitches)::int8 AS stitches
+     FROM sewn_cell c JOIN needle_life l ON l.entry_id = c.needle_entry
+     WHERE c.machine_id = $1 AND c.day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR c.job_id = ANY($4))
+     GROUP BY 1 ORDER BY 1`,
+    values(asked),
+  );
+  return {
+    ...told(asked),
+    rows: found.map(({ needle, breaks, stitches }) => ({ needle: needleText(needle), breaks, stitches })),
+  };
 }
 
 /** Breaks and stitches by circumstances. Breaks before the first finished piece of a day count at the machine's usual speed. */

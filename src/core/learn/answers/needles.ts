@@ -19,6 +19,8 @@ export interface NeedlesAsked {
 
 /** Ends by trouble before a rule is proposed. */
 export const leastForRule = 8;
+/** From this shape of their law on needles are said to wear, though the lives may not show it for sure. From memory. */
+const leastWear = 1.3;
 /** Curves drawn beside the one of all needles. */
 const mostCurves = 4;
 
@@ -108,8 +110,8 @@ function ruleText(
       : ` The rule now, ${aboutStitches(kept)}, costs ${minutes(costAt(fit, costs, kept))}; by then ${(100 * (1 - goodAt(fit, kept))).toFixed(0)} in 100 would have given trouble.`;
   if (rule.age === null) {
     const why =
-      fit.shapeRange.low > 1
-        ? 'A planned change costs too much against the trouble it spares'
+      fit.shapeRange.low > 1 || fit.shape > leastWear
+        ? `A planned change (${minutes(costs.planned)}) costs too much against the trouble it spares (${minutes(costs.trouble)})`
         : 'An old needle gives no more trouble than a new one, as far as these show';
     return [
       `${why}: running them until they give trouble costs least, ${minutes(rule.untilTrouble)} per 100,000 stitches.${now}`,

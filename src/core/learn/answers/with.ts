@@ -13,6 +13,8 @@ export interface WithAsked {
 /** Fewer breaks than this are not laid out by six factors at once. */
 const leastBreaks = 40;
 const mostBars = 12;
+/** An interval whose ends lie so many times apart says nothing. */
+const tooWide = 8;
 /** Chances of a wrong and of a missed difference with which the days for a swap are reckoned: 5 and 20 in 100. */
 const bothErrors = 1.96 + 0.84;
 
@@ -49,6 +51,12 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
   }
   const sure = [...found.effects.filter(({ isFound }) => isFound)].sort((a, b) => b.times - a.times);
   const [worst, ...others] = sure;
+  const isTold = ({ low, high }: Effect) => high < tooWide * low;
+  const told = [...sure, ...found.effects.filter((effect) => !effect.isFound && isTold(effect))].slice(
+    0,
+    mostBars,
+  );
+  const untold = found.effects.filter((effect) => !isTold(effect)).length;
   const joint = found.together.filter(({ isFound }) => isFound);
   return {
     says: worst
@@ -64,6 +72,11 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
             `${capital(says(effect))}: ${withRange(effect.times, effect.low, effect.high)} times ${against(effect)}.`,
         ),
       ...joint.slice(worst ? 0 : 1).map((pair) => togetherText(pair, breaks / stitches, stitches / days)),
+      ...(untold > 0
+        ? [
+            `Of ${howMany(untold, 'level')} nothing can be said: sewn too little, or never apart from something else.`,
+          ]
+        : []),
       ...(found.dispersion > 1.3
         ? [
             `Breaks come in heaps (${figure(found.dispersion)} times as uneven as by chance); the intervals are as much wider.`,
@@ -72,10 +85,7 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
     ],
     rests,
     missing: null,
-    chart: {
-      ...{ is: 'bars', unit: 'times the usual', common: 1 },
-      bars: [...sure, ...found.effects.filter(({ isFound }) => !isFound)].slice(0, mostBars).map(barOf),
-    },
+    chart: told.length > 0 ? { is: 'bars', unit: 'times the usual', common: 1, bars: told.map(barOf) } : null,
     steps: [],
     table,
   };
