@@ -18,8 +18,11 @@ interface Picture {
 const tablet: [number, number] = [820, 1180];
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name }).first();
 
+const answered = (page: Page) => page.locator('section[aria-busy=false] .recharts-surface').first().waitFor();
+
 const pictures: Record<string, Picture> = {
-  run: { path: '/heron/run' },
+  findings: { path: '/heron/ledger/findings?q=needles', before: answered },
+  'findings-dark': { path: '/heron/ledger/findings?q=changed', dark: true, before: answered },
   'run-tablet': { path: '/heron/run', size: tablet },
   'run-phone-dark': { path: '/teal/run', size: [390, 844], dark: true },
   head: { path: '/heron/head?position=9' },
@@ -79,14 +82,6 @@ const pictures: Record<string, Picture> = {
       await page.getByRole('button', { name: /^Case B/ }).click();
       await page.getByRole('button', { name: 'Pull', exact: true }).click();
       await page.getByRole('button', { name: /^Log \d/ }).waitFor({ timeout: 15_000 });
-    },
-  },
-  'practise-dark': {
-    path: '/heron/trace/practise?fault=7',
-    dark: true,
-    before: async (page) => {
-      await button(page, /^Follow the path/).click();
-      await button(page, /^Press the hoop/).click();
     },
   },
   // Last: it leaves an open stop behind.
