@@ -10,6 +10,7 @@ import type { Cone, Job } from '../../schemas/workshop.ts';
 import { AboutJob, WaysOfJob } from './AboutJob.tsx';
 import { garmentFrom } from './garment-form.ts';
 import { formOf, messageOf, withMeasures, type JobForm } from './job-form.ts';
+import { BreaksOfJob } from './BreaksOfJob.tsx';
 import { GarmentOfJob } from './GarmentOfJob.tsx';
 import { JobHeader } from './JobHeader.tsx';
 import { StopsOfJob } from './StopsOfJob.tsx';
@@ -81,6 +82,14 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
         cloth={watch('cloth')}
         garment={garmentFrom(watch('garment'))}
         cones={cones}
+      />
+      <BreaksOfJob
+        stitches={
+          Math.max(1, wholeNumber(watch('pieces'))) *
+          watch('stops').reduce((sum, stop) => sum + wholeNumber(stop.stitches), 0)
+        }
+        cloth={watch('cloth')}
+        garment={garmentFrom(watch('garment'))}
       />
     </form>
   );

@@ -3,6 +3,7 @@ import { chance } from '../../base/chance.ts';
 import { madeLives } from '../../../../tests/support/learn.ts';
 import { changedAnswer } from './changed.ts';
 import { costAnswer, type CostAsked } from './cost.ts';
+import { jobBreaks } from './for-job.ts';
 import { hereText } from './here.ts';
 import type { NeedleAsked } from './needle-groups.ts';
 import { needlesAnswer } from './needles.ts';
@@ -172,7 +173,9 @@ describe('what changed', () => {
       heads: 1,
       series: [series(4, (day) => (day < 40 ? day % 2 : 4)), series(5, (day) => day % 2)],
     });
-    expect(answer.says).toBe('Position 4: breaks rose on 10 June (between 9 June and 10 June), from 0.10 to 0.80 per 10,000 stitches.');
+    expect(answer.says).toBe(
+      'Position 4: breaks rose on 10 June (between 9 June and 10 June), from 0.10 to 0.80 per 10,000 stitches.',
+    );
     expect(answer.steps).toMatchObject([{ does: 'trace', position: 4 }]);
     expect(words(answer)).not.toContain('Position 5');
     expect(answer.table.rows).toHaveLength(60);
@@ -296,6 +299,35 @@ describe('what this machine showed of a needle on a cloth', () => {
       /^Here: this needle has not sewn on canvas in the last year; others 0\.78/,
     );
     expect(hereText('75/11 sharp', 'canvas', [])).toBeNull();
+  });
+});
+
+describe('breaks to reckon with in a job', () => {
+  const asked = {
+    ...{
+      stitches: 500_000,
+      cloth: 'canvas or denim',
+      stops: 100,
+      lostMinutes: 300,
+      rule: 200_000,
+      changeMinutes: 2.5,
+    },
+    onCloth: { breaks: 20, stitches: 500_000 },
+    onMachine: { breaks: 100, stitches: 1_000_000 },
+  };
+  test('by the cloth’s own rate where it says enough, else the machine’s; with needle changes by the rule', () => {
+    const told = jobBreaks(asked)!;
+    expect(told.breaks).toBeCloseTo(20, 9);
+    expect(told.minutes).toBeCloseTo(20 * 3 + 2.5 * 2.5, 9);
+    expect(told.says).toBe(
+      '20 (12–31) breaks to reckon with, by 0.40 (0.24–0.62) per 10,000 stitches on canvas or denim here, and 3 needle changes: about 66 minutes beside sewing.',
+    );
+    expect(jobBreaks({ ...asked, onCloth: { breaks: 9, stitches: 500_000 }, rule: null })!.says).toMatch(
+      /^50 \(41–61\) breaks to reckon with, by 1\.0 \(0\.81–1\.2\) per 10,000 stitches on this machine: about 150 minutes/,
+    );
+    expect(
+      jobBreaks({ ...asked, onCloth: { breaks: 0, stitches: 0 }, onMachine: { breaks: 0, stitches: 0 } }),
+    ).toBeNull();
   });
 });
 
