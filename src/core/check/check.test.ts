@@ -70,6 +70,7 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   checkMonths: null,
   caseDue: [],
   breaksRose: null,
+  rising: [],
   ...more,
 });
 const keys = (given: CheckInput) => deriveChecks(given).map((check) => check.key);

@@ -21,6 +21,7 @@ export function deriveChecks(input: CheckInput): CheckItem[] {
     ...oil(input),
     ...mechanicalDue(input.mechanical, { everyMonths: input.checkMonths, now: input.now }),
     ...forJob(input),
+    ...rising(input),
   ];
 }
 
@@ -64,6 +65,18 @@ function restedThreads({ seats, threads, sewedLately }: CheckInput, used: readon
     ];
   });
 }
+
+/** A seat that breaks more often than it used to: found out before the job, not in its middle. */
+const rising = ({ rising: seats, seats: all }: CheckInput): CheckItem[] =>
+  seats.map(({ head, position, why }) => ({
+    key: `rising:${head}:${position}`,
+    group: 'watch',
+    scope: 'day',
+    says: `Position ${position}${all.some((seat) => seat.head > 1) ? `, head ${head}` : ''}: find out why it breaks`,
+    why,
+    how: 'Trace, under Run, takes it from here; Findings says on which day it changed.',
+    position,
+  }));
 
 function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
   const loaded: CheckItem = {

@@ -1,4 +1,5 @@
 import type { CheckMark } from './item.ts';
+import type { Rising } from './rising.ts';
 import type { MechanicalFacts } from './mechanical.ts';
 
 /** What the ledger tells the Check list beyond the head. Instants are ISO 8601. */
@@ -12,6 +13,8 @@ export interface CheckFacts {
   caseAt: string | null;
   caseDue: string[];
   breaksRose: string | null;
+  /** Seats that break more often than they used to. */
+  rising: Rising[];
   /** The checks with the power off, and the last impact. */
   mechanical: MechanicalFacts;
   /** Marks of today and of the job that is on the machine; `id`: the entry. */

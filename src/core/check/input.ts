@@ -5,6 +5,7 @@ import type { KeptSeat, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { MechanicalFacts } from './mechanical.ts';
+import type { Rising } from './rising.ts';
 import type { Upkeep } from './upkeep.ts';
 
 export interface CheckThread {
@@ -47,4 +48,6 @@ export interface CheckInput {
   checkMonths: number | null;
   /** Breaks on the bobbin's side have risen, in words; null: they have not. */
   breaksRose: string | null;
+  /** Seats that break more often than they used to. */
+  rising: readonly Rising[];
 }

@@ -82,6 +82,7 @@ const list = (more: Partial<CheckInput> = {}) =>
     checkMonths: null,
     caseDue: [],
     breaksRose: null,
+    rising: [],
     ...more,
   });
 const of = (key: string, more: Partial<CheckInput> = {}) => list(more).find((one) => one.key === key) ?? null;

@@ -46,6 +46,7 @@ function Check({ facts }: { facts: CheckFacts }) {
         mechanical: facts.mechanical,
         checkMonths: machine.profile.mechanics.checkMonths,
         breaksRose: facts.breaksRose,
+        rising: facts.rising,
       }),
     [data.now, view.seats, machine, schools, job, seating, threads, facts],
   );

@@ -6,6 +6,7 @@ import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom } from '../../core/check/item.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { impactWords } from '../../core/trouble/impact.ts';
+import { risingAt } from '../learn/rising.ts';
 import { caseLife } from './bench.ts';
 import { database, rows } from '../base/database.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
@@ -27,12 +28,13 @@ export async function checkFacts(
   // Bars not oiled for so long are overdue by any hours: they are added up no further back.
   const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
   const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
-  const [seats, barsAt, bench, marks, mechanical] = await Promise.all([
+  const [seats, barsAt, bench, marks, mechanical, rising] = await Promise.all([
     sewedSince(machineId, yesterday),
     lastMark(machineId, 'oil-bars'),
     benchDue(machineId, now, everyDays),
     marksSince(machineId, marksFrom),
     mechanicalFacts(machineId),
+    risingAt(machineId, now),
   ]);
   return {
     dayStart: dayStart.toISOString(),
@@ -41,6 +43,7 @@ export async function checkFacts(
     oil: { barsAt, sewnMsSinceBars: barsAt ? await sewnMs(machineId, later(barsAt, longAgo)) : 0 },
     ...bench,
     mechanical,
+    rising,
     marks,
   };
 }

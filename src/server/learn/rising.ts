@@ -1,0 +1,39 @@
+import { risingSeats, type Rising, type SeatDays } from '../../core/check/rising.ts';
+import { database, rows } from '../base/database.ts';
+import { catchUp } from './catch-up.ts';
+
+const dayMs = 86_400_000;
+/** Days that count as lately, and those before them that say what is usual. */
+const lately = 28;
+const usual = 365;
+
+/** Seats of a machine that break more often lately than they used to. */
+export async function risingAt(machineId: string, now: Date): Promise<Rising[]> {
+  await catchUp(machineId);
+  const day = (ago: number) => new Date(now.getTime() - ago * dayMs).toISOString().slice(0, 10);
+  const found = await rows<{
+    day: string | null;
+    head: number;
+    position: number;
+    breaks: number;
+    stitches: number;
+  }>(
+    database(),
+    `SELECT CASE WHEN day > $3 THEN day END AS day, head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches
+     FROM sewn_cell WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0
+     GROUP BY 1, 2, 3 ORDER BY 2, 3, 1`,
+    [machineId, day(usual), day(lately)],
+  );
+  const seats = new Map<
+    string,
+    { before: SeatDays['before']; lately: SeatDays['lately'][number][]; head: number; position: number }
+  >();
+  for (const { day: on, head, position, breaks, stitches } of found) {
+    const key = `${head}.${position}`;
+    const seat = seats.get(key) ?? { head, position, before: { breaks: 0, stitches: 0 }, lately: [] };
+    seats.set(key, seat);
+    if (on === null) seat.before = { breaks, stitches };
+    else seat.lately.push({ day: on, breaks, stitches });
+  }
+  return risingSeats([...seats.values()]);
+}
