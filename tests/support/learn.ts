@@ -49,6 +49,8 @@ export interface Hidden {
   capTimes: number;
   batch: { position: number; times: number; from: number; to: number } | null;
   days?: number;
+  /** Threads stay where they are all year; else they change places twice. */
+  still?: boolean;
 }
 
 /** Eight positions and threads, three cloths, and the hidden break model of the simulated machine. */
@@ -106,8 +108,9 @@ export function madeYear(seed: number, hidden: Hidden) {
   const sums = noExposures();
   const needles = new Map<string, string>();
   // Twice in the year the threads change places, so that thread and position can be told apart.
-  const parts = [0, 1, 2].flatMap((part) => {
-    const [from, to] = [part, part + 1].map((end) => Math.round((end * shop.days.length) / 3));
+  const count = hidden.still ? 1 : 3;
+  const parts = Array.from({ length: count }, (_, part) => part).flatMap((part) => {
+    const [from, to] = [part, part + 1].map((end) => Math.round((end * shop.days.length) / count));
     const troubles = shop.troubles.map((one) => ({ ...one, from: one.from - from!, to: one.to - from! }));
     return [
       ...yearOf({ ...shop, days: shop.days.slice(from, to), seats: seatsMoved(part * 3), troubles }, luck),

@@ -159,7 +159,13 @@ export interface Stretch {
  * null without a break, where no stretch differs, or where it is surely no rarer than `atMost`.
  * Source: Olshen, Venkatraman, Lucito and Wigler, “Circular binary segmentation”, Biostatistics 5, 2004 (there for normal values).
  */
-export function likeliestStretch(steps: readonly Step[], atMost = 1): Stretch | null {
+export function likeliestStretch(given: readonly Step[], atMost = 1): Stretch | null {
+  // Steps on which nothing was sewn say nothing, and are no beginning.
+  const sewn = given.flatMap((step, index) =>
+    step.stitches > 0 || step.breaks > 0 ? [{ step, index }] : [],
+  );
+  const steps = sewn.map(({ step }) => step);
+  const indexOf = (at: number) => sewn[at]!.index;
   const breaks = steps.reduce((sum, step) => sum + step.breaks, 0);
   const stitches = steps.reduce((sum, step) => sum + step.stitches, 0);
   if (breaks === 0 || steps.length < 3) return null;
@@ -197,15 +203,15 @@ export function likeliestStretch(steps: readonly Step[], atMost = 1): Stretch | 
     let [low, high] = [at, at];
     while (low - 1 >= least && as(low - 1)) low--;
     while (high + 1 <= end && as(high + 1)) high++;
-    return { from: low, to: high };
+    return { from: indexOf(low), to: indexOf(high) };
   };
   return {
     begins: {
-      ...{ at: from, before: rates.outside, after: rates.inside, p },
+      ...{ at: indexOf(from), before: rates.outside, after: rates.inside, p },
       ...near((other) => of(other, to), from, 1, to - 1),
     },
     ends: {
-      ...{ at: to, before: rates.inside, after: rates.outside, p },
+      ...{ at: indexOf(to), before: rates.inside, after: rates.outside, p },
       ...near((other) => of(from, other), to, from + 1, steps.length - 1),
     },
     p,
