@@ -4,9 +4,9 @@ import type { Garment } from '../../core/garment/garment.ts';
 import type { FindingsQuery } from '../../schemas/findings.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
-import { invalid } from '../http/problem.ts';
+import { invalid, ProblemError } from '../http/problem.ts';
 import { machineById } from '../machine/machines.ts';
-import { catchUp } from './catch-up.ts';
+import { caughtUp } from './catch-up.ts';
 
 /** What a question is asked of. */
 export interface Asked {
@@ -27,11 +27,14 @@ const usualDays = 365;
 /** Years that may be looked at, at most. */
 const mostDays = 10 * 366;
 
+/** So long a question waits for the ledger to be counted. */
+const waitMs = 10_000;
+
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
 /**
  * Reads what is asked, and brings the machine's sums up to the ledger first. Throws 404 for a machine that is not there, 422 for a time that ends before
- * it begins or is longer than ten years.
+ * it begins or is longer than ten years, 503 while a large ledger is being counted for the first time.
  */
 export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> {
   const { id: machineId } = await machineById(id);
@@ -41,7 +44,12 @@ export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> 
     throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
   if (Date.parse(to) - Date.parse(from) > mostDays * dayMs)
     throw invalid('More than ten years cannot be looked at at once. Choose a later “from”.');
-  await catchUp(machineId);
+  if (!(await caughtUp(machineId, waitMs)))
+    throw new ProblemError(
+      503,
+      'Being counted',
+      'The ledger is being counted for this, which takes a minute or two the first time. Ask again then; nothing else waits for it.',
+    );
   const clothOf = await clothsSewn(machineId, from, to);
   const { cloth } = query;
   return {

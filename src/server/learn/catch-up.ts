@@ -29,6 +29,30 @@ export async function catchUp(machineId: string): Promise<void> {
   });
 }
 
+/** Machines that are being caught up in this process. */
+const underWay = new Map<string, Promise<void>>();
+
+/**
+ * {@link catchUp}, waited for so long: whether it is done. A ledger of years is counted for the first time in minutes; that goes on in the
+ * background, and whoever asks again later finds it done.
+ */
+export async function caughtUp(machineId: string, withinMs: number): Promise<boolean> {
+  const known = underWay.get(machineId);
+  const work = known ?? catchUp(machineId).finally(() => underWay.delete(machineId));
+  if (!known) {
+    underWay.set(machineId, work);
+    // Nobody may be waiting any more when it fails: the next who asks is told.
+    work.catch(() => undefined);
+  }
+  let late: ReturnType<typeof setTimeout> | undefined;
+  const timeIsUp = new Promise<false>((done) => (late = setTimeout(() => done(false), withinMs)));
+  try {
+    return await Promise.race([work.then(() => true as const), timeIsUp]);
+  } finally {
+    clearTimeout(late);
+  }
+}
+
 /** The same within a transaction of the caller's. */
 export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
   // One at a time; what another has caught up meanwhile is not counted again.

@@ -1,15 +1,16 @@
 import { risingSeats, type Rising, type SeatDays } from '../../core/check/rising.ts';
 import { database, rows } from '../base/database.ts';
-import { catchUp } from './catch-up.ts';
+import { caughtUp } from './catch-up.ts';
 
 const dayMs = 86_400_000;
 /** Days that count as lately, and those before them that say what is usual. */
 const lately = 28;
 const usual = 365;
 
-/** Seats of a machine that break more often lately than they used to. */
+/** Seats of a machine that break more often lately than they used to; none while its ledger is being counted for the first time. */
 export async function risingAt(machineId: string, now: Date): Promise<Rising[]> {
-  await catchUp(machineId);
+  // The list at the day's start does not wait for years to be counted.
+  if (!(await caughtUp(machineId, 2000))) return [];
   const day = (ago: number) => new Date(now.getTime() - ago * dayMs).toISOString().slice(0, 10);
   const found = await rows<{
     day: string | null;

@@ -53,9 +53,19 @@ export function cusumFor({
 }
 
 /** Stitches until the sum comes to so many points of the grid, from 0 and at the usual rate. */
-export function stitchesToSignal(points: number, usual: number, times: number): number {
-  const step = Math.log(times) / grid / (usual * (times - 1));
-  const mean = usual * step;
+export const stitchesToSignal = (points: number, usual: number, times: number): number =>
+  breaksToSignal(points, times) / usual;
+
+/** Answers so far: they hang on nothing but points and times, and a chart for each seat of a machine asks for the same. */
+const known = new Map<string, number>();
+
+/** As many breaks as are usual until then: however often it breaks, the chain is the same. */
+function breaksToSignal(points: number, times: number): number {
+  const key = `${points} ${times}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  // Breaks that are usual in one step of the grid.
+  const mean = Math.log(times) / grid / (times - 1);
   const chances = [Math.exp(-mean)];
   while (chances.length <= points / grid) chances.push((chances.at(-1)! * mean) / chances.length);
   const stays = Matrix.eye(points, points);
@@ -64,5 +74,7 @@ export function stitchesToSignal(points: number, usual: number, times: number): 
       const to = Math.max(0, from - 1) + breaks * grid;
       if (to < points) stays.set(from, to, stays.get(from, to) - chance);
     });
-  return solve(stays, Matrix.ones(points, 1)).get(0, 0) * step;
+  const told = solve(stays, Matrix.ones(points, 1)).get(0, 0) * mean;
+  known.set(key, told);
+  return told;
 }
