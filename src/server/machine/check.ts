@@ -51,6 +51,12 @@ export async function checkFacts(
 /** Words of an impact as PostgreSQL's expression: whole words, in any case. */
 const impactPattern = `\\y(${impactWords.join('|')})\\y`;
 
+/** Of stops and of notes the newest so many are looked through for an impact: one further back is long mended. */
+const mostLookedThrough = 1000;
+const newestOf = (kind: string) => `(
+  SELECT at, id, position, concat(data->>'why', data->>'text') AS words FROM event
+  WHERE machine_id = $1 AND kind = '${kind}' AND NOT void ORDER BY at DESC, id DESC LIMIT ${mostLookedThrough})`;
+
 /** When the checks with the power off were last made, and the last impact on record. Index event_page_kind. */
 async function mechanicalFacts(machineId: string): Promise<CheckFacts['mechanical']> {
   const [found, impacts] = await Promise.all([
@@ -62,8 +68,8 @@ async function mechanicalFacts(machineId: string): Promise<CheckFacts['mechanica
     ),
     rows<{ at: string; position: number | null }>(
       database(),
-      `SELECT at, position FROM event WHERE machine_id = $1 AND kind IN ('stop', 'note') AND NOT void
-         AND concat(data->>'why', data->>'text') ~* $2 ORDER BY at DESC, id DESC LIMIT 1`,
+      `SELECT at, position FROM (${['stop', 'note'].map(newestOf).join(' UNION ALL ')}) told
+       WHERE words ~* $2 ORDER BY at DESC, id DESC LIMIT 1`,
       [machineId, impactPattern],
     ),
   ]);
