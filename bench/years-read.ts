@@ -53,9 +53,10 @@ export async function readYears(url: string): Promise<void> {
     `Each part ${rounds} times, by the app and by hand turn about (times of the answers in this process)\n\n` +
       '| what a screen reads | app p50 | app p95 | by hand p50 | by hand p95 | p50 over by hand |\n|---|---|---|---|---|---|',
   );
-  for (const part of parts) await compare(part, pool);
+  const only = process.argv.find((word) => word.startsWith('--only='))?.slice('--only='.length);
+  for (const part of parts) if (!only || part.name.startsWith(only)) await compare(part, pool);
   await pool.end();
-  await pages(url);
+  if (!only) await pages(url);
 }
 
 async function compare({ name, app, floor: asks }: Part, pool: pg.Pool): Promise<void> {

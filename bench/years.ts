@@ -9,8 +9,8 @@ import { quantile } from './measure.ts';
 import { jobRows, yearsHistory } from './years-history.ts';
 
 /**
- * npm run bench:years [-- ENTRIES] [--keep]: a ledger of years at one machine. What an entry costs while it grows, then every
- * screen's data beside the hand-written SQL that gives the same. --keep leaves the cluster, and reuses one that was left.
+ * npm run bench:years [-- ENTRIES] [--keep] [--only=Findings]: a ledger of years at one machine. What an entry costs while it grows, then every
+ * screen's data beside the hand-written SQL that gives the same. --keep leaves the cluster, and reuses one that was left; --only: the parts of screens whose names begin so.
  */
 const size = Number(process.argv[2] ?? 5_000_000);
 const keep = process.argv.includes('--keep');
