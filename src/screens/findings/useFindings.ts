@@ -1,9 +1,10 @@
 import { useEffect, useState } from 'react';
-import { needleGroups, type NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
+import type { NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
 import type { Answer } from '../../core/learn/answers/answer.ts';
-import { costGroups, type CostGroup } from '../../core/learn/answers/cost-groups.ts';
+import type { CostGroup } from '../../core/learn/answers/cost-groups.ts';
 import type { Question, QuestionKey } from '../../core/learn/answers/questions.ts';
-import { questionKeys, questionNames } from '../../core/learn/question-names.ts';
+import { questionNames } from '../../core/learn/question-names.ts';
+import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { get } from '../../parts/live/send.ts';
 import type { ChangedData, CostData, NeedlesData, PlacesData, WithData } from '../../schemas/findings.ts';
@@ -45,7 +46,7 @@ export function useFindings(first: Choice) {
   const [choice, setChoice] = useState(first);
   const [layout, setLayout] = useState<Layout>(() => ({
     ...{ needlesBy: 'needle', costBy: 'causes', troubleMinutes: null, spoiledMinutes: 0 },
-    rule: keptRule(machine.profile.needleLife) ?? 300_000,
+    rule: ruleInStitches(machine.profile.needleLife) ?? 300_000,
   }));
   const [told, setTold] = useState<{ path: string; data: Data } | null>(null);
   const [answer, setAnswer] = useState<{ question: QuestionKey; answer: Answer } | null>(null);
@@ -110,12 +111,6 @@ export type Findings = ReturnType<typeof useFindings>;
 
 type Machine = ReturnType<typeof useFrame>['data']['machine'];
 
-/** The age at which needles are changed now, stitches; null where the rule is none of stitches. */
-export function keptRule({ school, stitches, learnt }: Machine['profile']['needleLife']): number | null {
-  if (school === 'stitches') return stitches;
-  return school === 'learnt' ? (learnt?.stitches ?? null) : null;
-}
-
 const costsOf = ({ costs }: NeedlesData, { troubleMinutes, spoiledMinutes }: Layout) => ({
   planned: costs.planned,
   trouble: (troubleMinutes ?? costs.trouble ?? usualTrouble) + spoiledMinutes,
@@ -123,7 +118,7 @@ const costsOf = ({ costs }: NeedlesData, { troubleMinutes, spoiledMinutes }: Lay
 
 function questionOf({ question, from, to }: Choice, data: Data, layout: Layout, machine: Machine): Question {
   const { heads } = machine;
-  const kept = keptRule(machine.profile.needleLife);
+  const kept = ruleInStitches(machine.profile.needleLife);
   const days = { from, to };
   if ('lives' in data) {
     const asked = { ...days, lives: data.lives, costs: costsOf(data, layout), kept };
@@ -137,6 +132,3 @@ function questionOf({ question, from, to }: Choice, data: Data, layout: Layout, 
   if ('series' in data) return { asks: 'changed', of: { days: data.days, series: data.series, heads } };
   return { asks: 'cost', of: { ...(data as CostData), by: layout.costBy } };
 }
-
-export const isQuestion = (word: string): word is QuestionKey => questionKeys.includes(word as QuestionKey);
-export { costGroups, needleGroups };

@@ -3,6 +3,7 @@ import { cloths } from '../../core/garment/cloths.ts';
 import { garmentOf } from '../../core/garment/from-words.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import { jobBreaks } from '../../core/learn/answers/for-job.ts';
+import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { get } from '../../parts/live/send.ts';
 import type { CostData, PairingData, PlacesData } from '../../schemas/findings.ts';
@@ -29,13 +30,12 @@ export function BreaksOfJob({
   const name = key ? cloths[key].name : cloth;
   const known = useKnown(machine.id, name);
   if (!known || stitches <= 0) return null;
-  const { school, stitches: limit, learnt } = machine.profile.needleLife;
   const stops = known.cost.causes;
   const told = jobBreaks({
     ...{ stitches, cloth: name, onCloth: sum(known.onCloth), onMachine: sum(known.places) },
     stops: stops.reduce((all, line) => all + line.stops, 0),
     lostMinutes: stops.reduce((all, line) => all + line.lostMs, 0) / 60_000,
-    rule: school === 'stitches' ? limit : school === 'learnt' ? (learnt?.stitches ?? null) : null,
+    rule: ruleInStitches(machine.profile.needleLife),
     changeMinutes: known.cost.plannedMinutes,
   });
   return (

@@ -56,7 +56,7 @@ const nameOf = (place: SeriesAsked | null, heads: number) =>
   place ? placeName(place, heads) : 'the whole machine';
 const per = (rate: number) => figure(rate * perStitches);
 
-export function changeText({ place, change, day, from, to }: FoundChange, heads: number): string {
+function changeText({ place, change, day, from, to }: FoundChange, heads: number): string {
   const { before, after } = change;
   const when =
     from === to ? dayWords(day) : `${dayWords(day)} (between ${dayWords(from)} and ${dayWords(to)})`;

@@ -25,7 +25,7 @@ export const placeName = ({ head, position }: { head: number; position: number }
   heads > 1 ? `head ${head}, position ${position}` : `position ${position}`;
 
 /** Places whose rate is above the machine's even at the low end of what is believed, the worst first. */
-export function worsePlaces(places: readonly PlaceAsked[], common: Common) {
+function worsePlaces(places: readonly PlaceAsked[], common: Common) {
   return places
     .filter(({ stitches }) => stitches > 0)
     .map((place) => ({ place, believed: shrunkRate(place, common) }))

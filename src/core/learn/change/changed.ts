@@ -20,7 +20,7 @@ export interface Change {
 }
 
 /** A rate is said to have changed where chance alone would look so in fewer than this part of all cases. */
-export const changedBelow = 0.01;
+const changedBelow = 0.01;
 /** Half of the 95 % quantile of chi square: how much less likely another date may be. */
 const fall = 3.841458820694124 / 2;
 
@@ -80,7 +80,7 @@ function telling(counted: number, breaks: number, share: number): number {
 }
 
 /** Counts at a share of the stitches that would be less telling than `most`: those between two bounds. */
-export function quietCounts(share: number, breaks: number, most: number): { low: number; high: number } {
+function quietCounts(share: number, breaks: number, most: number): { low: number; high: number } {
   const middle = Math.round(share * breaks);
   const isQuiet = (count: number) => telling(count, breaks, share) < most - 1e-9;
   const edge = (way: -1 | 1) => {
@@ -159,7 +159,7 @@ export interface Stretch {
  * null without a break, where no stretch differs, or where it is surely no rarer than `atMost`.
  * Source: Olshen, Venkatraman, Lucito and Wigler, “Circular binary segmentation”, Biostatistics 5, 2004 (there for normal values).
  */
-export function likeliestStretch(given: readonly Step[], atMost = 1): Stretch | null {
+function likeliestStretch(given: readonly Step[], atMost = 1): Stretch | null {
   // Steps on which nothing was sewn say nothing, and are no beginning.
   const sewn = given.flatMap((step, index) =>
     step.stitches > 0 || step.breaks > 0 ? [{ step, index }] : [],

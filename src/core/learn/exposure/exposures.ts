@@ -66,7 +66,7 @@ export const stopHolds = 12 * 3_600_000;
 const seatKey = (head: number, position: number) => `${head}.${position}`;
 
 /** Whether a stop counts against its position: the bobbin's do not. One that was not told does. */
-export const countsAgainstPosition = (fault: Fault | null) =>
+const countsAgainstPosition = (fault: Fault | null) =>
   fault === null || faultOf(fault).side !== 'bobbin';
 
 /**

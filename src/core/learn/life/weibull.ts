@@ -19,7 +19,7 @@ export interface WeibullFit extends Weibull {
 }
 
 /** Fewer ends than this fit no law. */
-export const leastEnds = 5;
+const leastEnds = 5;
 /** Half the 95 % quantile of chi square with one degree: how far a log-likelihood may fall. */
 const fall = 3.841458820694124 / 2;
 const shapes = { from: 0.02, to: 60 } as const;
