@@ -66,8 +66,7 @@ export const stopHolds = 12 * 3_600_000;
 const seatKey = (head: number, position: number) => `${head}.${position}`;
 
 /** Whether a stop counts against its position: the bobbin's do not. One that was not told does. */
-const countsAgainstPosition = (fault: Fault | null) =>
-  fault === null || faultOf(fault).side !== 'bobbin';
+const countsAgainstPosition = (fault: Fault | null) => fault === null || faultOf(fault).side !== 'bobbin';
 
 /**
  * Adds one entry, in ledger order and not taken back, to what a stretch of the ledger adds up to (in place). `before`: the
