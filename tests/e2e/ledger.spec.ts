@@ -40,6 +40,13 @@ test('the ledger is narrowed by position, kind and job, and what is shown can be
   await page.getByLabel('Position', { exact: true }).selectOption('9');
   await expect(page).toHaveURL(/position=9/);
   await expect(page.locator('tbody').getByText('shred').first()).toBeVisible();
+  // All of them, so that the file can be held against what is shown.
+  const earlier = page.getByRole('button', { name: 'Earlier entries' });
+  while (await earlier.isVisible()) {
+    const before = await page.locator('tbody tr').count();
+    await earlier.click();
+    await expect.poll(() => page.locator('tbody tr').count()).toBeGreaterThan(before);
+  }
   const rows = await page.locator('tbody tr').count();
   expect(rows).toBeGreaterThan(0);
   const [download] = await Promise.all([

@@ -18,7 +18,7 @@ export function AnswerSheet({ findings }: { findings: Findings }) {
     <section
       aria-label="Answer"
       aria-busy={busy}
-      className="grid content-start gap-4 border-t bg-base-100 py-4 rule *:mx-3 lg:py-5 lg:*:mx-5 print:border-0"
+      className="grid grid-cols-[minmax(0,1fr)] content-start gap-4 border-t bg-base-100 py-4 rule *:mx-3 lg:py-5 lg:*:mx-5 print:border-0"
     >
       <header className="flex flex-wrap items-baseline justify-between gap-2">
         <h2 className="text-base">{questionNames[choice.question].name}</h2>

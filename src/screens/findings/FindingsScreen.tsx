@@ -21,7 +21,7 @@ function Found({ first }: { first: Choice }) {
   const findings = useFindings(first);
   const { data } = useFrame();
   return (
-    <div className="grid gap-3 pt-3 lg:pt-4 print:block">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3 pt-3 lg:pt-4 print:block">
       <div className="no-print grid gap-3 px-3 lg:px-5">
         <h1 className="sr-only">Findings</h1>
         <Questions findings={findings} />

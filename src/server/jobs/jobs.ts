@@ -66,7 +66,28 @@ function jobFrom(row: JobRow): Job {
 const farAway = '9999-12-31';
 const shown = { waiting: 'j.done_at IS NULL', done: 'j.done_at IS NOT NULL', all: 'true' };
 
-/** Jobs by due day; those without one last. */
+/** What a list is in the order of, by its key: as SQL, and as it may stand in a page's address. */
+const orders = {
+  due: {
+    key: `coalesce(j.due, '${farAway}')`,
+    type: 'date',
+    way: 'ASC',
+    beyond: '>',
+    isKey: /^\d{4}-\d{2}-\d{2}$/,
+    of: (row: JobRow) => row.due ?? farAway,
+  },
+  // To the millisecond, as it is told: a page begins just where the one before ended.
+  done: {
+    key: "date_trunc('milliseconds', j.done_at)",
+    type: 'timestamptz',
+    way: 'DESC',
+    beyond: '<',
+    isKey: /^\d{4}-\d{2}-\d{2}T[\d:.]+Z$/,
+    of: (row: JobRow) => row.done_at,
+  },
+} as const;
+
+/** Jobs by due day, those without one last; done ones by when they were done, the newest first. */
 export async function listJobs({
   limit = 50,
   after,
@@ -75,19 +96,21 @@ export async function listJobs({
   items: Job[];
   next: string | null;
 }> {
+  const { key, type, way, beyond, isKey, of } = orders[show === 'done' ? 'done' : 'due'];
   const keys = keysOf(after, 2);
-  if (keys && !(/^\d{4}-\d{2}-\d{2}$/.test(String(keys[0])) && /^[0-9a-f-]{36}$/.test(String(keys[1])))) {
+  if (keys && !(isKey.test(String(keys[0])) && /^[0-9a-f-]{36}$/.test(String(keys[1])))) {
     throw invalid('This page of the list cannot be found. Start again from the first page.');
   }
+  const order = `ORDER BY ${key} ${way}, j.id ${way}`;
   const found = await rows<JobRow>(
     database(),
     `${jobsFrom(`(SELECT * FROM job j
-       WHERE ${shown[show]} AND ($1::date IS NULL OR (coalesce(j.due, '${farAway}'), j.id) > ($1, $2::uuid))
-       ORDER BY coalesce(j.due, '${farAway}'), j.id LIMIT $3)`)}
-     ORDER BY coalesce(j.due, '${farAway}'), j.id`,
+       WHERE ${shown[show]} AND ($1::${type} IS NULL OR (${key}, j.id) ${beyond} ($1, $2::uuid))
+       ${order} LIMIT $3)`)}
+     ${order}`,
     [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
   );
-  return pageOf(found, limit, jobFrom, (row) => [row.due ?? farAway, row.id]);
+  return pageOf(found, limit, jobFrom, (row) => [of(row), row.id]);
 }
 
 /** Names of all jobs that wait: a second one of a name is asked about. */
