@@ -12,7 +12,7 @@ export function Rail({ chart }: { chart: RailChart }) {
   const order = railOrder(machine.positions, machine.numberingSide);
   const most = Math.max(chart.common, ...chart.seats.map(({ high }) => high));
   return (
-    <figure className="m-0 overflow-x-auto">
+    <figure className="m-0 overflow-x-auto" tabIndex={0} aria-label={`${chart.unit}, by position`}>
       {Array.from({ length: machine.heads }, (_, index) => index + 1).map((head) => (
         <div key={head} className="relative min-w-min">
           {machine.heads > 1 && <p className="quiet sticky start-0 px-5 text-sm">Head {head}</p>}
