@@ -3,12 +3,12 @@ import { timeLosingKinds } from '../../core/ledger/progress.ts';
 import { addExposure, livesNow, noExposures, stopHolds } from '../../core/learn/exposure/exposures.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
 import { database, inTransaction, longWork, rows, type Sql } from '../base/database.ts';
-import { effectiveFrom, eventColumns, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventChunks } from '../ledger/projecting/event-chunks.ts';
+import { effectiveFrom } from '../ledger/projecting/event-row.ts';
 import { headBefore } from '../ledger/projecting/seats.ts';
 import { dropFrom, storeExposures, storeLives } from './store.ts';
 
 const kinds = [...new Set<string>([...foldingKinds, ...timeLosingKinds])];
-const chunkSize = 20_000;
 
 /**
  * Brings what a machine's findings are worked out from up to the ledger: all days from the first on which anything is new, late or corrected are
@@ -63,16 +63,10 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
   await dropFrom(sql, machineId, day);
   const begins = Date.parse(`${day}T00:00:00Z`);
   const warm = new Date(begins - stopHolds).toISOString();
-  let { now, mark } = await headBefore(sql, machineId, warm);
+  const { now: first, mark } = await headBefore(sql, machineId, warm);
+  let now = first;
   const sums = noExposures();
-  for (;;) {
-    const chunk: EventRow[] = await rows<EventRow>(
-      sql,
-      `SELECT ${eventColumns} FROM event
-       WHERE machine_id = $1 AND kind = ANY($2) AND NOT void AND (at, id) > ($3, $4)
-       ORDER BY at, id LIMIT ${chunkSize}`,
-      [machineId, kinds, mark?.at ?? '-infinity', mark?.id ?? '00000000-0000-0000-0000-000000000000'],
-    );
+  for await (const chunk of eventChunks(sql, machineId, kinds, mark)) {
     for (const row of chunk) {
       const entry = effectiveFrom(row);
       if (row.at >= warm)
@@ -80,9 +74,6 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
       now = applyEntry(now, entry);
     }
     await storeExposures(sql, machineId, sums);
-    const end = chunk.at(-1);
-    if (end) mark = { at: end.at, id: end.id };
-    if (chunk.length < chunkSize) break;
   }
   await storeLives(sql, machineId, livesNow(now));
   await rows(

@@ -15,7 +15,8 @@ import {
   type Checkpoint,
   type FoldMark,
 } from './checkpoints.ts';
-import { effectiveFrom, eventColumns, type EventRow } from './event-row.ts';
+import { eventChunks } from './event-chunks.ts';
+import { effectiveFrom } from './event-row.ts';
 
 interface SeatRow {
   head: number;
@@ -127,21 +128,12 @@ export async function foldSeats(
 export async function refold(sql: Sql, machineId: string, from?: FoldMark): Promise<void> {
   const base = await takeBack(sql, machineId, from ?? null);
   let { now, mark } = base ?? { now: await emptyMachine(sql, machineId), mark: null };
-  const chunkSize = 20_000;
-  for (;;) {
-    const chunk: EventRow[] = await rows<EventRow>(
-      sql,
-      `SELECT ${eventColumns} FROM event
-       WHERE machine_id = $1 AND kind = ANY($2) AND NOT void AND (at, id) > ($3, $4)
-       ORDER BY at, id LIMIT ${chunkSize}`,
-      [machineId, foldingKinds, mark?.at ?? '-infinity', mark?.id ?? '00000000-0000-0000-0000-000000000000'],
-    );
+  for await (const chunk of eventChunks(sql, machineId, foldingKinds, mark)) {
     const checkpoints: Checkpoint[] = [];
     now = foldWith(now, chunk.map(effectiveFrom), checkpoints);
     writeCheckpoints(sql, machineId, checkpoints);
-    const last = chunk.at(-1);
-    if (last) mark = { at: last.at, id: last.id };
-    if (chunk.length < chunkSize) break;
+    const { at, id } = chunk.at(-1)!;
+    mark = { at, id };
   }
   writeHead(sql, machineId, now, mark);
 }
