@@ -1,5 +1,6 @@
+import { event, type Event } from './event.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
-import { count, object, positionNo, text } from '../core/shape/parts.ts';
+import { count, object, positionNo, text, uuid } from '../core/shape/parts.ts';
 
 const day = { type: 'string', pattern: '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$' } as const;
 const headNo = { type: 'integer', minimum: 0, maximum: 56 } as const;
@@ -8,7 +9,8 @@ const words = { type: 'string' } as const;
 const minutes = { type: 'number', minimum: 0 } as const;
 
 /** GET /api/machines/{id}/findings/…: days (UTC), both counted; left out: a year until today. `cloth`: only jobs on it. */
-export const findingsQuery = object({ from: day, to: day, cloth: text(1, 120) }, ['from', 'to', 'cloth']);
+const query = { from: day, to: day, cloth: text(1, 120) } as const;
+export const findingsQuery = object(query, ['from', 'to', 'cloth']);
 export type FindingsQuery = DataOf<typeof findingsQuery>;
 
 /** What every answer tells: the days that were looked at, and the cloths there were to choose from. */
@@ -22,9 +24,13 @@ export const needlesData = object({
     items: object({
       needle: words,
       cloth: words,
+      thread: words,
+      metallic: { type: 'boolean' },
       head: headNo,
       position: positionNo,
       stitches: count,
+      hours: minutes,
+      metallicHours: minutes,
       ended: { type: 'boolean' },
       out: { type: 'boolean' },
     }),
@@ -44,14 +50,19 @@ export const placesData = object({
 });
 export type PlacesData = DataOf<typeof placesData>;
 
-/** …/with: what was sewn and broke, by circumstances. */
+/** …/with: `zone`: whose clock tells the time of day (an IANA name, UTC where it is left out). */
+export const withQuery = object({ ...query, zone: text(1, 60) }, ['from', 'to', 'cloth', 'zone']);
+export type WithQuery = DataOf<typeof withQuery>;
+
+/** …/with: what was sewn and broke, by circumstances. `person` says who only where the machine's profile allows it. */
 export const withData = object({
   ...asked,
   cells: {
     type: 'array',
     items: object({
       levels: object({
-        ...{ position: words, thread: words, needle: words, age: words, cloth: words, speed: words },
+        ...{ position: words, thread: words, needle: words, age: words, cloth: words, job: words },
+        ...{ speed: words, time: words, person: words },
       }),
       breaks: count,
       stitches: count,
@@ -70,6 +81,20 @@ export const changedData = object({
   },
 });
 export type ChangedData = DataOf<typeof changedData>;
+
+/** …/happened: at one seat (left out: anywhere on the machine), with what was done to the whole machine. Days as in {@link findingsQuery}. */
+export const happenedQuery = object({ from: day, to: day, head: headNo, position: positionNo }, [
+  'head',
+  'position',
+]);
+export type HappenedQuery = DataOf<typeof happenedQuery>;
+/** What changed something there, the oldest first, with the names of the jobs; `more`: as many again were left out. */
+export const happenedData = object({
+  items: { type: 'array', items: event },
+  jobs: { type: 'array', items: object({ id: uuid, name: words }) },
+  more: { type: 'boolean' },
+});
+export type HappenedData = Omit<DataOf<typeof happenedData>, 'items'> & { items: Event[] };
 
 const lines = {
   type: 'array',

@@ -54,12 +54,10 @@ const upkeep = object({
 });
 /** Traces count for learning from then on; null or left out: all of them do. */
 const learnSince = instantOrNull;
-const someProfile = object({ needleLife, upkeep, mechanics: mechanicsShape, learnSince }, [
-  'needleLife',
-  'upkeep',
-  'mechanics',
-  'learnSince',
-]);
+/** Findings may hold people against each other; left out: they do not. */
+const comparesPeople = { type: 'boolean' } as const;
+const profile = { needleLife, upkeep, mechanics: mechanicsShape, learnSince, comparesPeople } as const;
+const someProfile = object(profile, ['needleLife', 'upkeep', 'mechanics', 'learnSince', 'comparesPeople']);
 
 const machineFields = {
   name: text(1, 60),
@@ -67,7 +65,7 @@ const machineFields = {
   positions: { type: 'integer', minimum: 1, maximum: 24 },
   numberingSide: { enum: ['left', 'right'] },
   topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
-  profile: object({ needleLife, upkeep, mechanics: mechanicsShape, learnSince }, ['learnSince']),
+  profile: object(profile, ['learnSince', 'comparesPeople']),
 } as const;
 
 export const machineNew = object({ id: uuid, ...machineFields, profile: someProfile }, ['profile']);

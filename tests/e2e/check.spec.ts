@@ -47,6 +47,81 @@ test('“not done” needs a word', async ({ page, request }) => {
     .toMatchObject({ item: 'oil-bars', state: 'not_done', why: 'oil can is empty' });
 });
 
+test('what is asked for stands on the list until it is said done, also after a reload', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/check`);
+  await page.getByLabel('To be looked at as well').fill('Hook of head 1 sounds dry');
+  await page.getByRole('button', { name: 'Put it on the list' }).click();
+  const asked = page.getByRole('region', { name: 'Asked for' });
+  await expect(asked).toContainText('Hook of head 1 sounds dry');
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=check_asked')).length).toBe(1);
+  await page.reload();
+  await asked.getByRole('button', { name: /sounds dry: open/ }).click();
+  await expect(asked.getByRole('button', { name: /sounds dry: done/ })).toBeVisible();
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=check_done'))[0]?.data['item'])
+    .toMatch(/^asked:[0-9a-f-]{36}$/);
+});
+
+test('seats whose breaks rose stand first, with how many are usual; a tick on one is taken', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  const dayMs = 86_400_000;
+  // Sixty days as usual at two positions; in the last five days thrice a day at position 3.
+  const entries = Array.from({ length: 60 }, (_, day) => {
+    const at = (minute: number) => new Date(Date.now() - (60 - day) * dayMs + minute * 60_000).toISOString();
+    const common = (minute: number) => ({
+      id: uuid7(),
+      machineId: machine.id,
+      at: at(minute),
+      jobId: machine.jobId,
+    });
+    const breaks = (position: number, count: number) =>
+      Array.from({ length: count }, (__, index) => ({
+        ...common(10 + index),
+        ...{ kind: 'break', head: 1, position, data: { fault: 'shred' } },
+      }));
+    return [
+      {
+        ...common(0),
+        kind: 'piece_finished',
+        data: {
+          ...{ heads: [1], speed: 800 },
+          stops: [3, 7].map((position, index) => ({ stop: index + 1, position, stitches: 20_000 })),
+        },
+      },
+      ...breaks(3, day >= 55 ? 4 : Number(day % 2 === 0)),
+      ...breaks(7, Number(day % 2 === 0)),
+    ];
+  }).flat();
+  await post(request, '/api/ledger', { entries });
+  await open(page, `/${machine.slug}/check`);
+  const rose = page.getByRole('region', { name: 'Breaks that rose' });
+  await expect(rose).toContainText(/Position 3: find out why it breaks/);
+  await expect(rose).toContainText(/per 10,000 stitches are usual here/);
+  await expect(rose).not.toContainText('Position 7');
+  await rose.getByRole('button', { name: /^Position 3.*: open/ }).click();
+  await expect
+    .poll(async () => (await eventsOf(request, machine, '&kind=check_done'))[0]?.data['item'])
+    .toBe('rising:1:3');
+  // What Run tells at once knows by now what is usual here: three breaks at position 7 are news.
+  await post(request, '/api/ledger', {
+    entries: [1, 2, 3, 4].map((minute) => ({
+      ...{ id: uuid7(), machineId: machine.id, jobId: machine.jobId, kind: 'break', head: 1, position: 7 },
+      ...{ at: new Date(Date.now() - (60 - minute) * 1000).toISOString(), data: { fault: 'shred' } },
+    })),
+  });
+  await open(page, `/${machine.slug}/run`);
+  await expect(page.getByRole('region', { name: 'Act now' })).toContainText(
+    /4 breaks on position 7 in [\d,]+ stitches, where 0\.\d+ in 10,000 are usual/,
+  );
+});
+
 test('the list is derived: what sewed today need not be pulled, bars oiled today need no oil', async ({
   page,
   request,

@@ -46,9 +46,35 @@ test('the demo’s hidden troubles come out: position 9 from the spring on, the 
   await settled(page);
   await expect(answer(page)).toContainText(/Position 9: breaks rose on/);
   await expect(answer(page)).toContainText(/Position 5: breaks (rose|fell) on/);
+  // Beside each date stands what was done then, and what is to be done goes on Check.
+  const done = answer(page).getByRole('region', { name: 'What was done then' });
+  await expect(done.getByRole('region').first()).toContainText(/\d{1,2} \w{3} \d\d:\d\d|Nothing on record/);
+  await expect(done.getByRole('listitem').first()).toBeVisible();
   await open(page, '/heron/ledger/findings?q=with');
   await settled(page);
   await expect(says(page)).toContainText(/A needle of .* thousand stitches goes with/);
+});
+
+test('a position that breaks more often is put on Check, and the list has it', async ({ page }) => {
+  await open(page, '/heron/ledger/findings?q=places');
+  await settled(page);
+  await answer(page).getByRole('button', { name: 'Put it on Check' }).click();
+  await answer(page)
+    .getByRole('link', { name: /On Check/ })
+    .click();
+  await expect(page.getByRole('region', { name: 'Asked for' })).toContainText(
+    /Position \d+ breaks [\d.]+ times per 10,000 stitches, the machine [\d.]+: find out why/,
+  );
+});
+
+test('how needles last in hours, and by metallic or not', async ({ page }) => {
+  await open(page, '/heron/ledger/findings');
+  await settled(page);
+  await answer(page).getByRole('button', { name: 'hours', exact: true }).click();
+  await expect(says(page)).toContainText('hours of sewing');
+  await answer(page).getByRole('button', { name: 'metallic or not' }).click();
+  await expect(answer(page).getByRole('img').first()).toHaveAttribute('aria-label', /not metallic/);
+  expect(await answer(page).innerText()).not.toMatch(noWords);
 });
 
 test('time and cloth narrow the answer and stand in the address; what is drawn can be taken away', async ({

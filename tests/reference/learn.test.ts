@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
-import { cusumAfter, cusumFor, stitchesToSignal } from '../../src/core/learn/change/cusum.ts';
+import { cusumAfter } from '../../src/core/learn/change/cusum-sum.ts';
+import { cusumFor, stitchesToSignal } from '../../src/core/learn/change/cusum.ts';
 import { poissonRegression } from '../../src/core/learn/factors/poisson-regression.ts';
 import { ageReached, kaplanMeier } from '../../src/core/learn/life/kaplan-meier.ts';
 import type { Life } from '../../src/core/learn/life/lives.ts';

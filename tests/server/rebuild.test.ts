@@ -27,7 +27,7 @@ async function projections() {
     job_tally: 'job_id',
     head_checkpoint: 'machine_id, at, id',
     learnt_mark: 'machine_id',
-    sewn_cell: 'machine_id, day, head, position, job_id, needle_entry, thread_id',
+    sewn_cell: 'machine_id, day, block, head, position, job_id, needle_entry, thread_id, operator_id',
     stop_cell: 'machine_id, day, head, position, job_id, kind, fault',
     needle_life: 'entry_id',
   };
@@ -140,8 +140,8 @@ describe('a long random history', () => {
         [...found].sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1));
       const cells = await kept(
         'sewn_cell',
-        `day, head, position, job_id AS "jobId", needle_entry AS "needleEntry", thread_id AS "threadId",
-         stitches, sewing_ms AS "sewingMs", breaks, needle_age AS "needleAge"`,
+        `day, block, head, position, job_id AS "jobId", needle_entry AS "needleEntry", thread_id AS "threadId",
+         operator_id AS "operatorId", stitches, sewing_ms AS "sewingMs", breaks, needle_age AS "needleAge"`,
         'day',
       );
       expect(sums.cells.size).toBeGreaterThan(100);

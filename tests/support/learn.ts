@@ -1,8 +1,15 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { applyEntry, emptyHead } from '../../src/core/ledger/head.ts';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
-import { addExposure, noExposures } from '../../src/core/learn/exposure/exposures.ts';
-import { ageBand, speedBand, type FactorCell } from '../../src/core/learn/factors/factors.ts';
+import { addExposure, blockHours, noExposures } from '../../src/core/learn/exposure/exposures.ts';
+import {
+  ageBand,
+  comparedJobs,
+  otherJobs,
+  partOfDay,
+  speedBand,
+  type FactorCell,
+} from '../../src/core/learn/factors/factors.ts';
 import type { Life } from '../../src/core/learn/life/lives.ts';
 import { needleText, readNeedleLabel } from '../../src/core/needle/label.ts';
 import { eyeFit } from '../../src/core/needle/eye.ts';
@@ -41,6 +48,8 @@ const threads = ['lake', 'snow', 'moss', 'rose', 'slate', 'straw', 'fern', 'plum
   weightNo: 40,
   tex: 25,
 }));
+/** Three people take turns; it makes no difference to breaks. */
+const people = [1, 2, 3].map((one) => `00000000-0000-7000-b000-00000000000${one}`);
 const needleOf = (label: string) => readNeedleLabel(`DBxK5 ${label}`).spec;
 
 /** What a made-up year hides: which of eight positions breaks more often, and how much; a cloth's factor; a bad batch. */
@@ -98,7 +107,7 @@ export function madeYear(seed: number, hidden: Hidden) {
       roundsADay: 14,
     },
     days: Array.from({ length: hidden.days ?? 240 }, (_, index) => start + index * 86_400_000),
-    ...{ lifeShape: 2.5, changeAt: 300_000, operatorIds: [] },
+    ...{ lifeShape: 2.5, changeAt: 300_000, operatorIds: people },
     troubles: [
       ...(hidden.bad ? [{ ...hidden.bad, from: 0, to: 1e6 }] : []),
       ...(hidden.batch ? [hidden.batch] : []),
@@ -123,6 +132,11 @@ export function madeYear(seed: number, hidden: Hidden) {
   }
   const nameOf = new Map(threads.map(({ id, name }) => [id, name]));
   const clothOf = new Map(jobs.map(({ job }, index) => [job.id, cloths[index % 3]!]));
+  const sewn = new Map<string, number>();
+  for (const { jobId, stitches } of sums.cells.values()) sewn.set(jobId, (sewn.get(jobId) ?? 0) + stitches);
+  const jobLevel = comparedJobs(
+    [...sewn].map(([id, stitches]) => ({ id, name: id, cloth: clothOf.get(id) ?? '', stitches })),
+  );
   const cells = [...sums.cells.values()].map((cell): FactorCell => ({
     breaks: cell.breaks,
     stitches: cell.stitches,
@@ -132,7 +146,10 @@ export function madeYear(seed: number, hidden: Hidden) {
       needle: needles.get(cell.needleEntry) ?? '',
       age: ageBand(cell.needleAge),
       cloth: clothOf.get(cell.jobId) ?? '',
+      job: jobLevel.get(cell.jobId) ?? otherJobs,
       speed: speedBand(800),
+      time: partOfDay(cell.block * blockHours),
+      person: cell.operatorId,
     },
   }));
   return { cells, sums };

@@ -71,6 +71,7 @@ const input = (more: Partial<CheckInput> = {}): CheckInput => ({
   caseDue: [],
   breaksRose: null,
   rising: [],
+  asked: [],
   ...more,
 });
 const keys = (given: CheckInput) => deriveChecks(given).map((check) => check.key);

@@ -1,4 +1,5 @@
 import type { CheckMark } from './item.ts';
+import type { Asked } from './asked.ts';
 import type { Rising } from './rising.ts';
 import type { MechanicalFacts } from './mechanical.ts';
 
@@ -15,6 +16,8 @@ export interface CheckFacts {
   breaksRose: string | null;
   /** Seats that break more often than they used to. */
   rising: Rising[];
+  /** What somebody asked to have looked at and nobody has said done before today. */
+  asked: Asked[];
   /** The checks with the power off, and the last impact. */
   mechanical: MechanicalFacts;
   /** Marks of today and of the job that is on the machine; `id`: the entry. */

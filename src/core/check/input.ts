@@ -5,6 +5,7 @@ import type { KeptSeat, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { MechanicalFacts } from './mechanical.ts';
+import type { Asked } from './asked.ts';
 import type { Rising } from './rising.ts';
 import type { Upkeep } from './upkeep.ts';
 
@@ -50,4 +51,6 @@ export interface CheckInput {
   breaksRose: string | null;
   /** Seats that break more often than they used to. */
   rising: readonly Rising[];
+  /** What somebody asked to have looked at. */
+  asked: readonly Asked[];
 }

@@ -8,6 +8,7 @@ export const checkGroups = {
   oil: 'Clean and oil',
   mechanics: 'With the power off',
   job: 'This job',
+  asked: 'Asked for',
   watch: 'Breaks that rose',
 } as const;
 export type CheckGroup = keyof typeof checkGroups;

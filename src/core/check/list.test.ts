@@ -1,3 +1,4 @@
+import { entryKinds } from '../ledger/kinds/index.ts';
 import { describe, expect, it } from 'vitest';
 import { defaultSchools } from '../advice/schools.ts';
 import type { Seat } from '../ledger/head-now.ts';
@@ -83,6 +84,7 @@ const list = (more: Partial<CheckInput> = {}) =>
     caseDue: [],
     breaksRose: null,
     rising: [],
+    asked: [],
     ...more,
   });
 const of = (key: string, more: Partial<CheckInput> = {}) => list(more).find((one) => one.key === key) ?? null;
@@ -218,6 +220,26 @@ describe('what this job asks', () => {
       'Metallic: at most 700 st/min',
     );
     expect(of('metallic')).toBeNull();
+  });
+});
+
+describe('what somebody asked to have looked at', () => {
+  const asked = {
+    id: '0190c0de-0000-7000-8000-000000000001',
+    at: '2026-06-09T15:00:00Z',
+    head: 1,
+    position: 4,
+  };
+  it('stands on the list with its words and since when, under a name that its tick can bear', () => {
+    const key = `asked:${asked.id}`;
+    expect(of(key, { asked: [{ ...asked, says: 'Look at the hook' }] })).toMatchObject({
+      ...{ key, group: 'asked', says: 'Look at the hook', why: 'Asked for on 2026-06-09.', position: 4 },
+    });
+    const { shape } = entryKinds.check_done;
+    const { pattern } = shape.properties.item;
+    for (const name of [key, 'rising:1:9', 'thread:7', 'oil-hook']) expect(name).toMatch(new RegExp(pattern));
+    for (const name of ['rising:1:9:2', 'Asked', 'thread:123', ''])
+      expect(name).not.toMatch(new RegExp(pattern));
   });
 });
 

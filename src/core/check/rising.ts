@@ -1,4 +1,5 @@
-import { cusumAfter, cusumFor } from '../learn/change/cusum.ts';
+import { cusumFor } from '../learn/change/cusum.ts';
+import { cusumAfter } from '../learn/change/cusum-sum.ts';
 import { figure, howMany, perTenThousand, wholeText } from '../learn/answers/words.ts';
 import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
 import { perStitches } from '../learn/rates/rate.ts';

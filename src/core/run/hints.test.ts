@@ -32,6 +32,7 @@ describe('act now (common practice, no published source)', () => {
       heads: 1,
       events: [],
       seats: [seat(7, 1000), seat(4, 1000)],
+      watches: [],
       needleLife: defaultNeedleLife,
       speed: 800,
       design,
@@ -128,6 +129,29 @@ describe('act now (common practice, no published source)', () => {
     const fitted = seat(7, 0);
     fitted.needle!.fittedAt = at(30);
     expect(says({ events: within(100), seats: [fitted] })).toHaveLength(1);
+  });
+
+  // Not common practice: what the ledger knows goes before the third break.
+  it('where it is known what is usual: more than chance would have it, told against the usual', () => {
+    const quiet = { head: 1, position: 7, usual: 0.3 / 10_000, times: 4, limit: 2.95 };
+    const lively = { ...quiet, usual: 3 / 10_000, limit: 5.2 };
+    const three = [snapped(30, 7), run(25, [[1, 7, 3000]]), snapped(20, 7), snapped(10, 7)];
+    expect(says({ events: three, watches: [quiet] })).toEqual([
+      '3 breaks on position 7 in 3,000 stitches, where 0.3 in 10,000 are usual: look here before sewing on.',
+    ]);
+    // Metallic breaks three times in 10,000 stitches anyway: three in 3,000 are no news, six at once are.
+    expect(says({ events: three, watches: [lively] })).toEqual([]);
+    const six = Array.from({ length: 6 }, (_, index) => snapped(30 - index, 7));
+    expect(says({ events: six, watches: [lively] })[0]).toContain('6 breaks on position 7 in 100 stitches');
+    // Another position's watch is none of this one's: there the third break counts.
+    expect(says({ events: three, watches: [{ ...lively, position: 4 }] })[0]).toContain('Third break');
+    const fresh = seat(7, 0);
+    fresh.needle!.fittedAt = at(31);
+    expect(says({ events: three, seats: [fresh], watches: [quiet] })).toEqual([]);
+    // A bobbin that ran out is not held against the position, and what is sewn since without a break ends it.
+    const out = told('break', 15, { fault: 'bobbin_out' }, { head: 1, position: 7 });
+    expect(says({ events: [three[0]!, three[2]!, out], watches: [quiet] })).toEqual([]);
+    expect(says({ events: three, watches: [quiet], sewn: new Map([[7, 20_000]]) })).toEqual([]);
   });
 
   it('the most urgent first', () => {

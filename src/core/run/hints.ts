@@ -1,3 +1,5 @@
+import { countsAgainstPosition } from '../fault/faults.ts';
+import { gatheredAt, type Watch } from '../learn/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
@@ -18,6 +20,8 @@ export interface HintInput {
   /** Newest first, as far back as they are known here. */
   events: readonly Told[];
   seats: readonly Seat[];
+  /** What is usual at each seat, as far as the ledger knows; none: the third break within 5,000 stitches is told. */
+  watches: readonly Watch[];
   needleLife: NeedleLife;
   /** Stitches per minute. */
   speed: number;
@@ -37,6 +41,8 @@ export interface HintInput {
 /** Three breaks within so many stitches are no chance: common practice, no published source; the figure from memory. */
 const clusterBreaks = 3;
 const clusterStitches = 5000;
+/** Stitches that rates are told for. */
+const perStitches = 10_000;
 /** Warned of so many pieces and minutes ahead. */
 const aheadPieces = 3;
 const aheadMinutes = 10;
@@ -48,7 +54,7 @@ export function actNow(input: HintInput): Hint[] {
   );
 }
 
-const several = (input: HintInput, head: number) => (input.heads > 1 ? `head ${head}, ` : '');
+const several = ({ heads }: Pick<HintInput, 'heads'>, head: number) => (heads > 1 ? `head ${head}, ` : '');
 const whole = (value: number) => Math.round(value).toLocaleString('en-GB');
 
 /** Stitches of a seat since an instant, with what the feed has told of this piece. */
@@ -64,22 +70,42 @@ function clusters(input: HintInput): Hint[] {
     const breaks = input.events.filter(
       (event) => isKind(event, 'break') && event.head === head && event.position === position,
     );
-    const third = breaks[clusterBreaks - 1];
-    if (!third) return [];
-    const stitches = since(input, third.at, head, position);
-    if (stitches > clusterStitches) return [];
     // A needle fitted since the last of them is the answer: let it show.
-    if (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0]!.at)) return [];
-    return [
-      {
-        key: `cluster:${head}:${position}`,
-        says: `${breaks.length > clusterBreaks ? 'Again a' : 'Third'} break on ${several(input, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches: look here before sewing on.`,
-        head,
-        position,
-        urgency: 3,
-      },
-    ];
+    if (!breaks[0] || (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0].at))) return [];
+    const watch = input.watches.find((each) => each.head === head && each.position === position);
+    const says = watch ? watched(input, watch) : counted(input, breaks, head, position);
+    return says ? [{ key: `cluster:${head}:${position}`, says, head, position, urgency: 3 }] : [];
   });
+}
+
+const lookHere = 'look here before sewing on.';
+
+/** Breaks that stand above what is usual at this seat. What is of the bobbin is not held against the position. */
+function watched({ events, sewn, heads }: HintInput, watch: Watch): string | null {
+  const { head, position } = watch;
+  const steps = [...events].reverse().map((event) => ({
+    stitches: stitchesAt(event, head, position),
+    breaks: Number(
+      isKind(event, 'break') &&
+        event.head === head &&
+        event.position === position &&
+        countsAgainstPosition(event.data.fault ?? null),
+    ),
+  }));
+  const gathered = gatheredAt(watch, [...steps, { breaks: 0, stitches: sewn.get(position) ?? 0 }]);
+  if (!gathered) return null;
+  const { breaks, stitches } = gathered;
+  const usual = Number((watch.usual * perStitches).toPrecision(1));
+  return `${breaks} breaks on ${several({ heads }, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches, where ${usual} in 10,000 ${usual === 1 ? 'is' : 'are'} usual: ${lookHere}`;
+}
+
+/** The third break within a few thousand stitches: what holds where nobody knows yet what is usual. */
+function counted(input: HintInput, breaks: readonly Told[], head: number, position: number): string | null {
+  const third = breaks[clusterBreaks - 1];
+  if (!third) return null;
+  const stitches = since(input, third.at, head, position);
+  if (stitches > clusterStitches) return null;
+  return `${breaks.length > clusterBreaks ? 'Again a' : 'Third'} break on ${several(input, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches: ${lookHere}`;
 }
 
 function needles(input: HintInput): Hint[] {

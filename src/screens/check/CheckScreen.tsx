@@ -1,17 +1,16 @@
-import type { Listed } from './listed.ts';
-import { useEffect, useMemo, useState } from 'react';
-import { deriveChecks } from '../../core/check/derive.ts';
+import { useEffect, useState } from 'react';
 import type { CheckFacts } from '../../core/check/facts.ts';
-import { checkGroups, markFrom, markOf, type CheckGroup, type CheckMark } from '../../core/check/item.ts';
+import { keysOf } from '../../core/base/keys.ts';
+import { checkGroups, type CheckGroup } from '../../core/check/item.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
-import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { ShownEvent } from '../../parts/live/view.ts';
 import { counted } from '../../parts/text.ts';
+import { AskFor } from './AskFor.tsx';
 import { Item } from './Item.tsx';
 import { ThreadRow } from './ThreadRow.tsx';
+import { useChecks } from './useChecks.ts';
 
 /** What this machine needs today before this job: short, and each item says why it is there. */
 export default function CheckScreen({ data, facts }: { data: FrameData; facts: CheckFacts }) {
@@ -23,66 +22,12 @@ export default function CheckScreen({ data, facts }: { data: FrameData; facts: C
 }
 
 function Check({ facts }: { facts: CheckFacts }) {
-  const { data, view, job, seating, threads, live, say } = useFrame();
-  const { machine, schools } = data;
+  const { data, job } = useFrame();
+  const { machine } = data;
   const [isBig, setIsBig] = useState(false);
   useEffect(() => setIsBig(localStorage.getItem('vivid.check.big') === 'yes'), []);
-  const items = useMemo(
-    () =>
-      deriveChecks({
-        now: data.now,
-        seats: view.seats,
-        needleLife: machine.profile.needleLife,
-        upkeep: machine.profile.upkeep,
-        schools,
-        job,
-        running: seating.running,
-        plan: seating.plan,
-        today: seating.today,
-        threads,
-        sewedLately: new Set(facts.sewedLately),
-        oil: facts.oil,
-        caseDue: facts.caseDue,
-        mechanical: facts.mechanical,
-        checkMonths: machine.profile.mechanics.checkMonths,
-        breaksRose: facts.breaksRose,
-        rising: facts.rising,
-      }),
-    [data.now, view.seats, machine, schools, job, seating, threads, facts],
-  );
-  const marks = marksOf(facts, view.events);
-  const when = {
-    dayStart: facts.dayStart,
-    jobId: view.job?.id ?? null,
-    jobSince: view.job?.startedAt ?? null,
-  };
-  const listed: Listed[] = items.map((item) => ({ item, mark: markOf(item, marks, when) as Listed['mark'] }));
+  const { listed, act } = useChecks(facts);
   const open = listed.filter((check) => !check.mark).length;
-
-  const act = {
-    done: ({ item }: Listed, why?: string) => {
-      live.write({
-        kind: 'check_done',
-        ...(item.position !== null && machine.heads === 1 && { head: 1, position: item.position }),
-        jobId: when.jobId,
-        data: { item: item.key, says: item.says, state: why ? 'not_done' : 'done', ...(why && { why }) },
-      });
-      say(why ? `Not done: ${item.says}.` : `${item.says}: done.`);
-    },
-    found: (check: Listed, mechanical: MechanicalCheck, finding: string) => {
-      const seat = machine.heads === 1 && check.item.position !== null;
-      live.write({
-        kind: 'mechanical_found',
-        ...(seat && { head: 1, position: check.item.position }),
-        data: { check: mechanical, finding },
-      });
-      act.done(check);
-    },
-    open: ({ item, mark }: Listed) => {
-      live.write({ kind: 'correction', corrects: mark!.id, data: { void: true } });
-      say(`${item.says}: open again.`);
-    },
-  };
   const inGroup = (group: CheckGroup) => listed.filter((check) => check.item.group === group);
   const rested = inGroup('threads');
   return (
@@ -126,7 +71,7 @@ function Check({ facts }: { facts: CheckFacts }) {
       </header>
       {rested.length > 0 && <ThreadRow listed={rested} act={act} />}
       <div className="gap-x-6 p-3 lg:columns-2 lg:px-4 print:columns-1">
-        {(['bobbin', 'needles', 'oil', 'mechanics', 'job'] as const).map((group) => {
+        {inColumns.map((group) => {
           const own = inGroup(group);
           return (
             own.length > 0 && (
@@ -142,6 +87,7 @@ function Check({ facts }: { facts: CheckFacts }) {
           );
         })}
       </div>
+      <AskFor />
       {!job && (
         <p className="quiet px-3 pb-2 lg:px-4">
           Put a job on the machine, on Run, and its threads, needles, hoop and backing are checked here too.
@@ -152,13 +98,9 @@ function Check({ facts }: { facts: CheckFacts }) {
   );
 }
 
-/** Marks told with the page, and those written or taken back since. */
-function marksOf(facts: CheckFacts, events: readonly ShownEvent[]): (CheckMark & { id: string })[] {
-  const byId = new Map(facts.marks.map((mark) => [mark.id, mark]));
-  for (const event of events) {
-    if (event.kind !== 'check_done') continue;
-    if (event.void) byId.delete(event.id);
-    else byId.set(event.id, markFrom(event));
-  }
-  return [...byId.values()];
-}
+const isFirst = (group: CheckGroup) => group === 'asked' || group === 'watch';
+
+/** Groups below the threads: what was asked for and what rose first. */
+const inColumns = keysOf(checkGroups)
+  .filter((group) => group !== 'threads')
+  .sort((a, b) => Number(isFirst(b)) - Number(isFirst(a)));

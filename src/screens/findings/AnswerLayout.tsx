@@ -1,5 +1,5 @@
 import { costGroups } from '../../core/learn/answers/cost-groups.ts';
-import { needleGroups } from '../../core/learn/answers/needle-groups.ts';
+import { ageUnits, needleGroups } from '../../core/learn/answers/needle-groups.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import type { Findings } from './useFindings.ts';
 
@@ -15,6 +15,14 @@ export function AnswerLayout({ findings }: { findings: Findings }) {
           groups={needleGroups}
           value={layout.needlesBy}
           onPick={(needlesBy) => setLayout({ needlesBy })}
+        />
+      )}
+      {question === 'needles' && (
+        <Pick
+          label="Ages in"
+          groups={ageUnits}
+          value={layout.needlesIn}
+          onPick={(needlesIn) => setLayout({ needlesIn })}
         />
       )}
       {question === 'cost' && (

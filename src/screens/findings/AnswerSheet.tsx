@@ -5,6 +5,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 import { AnswerLayout } from './AnswerLayout.tsx';
 import { Rail } from './charts/Rail.tsx';
+import { Happened } from './Happened.tsx';
 import { Steps } from './Steps.tsx';
 import type { Findings } from './useFindings.ts';
 
@@ -61,6 +62,7 @@ function Told({ answer, findings }: { answer: Answer; findings: Findings }) {
           ))}
         </ul>
       )}
+      {answer.dated && <Happened dated={answer.dated} />}
       <AnswerLayout findings={findings} />
       <p className="quiet text-sm">
         Rests on {rests}. Days are UTC; intervals hold the truth 95 times in 100.

@@ -11,11 +11,42 @@ export function Steps({ steps }: { steps: readonly NextStep[] }) {
 function Step({ step }: { step: NextStep }) {
   const { data } = useFrame();
   if (step.does === 'rule') return <MakeRule step={step} />;
-  const href = step.does === 'trace' ? `trace?position=${step.position}` : step.href;
+  if (step.does === 'check') return <PutOnCheck step={step} />;
+  const href = step.does === 'trace' ? `trace?head=${step.head}&position=${step.position}` : step.href;
   return (
     <a className="btn btn-primary" href={`/${data.machine.slug}/${href}`}>
       {step.says}
     </a>
+  );
+}
+
+/** Has a place looked at before the machine sews on: it stands on Check until it is said done. */
+function PutOnCheck({ step }: { step: Extract<NextStep, { does: 'check' }> }) {
+  const { data, live, say } = useFrame();
+  const [isPut, setIsPut] = useState(false);
+  if (isPut)
+    return (
+      <p role="status" className="flex min-h-11 items-center">
+        <a className="font-semibold underline" href={`/${data.machine.slug}/check`}>
+          ✓ On Check until it is said done
+        </a>
+      </p>
+    );
+  return (
+    <button
+      type="button"
+      className="btn"
+      onClick={() => {
+        live.write({
+          ...{ kind: 'check_asked', head: step.head, position: step.position },
+          data: { says: step.item.slice(0, 200) },
+        });
+        setIsPut(true);
+        say('On the Check list of this machine.');
+      }}
+    >
+      {step.says}
+    </button>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
+import type { AgeUnit, NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
 import type { Answer } from '../../core/learn/answers/answer.ts';
 import type { CostGroup } from '../../core/learn/answers/cost-groups.ts';
 import type { Question, QuestionKey } from '../../core/learn/answers/questions.ts';
@@ -23,6 +23,7 @@ export interface Choice {
 /** How an answer is laid out, and what is tried. */
 export interface Layout {
   needlesBy: NeedleGroup;
+  needlesIn: AgeUnit;
   costBy: CostGroup;
   /** Minutes of trouble; null: as it took here. */
   troubleMinutes: number | null;
@@ -36,8 +37,11 @@ type Data = NeedlesData | PlacesData | WithData | ChangedData | CostData;
 /** From memory, where no stop with a new needle is on record: the search, the change and threading anew. */
 export const usualTrouble = 8;
 
-const pathOf = (machineId: string, { question, from, to, cloth }: Choice) =>
-  `/api/machines/${machineId}/findings/${questionNames[question].data}?${new URLSearchParams({ from, to, ...(cloth && { cloth }) }).toString()}`;
+function pathOf(machineId: string, { question, from, to, cloth }: Choice, zone: string): string {
+  const { data } = questionNames[question];
+  const words = { from, to, ...(cloth && { cloth }), ...(data === 'with' && { zone }) };
+  return `/api/machines/${machineId}/findings/${data}?${new URLSearchParams(words).toString()}`;
+}
 
 /** Asks the server for what a question is worked out from, and a worker for the answer. The address follows, so that it can be kept. */
 export function useFindings(first: Choice) {
@@ -45,7 +49,13 @@ export function useFindings(first: Choice) {
   const { machine } = frame;
   const [choice, setChoice] = useState(first);
   const [layout, setLayout] = useState<Layout>(() => ({
-    ...{ needlesBy: 'needle', costBy: 'causes', troubleMinutes: null, spoiledMinutes: 0 },
+    ...{
+      needlesBy: 'needle',
+      needlesIn: 'stitches',
+      costBy: 'causes',
+      troubleMinutes: null,
+      spoiledMinutes: 0,
+    },
     rule: ruleInStitches(machine.profile.needleLife) ?? 300_000,
   }));
   const [told, setTold] = useState<{ path: string; data: Data } | null>(null);
@@ -55,7 +65,7 @@ export function useFindings(first: Choice) {
   const { ask } = useOneWorker<FindingsAsked, FindingsSaid>(
     () => new Worker(new URL('../../workers/findings.ts', import.meta.url), { type: 'module' }),
   );
-  const path = pathOf(machine.id, choice);
+  const path = pathOf(machine.id, choice, frame.zone);
 
   useEffect(() => {
     let isOver = false;
@@ -124,7 +134,7 @@ function questionOf({ question, from, to }: Choice, data: Data, layout: Layout, 
     const asked = { ...days, lives: data.lives, costs: costsOf(data, layout), kept };
     return question === 'what-if'
       ? { asks: 'what-if', of: { ...asked, rule: layout.rule } }
-      : { asks: 'needles', of: { ...asked, by: layout.needlesBy } };
+      : { asks: 'needles', of: { ...asked, by: layout.needlesBy, unit: layout.needlesIn } };
   }
   if ('places' in data && !('causes' in data))
     return { asks: 'places', of: { ...days, places: data.places, heads } };

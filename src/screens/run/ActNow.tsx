@@ -4,6 +4,7 @@ import { thicknessMm } from '../../core/garment/thickness.ts';
 import { useMemo, useState } from 'react';
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { actNow } from '../../core/run/hints.ts';
+import type { Watch } from '../../core/learn/change/watch.ts';
 import { tracesIn } from '../../core/trace/fold.ts';
 import { waitingTraces } from '../../core/trace/stage.ts';
 import { perStitch } from '../../core/stitches/consumption.ts';
@@ -14,7 +15,7 @@ import type { Job } from '../../schemas/workshop.ts';
 import { usePieces, useRun } from './useRun.ts';
 
 /** What the ledger says should be looked at now. Its place is always there, so that nothing moves under a finger. */
-export function ActNow({ job }: { job: Job }) {
+export function ActNow({ job, watches }: { job: Job; watches: readonly Watch[] }) {
   const { data, view } = useFrame();
   const { machine } = data;
   const { design, feed, sewn } = useRun();
@@ -24,6 +25,7 @@ export function ActNow({ job }: { job: Job }) {
     heads: machine.heads,
     events: view.events,
     seats: view.seats,
+    watches,
     needleLife: machine.profile.needleLife,
     speed: feed?.speed || (typeof window === 'undefined' ? machine.topSpeed : keptSpeed(machine)),
     design,

@@ -1,3 +1,4 @@
+import type { Watch } from '../../core/learn/change/watch.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { Notices } from '../../parts/frame/Notices.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -19,6 +20,8 @@ interface RunScreenProps {
   jobs: Job[];
   /** What the shift before left to say. */
   note: { text: string; at: string; operatorId: string | null } | null;
+  /** What is usual at each seat. */
+  watches: Watch[];
 }
 
 /** At the machine: one touch logs a break, one key a piece. */
@@ -30,7 +33,7 @@ export default function RunScreen({ data, ...rest }: RunScreenProps & { data: Fr
   );
 }
 
-function Run({ jobs, note }: RunScreenProps) {
+function Run({ jobs, note, watches }: RunScreenProps) {
   const { data, view, job } = useFrame();
   const [isBig, toggleBig] = useBig();
   usePieceKey();
@@ -46,7 +49,7 @@ function Run({ jobs, note }: RunScreenProps) {
           <JobPanel jobs={jobs} />
         )}
         <div className="grid content-start gap-4">
-          {job && <ActNow job={job} />}
+          {job && <ActNow job={job} watches={watches} />}
           <Recent />
           {note && (
             <section aria-label="From the shift before" className="sheet p-3">

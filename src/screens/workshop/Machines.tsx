@@ -79,6 +79,7 @@ function MachineLine({ machine }: { machine: Machine }) {
               barsDays: wholeField(fields, 'barsDays', 'Days'),
               barsHours: Number(fields['barsHours']),
             },
+            comparesPeople: fields['comparesPeople'] === 'yes',
           },
         })}
       >
@@ -108,6 +109,16 @@ function MachineLine({ machine }: { machine: Machine }) {
         </AddField>
         <AddField label="or hours sewn">
           <input name="barsHours" className="input w-20" defaultValue={upkeep.barsHours} />
+        </AddField>
+        <AddField label="Findings compare people">
+          <select
+            name="comparesPeople"
+            className="select w-24"
+            defaultValue={machine.profile.comparesPeople ? 'yes' : 'no'}
+          >
+            <option value="no">no</option>
+            <option value="yes">yes</option>
+          </select>
         </AddField>
       </AddForm>
       <MechanicsForm machine={machine} />

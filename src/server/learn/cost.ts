@@ -8,7 +8,7 @@ import type { CostData } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
 import { machineById } from '../machine/machines.ts';
 import { jobNames } from '../jobs/jobs.ts';
-import { placeName } from '../../core/learn/answers/places.ts';
+import { placeName } from '../../core/learn/answers/place-name.ts';
 import { needlesOf } from './needles.ts';
 import { told, type Asked } from './asked.ts';
 

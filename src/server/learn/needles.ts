@@ -12,6 +12,8 @@ interface LifeRow {
   position: number;
   needle: NeedleSpec;
   stitches: number;
+  sewing_ms: number;
+  metallic_ms: number;
   ended_reason: NeedleReason | null;
   ended_fault: string | null;
   next_breaks: number | null;
@@ -19,16 +21,18 @@ interface LifeRow {
 
 /** The newest needles told at most: more say nothing new of how long they last. */
 const mostLives = 20_000;
+const hourMs = 3_600_000;
 /** Of so many troubles the newest tell what one costs. */
 const mostTroubles = 200;
 
 /** Every needle fitted in the days asked for, with how it went. A needle counts to the cloth that it sewed most of. */
 export async function needlesOf(asked: Asked): Promise<NeedlesData> {
   const { machineId, from, to, jobIds } = asked;
-  const [lives, sewn, trouble] = await Promise.all([
+  const [lives, sewn, threads, trouble] = await Promise.all([
     rows<LifeRow>(
       database(),
-      `SELECT l.entry_id, l.head, l.position, l.needle, l.stitches, l.ended_reason, l.ended_fault, next.breaks AS next_breaks
+      `SELECT l.entry_id, l.head, l.position, l.needle, l.stitches, l.sewing_ms, l.metallic_ms,
+         l.ended_reason, l.ended_fault, next.breaks AS next_breaks
        FROM needle_life l LEFT JOIN LATERAL (
          SELECT sum(c.breaks) AS breaks FROM sewn_cell c
          WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id AND c.day = (l.ended_at AT TIME ZONE 'UTC')::date
@@ -45,8 +49,17 @@ export async function needlesOf(asked: Asked): Promise<NeedlesData> {
        ORDER BY needle_entry, stitches DESC, job_id`,
       [machineId, from],
     ),
+    rows<{ needle_entry: string; thread: string; metallic: boolean }>(
+      database(),
+      `SELECT DISTINCT ON (needle_entry) needle_entry, t.weight_no::float8 || ' wt' AS thread, t.fibre = 'metallic' AS metallic
+       FROM (SELECT needle_entry, thread_id, sum(stitches) AS stitches FROM sewn_cell
+         WHERE machine_id = $1 AND day >= $2 GROUP BY 1, 2) each JOIN thread t ON t.id = each.thread_id
+       ORDER BY needle_entry, stitches DESC, thread_id`,
+      [machineId, from],
+    ),
     minutesOfTrouble(machineId, from, to),
   ]);
+  const threadOf = new Map(threads.map((row) => [row.needle_entry, row]));
   const jobOf = new Map(sewn.map((row) => [row.needle_entry, row.job_id]));
   const wanted = jobIds && new Set(jobIds);
   return {
@@ -57,6 +70,10 @@ export async function needlesOf(asked: Asked): Promise<NeedlesData> {
         ...{ head: life.head, position: life.position, stitches: life.stitches },
         needle: needleText(life.needle),
         cloth: clothOfJob(asked, jobOf.get(life.entry_id) ?? ''),
+        thread: threadOf.get(life.entry_id)?.thread ?? 'thread not on record',
+        metallic: threadOf.get(life.entry_id)?.metallic ?? false,
+        hours: life.sewing_ms / hourMs,
+        metallicHours: life.metallic_ms / hourMs,
         out: life.ended_reason !== null,
         ended:
           life.ended_reason !== null &&

@@ -1,7 +1,17 @@
-import { ageBand, speedBand, type FactorCell } from '../../core/learn/factors/factors.ts';
+import {
+  ageBand,
+  comparedJobs,
+  otherJobs,
+  partOfDay,
+  speedBand,
+  type FactorCell,
+} from '../../core/learn/factors/factors.ts';
+import { blockHours } from '../../core/learn/exposure/exposures.ts';
 import { needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import type { ChangedData, PairingData, PlacesData, WithData } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
+import { invalid } from '../http/problem.ts';
+import { machineById } from '../machine/machines.ts';
 import { clothOfJob, told, type Asked } from './asked.ts';
 
 /** The sums of the days and jobs asked for. */
@@ -35,29 +45,49 @@ export async function pairingOf(asked: Asked): Promise<PairingData> {
   };
 }
 
-/** Breaks and stitches by circumstances. Breaks before the first finished piece of a day count at the machine's usual speed. */
-export async function circumstancesOf(asked: Asked): Promise<WithData> {
-  const found = await rows<{
-    position: number;
-    thread: string | null;
-    needle: NeedleSpec | null;
-    age: number;
-    job_id: string;
-    speed: number | null;
-    breaks: number;
-    stitches: number;
-  }>(
+interface CircumstanceRow {
+  position: number;
+  thread: string | null;
+  needle: NeedleSpec | null;
+  age: number;
+  job_id: string;
+  job: string | null;
+  speed: number | null;
+  hour: number;
+  person: string | null;
+  breaks: number;
+  stitches: number;
+}
+
+/**
+ * Breaks and stitches by circumstances. Breaks before the first finished piece of a part of the day count at the machine's usual speed. `zone`: whose
+ * clock tells the time of day. People are told apart only where the machine's profile allows it. Throws 422 for a zone that is not known.
+ */
+export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithData> {
+  if (!isZone(zone))
+    throw invalid(
+      `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
+    );
+  const { profile } = await machineById(asked.machineId);
+  const comparesPeople = profile.comparesPeople === true;
+  const found = await rows<CircumstanceRow>(
     database(),
-    `SELECT each.*, t.name || ' ' || t.weight_no::float8 AS thread FROM (
+    `SELECT each.*, t.name || ' ' || t.weight_no::float8 AS thread, j.name AS job, o.name AS person FROM (
        SELECT c.position, c.thread_id, l.needle, least(c.needle_age / 50000, 20)::int8 * 50000 AS age, c.job_id,
          round(c.stitches * 600.0 / nullif(c.sewing_ms, 0))::float8 * 100 AS speed,
+         extract(hour FROM (c.day + make_interval(mins => c.block * ${blockHours * 60} + ${blockHours * 30}))
+           AT TIME ZONE 'UTC' AT TIME ZONE $5)::int / 6 * 6 AS hour,
+         CASE WHEN $6 THEN c.operator_id END AS operator_id,
          sum(c.breaks)::int8 AS breaks, sum(c.stitches)::int8 AS stitches
        FROM sewn_cell c LEFT JOIN needle_life l ON l.entry_id = c.needle_entry
        WHERE c.${ofAsked.replace('job_id', 'c.job_id').replace('day', 'c.day')} AND c.position > 0
-       GROUP BY 1, 2, 3, 4, 5, 6) each LEFT JOIN thread t ON t.id = each.thread_id`,
-    values(asked),
+       GROUP BY 1, 2, 3, 4, 5, 6, 7, 8) each
+     LEFT JOIN thread t ON t.id = each.thread_id LEFT JOIN job j ON j.id = each.job_id
+     LEFT JOIN operator o ON o.id = each.operator_id`,
+    [...values(asked), zone, comparesPeople],
   );
   const usual = usualSpeed(found);
+  const jobs = jobLevels(asked, found);
   const cells = new Map<string, FactorCell>();
   for (const row of found) {
     const levels = {
@@ -66,13 +96,35 @@ export async function circumstancesOf(asked: Asked): Promise<WithData> {
       needle: row.needle ? needleText(row.needle) : 'not on record',
       age: ageBand(row.age),
       cloth: clothOfJob(asked, row.job_id),
+      job: jobs.get(row.job_id) ?? otherJobs,
       speed: speedBand(row.speed ?? usual),
+      time: partOfDay(row.hour),
+      person: comparesPeople ? (row.person ?? 'nobody on record') : 'not asked',
     };
     const key = Object.values(levels).join('|');
     const cell = cells.get(key) ?? { levels, breaks: 0, stitches: 0 };
     cells.set(key, { levels, breaks: cell.breaks + row.breaks, stitches: cell.stitches + row.stitches });
   }
   return { ...told(asked), cells: [...cells.values()] };
+}
+
+/** Under which name each job is compared with others. */
+function jobLevels(asked: Asked, found: readonly CircumstanceRow[]): ReadonlyMap<string, string> {
+  const jobs = new Map<string, { id: string; name: string; cloth: string; stitches: number }>();
+  for (const { job_id: id, job, stitches } of found) {
+    if (job === null) continue;
+    const known = jobs.get(id) ?? { id, name: job, cloth: clothOfJob(asked, id), stitches: 0 };
+    jobs.set(id, { ...known, stitches: known.stitches + stitches });
+  }
+  return comparedJobs([...jobs.values()]);
+}
+
+function isZone(zone: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
+  } catch {
+    return false;
+  }
 }
 
 /** The speed at which most stitches were sewn. */

@@ -21,10 +21,11 @@ export async function storeExposures(sql: Sql, machineId: string, sums: Exposure
   await rows(
     sql,
     `INSERT INTO sewn_cell AS kept
-     SELECT $1, r.day, r.head, r.position, r."jobId", r."needleEntry", r."threadId", r."needleAge", r.stitches, r."sewingMs", r.breaks
-     FROM jsonb_to_recordset($2) AS r(day date, head smallint, position smallint, "jobId" uuid, "needleEntry" uuid,
-       "threadId" uuid, "needleAge" bigint, stitches bigint, "sewingMs" bigint, breaks integer)
-     ON CONFLICT (machine_id, day, head, position, job_id, needle_entry, thread_id) DO UPDATE SET
+     SELECT $1, r.day, r.block, r.head, r.position, r."jobId", r."needleEntry", r."threadId", r."operatorId", r."needleAge", r.stitches,
+       r."sewingMs", r.breaks
+     FROM jsonb_to_recordset($2) AS r(day date, block smallint, head smallint, position smallint, "jobId" uuid, "needleEntry" uuid,
+       "threadId" uuid, "operatorId" uuid, "needleAge" bigint, stitches bigint, "sewingMs" bigint, breaks integer)
+     ON CONFLICT (machine_id, day, block, head, position, job_id, needle_entry, thread_id, operator_id) DO UPDATE SET
        stitches = kept.stitches + excluded.stitches, sewing_ms = kept.sewing_ms + excluded.sewing_ms,
        breaks = kept.breaks + excluded.breaks`,
     [machineId, JSON.stringify([...cells.values()])],

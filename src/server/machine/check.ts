@@ -3,6 +3,7 @@ import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
+import { askedKey, type Asked } from '../../core/check/asked.ts';
 import { markFrom } from '../../core/check/item.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { impactWords } from '../../core/trouble/impact.ts';
@@ -13,6 +14,8 @@ import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/eve
 
 const dayMs = 86_400_000;
 const mostDaysAdded = 60;
+/** More than this nobody works off before sewing: the newest are told. */
+const mostAsked = 30;
 const later = (a: string, b: string) => (a > b ? a : b);
 
 export async function checkFacts(
@@ -28,13 +31,14 @@ export async function checkFacts(
   // Bars not oiled for so long are overdue by any hours: they are added up no further back.
   const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
   const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
-  const [seats, barsAt, bench, marks, mechanical, rising] = await Promise.all([
+  const [seats, barsAt, bench, marks, mechanical, rising, asked] = await Promise.all([
     sewedSince(machineId, yesterday),
     lastMark(machineId, 'oil-bars'),
     benchDue(machineId, now, everyDays),
     marksSince(machineId, marksFrom),
     mechanicalFacts(machineId),
     risingAt(machineId, now),
+    askedFor(machineId, dayStart.toISOString()),
   ]);
   return {
     dayStart: dayStart.toISOString(),
@@ -44,6 +48,7 @@ export async function checkFacts(
     ...bench,
     mechanical,
     rising,
+    asked,
     marks,
   };
 }
@@ -77,6 +82,19 @@ async function mechanicalFacts(machineId: string): Promise<CheckFacts['mechanica
     lastAt: Object.fromEntries(found.map(({ check, at }) => [check, at])),
     impact: impacts[0] ?? null,
   };
+}
+
+/** Asked for and not said done before today, the oldest first. Indexes event_page_kind and event_check. */
+async function askedFor(machineId: string, dayStart: string): Promise<Asked[]> {
+  return rows<Asked>(
+    database(),
+    `SELECT id, at, head, position, data->>'says' AS says FROM event asked
+     WHERE machine_id = $1 AND kind = 'check_asked' AND NOT void AND NOT EXISTS (
+       SELECT FROM event WHERE machine_id = $1 AND kind = 'check_done' AND NOT void
+         AND data->>'item' = '${askedKey('')}' || asked.id AND data->>'state' = 'done' AND at < $2)
+     ORDER BY at DESC, id DESC LIMIT ${mostAsked}`,
+    [machineId, dayStart],
+  ).then((found) => found.reverse());
 }
 
 /** Seats that sewed since an instant. Index event_page_kind. */

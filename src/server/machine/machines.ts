@@ -31,6 +31,7 @@ function machineFrom(row: MachineRow): Machine {
       upkeep: profile.upkeep ?? defaultUpkeep,
       mechanics: profile.mechanics ?? unknownMechanics,
       ...(profile.learnSince && { learnSince: profile.learnSince }),
+      ...(profile.comparesPeople && { comparesPeople: true }),
     },
   };
 }

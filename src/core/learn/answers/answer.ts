@@ -33,6 +33,8 @@ export type Chart =
       curves: { name: string; points: CurvePoint[] }[];
       rule: number | null;
       now: number | null;
+      /** Of ages. */
+      unit: 'st' | 'h';
     }
   | { is: 'bars'; unit: string; bars: Bar[]; common: number | null }
   /** By position, to stand under the head's own. `unit` of the values; `common`: of the whole machine. */
@@ -50,12 +52,22 @@ export type Chart =
 export type NextStep =
   | { does: 'rule'; says: string; stitches: number | null; low: number; high: number | null; ended: number }
   | { does: 'trace'; says: string; head: number; position: number }
+  | { does: 'check'; says: string; item: string; head: number; position: number }
   | { does: 'look'; says: string; href: 'check' | 'head' | 'bench' | 'jobs' };
 
 /** What is drawn, as a file. */
 export interface Table {
   columns: string[];
   rows: (string | number | null)[][];
+}
+
+/** Days in which something changed, and where (head and position null: the whole machine): what was done then stands beside it. */
+export interface ChangeWindow {
+  name: string;
+  from: string;
+  to: string;
+  head: number | null;
+  position: number | null;
 }
 
 /** One answer: a sentence with its number and interval, what it rests on, and what to do. */
@@ -69,4 +81,6 @@ export interface Answer {
   chart: Chart | null;
   steps: NextStep[];
   table: Table;
+  /** Changes that were dated, the surest first. */
+  dated?: ChangeWindow[];
 }

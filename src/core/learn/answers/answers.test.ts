@@ -22,10 +22,11 @@ function needles(
 ): NeedleAsked[] {
   return madeLives(chance(seed), count, { shape: 2.5, scale }).map(({ span, ended }) => ({
     ...{ needle, cloth, head: 1, position, stitches: Math.round(span), ended, out: true },
+    ...{ thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
   }));
 }
 const ofNeedles = (lives: readonly NeedleAsked[], change: object = {}) =>
-  needlesAnswer({ lives, costs, kept: null, by: 'needle', ...year, ...change });
+  needlesAnswer({ lives, costs, kept: null, by: 'needle', unit: 'stitches', ...year, ...change });
 /** What is never shown. */
 const noWords = /NaN|Infinity|∞|undefined|null/;
 const words = (answer: { says: string; more: string[]; rests: string; missing: string | null }) =>
@@ -47,6 +48,29 @@ describe('how long needles last', () => {
     expect(answer.missing).toBeNull();
     expect(answer.chart).toMatchObject({ is: 'survival', now: 180_000 });
     expect(answer.table.rows.length).toBeGreaterThan(100);
+  });
+  test('in hours, and in hours of metallic thread, ages are told and no rule: a rule is kept in stitches', () => {
+    const hours = ofNeedles(needles(100), { unit: 'hours' });
+    expect(hours.says).toMatch(
+      /^Half of the needles give trouble before [67]\.\d \(\d\.\d–\d\.\d\) hours of sewing\.$/,
+    );
+    expect(hours).toMatchObject({ steps: [], chart: { unit: 'h', rule: null, now: null } });
+    expect(ofNeedles(needles(100), { unit: 'metallicHours' }).says).toBe(
+      'No needle has sewn metallic thread here.',
+    );
+  });
+  test('by thread weight, and metallic against the rest', () => {
+    const metallic = needles(60, { scale: 150_000, seed: 2 }).map((life) => ({
+      ...life,
+      ...{ metallic: true, thread: '30 wt' },
+    }));
+    const both = [...needles(60), ...metallic];
+    expect(ofNeedles(both, { by: 'metallic' }).more.join(' ')).toContain(
+      'not metallic the longest, metallic the shortest',
+    );
+    expect(ofNeedles(both, { by: 'thread' }).more.join(' ')).toContain(
+      '40 wt the longest, 30 wt the shortest',
+    );
   });
   test('two kinds of needle that last differently are told apart; two alike are not', () => {
     const short = needles(60, { needle: '65/9 sharp', scale: 150_000, seed: 2 });
@@ -132,7 +156,10 @@ describe('where it breaks', () => {
     expect(answer.says).toMatch(
       /^Position 4 breaks 1\.\d \(1\.\d–2\.\d\) times per 10,000 stitches; the machine breaks 0\.\d+ times\.$/,
     );
-    expect(answer.steps).toMatchObject([{ does: 'trace', position: 4 }]);
+    expect(answer.steps).toMatchObject([
+      { does: 'trace', position: 4 },
+      { does: 'check', position: 4, item: expect.stringContaining('osition 4') as string },
+    ]);
     expect(answer.chart).toMatchObject({
       is: 'rail',
       seats: [{ isMarked: false }, {}, {}, { isMarked: true }, {}],
@@ -176,7 +203,10 @@ describe('what changed', () => {
     expect(answer.says).toBe(
       'Position 4: breaks rose on 10 June (between 9 June and 10 June), from 0.10 to 0.80 per 10,000 stitches.',
     );
-    expect(answer.steps).toMatchObject([{ does: 'trace', position: 4 }]);
+    expect(answer.steps).toMatchObject([
+      { does: 'trace', position: 4 },
+      { does: 'check', position: 4, item: expect.stringContaining('osition 4') as string },
+    ]);
     expect(words(answer)).not.toContain('Position 5');
     expect(answer.table.rows).toHaveLength(60);
   });
@@ -243,7 +273,7 @@ describe('what goes with breaks', () => {
       needle: '75/11 sharp',
       age: 'under 100 thousand',
       cloth: 'canvas or denim',
-      speed: '800',
+      ...{ job: 'others', speed: '800', time: 'the morning', person: 'not asked' },
     },
     ...{ breaks, stitches },
   });
@@ -354,10 +384,17 @@ describe('words', () => {
         [{ ...one, stitches: 0 }],
         needles(9).map((life) => ({ ...life, stitches: 5000, ended: true })),
       ].flatMap((lives): Question[] => [
-        { asks: 'needles', of: { lives, costs, kept: 0, by: 'cloth', ...year } },
+        { asks: 'needles', of: { lives, costs, kept: 0, by: 'cloth', unit: 'stitches', ...year } },
         {
           asks: 'needles',
-          of: { lives, costs: { planned: 0, trouble: 0 }, kept: null, by: 'position', ...year },
+          of: {
+            lives,
+            costs: { planned: 0, trouble: 0 },
+            kept: null,
+            by: 'position',
+            unit: 'hours',
+            ...year,
+          },
         },
         { asks: 'what-if', of: { lives, costs, rule: 1000, kept: null, ...year } },
       ]),

@@ -1,7 +1,8 @@
 import { changesOf, type Change } from '../change/changed.ts';
 import { perStitches } from '../rates/rate.ts';
-import type { Answer } from './answer.ts';
-import { capital, placeName } from './places.ts';
+import type { Answer, ChangeWindow } from './answer.ts';
+import { capital, placeName } from './place-name.ts';
+import { placeSteps } from './place-steps.ts';
 import { dayWords, figure, howMany, perTenThousand, wholeText } from './words.ts';
 
 /** Breaks and stitches of one place, day by day. */
@@ -32,6 +33,8 @@ export interface FoundChange {
 const leastBreaks = 8;
 /** A change less than this, as a ratio, is not worth a sentence. */
 const leastTimes = 1.25;
+/** Told beside the surest one. */
+const mostOthers = 5;
 
 /** Changes of the whole machine and of each place, the surest first. */
 export function changesFound({ days, series }: ChangedAsked): FoundChange[] {
@@ -87,7 +90,8 @@ export function changedAnswer(asked: ChangedAsked): Answer {
       : enough
         ? 'Nothing changed that chance alone would not make.'
         : `With ${howMany(breaks, 'break')} a change could not be told from chance.`,
-    more: others.slice(0, 5).map((each) => changeText(each, heads)),
+    more: others.slice(0, mostOthers).map((each) => changeText(each, heads)),
+    dated: found.slice(0, mostOthers + 1).map((each) => windowOf(each, heads)),
     rests,
     missing: enough ? null : `${leastBreaks} breaks at one position are needed to date a change there.`,
     chart: enough
@@ -102,14 +106,7 @@ export function changedAnswer(asked: ChangedAsked): Answer {
       : null,
     steps:
       first?.place && first.change.after > first.change.before
-        ? [
-            {
-              does: 'trace',
-              says: `Find out why at ${nameOf(first.place, heads)}`,
-              head: first.place.head,
-              position: first.place.position,
-            },
-          ]
+        ? placeSteps(first.place, heads, `${changeText(first, heads).replace(/\.$/, '')}: find out why`)
         : [],
     table: {
       columns: ['day', 'breaks', 'stitches', 'breaks so far', 'as many if even'],
@@ -118,6 +115,23 @@ export function changedAnswer(asked: ChangedAsked): Answer {
         ...[lines[index]!.sum, lines[index]!.expected],
       ]),
     },
+  };
+}
+
+/** So many days before the likeliest one, and so many after, are looked through at most. */
+const mostAround = 4;
+
+/** The days in which to look for what made a change, no further from its likeliest day than {@link mostAround}. */
+function windowOf({ place, day, from, to }: FoundChange, heads: number): ChangeWindow {
+  const moved = (days: number) => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10);
+  const [first, last] = [moved(-mostAround), moved(mostAround)];
+  return {
+    name: nameOf(place, heads),
+    // What is changed in the evening shows on the next day.
+    from: from < first ? first : from < day ? from : moved(-1),
+    to: to > last ? last : to,
+    head: place?.head ?? null,
+    position: place?.position ?? null,
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Answer, Bar } from './answer.ts';
 import { costGroups, type CostGroup } from './cost-groups.ts';
-import { capital } from './places.ts';
+import { capital } from './place-name.ts';
 import { figure, howMany, wholeText } from './words.ts';
 
 /** Stops and minutes of one cause, place or job. */

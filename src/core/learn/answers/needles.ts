@@ -4,7 +4,7 @@ import { logRank } from '../life/log-rank.ts';
 import { ageRule, costAt, type AgeRule, type ChangeCosts } from '../life/replace.ts';
 import { goodAt, weibullFit, type WeibullFit } from '../life/weibull.ts';
 import type { Answer, CurvePoint } from './answer.ts';
-import { needleGroups, type NeedleAsked, type NeedleGroup } from './needle-groups.ts';
+import { ageUnits, needleGroups, type AgeUnit, type NeedleAsked, type NeedleGroup } from './needle-groups.ts';
 import { aboutStitches, daysOf, figure, howMany, whenThere, withRange } from './words.ts';
 
 export interface NeedlesAsked {
@@ -15,6 +15,8 @@ export interface NeedlesAsked {
   from: string;
   to: string;
   by: NeedleGroup;
+  /** What ages are counted in. */
+  unit: AgeUnit;
 }
 
 /** Ends by trouble before a rule is proposed. */
@@ -27,18 +29,20 @@ const mostCurves = 4;
 export const lifeOf = ({ stitches, ended }: NeedleAsked): Life => ({ span: stitches, ended });
 
 /** How long needles last, and at what age changing them costs least. */
-export function needlesAnswer({ lives, costs, kept, from, to, by }: NeedlesAsked): Answer {
-  const all = lives.filter(({ stitches }) => stitches > 0).map(lifeOf);
+export function needlesAnswer({ lives, costs, kept, from, to, by, unit }: NeedlesAsked): Answer {
+  const tried = lives.filter((life) => ageUnits[unit].of(life) > 0);
+  const spanOf = (life: NeedleAsked): Life => ({ span: ageUnits[unit].of(life), ended: life.ended });
+  const all = tried.map(spanOf);
   const ended = all.filter((life) => life.ended).length;
   const rests = `${howMany(all.length, 'needle')}, ${ended} ended by trouble`;
-  const groups = groupsOf(lives, by);
+  const groups = groupsOf(tried, by, spanOf);
   const table = {
-    columns: ['needles', 'ended by trouble', 'age, stitches', 'still good', 'low', 'high'],
+    columns: ['needles', 'ended by trouble', `age, ${ageUnits[unit].says}`, 'still good', 'low', 'high'],
     rows: [] as (string | number)[][],
   };
   if (all.length === 0)
     return {
-      ...{ says: 'No needle has sewn here yet.', more: [], rests, chart: null, steps: [], table },
+      ...{ says: nothingText(unit), more: [], rests, chart: null, steps: [], table },
       missing: 'Needles fitted and pieces finished from now on are counted.',
     };
   const curve = kaplanMeier(all);
@@ -49,10 +53,12 @@ export function needlesAnswer({ lives, costs, kept, from, to, by }: NeedlesAsked
     return { name, points: stepsOf(points) };
   });
   const fit = weibullFit(all);
-  const rule = fit && ended >= leastForRule ? ageRule(fit, all, costs) : null;
-  const chart = { is: 'survival' as const, curves, rule: rule?.age ?? null, now: kept };
+  const inStitches = unit === 'stitches';
+  const rule = fit && inStitches && ended >= leastForRule ? ageRule(fit, all, costs) : null;
+  const now = inStitches ? kept : null;
+  const chart = { is: 'survival' as const, curves, rule: rule?.age ?? null, now, unit: ageUnits[unit].unit };
   return {
-    says: lastText(curve, fit),
+    says: lastText(curve, fit, unit),
     more: [...ruleText(rule, fit, costs, kept), ...groupText(groups, by)],
     rests,
     missing: ended < leastForRule ? missingText(ended, daysOf({ from, to })) : null,
@@ -63,13 +69,16 @@ export function needlesAnswer({ lives, costs, kept, from, to, by }: NeedlesAsked
 }
 
 /** Groups with something to compare: the largest, each with an end by trouble and three lives at least. */
-function groupsOf(lives: readonly NeedleAsked[], by: NeedleGroup): { name: string; lives: Life[] }[] {
+function groupsOf(
+  lives: readonly NeedleAsked[],
+  by: NeedleGroup,
+  spanOf: (life: NeedleAsked) => Life,
+): { name: string; lives: Life[] }[] {
   const groups = new Map<string, Life[]>();
   for (const life of lives) {
-    if (life.stitches <= 0) continue;
     const name = needleGroups[by].of(life);
     const group = groups.get(name) ?? [];
-    group.push(lifeOf(life));
+    group.push(spanOf(life));
     groups.set(name, group);
   }
   return [...groups]
@@ -84,16 +93,20 @@ const stepsOf = (curve: readonly Survival[]): CurvePoint[] => [
   ...curve.map(({ age, share, low, high }) => ({ at: age, value: share, low, high })),
 ];
 
+const nothingText = (unit: AgeUnit) =>
+  unit === 'metallicHours' ? 'No needle has sewn metallic thread here.' : 'No needle has sewn here yet.';
+
 /** Half of them; or, where not so many have given trouble, how many are still good at the age to which a good part came. */
-function lastText(curve: readonly Survival[], fit: WeibullFit | null): string {
+function lastText(curve: readonly Survival[], fit: WeibullFit | null, unit: AgeUnit): string {
+  const { text, says } = ageUnits[unit];
   const half = ageReached(curve);
   if (half.age !== null)
-    return `Half of the needles give trouble before ${withRange(half.age, half.low ?? half.age, half.high, aboutStitches)} stitches.`;
+    return `Half of the needles give trouble before ${withRange(half.age, half.low ?? half.age, half.high, text)} ${says}.`;
   const watched = curve.findLast(({ atRisk }) => atRisk >= Math.max(2, curve[0]!.atRisk / 5)) ?? curve[0]!;
   if (!fit && watched.share === 1)
-    return `None of the needles has given trouble, up to ${aboutStitches(watched.age)} stitches.`;
+    return `None of the needles has given trouble, up to ${text(watched.age)} ${says}.`;
   const hundred = (share: number) => (100 * share).toFixed(0);
-  return `After ${aboutStitches(watched.age)} stitches ${withRange(watched.share, watched.low, watched.high, hundred)} in 100 needles are still good.`;
+  return `After ${text(watched.age)} ${says} ${withRange(watched.share, watched.low, watched.high, hundred)} in 100 needles are still good.`;
 }
 
 function ruleText(

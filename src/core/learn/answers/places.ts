@@ -1,6 +1,8 @@
 import { perStitches, rateOf } from '../rates/rate.ts';
 import { commonOf, shrunkRate, type Common } from '../rates/shrunk.ts';
 import type { Answer, SeatBar } from './answer.ts';
+import { capital, placeName } from './place-name.ts';
+import { placeSteps } from './place-steps.ts';
 import { daysOf, figure, howMany, perTenThousand, whenThere, wholeText, withRange } from './words.ts';
 
 /** A place with what broke and what was sewn there. */
@@ -20,9 +22,6 @@ export interface PlacesAsked {
 
 /** Fewer breaks in all than this say nothing of places. */
 const leastBreaks = 10;
-
-export const placeName = ({ head, position }: { head: number; position: number }, heads: number) =>
-  heads > 1 ? `head ${head}, position ${position}` : `position ${position}`;
 
 /** Places whose rate is above the machine's even at the low end of what is believed, the worst first. */
 function worsePlaces(places: readonly PlaceAsked[], common: Common) {
@@ -98,17 +97,12 @@ export function placesAnswer({ places, heads, from, to }: PlacesAsked): Answer {
     missing: null,
     chart: { is: 'rail', unit: `breaks ${perTenThousand}`, seats, common: common.rate },
     steps: worst
-      ? [
-          {
-            does: 'trace',
-            says: `Find out why at ${placeName(worst.place, heads)}`,
-            head: worst.place.head,
-            position: worst.place.position,
-          },
-        ]
+      ? placeSteps(
+          worst.place,
+          heads,
+          `${capital(placeName(worst.place, heads))} breaks ${figure(worst.believed.rate)} times ${perTenThousand}, the machine ${figure(common.rate)}: find out why`,
+        )
       : [],
     table,
   };
 }
-
-export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -1,7 +1,7 @@
 import { factors, type Factor, type FactorCell } from '../factors/factors.ts';
 import { goesWith, type Effect, type Together } from '../factors/goes-with.ts';
 import type { Answer, Bar } from './answer.ts';
-import { capital } from './places.ts';
+import { capital } from './place-name.ts';
 import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words.ts';
 
 export interface WithAsked {
@@ -10,7 +10,7 @@ export interface WithAsked {
   to: string;
 }
 
-/** Fewer breaks than this are not laid out by six factors at once. */
+/** Fewer breaks than this are not laid out by all factors at once. */
 const leastBreaks = 40;
 const mostBars = 12;
 /** An interval whose ends lie so many times apart says nothing. */

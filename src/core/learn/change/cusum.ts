@@ -1,35 +1,8 @@
 import { Matrix, solve } from 'ml-matrix';
-
-/** A chart that waits for a rate to rise. */
-export interface CusumDesign {
-  /** Breaks per stitch as they are usually. */
-  usual: number;
-  /** How many times as many it is to notice soonest. */
-  times: number;
-  /** It signals when the sum comes to this. */
-  limit: number;
-  /** Stitches until it signals though nothing changed, on average. */
-  falseEvery: number;
-}
+import type { CusumDesign } from './cusum-sum.ts';
 
 /** The sum moves on a grid of so many points for one break's worth: exposure between two points is sewn in one step. */
 const grid = 8;
-
-/**
- * How far the sum goes for a break, and back for a stitch: the logarithm of how much likelier `times` the usual rate makes what
- * was seen. Source: Lucas, “Counted data CUSUM's”, Technometrics 27, 1985.
- */
-const forBreak = ({ times }: Pick<CusumDesign, 'times'>) => Math.log(times);
-const forStitch = ({ usual, times }: Pick<CusumDesign, 'usual' | 'times'>) => usual * (times - 1);
-
-/** The sum after more stitches with a break at their end, or without. It never falls below 0. */
-export function cusumAfter(
-  sum: number,
-  { breaks, stitches }: { breaks: number; stitches: number },
-  design: Pick<CusumDesign, 'usual' | 'times'>,
-): number {
-  return Math.max(0, sum - stitches * forStitch(design)) + breaks * forBreak(design);
-}
 
 /**
  * The least limit that signals falsely no more often than every `falseEvery` stitches on average. Valid: `usual` above 0, `times` above 1.

@@ -1,18 +1,22 @@
-import { faultOf, type Fault } from '../../fault/faults.ts';
+import { countsAgainstPosition } from '../../fault/faults.ts';
 import { is } from '../../ledger/about-kinds.ts';
 import type { EffectiveEntry } from '../../ledger/entry.ts';
 import { seatAt, type HeadNow, type SeatNeedle } from '../../ledger/head-now.ts';
 import type { NeedleAge } from '../../needle/life.ts';
 import type { NeedleReason } from '../../needle/reasons.ts';
 
-/** What one seat sewed on one day for one job with one needle and one thread, and how often it broke. */
+/** What one seat sewed in a part of a day for one job with one needle and one thread, with one person at the machine, and how often it broke. */
 export interface SewnCell {
   day: string;
+  /** Which part of the day (UTC), of {@link blockHours} hours each: 0 is from midnight. */
+  block: number;
   head: number;
   position: number;
   jobId: string;
   needleEntry: string;
   threadId: string;
+  /** Who had last written at the machine, a shift ago at most: a feed's pieces bear no name. */
+  operatorId: string;
   /** Stitches of the needle before the first ones here. */
   needleAge: number;
   stitches: number;
@@ -52,21 +56,22 @@ export interface Exposures {
   lives: Map<string, NeedleLifeSpan>;
   /** By seat, its last stop with nothing sewn since: a needle changed then was changed for it. */
   atStop: Map<string, { at: string; fault: string }>;
+  /** Who wrote last at the machine. */
+  person: { id: string; at: string } | null;
 }
 
 export const noExposures = (): Exposures => ({
-  ...{ cells: new Map(), stops: new Map(), lives: new Map(), atStop: new Map() },
+  ...{ cells: new Map(), stops: new Map(), lives: new Map(), atStop: new Map(), person: null },
 });
 
-/** No job, no needle, no thread on record. */
+/** No job, no needle, no thread, nobody on record. */
 export const nobody = '00000000-0000-0000-0000-000000000000';
 /** A stop before which a needle was changed later than this was not what it was changed for, ms. */
 export const stopHolds = 12 * 3_600_000;
+/** Hours of one part of the day. */
+export const blockHours = 3;
 
 const seatKey = (head: number, position: number) => `${head}.${position}`;
-
-/** Whether a stop counts against its position: the bobbin's do not. One that was not told does. */
-const countsAgainstPosition = (fault: Fault | null) => fault === null || faultOf(fault).side !== 'bobbin';
 
 /**
  * Adds one entry, in ledger order and not taken back, to what a stretch of the ledger adds up to (in place). `before`: the
@@ -80,6 +85,8 @@ export function addExposure(
   { lostMs, counts = true }: { lostMs: number; counts?: boolean },
 ): void {
   if (entry.void) return;
+  if (entry.operatorId && (is(entry, 'sews') || is(entry, 'losesTime') || is(entry, 'fits')))
+    into.person = { id: entry.operatorId, at: entry.at };
   if (is(entry, 'sews')) addSewn(into, before, entry, counts);
   if (is(entry, 'losesTime')) addStop(into, before, entry, lostMs, counts);
   if (entry.kind === 'needle_fitted') endLife(into, before, entry, counts);
@@ -127,20 +134,26 @@ function addStop(
 function cellAt(
   into: Exposures,
   before: HeadNow,
-  { at, jobId }: EffectiveEntry,
+  { at, jobId, operatorId }: EffectiveEntry,
   { head, position }: { head: number; position: number },
   sewnNow: number,
 ): SewnCell {
   const seat = seatAt(before, head, position);
   const key = {
-    ...{ day: at.slice(0, 10), head, position, jobId: jobId ?? nobody },
+    ...{ day: at.slice(0, 10), block: Math.floor(Number(at.slice(11, 13)) / blockHours) },
+    ...{ head, position, jobId: jobId ?? nobody },
     ...{ needleEntry: seat?.needle?.entryId ?? nobody, threadId: seat?.cone?.threadId ?? nobody },
+    operatorId: operatorId ?? lastPerson(into, at),
   };
   return kept(into.cells, Object.values(key).join('|'), () => ({
     ...{ ...key, stitches: 0, sewingMs: 0, breaks: 0 },
     needleAge: seat?.needle ? seat.needle.age.stitches + sewnNow : 0,
   }));
 }
+
+/** Who wrote last, if that was within a shift. */
+const lastPerson = ({ person }: Exposures, at: string) =>
+  person && Date.parse(at) - Date.parse(person.at) <= stopHolds ? person.id : nobody;
 
 function endLife(into: Exposures, before: HeadNow, entry: EffectiveEntry, counts: boolean): void {
   if (entry.kind !== 'needle_fitted') return;

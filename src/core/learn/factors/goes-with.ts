@@ -1,5 +1,5 @@
 import { below } from '../../tension/case/normal.ts';
-import { factorKeys, type Factor, type FactorCell } from './factors.ts';
+import { factorKeys, factors, type Factor, type FactorCell } from './factors.ts';
 import { companions, gathered, indexed, levelsOf, usualOf, type Level } from './levels.ts';
 import { poissonRegression, type CountsFit } from './poisson-regression.ts';
 
@@ -40,11 +40,9 @@ export interface GoesWith {
   dispersion: number;
 }
 
-/** Standard deviation of an effect's logarithm beforehand: most matter little, some by a factor of two or three. From memory. */
-const priorSd = 1;
 const sure = 0.05;
 const z = 1.959963984540054;
-/** Fewer breaks say nothing of six factors. */
+/** Fewer breaks say nothing of so many factors. */
 const leastBreaks = 10;
 
 /**
@@ -105,7 +103,7 @@ function fitted(cells: readonly FactorCell[], levels: readonly Level[]): CountsF
     }),
     counts: cells.map((cell) => cell.breaks),
     exposures: cells.map((cell) => cell.stitches),
-    penalties: [0, ...levels.map(() => 1 / priorSd ** 2)],
+    penalties: [0, ...levels.map(({ factor }) => 1 / factors[factor].priorSd ** 2)],
   });
 }
 

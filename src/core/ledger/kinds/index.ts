@@ -7,6 +7,7 @@ import { definition as jobStarted } from './job_started/definition.ts';
 import { definition as stopMoved } from './stop_moved/definition.ts';
 import { definition as pieceFinished } from './piece_finished/definition.ts';
 import { definition as partSewn } from './part_sewn/definition.ts';
+import { definition as checkAsked } from './check_asked/definition.ts';
 import { definition as checkDone } from './check_done/definition.ts';
 import { definition as shift } from './shift/definition.ts';
 import { definition as pieceHeld } from './piece_held/definition.ts';
@@ -34,6 +35,7 @@ export const entryKinds = {
   stop_moved: stopMoved,
   piece_finished: pieceFinished,
   part_sewn: partSewn,
+  check_asked: checkAsked,
   check_done: checkDone,
   shift: shift,
   piece_held: pieceHeld,

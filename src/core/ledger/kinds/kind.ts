@@ -30,6 +30,8 @@ export interface KindFlags {
   story?: 'breaks' | 'needles' | 'others';
   /** A job's record tells it in words. */
   onRecord?: true;
+  /** It changes what sews or how: breaks may rise or fall from then on. */
+  alters?: true;
   /** It changes another entry, and has no standing of its own. */
   corrects?: true;
 }

@@ -19,6 +19,7 @@ type SurvivalChart = Extract<Chart, { is: 'survival' }>;
 export default function Survival({ chart }: { chart: SurvivalChart }) {
   const [all, ...groups] = chart.curves;
   const rows = rowsOf(chart);
+  const inStitches = chart.unit === 'st';
   return (
     <figure className="m-0">
       <div
@@ -33,14 +34,16 @@ export default function Survival({ chart }: { chart: SurvivalChart }) {
               dataKey="age"
               type="number"
               domain={[0, 'dataMax']}
-              tickFormatter={thousands}
-              unit=" st"
+              tickFormatter={inStitches ? thousands : String}
+              unit={` ${chart.unit}`}
               stroke={ink}
               tick={tick}
             />
             <YAxis domain={[0, 100]} unit=" %" width={56} stroke={ink} tick={tick} />
             <Tooltip
-              labelFormatter={(age) => `at ${stitchesText(Number(age))}`}
+              labelFormatter={(age) =>
+                `at ${inStitches ? stitchesText(Number(age)) : `${Number(age).toFixed(1)} h`}`
+              }
               formatter={(value, name) =>
                 Array.isArray(value)
                   ? [`${value.map((end) => Number(end).toFixed(0)).join('–')} %`, '95 in 100']

@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'Case dropped',
   where: 'machine',
   shape: object({ caseId: uuid }),
-  flags: { ofCase: true },
+  flags: { ofCase: true, alters: true },
   says: () => 'bobbin case dropped',
 });

@@ -12,8 +12,8 @@ export const definition = kindOfEntry({
     {
       item: {
         type: 'string',
-        pattern: '^[a-z-]{1,30}(:\\d{1,2})?$',
-        description: 'the name of an item of the Check list',
+        pattern: '^[a-z-]{1,30}(:(\\d{1,2}(:\\d{1,2})?|[0-9a-f-]{36}))?$',
+        description: 'the name of an item of the Check list, with its seat or the entry that asked for it',
       },
       says: text(1, 300),
       state: among(checkStates),
@@ -21,7 +21,7 @@ export const definition = kindOfEntry({
     },
     ['why'],
   ),
-  flags: {},
+  flags: { alters: true },
   says: ({ data }) =>
     `${checkStates[data.state].says}: ${data.says}${data.state === 'not_done' && data.why ? ` (${data.why})` : ''}`,
 });

@@ -8,7 +8,7 @@ export const definition = kindOfEntry({
   name: 'Cone',
   where: 'seat',
   shape: object({ threadId: uuid, coneId: uuidOrNull, fibre: among(fibres), over: uuidOrNull }, ['over']),
-  flags: { fits: 'cone', story: 'others', onRecord: true },
+  flags: { fits: 'cone', story: 'others', onRecord: true, alters: true },
   says: ({ data }, thread) => `cone ${thread(data.threadId)}`,
   fold: foldConeMounted,
 });

@@ -10,7 +10,7 @@ export const definition = kindOfEntry({
   name: 'Needle',
   where: 'seat',
   shape: object({ needle: needleSpecShape, reason: among(needleReasons), over: uuidOrNull }, ['over']),
-  flags: { fits: 'needle', story: 'needles', onRecord: true },
+  flags: { fits: 'needle', story: 'needles', onRecord: true, alters: true },
   says: ({ data }) => `needle ${needleText(data.needle)}, ${needleReasons[data.reason].name}`,
   fold: foldNeedleFitted,
 });

@@ -10,6 +10,6 @@ export const definition = kindOfEntry({
     { caseId: uuid, turns: { type: 'number', minimum: -4, maximum: 4 }, bobbinKindId: uuidOrNull },
     ['bobbinKindId'],
   ),
-  flags: { ofCase: true },
+  flags: { ofCase: true, alters: true },
   says: ({ data }) => `case screw ${turnWords(data.turns * 8)}`,
 });

@@ -1,8 +1,8 @@
-import { findingsQuery, withData } from '../../../../../schemas/findings.ts';
+import { withData, withQuery } from '../../../../../schemas/findings.ts';
 import { askedOf } from '../../../../../server/learn/asked.ts';
 import { circumstancesOf } from '../../../../../server/learn/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: findingsQuery, answer: withData }, async ({ id, query }) =>
-  circumstancesOf(await askedOf(id('id'), query)),
+export const GET = endpoint({ query: withQuery, answer: withData }, async ({ id, query }) =>
+  circumstancesOf(await askedOf(id('id'), query), query.zone),
 );

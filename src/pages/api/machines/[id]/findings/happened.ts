@@ -1,0 +1,7 @@
+import { happenedData, happenedQuery } from '../../../../../schemas/findings.ts';
+import { endpoint } from '../../../../../server/http/endpoint.ts';
+import { happenedAt } from '../../../../../server/learn/happened.ts';
+
+export const GET = endpoint({ query: happenedQuery, answer: happenedData }, ({ id, query }) =>
+  happenedAt(id('id'), query),
+);

@@ -1,0 +1,110 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { v7 as uuid7 } from 'uuid';
+import type { HappenedData, WithData } from '../../src/schemas/findings.ts';
+import { ask, furnish, ids, newServer } from '../support/workshop.ts';
+
+let base: string;
+const path = (question: string, query = '') => `/api/machines/${ids.machine}/findings/${question}?${query}`;
+const days = 'from=2026-03-02&to=2026-03-03';
+
+/** Two days: pieces sewn at six in the morning and at ten at night (UTC), a needle at position 1 and a cone at position 5, both on the second. */
+beforeAll(async () => {
+  base = (await newServer()).address;
+  await furnish(base);
+  const entry = (at: string, kind: string, data: object, more: object = {}) => ({
+    ...{ id: uuid7(), machineId: ids.machine, at, kind, jobId: ids.job, data, ...more },
+  });
+  const piece = (at: string, more: object = {}) =>
+    entry(
+      at,
+      'piece_finished',
+      { heads: [1], speed: 800, stops: [{ stop: 1, position: 1, stitches: 5000 }] },
+      more,
+    );
+  const spec = {
+    ...{ system: 'DBxK5', sizeMetric: 75, point: 'sharp', coating: 'plain', eye: 'standard' },
+    blade: 'standard',
+  };
+  const { status } = await ask(base, 'POST', '/api/ledger', {
+    entries: [
+      // A person's name goes on to what bears none, a shift long and no longer.
+      piece('2026-03-02T06:10:00.000Z', { operatorId: ids.operator }),
+      piece('2026-03-02T10:00:00.000Z'),
+      piece('2026-03-02T22:30:00.000Z'),
+      entry(
+        '2026-03-03T07:00:00.000Z',
+        'needle_fitted',
+        { needle: spec, reason: 'worn' },
+        { head: 1, position: 1 },
+      ),
+      entry(
+        '2026-03-03T08:00:00.000Z',
+        'cone_mounted',
+        { threadId: ids.red, coneId: null, fibre: 'polyester' },
+        { head: 1, position: 5 },
+      ),
+      entry('2026-03-03T09:00:00.000Z', 'note', { text: 'Lights were out for an hour' }),
+    ],
+  });
+  expect(status).toBe(201);
+});
+
+describe('what was done on a day on which something changed', () => {
+  test('at a seat its own and what concerns the whole machine, the oldest first; without a seat everything', async () => {
+    const kinds = async (query: string) =>
+      (await ask<HappenedData>(base, 'GET', path('happened', query))).body.items.map(({ kind }) => kind);
+    const second = 'from=2026-03-03&to=2026-03-03';
+    expect(await kinds(`${second}&head=1&position=1`)).toEqual(['needle_fitted', 'note']);
+    expect(await kinds(`${second}&head=1&position=5`)).toEqual(['cone_mounted', 'note']);
+    expect(await kinds(second)).toEqual(['needle_fitted', 'cone_mounted', 'note']);
+    expect(await kinds('from=2026-03-02&to=2026-03-02&head=1&position=1')).toEqual([]);
+    const { body } = await ask<HappenedData>(base, 'GET', path('happened', second));
+    expect(body).toMatchObject({ more: false, jobs: [{ id: ids.job }] });
+  });
+  test('days the wrong way round, and more than two months of them, are refused with what to do', async () => {
+    const refused = async (query: string) => ask(base, 'GET', path('happened', query));
+    expect(await refused('from=2026-03-03&to=2026-03-02')).toMatchObject({ status: 422 });
+    const long = await refused('from=2026-01-01&to=2026-03-30');
+    expect(long.status).toBe(422);
+    expect(String(long.body['detail'])).toContain('Set “from” to a later day.');
+  });
+});
+
+describe('what goes with breaks', () => {
+  const levels = async (factor: keyof WithData['cells'][number]['levels'], query = '') => {
+    const { body } = await ask<WithData>(base, 'GET', path('with', `${days}${query}`));
+    const sums = new Map<string, number>();
+    for (const { levels: at, stitches } of body.cells)
+      sums.set(at[factor], (sums.get(at[factor]) ?? 0) + stitches);
+    return Object.fromEntries(sums);
+  };
+  test('the time of day is the asker’s', async () => {
+    // In Kolkata it is five and a half hours later.
+    expect(await levels('time')).toEqual({ 'the morning': 10_000, 'the evening': 5000 });
+    expect(await levels('time', '&zone=Asia/Kolkata')).toEqual({
+      'the afternoon': 10_000,
+      'the night': 5000,
+    });
+    const refused = await ask(base, 'GET', path('with', `${days}&zone=Moon/Tycho`));
+    expect(refused.status).toBe(422);
+  });
+  test('people are told apart only where the machine allows it', async () => {
+    expect(await levels('person')).toEqual({ 'not asked': 15_000 });
+    const change = (comparesPeople: boolean) =>
+      ask(base, 'PATCH', `/api/machines/${ids.machine}`, { profile: { comparesPeople } });
+    expect((await change(true)).status).toBe(200);
+    expect(await levels('person')).toEqual({ Ines: 10_000, 'nobody on record': 5000 });
+    expect((await change(false)).status).toBe(200);
+    expect(await levels('person')).toEqual({ 'not asked': 15_000 });
+  });
+});
+
+test('needles are told with the thread and the hours that they sewed', async () => {
+  const { body } = await ask<{ lives: object[] }>(
+    base,
+    'GET',
+    path('needles', 'from=2026-01-01&to=2026-12-31'),
+  );
+  for (const life of body.lives)
+    expect(life).toMatchObject({ thread: expect.stringMatching(/wt$/) as string, metallic: false });
+});
