@@ -164,11 +164,15 @@ export const blockAnswer = object({
   also: { type: 'array', items: { type: 'string' } },
 });
 
-/** POST /api/compute/underside?count=15&columnMm=10 */
-export const undersideQuery = object({
-  count: { type: 'integer', minimum: 1, maximum: 24 },
-  columnMm: { type: 'number', minimum: 1, maximum: 60 },
-});
+/** POST /api/compute/underside?count=15&columnMm=10&lengthMm=40: without `count` all columns that are seen are read. */
+export const undersideQuery = object(
+  {
+    count: { type: 'integer', minimum: 1, maximum: 24 },
+    columnMm: { type: 'number', minimum: 1, maximum: 60 },
+    lengthMm: { type: 'number', minimum: 5, maximum: 200 },
+  },
+  ['count', 'lengthMm'],
+);
 const numberOrNull = { type: ['number', 'null'] } as const;
 const corners = { type: 'array', items: { type: 'array', items: number, minItems: 2, maxItems: 2 } } as const;
 export const undersideAnswer = object({
@@ -177,6 +181,7 @@ export const undersideAnswer = object({
     items: object({
       widths: { oneOf: [{ type: 'null' }, object({ left: number, bobbin: number, right: number })] },
       share: numberOrNull,
+      plusMinus: numberOrNull,
       unevenness: numberOrNull,
       quality: number,
       why: { type: ['string', 'null'] },

@@ -15,7 +15,7 @@ const say = (said: UndersideSaid) => postMessage(said);
 addEventListener('message', async ({ data: { file, asked } }: MessageEvent<UndersideFile>) => {
   const began = performance.now();
   try {
-    const picture = await decode(file, asked.columnMm * asked.count);
+    const picture = await decode(file, asked.columnMm * (asked.count ?? 12));
     const columns = readUnderside(picture, asked);
     say({
       says: 'read',

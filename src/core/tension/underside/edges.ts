@@ -52,10 +52,15 @@ export function edgeLine(
   return [between(outline[0]!, outline[1]!, edge), between(outline[3]!, outline[2]!, edge)];
 }
 
-/** Which edge value a point of the picture has: the inverse of {@link edgeLine} at the point's height. */
-export function edgeAt(outline: UndersideColumn['outline'], [x, y]: Corner): number {
-  const side = (top: Corner, bottom: Corner) => between(top, bottom, (y - top[1]) / (bottom[1] - top[1]))[0];
-  const left = side(outline[0]!, outline[3]!);
-  const right = side(outline[1]!, outline[2]!);
-  return (x - left) / (right - left);
+/** Which edge value a point of the picture has: the inverse of {@link edgeLine} at its place along the column, however the column lies. */
+export function edgeAt(outline: UndersideColumn['outline'], point: Corner): number {
+  const [topLeft, topRight, bottomRight, bottomLeft] = [outline[0]!, outline[1]!, outline[2]!, outline[3]!];
+  const along = part(between(topLeft, topRight, 0.5), between(bottomLeft, bottomRight, 0.5), point);
+  return part(between(topLeft, bottomLeft, along), between(topRight, bottomRight, along), point);
+}
+
+/** How far a point lies on the way from one place to another, 0 to 1, seen square to it. */
+function part(from: Corner, to: Corner, [x, y]: Corner): number {
+  const [dx, dy] = [to[0] - from[0], to[1] - from[1]];
+  return ((x - from[0]) * dx + (y - from[1]) * dy) / (dx * dx + dy * dy);
 }

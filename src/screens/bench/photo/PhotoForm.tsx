@@ -36,9 +36,23 @@ export function PhotoForm({ block, most }: { block: Photographed; most: number }
           value={columnMm}
           onChange={(change) => block.setColumnMm(Number(change.target.value))}
         >
-          {[5, 10].map((width) => (
+          {[3, 4, 5, 6, 8, 10, 12, 15].map((width) => (
             <option key={width} value={width}>
               {width} mm wide
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-sm font-semibold">
+        and
+        <select
+          className="select ms-2 w-36"
+          value={block.lengthMm}
+          onChange={(change) => block.setLengthMm(Number(change.target.value))}
+        >
+          {[10, 20, 30, 40, 50, 60].map((length) => (
+            <option key={length} value={length}>
+              {length} mm long
             </option>
           ))}
         </select>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
 import { edgesOf, widthsOf, type Edges } from '../../../core/tension/underside/edges.ts';
+import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
 import { photograph } from '../../../simulators/block-camera.ts';
 import { without } from '../../../parts/without.ts';
 import { pictureFile } from './simulated-photo.ts';
@@ -21,6 +22,7 @@ export function usePhotographed({ order, colourAt, bobbinColour }: PhotographedP
   const [file, setFile] = useState<File | null>(null);
   const [count, setCount] = useState(order.length);
   const [columnMm, setColumnMm] = useState(10);
+  const [lengthMm, setLengthMm] = useState(40);
   const [isMirrored, setIsMirrored] = useState(true);
   const [chosen, setChosen] = useState<number | null>(null);
   const [moved, setMoved] = useState<Readonly<Record<number, Edges>>>({});
@@ -29,7 +31,7 @@ export function usePhotographed({ order, colourAt, bobbinColour }: PhotographedP
     setFile(photo);
     setChosen(null);
     setMoved({});
-    readPhoto(photo, { count, columnMm });
+    readPhoto(photo, { count, columnMm, lengthMm });
   }
   // From below the block lies the other way round: the left-most column belongs to the right-most position.
   const sewn = order.slice(0, count);
@@ -49,7 +51,7 @@ export function usePhotographed({ order, colourAt, bobbinColour }: PhotographedP
         bobbin: tenth(bobbin),
         right: tenth(right),
         unevenness: columns[index]?.unevenness ?? null,
-        ...(moved[index] && { corrected: true }),
+        ...(moved[index] ? { corrected: true } : spreadOf(columns[index])),
       };
     });
 
@@ -85,6 +87,8 @@ export function usePhotographed({ order, colourAt, bobbinColour }: PhotographedP
     setCount,
     columnMm,
     setColumnMm,
+    lengthMm,
+    setLengthMm,
     isMirrored,
     setIsMirrored,
     chosen,
@@ -95,4 +99,10 @@ export function usePhotographed({ order, colourAt, bobbinColour }: PhotographedP
     asRead: (index: number) => setMoved(without(moved, String(index))),
   };
 }
+/** What a reading's interval comes to as a standard deviation. */
+const spreadOf = (column: UndersideColumn | undefined) =>
+  typeof column?.plusMinus === 'number'
+    ? { spread: Math.round((1000 * column.plusMinus) / 1.96) / 1000 }
+    : {};
+
 export type Photographed = ReturnType<typeof usePhotographed>;

@@ -18,10 +18,12 @@ export const definition = kindOfEntry({
             bobbin: columnWidth,
             right: columnWidth,
             unevenness: { type: ['number', 'null'], minimum: 0, maximum: 1 },
+            /** How far its share may be off, as the photo tells it: one standard deviation. */
+            spread: { type: ['number', 'null'], minimum: 0, maximum: 0.5 },
             /** Edges moved by hand on the photo. */
             corrected: { type: 'boolean' },
           },
-          ['unevenness', 'corrected'],
+          ['unevenness', 'spread', 'corrected'],
         ),
       },
       caseId: uuidOrNull,

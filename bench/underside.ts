@@ -1,0 +1,174 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { chance } from '../src/core/base/chance.ts';
+import type { Pixels } from '../src/core/artwork/pixels/pixels.ts';
+import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';
+import { photograph } from '../src/simulators/block-camera.ts';
+import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
+import { drawnUnderside } from '../tests/support/underside-drawn.ts';
+
+/**
+ * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of three kinds, against what was drawn. FOLDER: photos with
+ * their truth.json beside them (columns, widthMm, heightMm, truth: share, readable, cornersPx).
+ */
+const photos = Number(process.argv[2] ?? 60);
+const first = Number(process.argv[3] ?? 1);
+const folder = process.argv[4];
+
+interface True {
+  share: number;
+  isReadable: boolean;
+  /** Middle and width, px; null: known by its place in the row only. */
+  at: { x: number; y: number; wide: number } | null;
+}
+interface Photo {
+  pixels: Pixels;
+  columnMm: number;
+  lengthMm: number;
+  columns: True[];
+}
+
+const threads = ['#b4232a', '#1f4e8c', '#2f6b3a', '#d9a400', '#5a2d6e', '#17181b', '#f6f5f0'];
+const kinds: Record<string, (seed: number) => Promise<Photo>> = {
+  'pixel by pixel': async (seed) => {
+    const made = anyBlock(seed);
+    const { pixels } = await madeUnderside(made);
+    const columns = made.columns.map(({ share, colour }) => ({
+      ...{ share, at: null },
+      isReadable: colour !== made.bobbin && !['#f6f5f0', '#f2f1ec'].includes(colour),
+    }));
+    return { pixels, columnMm: made.columnMm, lengthMm: 40, columns };
+  },
+  'simulated camera': (seed) => {
+    const luck = chance(seed);
+    const columns = Array.from({ length: 1 + Math.floor(luck.next() * 15) }, (_, index) => {
+      const share = luck.between(0.05, 0.8);
+      const left = 10 * (1 - share) * luck.between(0.3, 0.7);
+      return {
+        ...{ position: index + 1, left, bobbin: 10 * share, right: 10 * (1 - share) - left },
+        thread: luck.pick(threads),
+      };
+    });
+    const bobbin = luck.pick(['#f6f5f0', '#17181b']);
+    const cloth = luck.pick(['#e4ddcb', '#8c8f86', '#3b3c3f']);
+    const pixels = photograph(
+      {
+        ...{ columns, bobbin, cloth, tilt: luck.between(-6, 6) },
+        ...{ shade: luck.between(0, 0.35), blur: luck.between(0, 2) },
+      },
+      () => luck.next(),
+    );
+    return Promise.resolve({
+      ...{ pixels, columnMm: 10, lengthMm: 38 },
+      columns: columns.map(({ bobbin: mm, thread }) => ({
+        ...{ share: mm / 10, at: null },
+        isReadable: thread !== bobbin && !(thread === '#f6f5f0' && cloth === '#e4ddcb'),
+      })),
+    });
+  },
+  'drawn in strokes (only to judge)': async (seed) => {
+    const made = await drawnUnderside(seed);
+    const columns = made.columns.map(({ share, isReadable, x, y, widePx }) => ({
+      ...{ share, isReadable, at: { x, y, wide: widePx } },
+    }));
+    return { ...made, columns };
+  },
+};
+
+interface Sums {
+  errors: number[];
+  held: number;
+  readable: number;
+  unreadable: number;
+  guessed: number;
+  misplaced: number;
+  lost: number;
+  photos: number;
+  counted: number;
+  ms: number[];
+}
+
+const middleOf = ({ outline }: UndersideColumn) =>
+  [0, 1].map((axis) => outline.reduce((sum, corner) => sum + corner[axis as 0]!, 0) / 4) as [number, number];
+
+function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void {
+  const began = performance.now();
+  let read: UndersideColumn[] = [];
+  try {
+    read = readUnderside(pixels, { count: columns.length, columnMm, lengthMm });
+  } catch {
+    sums.lost++;
+  }
+  sums.ms.push(performance.now() - began);
+  sums.photos++;
+  try {
+    sums.counted += Number(readUnderside(pixels, { columnMm, lengthMm }).length === columns.length);
+  } catch {
+    // None seen: not counted right.
+  }
+  sums.readable += columns.filter(({ isReadable }) => isReadable).length;
+  sums.unreadable += columns.filter(({ isReadable }) => !isReadable).length;
+  read.forEach((column, index) => {
+    if (column.share === null) return;
+    const [x, y] = middleOf(column);
+    const own = columns[0]?.at
+      ? columns.find(({ at }) => Math.hypot(at!.x - x, at!.y - y) < 0.3 * at!.wide)
+      : columns[index];
+    if (!own) return void sums.misplaced++;
+    if (!own.isReadable) return void sums.guessed++;
+    const error = Math.abs(column.share - own.share);
+    sums.errors.push(error);
+    sums.held += Number(error <= column.plusMinus!);
+  });
+}
+
+function tell(name: string, sums: Sums): void {
+  const errors = [...sums.errors].sort((a, b) => a - b);
+  const at = (part: number) =>
+    (errors[Math.min(errors.length - 1, Math.floor(part * errors.length))] ?? 0).toFixed(4);
+  const percent = (part: number, all: number) =>
+    all === 0 ? 'none' : `${((100 * part) / all).toFixed(1)} %`;
+  const ms = [...sums.ms].sort((a, b) => a - b);
+  console.log(
+    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; unreadable ones answered ${percent(sums.guessed, sums.unreadable)} of ${sums.unreadable}; misplaced ${sums.misplaced}; photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
+  );
+}
+
+const none = (): Sums => ({
+  ...{ errors: [], held: 0, readable: 0, unreadable: 0, guessed: 0, misplaced: 0, lost: 0 },
+  ...{ photos: 0, counted: 0, ms: [] },
+});
+for (const [name, make] of Object.entries(kinds)) {
+  if (process.env['ONLY'] && !name.includes(process.env['ONLY'])) continue;
+  const sums = none();
+  for (let seed = first; seed < first + photos; seed++) judge(sums, await make(seed));
+  tell(name, sums);
+}
+
+interface Told {
+  file: string;
+  widthMm: number;
+  heightMm: number;
+  truth: { share: number; readable: boolean; refusalOk: boolean; cornersPx: [number, number][] }[];
+}
+if (folder) {
+  const sums = none();
+  for (const told of JSON.parse(readFileSync(`${folder}/truth.json`, 'utf8')) as Told[]) {
+    const { data, info } = await sharp(`${folder}/${told.file}`)
+      .rotate()
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const pixels = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+    const columns = told.truth.map(({ share, readable, cornersPx }) => ({
+      ...{ share, isReadable: readable },
+      at: {
+        x: cornersPx.reduce((sum, [x]) => sum + x, 0) / 4,
+        y: cornersPx.reduce((sum, [, y]) => sum + y, 0) / 4,
+        wide: Math.hypot(cornersPx[1]![0] - cornersPx[0]![0], cornersPx[1]![1] - cornersPx[0]![1]),
+      },
+    }));
+    judge(sums, { pixels, columnMm: told.widthMm, lengthMm: told.heightMm, columns });
+  }
+  tell(folder, sums);
+}

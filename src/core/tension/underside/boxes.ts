@@ -1,0 +1,192 @@
+import { median } from 'simple-statistics';
+import { commonColours, groundOf } from './cloth.ts';
+import { islandsOf, largestOf, outside, type Island } from './islands.ts';
+import { smoothed, type Planes } from './planes.ts';
+
+/** A column as it lies in the picture: a rectangle about its middle, `angle` along it (radians, downwards or to the right), px. */
+export interface Box {
+  x: number;
+  y: number;
+  angle: number;
+  long: number;
+  wide: number;
+  /** It is cut off at the rim of the picture. */
+  isCut: boolean;
+}
+
+/** Islands smaller than this are marks and lint, px of the small picture. */
+const leastArea = 40;
+/** Of a column's rectangle at least this part is its own. */
+const leastFill = 0.78;
+const mostFill = 1.12;
+/** A column is as long for its width as was said, within this factor; else within the second one, if none is. */
+const shapes = [1.3, 2.2] as const;
+/** Columns of one block agree in length and width within these factors, and in direction within this angle. */
+const alike = { long: 1.28, wide: 1.36, angle: 0.2 } as const;
+/** Ground is what lies within the limit its grain sets, and within parts of it, so that pale columns come out too. */
+const strictness = [1, 0.5, 0.28] as const;
+/** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
+const openings = [1, 3] as const;
+
+const within = (a: number, b: number, factor: number) => a < b * factor && b < a * factor;
+const turn = (a: number, b: number) => {
+  const off = Math.abs(a - b) % Math.PI;
+  return Math.min(off, Math.PI - off);
+};
+
+/**
+ * The columns of a test block, wherever and however they lie: rectangles alike in size and direction that lie in one ground, whichever of the
+ * picture's common colours that is. `ratio`: how many times as long as wide a column is. `count`: how many are expected; null: not said. In no
+ * order; empty where there is none.
+ */
+export function boxesIn(field: Planes, ratio: number, count: number | null): Box[] {
+  const calm = smoothed(field, 1);
+  const { width, height } = field;
+  const grounds = commonColours(calm).flatMap((colour) => groundOf(calm, colour) ?? []);
+  const islands = strictness.flatMap((part) => {
+    const masks = grounds.map(({ off, limit }) => {
+      const mask = new Uint8Array(off.length);
+      for (let at = 0; at < off.length; at++) if (off[at]! < part * limit) mask[at] = 1;
+      return mask;
+    });
+    const pieces = masks.map((mask) => largestOf(mask, width, height));
+    return masks.flatMap((mask, index) => {
+      const piece = pieces[index];
+      if (!piece) return [];
+      // What lies in this ground; the same where what lies around the ground is taken off first; and pieces of the colour itself.
+      const table = pieces.find((other, at) => at !== index && other?.isAround);
+      const sources = [
+        { mask: outside([piece]), isIn: true },
+        ...(table ? [{ mask: outside([piece, table]), isIn: true }] : []),
+        { mask, isIn: false },
+      ];
+      return sources.flatMap((source) =>
+        openings.flatMap((radius) => {
+          const found = islandsOf(source.mask, width, height, { radius, leastArea });
+          return [...found, ...joined(found, ratio)].map((island) => ({
+            ...island,
+            ground: index,
+            isIn: source.isIn,
+          }));
+        }),
+      );
+    });
+  });
+  for (const factor of shapes) {
+    const found = agreeing(
+      islands.filter(
+        ({ long, wide, fill }) => fill > leastFill && fill < mostFill && within(long / wide, ratio, factor),
+      ),
+      count,
+    );
+    if (found.length > 0) return found;
+  }
+  return [];
+}
+
+/** Two halves whose stripe is like the cloth, and open to it at an end: what together has a column's shape. */
+function joined(islands: readonly Island[], ratio: number): Island[] {
+  const thin = islands.filter(({ long, wide, fill }) => fill > 0.7 && long / wide > 1.25 * ratio);
+  const pairs = thin.flatMap((one, index) =>
+    thin.slice(index + 1).flatMap((other) => {
+      if (!within(one.long, other.long, 1.15) || turn(one.angle, other.angle) > 0.1) return [];
+      const [dx, dy] = [other.x - one.x, other.y - one.y];
+      const [cos, sin] = [Math.cos(one.angle), Math.sin(one.angle)];
+      const [along, across] = [Math.abs(dx * cos + dy * sin), Math.abs(dy * cos - dx * sin)];
+      const long = (one.long + other.long) / 2;
+      const wide = across + (one.wide + other.wide) / 2;
+      if (along > 0.12 * long || !within(long / wide, ratio, 1.2)) return [];
+      return [{ one, other, long, wide, off: Math.abs(Math.log(long / wide / ratio)) }];
+    }),
+  );
+  pairs.sort((a, b) => a.off - b.off);
+  const taken = new Set<Island>();
+  return pairs.flatMap(({ one, other, long, wide, off }) => {
+    if (taken.has(one) || taken.has(other)) return [];
+    taken.add(one).add(other);
+    const area = one.area + other.area;
+    // The outer edges are the halves' own: the middle lies between those, not between the halves' middles.
+    const share = (other.wide - one.wide) / 4 / Math.max(1e-6, wide - (one.wide + other.wide) / 2);
+    const [x, y] = [(one.x + other.x) / 2, (one.y + other.y) / 2];
+    return [
+      {
+        ...{ area, long, wide, fill: 1 - off, angle: one.angle, isCut: one.isCut || other.isCut },
+        ...{ x: x + share * (other.x - one.x), y: y + share * (other.y - one.y) },
+      },
+    ];
+  });
+}
+
+/** An island in a ground, or a piece of that ground's own colour. */
+interface Candidate extends Island {
+  ground: number;
+  isIn: boolean;
+}
+
+/** The largest set of islands that are alike, each place once. */
+function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
+  // The same column is found in many grounds: each place once, whichever shape it was found in.
+  const groups = islands.map((one) =>
+    once(
+      islands.filter(
+        (other) =>
+          within(one.long, other.long, alike.long) &&
+          within(one.wide, other.wide, alike.wide) &&
+          turn(one.angle, other.angle) < alike.angle,
+      ),
+    ),
+  );
+  // Many and large: what is cut off counts little, and so does a number that was not expected.
+  const weight = (group: readonly Candidate[]) =>
+    group.reduce((sum, { area, isCut }) => sum + (isCut ? 0.3 : 1) * Math.sqrt(area), 0) *
+    (count === null ? 1 : Math.exp(-Math.abs(group.length - count) / count));
+  const likeliest = groups.reduce<Candidate[]>(
+    (most, group) => (weight(group) > weight(most) ? group : most),
+    [],
+  );
+  // Pieces of the ground itself, between columns, are none.
+  const around = modeOf(likeliest.flatMap(({ isIn, ground }) => (isIn ? [ground] : [])));
+  const best = likeliest.filter(({ isIn, ground }) => isIn || ground !== around);
+  if (best.length === 0) return [];
+  const angle = downwards(median(best.map((island) => nearTo(island.angle, best[0]!.angle))));
+  return best.map(({ x, y, long, wide, isCut, angle: own }) => ({
+    ...{ x, y, long, wide, isCut },
+    angle: nearTo(own, angle),
+  }));
+}
+
+/** Islands of which none lies in another that is kept: those that fill their rectangle best go first, the larger of equals. */
+function once(islands: readonly Candidate[]): Candidate[] {
+  const kept: Candidate[] = [];
+  for (const island of [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill))
+    if (
+      kept.every(
+        (other) =>
+          Math.hypot(island.x - other.x, island.y - other.y) > 0.85 * Math.max(island.wide, other.wide),
+      )
+    )
+      kept.push(island);
+  return kept;
+}
+
+/** The commonest of some numbers; −1 of none. */
+function modeOf(values: readonly number[]): number {
+  const counts = new Map<number, number>();
+  for (const value of values) counts.set(value, (counts.get(value) ?? 0) + 1);
+  return [...counts].reduce((most, other) => (other[1] > most[1] ? other : most), [-1, 0])[0];
+}
+
+/** The direction that is the same but for half turns and lies nearest to another. */
+function nearTo(angle: number, other: number): number {
+  let near = angle;
+  while (near - other > Math.PI / 2) near -= Math.PI;
+  while (other - near > Math.PI / 2) near += Math.PI;
+  return near;
+}
+
+/** Downwards in the picture, or to the right where the columns lie flat. */
+function downwards(angle: number): number {
+  const isFlat = Math.abs(Math.cos(angle)) > Math.abs(Math.sin(angle));
+  const isSo = isFlat ? Math.cos(angle) > 0 : Math.sin(angle) > 0;
+  return isSo ? angle : angle + Math.PI;
+}

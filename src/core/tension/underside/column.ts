@@ -1,0 +1,221 @@
+import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import { colourOf, difference, type Colour } from './planes.ts';
+import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
+import { cellOf, type Strip } from './strip.ts';
+
+/** What a strip is made of, before its edges are known to a part of a step. */
+export interface Sketch {
+  /** Outer edges, steps. */
+  from: number;
+  to: number;
+  left: Colour;
+  right: Colour;
+  top: Colour;
+  /** How far the two sides' colours lie apart. */
+  sides: number;
+  /** The colour most unlike the top's within, the median of the rows. */
+  inner: Colour;
+  /** Grain of the cloth and of the top thread: what is less than this is no difference. */
+  grain: number;
+}
+
+/** A column's widths by row, as parts of its width. */
+export interface ColumnRead {
+  share: number;
+  left: number;
+  /** Standard deviation of the share along the column. */
+  unevenness: number;
+  /** Standard error of the share. */
+  error: number;
+  contrast: number;
+  /** How badly its parts' colours fit its cells, on average. */
+  misfit: number;
+  /** Outer edges over the rows, in steps: first and last row of each. */
+  outer: { left: [number, number]; right: [number, number] };
+}
+
+const middle = (colours: readonly Colour[]): Colour =>
+  colours.length === 0 ? [0, 0, 0] : colourOf((plane) => median(colours.map((colour) => colour[plane])));
+
+/** Cells of some steps, all rows; those outside the picture left out. */
+function cellsOf(strip: Strip, from: number, to: number): Colour[] {
+  const cells: Colour[] = [];
+  for (let row = 0; row < strip.rows; row++)
+    for (let step = Math.max(0, Math.round(from)); step < Math.min(strip.steps, Math.round(to)); step++) {
+      const cell = cellOf(strip, row, step);
+      if (cell[0] === cell[0]) cells.push(cell);
+    }
+  return cells;
+}
+
+/** How far cells lie from their median: 1.48 times the median distance. */
+const grainOf = (cells: readonly Colour[], colour: Colour) =>
+  cells.length === 0 ? 0 : 1.48 * median(cells.map((cell) => difference(cell, colour)));
+
+/**
+ * A first look: where a column begins and ends against its cloth, and its colours. `shadowPart`: what is less than this part of the furthest that colours go
+ * is taken for the shadow beside the column.
+ */
+export function sketchOf(strip: Strip, shadowPart: number): Sketch {
+  const { first, wide, steps } = strip;
+  // Near the column: a little further there may be the table already.
+  const beyond = steps - first - wide;
+  const leftCells = cellsOf(strip, nearCloth[0] * first, nearCloth[1] * first);
+  const rightCells = cellsOf(strip, steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond);
+  const [left, right] = [
+    middle(leftCells.length > 0 ? leftCells : rightCells),
+    middle(rightCells.length > 0 ? rightCells : leftCells),
+  ];
+  const profile = Array.from({ length: steps }, (_, step) => middle(cellsOf(strip, step, step + 1)));
+  const from = edgeFrom(profile, left, first, shadowPart);
+  const to = steps - edgeFrom([...profile].reverse(), right, steps - first - wide, shadowPart);
+  const own = to - from;
+  const sideCells = [
+    cellsOf(strip, from + 0.045 * own, from + 0.1 * own),
+    cellsOf(strip, to - 0.1 * own, to - 0.045 * own),
+  ] as const;
+  const [one, other] = [middle(sideCells[0]), middle(sideCells[1])];
+  const top = colourOf((plane) => (one[plane] + other[plane]) / 2);
+  const inner: Colour[] = [];
+  for (let row = 0; row < strip.rows; row++) {
+    let [most, found] = [-1, top];
+    for (let step = Math.round(from + 0.1 * own); step < to - 0.1 * own; step++) {
+      const cell = cellOf(strip, row, step);
+      const off = difference(cell, top);
+      if (off > most) [most, found] = [off, cell];
+    }
+    inner.push(found);
+  }
+  return {
+    ...{ from, to, left, right, top, sides: difference(one, other), inner: middle(inner) },
+    grain: Math.max(
+      grainOf(leftCells, left),
+      grainOf(rightCells, right),
+      grainOf([...sideCells[0], ...sideCells[1]], top),
+    ),
+  };
+}
+
+/** Which part of the margin tells the cloth, from its outer end. */
+const nearCloth = [0.3, 0.75] as const;
+/** A colour further from the cloth than this is not the cloth. */
+const leastOff = 0.05;
+/** Steps behind the expected edge that are looked at for that. */
+const reachIn = 30;
+
+/**
+ * The first step that is the column's: from the cloth inwards, half way to what the colour comes to just behind where it leaves the cloth. `expected`
+ * where it never does: the thread is like the cloth.
+ */
+function edgeFrom(profile: readonly Colour[], cloth: Colour, expected: number, shadowPart: number): number {
+  const off = profile.map((colour) => (colour[0] === colour[0] ? difference(colour, cloth) : 0));
+  // What lies further out than the cloth that was looked at is not the column.
+  off.fill(0, 0, Math.round(nearCloth[0] * expected));
+  // The shadow beside a column is not the column: less than this part of the furthest that colours go here.
+  const least = Math.max(leastOff, shadowPart * Math.max(...off.slice(0, expected + reachIn)));
+  const leaves = off.findIndex(
+    (each, step) => each > least && off[step + 1]! > least && off[step + 2]! > least,
+  );
+  if (leaves < 0 || leaves > expected + profile.length / 4) return expected;
+  const behind = median(off.slice(leaves + 3, leaves + 9));
+  return off.findIndex((each) => each > 0.5 * behind);
+}
+
+/** Rounds in which colours are found from the parts and parts from the colours. */
+const rounds = 3;
+/** Rows whose share lies further from the others than this many deviations are left out: a tail, a mark, lint. */
+const outlying = 3.5;
+
+/** Measures a column whose bobbin's colour is known about. null where its parts cannot be told. */
+export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRead | null {
+  let colours: RowColours = { left: sketch.left, top: sketch.top, bobbin, right: sketch.right };
+  let wide = sketch.to - sketch.from;
+  let rows: RowEdges[] = [];
+  for (let round = 0; round < rounds; round++) {
+    rows = Array.from({ length: strip.rows }, (_, row) => cutRow(strip, row, colours, wide));
+    wide = median(rows.map(({ edges }) => edges[3] - edges[0]));
+    colours = {
+      ...colours,
+      top: partColour(strip, rows, [0, 1], [2, 3]) ?? colours.top,
+      bobbin: partColour(strip, rows, [1, 2]) ?? colours.bobbin,
+    };
+  }
+  const fine = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
+  // A row that fits badly is crossed by something else.
+  const misfits = rows.map(({ misfit }) => misfit);
+  const badly = median(misfits) + outlying * 1.48 * Math.max(1e-6, medianAbsoluteDeviation(misfits));
+  const shares = fine.map(([a, b, c, d]) => (c - b) / (d - a));
+  const usual = median(shares);
+  const spread = 1.48 * medianAbsoluteDeviation(shares);
+  const kept = fine.flatMap((edges, row) =>
+    misfits[row]! <= badly && Math.abs(shares[row]! - usual) <= Math.max(0.05, outlying * spread)
+      ? [{ row, edges, share: shares[row]! }]
+      : [],
+  );
+  if (kept.length < strip.rows / 4) return null;
+  const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+  const share = mean(kept.map((row) => row.share));
+  const unevenness = Math.sqrt(mean(kept.map((row) => (row.share - share) ** 2)));
+  const contrast = difference(colours.top, colours.bobbin);
+  return {
+    ...{ share, unevenness, contrast, misfit: mean(misfits), error: unevenness / Math.sqrt(kept.length) },
+    left: mean(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
+    outer: {
+      left: lineOf(kept.map(({ row, edges }) => [row, edges[0]])),
+      right: lineOf(kept.map(({ row, edges }) => [row, edges[3]])),
+    },
+  };
+}
+
+/** Median colour of a part, between its cuts and a step away from both; null where hardly anything is of it. */
+function partColour(
+  strip: Strip,
+  rows: readonly RowEdges[],
+  ...parts: readonly (readonly [from: 0 | 1 | 2 | 3, to: 0 | 1 | 2 | 3])[]
+): Colour | null {
+  const cells = rows.flatMap(({ edges }, row) =>
+    parts.flatMap(([from, to]) => {
+      const own: Colour[] = [];
+      for (let step = edges[from] + 2; step < edges[to] - 2; step++) own.push(cellOf(strip, row, step));
+      return own;
+    }),
+  );
+  const known = cells.filter((cell) => cell[0] === cell[0]);
+  return known.length < strip.rows / 2 ? null : middle(known);
+}
+
+/** The four edges to a part of a step. Each is looked for half way into the parts beside it at most. */
+function fineEdges(
+  strip: Strip,
+  row: number,
+  [a, b, c, d]: readonly [number, number, number, number],
+  { left, top, bobbin, right }: RowColours,
+): [number, number, number, number] {
+  const most = 5;
+  const half = (length: number) => Math.min(most, length / 2);
+  const hasStripe = c - b >= 1;
+  return [
+    fineEdge(strip, row, a, [left, b > a ? top : bobbin], [Math.min(most, a), half((b > a ? b : c) - a)]),
+    hasStripe ? fineEdge(strip, row, b, [top, bobbin], [half(b - a), half(c - b)]) : b,
+    hasStripe ? fineEdge(strip, row, c, [bobbin, top], [half(c - b), half(d - c)]) : c,
+    fineEdge(
+      strip,
+      row,
+      d,
+      [d > c ? top : bobbin, right],
+      [half(d - (d > c ? c : b)), Math.min(most, strip.steps - d)],
+    ),
+  ];
+}
+
+/** First and last row's value of the line through the middles of the upper and the lower half. */
+function lineOf(points: readonly (readonly [row: number, value: number])[]): [number, number] {
+  const cut = Math.ceil(points.length / 2);
+  const [upper, lower] = [points.slice(0, cut), points.slice(cut)];
+  const at = (some: typeof points, index: 0 | 1) => median(some.map((point) => point[index]));
+  if (lower.length === 0) return [at(upper, 1), at(upper, 1)];
+  const slope = (at(lower, 1) - at(upper, 1)) / Math.max(1, at(lower, 0) - at(upper, 0));
+  const start = at(upper, 1) - slope * at(upper, 0);
+  const last = points.at(-1)![0];
+  return [start, start + slope * last];
+}

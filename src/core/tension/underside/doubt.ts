@@ -1,0 +1,27 @@
+import { difference } from './planes.ts';
+import type { ColumnRead, Sketch } from './column.ts';
+
+/** A column whose share is not known to within this is refused. */
+export const refusedFrom = 0.08;
+
+/** Rows that go together: neighbours err alike. From memory. */
+const together = 2.5;
+/** Pixels by which the edges of a stripe may lie wrong together; the same of a difference of threads of full brightness. Fitted on made-up photos, see docs/benchmarks.md. */
+const pixels = 0.75;
+const colours = 0.005;
+const always = 0.005;
+
+/**
+ * Standard error of a share: how it varies along the column, how many pixels wide the column is, and how well its threads are told from each other
+ * and from the cloth. `wide`: width of the column, px of the working picture.
+ */
+export function errorOf(read: ColumnRead, { left, right, top }: Sketch, wide: number): number {
+  const fromCloth = Math.max(0.03, Math.min(difference(left, top), difference(right, top)));
+  return Math.hypot(
+    read.error * Math.sqrt(together),
+    (pixels * (1 + read.share)) / wide,
+    colours / read.contrast,
+    (colours * read.share) / fromCloth,
+    always,
+  );
+}

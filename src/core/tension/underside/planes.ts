@@ -1,0 +1,71 @@
+import type { Pixels } from '../../artwork/pixels/pixels.ts';
+
+/** A picture as three planes of numbers from 0 to 1. */
+export interface Planes {
+  width: number;
+  height: number;
+  /** Red, green, blue of pixel x, y at [y * width + x]. */
+  planes: readonly [Float32Array, Float32Array, Float32Array];
+  /** Pixels of the original for one of these. */
+  factor: number;
+}
+
+export type Colour = readonly [number, number, number];
+
+export const colourOf = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
+
+/** Largest difference of two colours' planes. */
+export const difference = (a: Colour, b: Colour) =>
+  Math.max(Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1]), Math.abs(a[2] - b[2]));
+
+/** A picture made smaller by a whole number, each pixel the mean of those it covers: the longest side comes to `side` px at most. */
+export function planesOf({ width, height, data }: Pixels, side: number): Planes {
+  const factor = Math.max(1, Math.ceil(Math.max(width, height) / side));
+  const w = Math.max(1, Math.floor(width / factor));
+  const h = Math.max(1, Math.floor(height / factor));
+  const plane = () => new Float32Array(w * h);
+  const planes: Planes['planes'] = [plane(), plane(), plane()];
+  const [red, green, blue] = planes;
+  const scale = 1 / (255 * factor * factor);
+  for (let y = 0; y < h; y++)
+    for (let x = 0; x < w; x++) {
+      let [r, g, b] = [0, 0, 0];
+      for (let dy = 0; dy < factor; dy++) {
+        let at = ((y * factor + dy) * width + x * factor) * 4;
+        for (let dx = 0; dx < factor; dx++, at += 4) {
+          r += data[at]!;
+          g += data[at + 1]!;
+          b += data[at + 2]!;
+        }
+      }
+      const to = y * w + x;
+      red[to] = r * scale;
+      green[to] = g * scale;
+      blue[to] = b * scale;
+    }
+  return { width: w, height: h, planes, factor };
+}
+
+/** Each pixel the mean of itself and its neighbours, `radius` px each way: grain goes, edges stay where they are. */
+export function smoothed({ width, height, planes, factor }: Planes, radius: number): Planes {
+  const blur = (plane: Float32Array) => {
+    const across = new Float32Array(plane.length);
+    const out = new Float32Array(plane.length);
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        let [sum, count] = [0, 0];
+        for (let at = Math.max(0, x - radius); at <= Math.min(width - 1, x + radius); at++, count++)
+          sum += plane[y * width + at]!;
+        across[y * width + x] = sum / count;
+      }
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) {
+        let [sum, count] = [0, 0];
+        for (let at = Math.max(0, y - radius); at <= Math.min(height - 1, y + radius); at++, count++)
+          sum += across[at * width + x]!;
+        out[y * width + x] = sum / count;
+      }
+    return out;
+  };
+  return { width, height, factor, planes: [blur(planes[0]), blur(planes[1]), blur(planes[2])] };
+}
