@@ -26,7 +26,9 @@ const alike = { long: 1.28, wide: 1.36, angle: 0.2 } as const;
 /** Ground is what lies within the limit its grain sets, and within parts of it, so that pale columns come out too. */
 const strictness = [1, 0.5, 0.28] as const;
 /** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
-const openings = [1, 3] as const;
+const openings: readonly number[] = [1, 3];
+/** A piece of less than this part of the picture is no ground for columns to lie in. */
+const leastGround = 0.06;
 
 const within = (a: number, b: number, factor: number) => a < b * factor && b < a * factor;
 const turn = (a: number, b: number) => {
@@ -55,13 +57,15 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
       if (!piece) return [];
       // What lies in this ground; the same where what lies around the ground is taken off first; and pieces of the colour itself.
       const table = pieces.find((other, at) => at !== index && other?.isAround);
+      const isGround = piece.part >= leastGround;
       const sources = [
-        { mask: outside([piece]), isIn: true },
-        ...(table ? [{ mask: outside([piece, table]), isIn: true }] : []),
-        { mask, isIn: false },
+        ...(isGround ? [{ mask: outside([piece]), isIn: true, radii: openings }] : []),
+        ...(isGround && table ? [{ mask: outside([piece, table]), isIn: true, radii: openings }] : []),
+        // Within the strictest limit a thread's own colour falls to bits.
+        ...(part === strictness.at(-1) ? [] : [{ mask, isIn: false, radii: openings.slice(0, 1) }]),
       ];
       return sources.flatMap((source) =>
-        openings.flatMap((radius) => {
+        source.radii.flatMap((radius) => {
           const found = islandsOf(source.mask, width, height, { radius, leastArea });
           return [...found, ...joined(found, ratio)].map((island) => ({
             ...island,

@@ -58,40 +58,59 @@ export function opened(mask: Uint8Array, width: number, height: number, radius: 
   const kept = new Uint8Array(mask.length);
   const across = new Uint8Array(mask.length);
   for (const value of [0, 1]) {
-    const from = value === 0 ? mask : kept;
-    for (let y = 0; y < height; y++) spreadLine(from, across, y * width, 1, width, radius, value);
-    for (let x = 0; x < width; x++) spreadLine(across, kept, x, width, height, radius, value);
+    spreadAcross(value === 0 ? mask : kept, across, width, radius, value);
+    spreadDown(across, kept, width, height, radius, value);
   }
   return kept;
 }
 
-/** Along one line every pixel with one of `value` within `radius` of it becomes that. */
-function spreadLine(
+/** Along each row every pixel with one of `value` within `radius` of it becomes that. */
+function spreadAcross(from: Uint8Array, to: Uint8Array, width: number, radius: number, value: number): void {
+  const other = 1 - value;
+  for (let start = 0; start < from.length; start += width) {
+    const end = start + width;
+    // The nearest of them behind, then the nearest before.
+    let last = -radius - 1;
+    for (let at = start; at < end; at++) {
+      if (from[at] === value) last = at;
+      to[at] = at - last <= radius && last >= start ? value : other;
+    }
+    last = from.length + radius + 1;
+    for (let at = end - 1; at >= start; at--) {
+      if (from[at] === value) last = at;
+      if (last - at <= radius) to[at] = value;
+    }
+  }
+}
+
+/** The same down each column, row by row: memory is read in its order. */
+function spreadDown(
   from: Uint8Array,
   to: Uint8Array,
-  start: number,
-  step: number,
-  count: number,
+  width: number,
+  height: number,
   radius: number,
   value: number,
 ): void {
   const other = 1 - value;
-  let last = -Infinity;
-  // The nearest of them behind, then the nearest before.
-  for (let at = 0, here = start; at < count; at++, here += step) {
-    if (from[here] === value) last = at;
-    to[here] = at - last <= radius ? value : other;
-  }
-  last = Infinity;
-  for (let at = count - 1, here = start + at * step; at >= 0; at--, here -= step) {
-    if (from[here] === value) last = at;
-    if (last - at <= radius) to[here] = value;
-  }
+  const last = new Int32Array(width).fill(-radius - 1);
+  for (let y = 0, at = 0; y < height; y++)
+    for (let x = 0; x < width; x++, at++) {
+      if (from[at] === value) last[x] = y;
+      to[at] = y - last[x]! <= radius ? value : other;
+    }
+  last.fill(height + radius + 1);
+  for (let y = height - 1; y >= 0; y--)
+    for (let x = 0, at = y * width; x < width; x++, at++) {
+      if (from[at] === value) last[x] = y;
+      if (last[x]! - y <= radius) to[at] = value;
+    }
 }
 
-/** The largest piece of a mask, and whether it lies around the rest: it reaches most of the picture's rim. */
+/** The largest piece of a mask, how much of the picture it is, and whether it lies around the rest: it reaches most of the picture's rim. */
 export interface Piece {
   mask: Uint8Array;
+  part: number;
   isAround: boolean;
 }
 
@@ -105,7 +124,7 @@ export function largestOf(mask: Uint8Array, width: number, height: number): Piec
   let rim = 0;
   for (let x = 0; x < width; x++) rim += own[x]! + own[(height - 1) * width + x]!;
   for (let y = 0; y < height; y++) rim += own[y * width]! + own[y * width + width - 1]!;
-  return { mask: own, isAround: rim > 0.25 * 2 * (width + height) };
+  return { mask: own, part: areas[largest]! / mask.length, isAround: rim > 0.25 * 2 * (width + height) };
 }
 
 /** Everything but some pieces. */
