@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { entrySays, is } from '../../core/ledger/about-kinds.ts';
+import { entrySays } from '../../core/ledger/about-kinds.ts';
 import type { ChangeWindow } from '../../core/learn/answers/answer.ts';
 import { capital } from '../../core/learn/answers/place-name.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -64,7 +64,6 @@ function Window({ window: { name, from, to, head, position } }: { window: Change
               <span>
                 {capital(saysOf(event))}
                 {position === null && event.position !== null && `, position ${event.position}`}
-                {position !== null && event.position === null && !is(event, 'ofCase') && ', the machine'}
               </span>
             </li>
           ))}

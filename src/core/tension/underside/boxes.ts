@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, outside, type Island } from './islands.ts';
-import { smoothed, type Planes } from './planes.ts';
+import { difference, smoothed, type Planes } from './planes.ts';
 
 /** A column as it lies in the picture: a rectangle about its middle, `angle` along it (radians, downwards or to the right), px. */
 export interface Box {
@@ -66,7 +66,7 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
       ];
       return sources.flatMap((source) =>
         source.radii.flatMap((radius) => {
-          const found = islandsOf(source.mask, width, height, { radius, leastArea });
+          const found = islandsOf(source.mask, width, height, { radius, leastArea }, calm.planes);
           return [...found, ...joined(found, ratio)].map((island) => ({
             ...island,
             ground: index,
@@ -88,12 +88,16 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
   return [];
 }
 
+/** The halves of a column are of one thread: they differ by less than this. */
+const oneThread = 0.13;
+
 /** Two halves whose stripe is like the cloth, and open to it at an end: what together has a column's shape. */
 function joined(islands: readonly Island[], ratio: number): Island[] {
   const thin = islands.filter(({ long, wide, fill }) => fill > 0.7 && long / wide > 1.25 * ratio);
   const pairs = thin.flatMap((one, index) =>
     thin.slice(index + 1).flatMap((other) => {
       if (!within(one.long, other.long, 1.15) || turn(one.angle, other.angle) > 0.1) return [];
+      if (difference(one.colour, other.colour) > oneThread) return [];
       const [dx, dy] = [other.x - one.x, other.y - one.y];
       const [cos, sin] = [Math.cos(one.angle), Math.sin(one.angle)];
       const [along, across] = [Math.abs(dx * cos + dy * sin), Math.abs(dy * cos - dx * sin)];
@@ -103,22 +107,47 @@ function joined(islands: readonly Island[], ratio: number): Island[] {
       return [{ one, other, long, wide, off: Math.abs(Math.log(long / wide / ratio)) }];
     }),
   );
-  pairs.sort((a, b) => a.off - b.off);
-  const taken = new Set<Island>();
-  return pairs.flatMap(({ one, other, long, wide, off }) => {
-    if (taken.has(one) || taken.has(other)) return [];
-    taken.add(one).add(other);
+  return mostPairs(pairs).map(({ one, other, long, wide, off }) => {
     const area = one.area + other.area;
     // The outer edges are the halves' own: the middle lies between those, not between the halves' middles.
     const share = (other.wide - one.wide) / 4 / Math.max(1e-6, wide - (one.wide + other.wide) / 2);
     const [x, y] = [(one.x + other.x) / 2, (one.y + other.y) / 2];
-    return [
-      {
-        ...{ area, long, wide, fill: 1 - off, angle: one.angle, isCut: one.isCut || other.isCut },
-        ...{ x: x + share * (other.x - one.x), y: y + share * (other.y - one.y) },
+    return {
+      ...{
+        area,
+        long,
+        wide,
+        fill: 1 - off,
+        angle: one.angle,
+        colour: one.colour,
+        isCut: one.isCut || other.isCut,
       },
-    ];
+      ...{ x: x + share * (other.x - one.x), y: y + share * (other.y - one.y) },
+    };
   });
+}
+
+/**
+ * As many pairs as can be made, each half in one: across a gap two halves of neighbours look like a column as well, but pairs of that kind leave a half over at
+ * both ends. Halves with the fewest partners choose first, the best fitting of those.
+ */
+function mostPairs<Pair extends { one: Island; other: Island; off: number }>(pairs: readonly Pair[]): Pair[] {
+  let left = [...pairs];
+  const made: Pair[] = [];
+  while (left.length > 0) {
+    const partners = new Map<Island, number>();
+    for (const { one, other } of left)
+      for (const half of [one, other]) partners.set(half, (partners.get(half) ?? 0) + 1);
+    const fewest = ({ one, other }: Pair) => Math.min(partners.get(one)!, partners.get(other)!);
+    const pair = left.reduce((best, next) =>
+      fewest(next) < fewest(best) || (fewest(next) === fewest(best) && next.off < best.off) ? next : best,
+    );
+    made.push(pair);
+    left = left.filter((each) =>
+      [pair.one, pair.other].every((half) => each.one !== half && each.other !== half),
+    );
+  }
+  return made;
 }
 
 /** An island in a ground, or a piece of that ground's own colour. */

@@ -28,6 +28,8 @@ export interface ColumnRead {
   /** Standard error of the share. */
   error: number;
   contrast: number;
+  /** How far the top thread's colours on both sides lie apart. */
+  sides: number;
   /** How badly its parts' colours fit its cells, on average. */
   misfit: number;
   /** Outer edges over the rows, in steps: first and last row of each. */
@@ -158,6 +160,7 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   const unevenness = Math.sqrt(mean(kept.map((row) => (row.share - share) ** 2)));
   const contrast = difference(colours.top, colours.bobbin);
   return {
+    sides: sidesApart(strip, rows),
     ...{ share, unevenness, contrast, misfit: mean(misfits), error: unevenness / Math.sqrt(kept.length) },
     left: mean(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
     outer: {
@@ -165,6 +168,12 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
       right: lineOf(kept.map(({ row, edges }) => [row, edges[3]])),
     },
   };
+}
+
+/** Difference of the two sides' colours; 0 where one is too thin to tell. */
+function sidesApart(strip: Strip, rows: readonly RowEdges[]): number {
+  const [one, other] = [partColour(strip, rows, [0, 1]), partColour(strip, rows, [2, 3])];
+  return one && other ? difference(one, other) : 0;
 }
 
 /** Median colour of a part, between its cuts and a step away from both; null where hardly anything is of it. */

@@ -1,3 +1,5 @@
+import type { Colour, Planes } from './planes.ts';
+
 /** A connected part of a mask. */
 export interface Island {
   area: number;
@@ -13,6 +15,8 @@ export interface Island {
   fill: number;
   /** It reaches the rim of the picture. */
   isCut: boolean;
+  /** Its mean colour. */
+  colour: Colour;
 }
 
 /** Label of each pixel's part of a mask (0: none), and each part's pixels; 4-connected, by filling. */
@@ -140,9 +144,20 @@ export function islandsOf(
   width: number,
   height: number,
   { radius, leastArea }: { radius: number; leastArea: number },
+  planes: Planes['planes'],
 ): Island[] {
   const { labels, areas } = partsOf(opened(mask, width, height, radius), width);
-  const sums = areas.map(() => ({ x: 0, y: 0, xx: 0, xy: 0, yy: 0, isCut: false }));
+  const sums = areas.map(() => ({
+    x: 0,
+    y: 0,
+    xx: 0,
+    xy: 0,
+    yy: 0,
+    red: 0,
+    green: 0,
+    blue: 0,
+    isCut: false,
+  }));
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       const label = labels[y * width + x]!;
@@ -153,6 +168,10 @@ export function islandsOf(
       sum.xx += x * x;
       sum.xy += x * y;
       sum.yy += y * y;
+      const at = y * width + x;
+      sum.red += planes[0][at]!;
+      sum.green += planes[1][at]!;
+      sum.blue += planes[2][at]!;
       if (x <= 1 || y <= 1 || x >= width - 2 || y >= height - 2) sum.isCut = true;
     }
   return areas.flatMap((area, label) =>
@@ -163,7 +182,7 @@ export function islandsOf(
 /** From the moments of its pixels: an even rectangle of length L has the variance L²/12 along it. */
 function islandOf(
   area: number,
-  sum: { x: number; y: number; xx: number; xy: number; yy: number; isCut: boolean },
+  sum: Record<'x' | 'y' | 'xx' | 'xy' | 'yy' | 'red' | 'green' | 'blue', number> & { isCut: boolean },
 ): Island {
   const [x, y] = [sum.x / area, sum.y / area];
   const [xx, xy, yy] = [sum.xx / area - x * x, sum.xy / area - x * y, sum.yy / area - y * y];
@@ -171,5 +190,15 @@ function islandOf(
   const root = Math.hypot((xx - yy) / 2, xy);
   const [long, wide] = [Math.sqrt(12 * (half + root)), Math.sqrt(12 * Math.max(1e-6, half - root))];
   const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-  return { area, x, y, angle, long, wide, fill: area / (long * wide), isCut: sum.isCut };
+  return {
+    area,
+    x,
+    y,
+    angle,
+    long,
+    wide,
+    fill: area / (long * wide),
+    isCut: sum.isCut,
+    colour: [sum.red / area, sum.green / area, sum.blue / area],
+  };
 }

@@ -46,6 +46,7 @@ const sureContrast = 0.2;
 const leastFromCloth = 0.06;
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
+const mostApart = 0.16;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
@@ -162,6 +163,10 @@ function columnOf(
   if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
     return unread('its thread is too like the cloth. Sew the block on cloth of another colour.');
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
+  if (read.sides > mostApart)
+    return unread(
+      'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.',
+    );
   const wide = (box.wide / strip.wide) * (mean(read.outer.right) - mean(read.outer.left));
   const error = errorOf(read, sketch, wide);
   if (1.96 * error > refusedFrom) return unread(doubtText(read, wide));
