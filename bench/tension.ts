@@ -2,8 +2,6 @@ import { mayBeRound, readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type World } from '../tests/support/cases.ts';
-import { readUnderside } from '../src/core/tension/underside/read.ts';
-import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
 import { handPull, madePull, withoutSpeeds } from '../tests/support/pulls.ts';
 
 /** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and photos. */
@@ -69,40 +67,3 @@ const pull = madePull(1, 'out-of-round');
 const began = performance.now();
 for (let run = 0; run < 200; run++) readTrace(pull);
 console.log(`one pull of ${pull.grams.length} samples: ${((performance.now() - began) / 200).toFixed(2)} ms`);
-
-const errors: number[] = [];
-const times: number[] = [];
-let columns = 0;
-let lost = 0;
-for (let seed = 1; seed <= 60; seed++) {
-  const made = anyBlock(seed);
-  const { pixels } = await madeUnderside(made);
-  columns += made.columns.length;
-  const start = performance.now();
-  try {
-    readUnderside(pixels, { count: made.columns.length, columnMm: made.columnMm }).forEach((one, index) => {
-      if (one.share !== null) errors.push(Math.abs(one.share - made.columns[index]!.share));
-    });
-  } catch {
-    lost++;
-  }
-  times.push(performance.now() - start);
-}
-errors.sort((a, b) => a - b);
-times.sort((a, b) => a - b);
-console.log(
-  `underside, 60 photos: ${errors.length} of ${columns} columns read, ${lost} photos refused; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / errors.length).toFixed(4)}, 95 in 100 within ${errors[Math.floor(0.95 * errors.length)]!.toFixed(4)}, misread by over 0.1: ${errors.filter((error) => error > 0.1).length}; median ${times[30]!.toFixed(0)} ms`,
-);
-const large = await madeUnderside({ ...anyBlock(3), scale: 40 });
-const { width, height, data } = large.pixels;
-const photo = new Uint8ClampedArray(4000 * 3000 * 4).fill(235);
-// The block in a 12-megapixel photo: as large as it fits.
-const [w, h] = [Math.min(4000, width), Math.min(3000, height)];
-for (let row = 0; row < h; row++)
-  photo.set(data.subarray(row * width * 4, (row * width + w) * 4), row * 4000 * 4);
-const start = performance.now();
-readUnderside(
-  { width: 4000, height: 3000, data: photo },
-  { count: anyBlock(3).columns.length, columnMm: 10 },
-);
-console.log(`underside, a 12-megapixel photo: ${(performance.now() - start).toFixed(0)} ms`);

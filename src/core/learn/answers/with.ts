@@ -52,10 +52,11 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
   const sure = [...found.effects.filter(({ isFound }) => isFound)].sort((a, b) => b.times - a.times);
   const [worst, ...others] = sure;
   const isTold = ({ low, high }: Effect) => high < tooWide * low;
-  const told = [...sure, ...found.effects.filter((effect) => !effect.isFound && isTold(effect))].slice(
-    0,
-    mostBars,
-  );
+  // Jobs are many, and of most nothing is to be seen: only those that make a difference are drawn; the table has them all.
+  const told = [
+    ...sure,
+    ...found.effects.filter((effect) => !effect.isFound && effect.factor !== 'job' && isTold(effect)),
+  ].slice(0, mostBars);
   const untold = found.effects.filter((effect) => !isTold(effect)).length;
   const joint = found.together.filter(({ isFound }) => isFound);
   return {
