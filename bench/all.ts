@@ -11,6 +11,7 @@ const runs: { command: string; section: RegExp }[] = [
   { command: 'bench:plan', section: /^## Head plan/m },
   { command: 'bench:scheme', section: /^## Standing head/m },
   { command: 'bench:tension', section: /^## Tension/m },
+  { command: 'bench:underside', section: /^## Photos of undersides/m },
   { command: 'bench:artwork', section: /^## Reading a logo/m },
   { command: 'fuzz', section: /^## Odd requests/m },
   { command: 'bench:feed', section: /^## The feed/m },
