@@ -1,4 +1,5 @@
 import { cusumFor } from '../learn/change/cusum.ts';
+import { forBreak, forStitch } from '../learn/change/cusum-sum.ts';
 import type { Watch } from '../learn/change/watch.ts';
 import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
 import { perStitches } from '../learn/rates/rate.ts';
@@ -19,7 +20,11 @@ export function watchesOf(
   if (!common || seats.reduce((sum, { breaks }) => sum + breaks, 0) < leastBreaks) return [];
   return seats.map(({ head, position, ...counted }) => {
     const { rate } = shrunkRate(counted, common);
-    const { usual, times, limit } = cusumFor({ ...design, usual: rate / perStitches });
-    return { head, position, usual, times, limit };
+    const chart = cusumFor({ ...design, usual: rate / perStitches });
+    const rounded = Number(rate.toPrecision(1));
+    return {
+      ...{ head, position, limit: chart.limit, perBreak: forBreak(chart), perStitch: forStitch(chart) },
+      usual: `${rounded} in 10,000 ${rounded === 1 ? 'is' : 'are'}`,
+    };
   });
 }

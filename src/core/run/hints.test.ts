@@ -133,8 +133,12 @@ describe('act now (common practice, no published source)', () => {
 
   // Not common practice: what the ledger knows goes before the third break.
   it('where it is known what is usual: more than chance would have it, told against the usual', () => {
-    const quiet = { head: 1, position: 7, usual: 0.3 / 10_000, times: 4, limit: 2.95 };
-    const lively = { ...quiet, usual: 3 / 10_000, limit: 5.2 };
+    const perBreak = Math.log(4);
+    const quiet = {
+      ...{ head: 1, position: 7, perBreak, perStitch: 0.9 / 10_000, limit: 2.95 },
+      usual: '0.3 in 10,000 are',
+    };
+    const lively = { ...quiet, perStitch: 9 / 10_000, limit: 5.2, usual: '3 in 10,000 are' };
     const three = [snapped(30, 7), run(25, [[1, 7, 3000]]), snapped(20, 7), snapped(10, 7)];
     expect(says({ events: three, watches: [quiet] })).toEqual([
       '3 breaks on position 7 in 3,000 stitches, where 0.3 in 10,000 are usual: look here before sewing on.',

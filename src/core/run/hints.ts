@@ -41,8 +41,6 @@ export interface HintInput {
 /** Three breaks within so many stitches are no chance: common practice, no published source; the figure from memory. */
 const clusterBreaks = 3;
 const clusterStitches = 5000;
-/** Stitches that rates are told for. */
-const perStitches = 10_000;
 /** Warned of so many pieces and minutes ahead. */
 const aheadPieces = 3;
 const aheadMinutes = 10;
@@ -83,20 +81,19 @@ const lookHere = 'look here before sewing on.';
 /** Breaks that stand above what is usual at this seat. What is of the bobbin is not held against the position. */
 function watched({ events, sewn, heads }: HintInput, watch: Watch): string | null {
   const { head, position } = watch;
-  const steps = [...events].reverse().map((event) => ({
-    stitches: stitchesAt(event, head, position),
-    breaks: Number(
+  const steps = [...events].reverse().map((event) => {
+    const isHere =
       isKind(event, 'break') &&
-        event.head === head &&
-        event.position === position &&
-        countsAgainstPosition(event.data.fault ?? null),
-    ),
-  }));
-  const gathered = gatheredAt(watch, [...steps, { breaks: 0, stitches: sewn.get(position) ?? 0 }]);
-  if (!gathered) return null;
-  const { breaks, stitches } = gathered;
-  const usual = Number((watch.usual * perStitches).toPrecision(1));
-  return `${breaks} breaks on ${several({ heads }, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches, where ${usual} in 10,000 ${usual === 1 ? 'is' : 'are'} usual: ${lookHere}`;
+      event.head === head &&
+      event.position === position &&
+      countsAgainstPosition(event.data.fault ?? null);
+    return [Number(isHere), stitchesAt(event, head, position)] as const;
+  });
+  const gathered = gatheredAt(watch, [...steps, [0, sewn.get(position) ?? 0]]);
+  return (
+    gathered &&
+    `${gathered[0]} breaks on ${several({ heads }, head)}position ${position} in ${whole(Math.max(gathered[1], 100))} stitches, where ${watch.usual} usual: ${lookHere}`
+  );
 }
 
 /** The third break within a few thousand stitches: what holds where nobody knows yet what is usual. */

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
 import type { Machine } from '../../schemas/workshop.ts';
@@ -49,17 +50,30 @@ export function Machines({ machines }: { machines: Machine[] }) {
 }
 
 function MachineLine({ machine }: { machine: Machine }) {
-  const { needleLife: life, upkeep } = machine.profile;
+  // Of forty machines nobody changes all at once: a form is there when it is asked for.
+  const [isOpen, setIsOpen] = useState(false);
   return (
-    <details className="border-t py-2 rule first-of-type:border-t-0">
+    <details
+      className="border-t py-2 rule first-of-type:border-t-0"
+      onToggle={(toggle) => toggle.currentTarget === toggle.target && setIsOpen(toggle.currentTarget.open)}
+    >
       <summary className="cursor-pointer">
         <b>{machine.name}</b>{' '}
         <span className="quiet">
           {machine.heads === 1 ? '1 head' : `${machine.heads} heads`} · {machine.positions} positions, 1 on
           the {machine.numberingSide} · up to {machine.topSpeed} st/min · needles kept{' '}
-          {needleLifeSchools[life.school].name}
+          {needleLifeSchools[machine.profile.needleLife.school].name}
         </span>
       </summary>
+      {isOpen && <ChangeMachine machine={machine} />}
+    </details>
+  );
+}
+
+function ChangeMachine({ machine }: { machine: Machine }) {
+  const { needleLife: life, upkeep } = machine.profile;
+  return (
+    <>
       <AddForm
         name={`Change ${machine.name}`}
         method="PATCH"
@@ -122,6 +136,6 @@ function MachineLine({ machine }: { machine: Machine }) {
         </AddField>
       </AddForm>
       <MechanicsForm machine={machine} />
-    </details>
+    </>
   );
 }

@@ -14,8 +14,8 @@ export interface CusumDesign {
  * How far the sum goes for a break, and back for a stitch: the logarithm of how much likelier `times` the usual rate makes what
  * was seen. Source: Lucas, “Counted data CUSUM's”, Technometrics 27, 1985.
  */
-const forBreak = ({ times }: Pick<CusumDesign, 'times'>) => Math.log(times);
-const forStitch = ({ usual, times }: Pick<CusumDesign, 'usual' | 'times'>) => usual * (times - 1);
+export const forBreak = ({ times }: Pick<CusumDesign, 'times'>) => Math.log(times);
+export const forStitch = ({ usual, times }: Pick<CusumDesign, 'usual' | 'times'>) => usual * (times - 1);
 
 /** The sum after more stitches with a break at their end, or without. It never falls below 0. */
 export function cusumAfter(

@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'To be checked',
   where: 'either',
   shape: object({ says: text(1, 200) }),
-  flags: { story: 'others' },
+  flags: {},
   says: ({ data }) => `to be checked: ${data.says}`,
 });
