@@ -45,8 +45,8 @@ export const faultKeys = keysOf(faults);
 export const faultOf = (fault: Fault): FaultRecord => faults[fault];
 
 /** Whether a stop counts against its position: the bobbin's do not. One that was not told does. */
-export const countsAgainstPosition = (fault: Fault | null): boolean =>
-  fault === null || faultOf(fault).side !== 'bobbin';
+export const countsAgainstPosition = (fault?: Fault | null): boolean =>
+  !fault || faultOf(fault).side !== 'bobbin';
 
 /** The fault a word means, or null when it means none or could mean several ("s": snap, shred, skipped). */
 export function faultFromWord(text: string): Fault | null {

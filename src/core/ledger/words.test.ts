@@ -10,7 +10,7 @@ test.each<[EntryKind, object, string]>([
   ['break', { fault: 'needle_broke', fragments: 'missing' }, 'needle broke, fragment missing'],
   ['case_measured', { grams: 27.46 }, 'bobbin case reads 27.5 g'],
   ['case_measured', { grams: 30, verdict: 'steady' }, 'bobbin case reads 30 g'],
-  ['check_asked', { says: 'Look at the hook' }, 'to be checked: Look at the hook'],
+  ['check_asked', { says: 'Look at the hook' }, 'to check: Look at the hook'],
   ['check_done', { item: 'oil', says: 'Oil the hook', state: 'done' }, 'checked: Oil the hook'],
   ['check_done', { item: 'oil', says: 'Oil', state: 'done', why: 'said twice' }, 'checked: Oil'],
   ['check_done', { item: 'oil', says: 'Oil', state: 'not_done', why: 'no oil' }, 'not checked: Oil (no oil)'],

@@ -86,7 +86,7 @@ function watched({ events, sewn, heads }: HintInput, watch: Watch): string | nul
       isKind(event, 'break') &&
       event.head === head &&
       event.position === position &&
-      countsAgainstPosition(event.data.fault ?? null);
+      countsAgainstPosition(event.data.fault);
     return [Number(isHere), stitchesAt(event, head, position)] as const;
   });
   const gathered = gatheredAt(watch, [...steps, [0, sewn.get(position) ?? 0]]);

@@ -86,7 +86,7 @@ export function ActNow({ job, watches }: { job: Job; watches: readonly Watch[] }
       </ul>
       {count === 0 && (
         <p className="quiet px-1 text-sm">
-          Breaks that gather on one position, needles, bobbins and cones near their end are told here.
+          Breaks that gather, needles, bobbins and cones near their end are told here.
         </p>
       )}
     </section>

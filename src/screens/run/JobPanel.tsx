@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
 import { slowestOf } from '../../core/advice/of-stop.ts';
 import { speedLimits } from '../../core/seating/speed.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
@@ -7,11 +7,13 @@ import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actio
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
 import { FeedLine } from './FeedLine.tsx';
 import { Heads } from './Heads.tsx';
-import { Middle } from './Middle.tsx';
 import { RunStops } from './RunStops.tsx';
 import { usePieces, useRun } from './useRun.ts';
 import { whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
+
+/** Seldom asked for: it travels when it is. The service worker keeps it for when there is no network. */
+const Middle = lazy(() => import('./Middle.tsx'));
 
 /** The job on the machine: how far it is, its stops in order, and the big button for a finished piece. */
 export function JobPanel({ jobs }: { jobs: Job[] }) {
@@ -89,7 +91,11 @@ function RunningJob({ job, onChange }: { job: Job; onChange: () => void }) {
           Another job …
         </button>
       </div>
-      {isMiddle && <Middle job={job} onDone={() => setIsMiddle(false)} />}
+      {isMiddle && (
+        <Suspense>
+          <Middle job={job} onDone={() => setIsMiddle(false)} />
+        </Suspense>
+      )}
     </section>
   );
 }

@@ -6,7 +6,7 @@ import type { Job } from '../../schemas/workshop.ts';
 import { useRun } from './useRun.ts';
 
 /** The piece stops in the middle, or is spoiled: how far it was, by the machine's own counter. */
-export function Middle({ job, onDone }: { job: Job; onDone: () => void }) {
+export default function Middle({ job, onDone }: { job: Job; onDone: () => void }) {
   const { view, actions } = useFrame();
   const { design, feed } = useRun();
   const rest = restOfPiece(design, view.events, job.id);

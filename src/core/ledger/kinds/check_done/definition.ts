@@ -13,7 +13,7 @@ export const definition = kindOfEntry({
       item: {
         type: 'string',
         pattern: '^[a-z-]{1,30}(:(\\d{1,2}(:\\d{1,2})?|[0-9a-f-]{36}))?$',
-        description: 'the name of an item of the Check list',
+        description: 'an item of the Check list',
       },
       says: text(1, 300),
       state: among(checkStates),
