@@ -4,7 +4,7 @@ import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type World } from '../tests/support/cases.ts';
 import { handPull, madePull, withoutSpeeds } from '../tests/support/pulls.ts';
 
-/** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and photos. */
+/** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and blocks. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
 
 /** Cases a world, and the first of their seeds: nothing may be tuned on those that are told. */

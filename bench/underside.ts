@@ -4,6 +4,7 @@ import { chance } from '../src/core/base/chance.ts';
 import type { Pixels } from '../src/core/artwork/pixels/pixels.ts';
 import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';
 import { photograph } from '../src/simulators/block-camera.ts';
+import { pixelsOf } from '../tests/support/pixels.ts';
 import { anyBlock, madeUnderside } from '../tests/support/underside.ts';
 import { drawnUnderside } from '../tests/support/underside-drawn.ts';
 
@@ -154,12 +155,7 @@ interface Told {
 if (folder) {
   const sums = none();
   for (const told of JSON.parse(readFileSync(`${folder}/truth.json`, 'utf8')) as Told[]) {
-    const { data, info } = await sharp(`${folder}/${told.file}`)
-      .rotate()
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    const pixels = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+    const pixels = await pixelsOf(sharp(`${folder}/${told.file}`).rotate());
     const columns = told.truth.map(({ share, readable, cornersPx }) => ({
       ...{ share, isReadable: readable },
       at: {

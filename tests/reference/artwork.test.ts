@@ -4,7 +4,7 @@ import { pictureChance } from '../support/picture-chance.ts';
 import { colourDifference, nearestThreads } from '../../src/core/artwork/pixels/colour.ts';
 import { readArtwork } from '../../src/core/artwork/read.ts';
 import { type Reading } from '../../src/core/artwork/reading.ts';
-import { drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
+import { decode, drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
 
 /** Pictures drawn from outlines and shapes of known size: the reader must find the sizes again. */
 const palette = [
@@ -230,17 +230,9 @@ describe('what cannot be read is said', () => {
     );
   });
   test('a clear ground is not sewn, and needs no white', async () => {
-    const { default: sharp } = await import('sharp');
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200"><rect x="50" y="50" width="300" height="100" fill="#fff"/></svg>';
-    const { data, info } = await sharp(Buffer.from(svg))
-      .ensureAlpha()
-      .raw()
-      .toBuffer({ resolveWithObject: true });
-    const reading = readArtwork(
-      { width: info.width, height: info.height, data: new Uint8ClampedArray(data) },
-      { widthMm: 60 },
-    );
+    const reading = readArtwork(await decode(Buffer.from(svg)), { widthMm: 60 });
     expect(reading.tones).toMatchObject([{ colour: '#ffffff', isGround: false }]);
     expect(reading.heightMm).toBeCloseTo(20, 0);
   });

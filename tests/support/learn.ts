@@ -5,7 +5,7 @@ import { addExposure, blockHours, noExposures } from '../../src/core/learn/expos
 import {
   ageBand,
   comparedJobs,
-  otherJobs,
+  others,
   partOfDay,
   speedBand,
   type FactorCell,
@@ -146,7 +146,7 @@ export function madeYear(seed: number, hidden: Hidden) {
       needle: needles.get(cell.needleEntry) ?? '',
       age: ageBand(cell.needleAge),
       cloth: clothOf.get(cell.jobId) ?? '',
-      job: jobLevel.get(cell.jobId) ?? otherJobs,
+      job: jobLevel.get(cell.jobId) ?? others,
       speed: speedBand(800),
       time: partOfDay(cell.block * blockHours),
       person: cell.operatorId,

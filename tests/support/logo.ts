@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
+import { pixelsOf } from './pixels.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 const require = createRequire(import.meta.url);
@@ -99,10 +100,7 @@ export async function drawLogo(asked: LogoAsked): Promise<{ file: Buffer; pixels
   };
 }
 
-export async function decode(file: Buffer): Promise<Pixels> {
-  const { data, info } = await sharp(file).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
-}
+export const decode = (file: Buffer): Promise<Pixels> => pixelsOf(sharp(file));
 
 /** Columns, a disc, a ring and a thin line, side by side from the left. */
 function smallShapes(top: number, widthMm: number): Shape[] {

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
@@ -141,11 +142,7 @@ async function render(drawing: Drawing): Promise<DrawnUnderside> {
   const blur = luck.between(0, 0.12 * px);
   if (blur > 0.3) image = image.blur(blur);
   const jpeg = await image.jpeg({ quality: 55 + Math.floor(luck.next() * 38) }).toBuffer();
-  const { data, info } = await sharp(jpeg)
-    .rotate(quarter)
-    .ensureAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true });
+  const pixels = await pixelsOf(sharp(jpeg).rotate(quarter));
   const turn = (angle * Math.PI) / 180;
   const placed = columns.map(({ x, y, ...column }) => {
     const [dx, dy] = [x - wide / 2, y - tall / 2];
@@ -162,6 +159,5 @@ async function render(drawing: Drawing): Promise<DrawnUnderside> {
             : [fx, fy];
     return { ...column, x: px2, y: py2, widePx: columnMm * px };
   });
-  const pixels = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
   return { pixels, columnMm, lengthMm, columns: placed };
 }

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import { threads } from '../../scripts/demo/world.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
@@ -93,8 +94,7 @@ export async function madeUnderside(made: UndersideMade): Promise<{ pixels: Pixe
   let image = sharp(raw, { raw: { width, height, channels: 3 } });
   if (blurPx >= 0.3) image = image.blur(blurPx);
   const jpeg = await image.jpeg({ quality }).toBuffer();
-  const { data, info } = await sharp(jpeg).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-  return { jpeg, pixels: { width: info.width, height: info.height, data: new Uint8ClampedArray(data) } };
+  return { jpeg, pixels: await pixelsOf(sharp(jpeg)) };
 }
 
 /** The demo's thread colours, white and black among them. */

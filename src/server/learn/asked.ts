@@ -2,6 +2,7 @@ import { garmentOf } from '../../core/garment/from-words.ts';
 import { cloths } from '../../core/garment/cloths.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { FindingsQuery } from '../../schemas/findings.ts';
+import type { Machine } from '../../schemas/workshop.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
@@ -10,6 +11,7 @@ import { caughtUp } from './catch-up.ts';
 
 /** What a question is asked of. */
 export interface Asked {
+  machine: Machine;
   machineId: string;
   from: string;
   to: string;
@@ -32,18 +34,23 @@ const waitMs = 10_000;
 
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
+/** Throws 422 for days the wrong way round, and for more than `most` of them, with what to do then. */
+export function checkDays(from: string, to: string, most: number, tooMany: string): void {
+  if (from > to)
+    throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
+  if (Date.parse(to) - Date.parse(from) > most * dayMs) throw invalid(tooMany);
+}
+
 /**
  * Reads what is asked, and brings the machine's sums up to the ledger first. Throws 404 for a machine that is not there, 422 for a time that ends before
  * it begins or is longer than ten years, 503 while a large ledger is being counted for the first time.
  */
 export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> {
-  const { id: machineId } = await machineById(id);
+  const machine = await machineById(id);
+  const machineId = machine.id;
   const to = query.to ?? dayOf(serverNow().getTime());
   const from = query.from ?? dayOf(Date.parse(to) - usualDays * dayMs);
-  if (from > to)
-    throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
-  if (Date.parse(to) - Date.parse(from) > mostDays * dayMs)
-    throw invalid('More than ten years cannot be looked at at once. Choose a later “from”.');
+  checkDays(from, to, mostDays, 'More than ten years cannot be looked at at once. Choose a later “from”.');
   if (!(await caughtUp(machineId, waitMs)))
     throw new ProblemError(
       503,
@@ -53,7 +60,7 @@ export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> 
   const clothOf = await clothsSewn(machineId, from, to);
   const { cloth } = query;
   return {
-    ...{ machineId, from, to, clothOf },
+    ...{ machine, machineId, from, to, clothOf },
     cloths: [...new Set(clothOf.values())].sort(),
     jobIds: cloth === undefined ? null : [...clothOf].flatMap(([job, its]) => (its === cloth ? [job] : [])),
   };

@@ -6,7 +6,6 @@ import type { CostLine } from '../../core/learn/answers/cost.ts';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
 import type { CostData } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
-import { machineById } from '../machine/machines.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { placeName } from '../../core/learn/answers/place-name.ts';
 import { needlesOf } from './needles.ts';
@@ -19,7 +18,7 @@ const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NU
 
 /** What stops took, by cause, place and job, with the needles changed in these days. */
 export async function costOf(asked: Asked): Promise<CostData> {
-  const { machineId, from, to, jobIds } = asked;
+  const { machine, machineId, from, to, jobIds } = asked;
   const by = <Row extends object>(columns: string) =>
     rows<Row & { stops: number; lostMs: number }>(
       database(),
@@ -27,8 +26,7 @@ export async function costOf(asked: Asked): Promise<CostData> {
        GROUP BY ${columns} ORDER BY "lostMs" DESC, ${columns}`,
       [machineId, from, to, jobIds],
     );
-  const [{ heads }, causes, places, jobs, [sewn], { lives }] = await Promise.all([
-    machineById(machineId),
+  const [causes, places, jobs, [sewn], { lives }] = await Promise.all([
     by<{ kind: EntryKind; fault: string }>('kind, fault'),
     by<{ head: number; position: number }>('head, position'),
     by<{ job_id: string }>('job_id'),
@@ -52,7 +50,9 @@ export async function costOf(asked: Asked): Promise<CostData> {
   return {
     ...told(asked),
     causes: causes.map((row) => line(causeName(row.kind, row.fault), row)),
-    places: places.map((row) => line(row.position > 0 ? placeName(row, heads) : 'the whole machine', row)),
+    places: places.map((row) =>
+      line(row.position > 0 ? placeName(row, machine.heads) : 'the whole machine', row),
+    ),
     jobs: jobs
       .slice(0, mostJobs)
       .map((row) => line(row.job_id === nobody ? 'no job' : (names.get(row.job_id) ?? 'a job'), row)),

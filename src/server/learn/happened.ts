@@ -1,10 +1,10 @@
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { HappenedData, HappenedQuery } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
-import { invalid } from '../http/problem.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 import { machineById } from '../machine/machines.ts';
+import { checkDays } from './asked.ts';
 
 /** Told at most: more cannot be looked through beside a chart. */
 const most = 60;
@@ -20,10 +20,7 @@ export async function happenedAt(
   { from, to, head, position }: HappenedQuery,
 ): Promise<HappenedData> {
   const { id: machineId } = await machineById(id);
-  if (from > to)
-    throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
-  if (Date.parse(to) - Date.parse(from) > mostDays * 86_400_000)
-    throw invalid('Two months are looked through at most. Set “from” to a later day.');
+  checkDays(from, to, mostDays, 'Two months are looked through at most. Set “from” to a later day.');
   const found = await rows<EventRow>(
     database(),
     `SELECT ${eventColumns} FROM event

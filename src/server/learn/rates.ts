@@ -1,7 +1,7 @@
 import {
   ageBand,
   comparedJobs,
-  otherJobs,
+  others,
   partOfDay,
   speedBand,
   type FactorCell,
@@ -11,7 +11,7 @@ import { needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import type { ChangedData, PairingData, PlacesData, WithData } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
 import { invalid } from '../http/problem.ts';
-import { machineById } from '../machine/machines.ts';
+import { zoneNamed } from '../base/zone.ts';
 import { clothOfJob, told, type Asked } from './asked.ts';
 
 /** The sums of the days and jobs asked for. */
@@ -64,12 +64,11 @@ interface CircumstanceRow {
  * clock tells the time of day. People are told apart only where the machine's profile allows it. Throws 422 for a zone that is not known.
  */
 export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithData> {
-  if (!isZone(zone))
+  if (!zoneNamed(zone))
     throw invalid(
       `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
     );
-  const { profile } = await machineById(asked.machineId);
-  const comparesPeople = profile.comparesPeople === true;
+  const comparesPeople = asked.machine.profile.comparesPeople === true;
   const found = await rows<CircumstanceRow>(
     database(),
     `SELECT each.*, t.name || ' ' || t.weight_no::float8 AS thread, j.name AS job, o.name AS person FROM (
@@ -96,7 +95,7 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
       needle: row.needle ? needleText(row.needle) : 'not on record',
       age: ageBand(row.age),
       cloth: clothOfJob(asked, row.job_id),
-      job: jobs.get(row.job_id) ?? otherJobs,
+      job: jobs.get(row.job_id) ?? others,
       speed: speedBand(row.speed ?? usual),
       time: partOfDay(row.hour),
       person: comparesPeople ? (row.person ?? 'nobody on record') : 'not asked',
@@ -117,14 +116,6 @@ function jobLevels(asked: Asked, found: readonly CircumstanceRow[]): ReadonlyMap
     jobs.set(id, { ...known, stitches: known.stitches + stitches });
   }
   return comparedJobs([...jobs.values()]);
-}
-
-function isZone(zone: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }).resolvedOptions().timeZone !== '';
-  } catch {
-    return false;
-  }
 }
 
 /** The speed at which most stitches were sewn. */

@@ -3,6 +3,7 @@ import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
 import type { FrameData, ScreenName } from '../../schemas/frame-data.ts';
 import { serverNow } from '../base/clock.ts';
+import { zoneNamed } from '../base/zone.ts';
 import { database, rows } from '../base/database.ts';
 import { feedNow } from '../feed/state.ts';
 import { headNow } from './head.ts';
@@ -20,12 +21,8 @@ import { workshop } from '../stores/workshop.ts';
 /** The device's time zone, as its last page told by cookie; the server's own before that. */
 export function zoneOf(cookies: AstroGlobal['cookies']): string {
   const asked = cookies.get('zone')?.value;
-  try {
-    if (asked) return new Intl.DateTimeFormat('en', { timeZone: asked }).resolvedOptions().timeZone;
-  } catch {
-    // Not a zone this server knows: its own then.
-  }
-  return Intl.DateTimeFormat().resolvedOptions().timeZone;
+  // One that this server does not know: its own then.
+  return (asked && zoneNamed(asked)) || Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 /** Midnight at the beginning of the day of `now` in `zone`. */

@@ -60,8 +60,8 @@ export const partOfDay = (hour: number): string => partsOfDay[Math.floor(hour / 
 
 /** Jobs told by name, at most: those that sewed most. */
 const mostJobs = 12;
-/** A job of which nothing more is told than its cloth. */
-export const otherJobs = 'others';
+/** The level of what is put together: sewn too little, or a job of which nothing more is told than its cloth. */
+export const others = 'others';
 
 /**
  * The names under which jobs are compared: of those that sewed most, each on a cloth on which another sewed too. (What is the only one on its

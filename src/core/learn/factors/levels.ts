@@ -1,4 +1,4 @@
-import { factorKeys, type Factor, type FactorCell } from './factors.ts';
+import { factorKeys, others, type Factor, type FactorCell } from './factors.ts';
 
 /** One level of one factor, with what was sewn and broke at it. */
 export interface Level {
@@ -10,7 +10,6 @@ export interface Level {
 
 /** A level of fewer stitches than this part of all is put with the others of its factor. */
 const rare = 0.002;
-const others = 'others';
 /** So much of one level's stitches were sewn at another: they went together. */
 const same = 0.95;
 

@@ -1,4 +1,5 @@
 import { median } from 'simple-statistics';
+import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 
 /** Rows of columns lie so much of a column's length apart. */
@@ -7,13 +8,10 @@ const rowsApart = 0.6;
 /** In reading order: row by row, from left to right; of columns that lie flat, from the top down. */
 export function inOrder(boxes: readonly Box[]): Box[] {
   if (boxes.length === 0) return [];
-  const angle = boxes[0]!.angle;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const axes = axesOf(boxes[0]!.angle);
   const long = median(boxes.map((box) => box.long));
-  const isFlat = Math.abs(cos) > Math.abs(sin);
-  const along = (box: Box) => box.x * cos + box.y * sin;
-  // Across, to the right of upright columns, downwards for flat ones.
-  const across = (box: Box) => (isFlat ? box.y * cos - box.x * sin : box.x * sin - box.y * cos);
+  const along = (box: Box) => inDirection(axes.along, box);
+  const across = (box: Box) => inDirection(axes.across, box);
   const rows: Box[][] = [];
   // Rows may lie at an angle: a column belongs to the row of the one beside it.
   for (const box of [...boxes].sort((a, b) => across(a) - across(b))) {
@@ -35,14 +33,13 @@ const leastMargin = 0.06;
 export function withMargins(boxes: readonly Box[]): { box: Box; margin: [number, number] }[] {
   return boxes.map((found) => {
     const box = { ...found, wide: ownWidth * found.wide };
-    const [cos, sin] = [Math.cos(box.angle), Math.sin(box.angle)];
-    const side = Math.abs(cos) > Math.abs(sin) ? 1 : -1;
+    const axes = axesOf(box.angle);
     const margin: [number, number] = [mostMargin, mostMargin];
     for (const other of boxes) {
       if (other === found) continue;
-      const [dx, dy] = [other.x - box.x, other.y - box.y];
-      if (Math.abs(dx * cos + dy * sin) > 0.9 * box.long) continue;
-      const across = (side * (dy * cos - dx * sin)) / box.wide;
+      const away = { x: other.x - box.x, y: other.y - box.y };
+      if (Math.abs(inDirection(axes.along, away)) > 0.9 * box.long) continue;
+      const across = inDirection(axes.across, away) / box.wide;
       const free = (Math.abs(across) - 0.5 - (0.5 * ownWidth * other.wide) / box.wide) / 2;
       const at = across > 0 ? 1 : 0;
       margin[at] = Math.min(margin[at], Math.max(leastMargin, free));

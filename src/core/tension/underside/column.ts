@@ -15,8 +15,6 @@ export interface Sketch {
   sides: number;
   /** The colour most unlike the top's within, the median of the rows. */
   inner: Colour;
-  /** Grain of the cloth and of the top thread: what is less than this is no difference. */
-  grain: number;
 }
 
 /** A column's widths by row, as parts of its width. */
@@ -50,10 +48,6 @@ function cellsOf(strip: Strip, from: number, to: number): Colour[] {
   return cells;
 }
 
-/** How far cells lie from their median: 1.48 times the median distance. */
-const grainOf = (cells: readonly Colour[], colour: Colour) =>
-  cells.length === 0 ? 0 : 1.48 * median(cells.map((cell) => difference(cell, colour)));
-
 /**
  * A first look: where a column begins and ends against its cloth, and its colours. `shadowPart`: what is less than this part of the furthest that colours go
  * is taken for the shadow beside the column.
@@ -72,11 +66,8 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   const from = edgeFrom(profile, left, first, shadowPart);
   const to = steps - edgeFrom([...profile].reverse(), right, steps - first - wide, shadowPart);
   const own = to - from;
-  const sideCells = [
-    cellsOf(strip, from + 0.045 * own, from + 0.1 * own),
-    cellsOf(strip, to - 0.1 * own, to - 0.045 * own),
-  ] as const;
-  const [one, other] = [middle(sideCells[0]), middle(sideCells[1])];
+  const one = middle(cellsOf(strip, from + 0.045 * own, from + 0.1 * own));
+  const other = middle(cellsOf(strip, to - 0.1 * own, to - 0.045 * own));
   const top = colourOf((plane) => (one[plane] + other[plane]) / 2);
   const inner: Colour[] = [];
   for (let row = 0; row < strip.rows; row++) {
@@ -90,11 +81,6 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   }
   return {
     ...{ from, to, left, right, top, sides: difference(one, other), inner: middle(inner) },
-    grain: Math.max(
-      grainOf(leftCells, left),
-      grainOf(rightCells, right),
-      grainOf([...sideCells[0], ...sideCells[1]], top),
-    ),
   };
 }
 

@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
+import { pixelsOf } from '../../../../tests/support/pixels.ts';
 import { anyBlock, madeUnderside, type UndersideMade } from '../../../../tests/support/underside.ts';
 import { readUnderside } from './read.ts';
 
@@ -81,12 +82,7 @@ describe('reading the underside from a photo', () => {
     async (turn) => {
       const shares = [0.2, 0.35, 0.5];
       const { jpeg } = await madeUnderside(five(shares));
-      const { data, info } = await sharp(jpeg)
-        .rotate(turn)
-        .ensureAlpha()
-        .raw()
-        .toBuffer({ resolveWithObject: true });
-      const pixels = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+      const pixels = await pixelsOf(sharp(jpeg).rotate(turn));
       const read = readUnderside(pixels, { count: 3, columnMm: 10 }).map(({ share }) => share!);
       // Turned to the right the first column lies on top, turned to the left the last.
       const wanted = turn === 90 ? shares : [...shares].reverse();

@@ -5,7 +5,7 @@ import { inOrder, withMargins, withUnseen } from './arrange.ts';
 import { boxesIn, type Box } from './boxes.ts';
 import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { colourOf, difference, planesOf, type Colour } from './planes.ts';
-import { placeIn, stripOf, trimmed, type Strip } from './strip.ts';
+import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
 
 export interface UndersideAsked {
@@ -110,6 +110,10 @@ const columnsDiffer = (seen: number, said: number) =>
     `${seen === 1 ? '1 column is' : `${seen} columns are`} seen on this picture, ${said} ${said === 1 ? 'was' : 'were'} said. Set the number of columns to what is on the picture, or take it again with all of them on it, on cloth that their threads stand out from.`,
   );
 
+const twoColours =
+  'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.';
+const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
+
 interface Look {
   box: Box;
   strip: Strip;
@@ -126,9 +130,10 @@ function columnOf(
     left: readonly [number, number],
     right: readonly [number, number],
   ): [number, number][] => {
+    const placeAt = placesIn(box);
     const across = (step: number) => (step - strip.first) / strip.wide;
     const place = (step: number, along: number): [number, number] => {
-      const [x, y] = placeIn(box, across(step), along);
+      const [x, y] = placeAt(across(step), along);
       return [x * back, y * back];
     };
     // Edges are known from the first row to the last: the ends lie a little beyond.
@@ -148,25 +153,18 @@ function columnOf(
   });
   if (!isSeen)
     return unread('its thread is too like the cloth to be seen. Sew the block on cloth of another colour.');
-  if (box.isCut && strip.data.some(Number.isNaN) && isSideCut(strip, sketch))
+  if (box.isCut && isSideCut(strip, sketch))
     return unread('it is cut off at the rim of the picture. Take it again with the whole block on it.');
   if (strip.clipped > mostClipped)
     return unread('it is too bright to tell its threads. Take it again with less light.');
   if (!bobbin)
     return unread('no bobbin thread can be told from the top threads. Sew the block with another bobbin.');
-  if (sketch.sides > mostSides)
-    return unread(
-      'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.',
-    );
-  if (difference(sketch.top, bobbin) < leastContrast)
-    return unread('its thread is too like the bobbin’s. Sew the block with another bobbin.');
+  if (sketch.sides > mostSides) return unread(twoColours);
+  if (difference(sketch.top, bobbin) < leastContrast) return unread(likeBobbin);
   if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
     return unread('its thread is too like the cloth. Sew the block on cloth of another colour.');
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
-  if (read.sides > mostApart)
-    return unread(
-      'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.',
-    );
+  if (read.sides > mostApart) return unread(twoColours);
   const wide = (box.wide / strip.wide) * (mean(read.outer.right) - mean(read.outer.left));
   const error = errorOf(read, sketch, wide);
   if (1.96 * error > refusedFrom) return unread(doubtText(read, wide));
@@ -209,7 +207,7 @@ const isSideCut = (strip: Strip, { from, to }: Sketch) =>
 
 const doubtText = ({ contrast }: ColumnRead, wide: number) =>
   contrast < sureContrast
-    ? 'its thread is too like the bobbin’s. Sew the block with another bobbin.'
+    ? likeBobbin
     : wide < 40
       ? 'it is too small on this picture. Go nearer, so that the block fills it.'
       : 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';

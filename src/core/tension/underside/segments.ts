@@ -18,7 +18,7 @@ export interface RowEdges {
 
 /** A cell further from its colour than this, squared, is something else (a pen mark, lint): it counts no more than this. */
 const mostOff = 0.04;
-/** What it takes off for a column to be a hundredth wider or narrower than was said, squared and so on. */
+/** How firmly a row is held to the column's width: what a row of twice that width costs, in parts of a row of which nothing fits. */
 const widthHeld = 0.06;
 
 const squared = (a: Colour, b: Colour) => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2 + (a[2] - b[2]) ** 2;
@@ -29,9 +29,8 @@ const squared = (a: Colour, b: Colour) => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 
  */
 export function cutRow(strip: Strip, row: number, colours: RowColours, wide: number): RowEdges {
   const { steps } = strip;
-  const parts = [colours.left, colours.top, colours.bobbin, colours.top, colours.right];
   // Cost of the first n cells if all were of one part.
-  const sums = parts.map((part) => {
+  const costOf = (part: Colour) => {
     const sum = new Float64Array(steps + 1);
     for (let step = 0; step < steps; step++) {
       const cell = cellOf(strip, row, step);
@@ -39,26 +38,27 @@ export function cutRow(strip: Strip, row: number, colours: RowColours, wide: num
       sum[step + 1] = sum[step]! + (cell[0] === cell[0] ? Math.min(mostOff, squared(cell, part)) : 0);
     }
     return sum;
-  });
-  // Best cut of the three inner parts between an outer left and an outer right edge is found from the middle outwards.
+  };
+  const [left, top] = [costOf(colours.left), costOf(colours.top)];
+  const [bobbin, right] = [costOf(colours.bobbin), costOf(colours.right)];
   let best = { cost: Infinity, edges: [0, 0, 0, 0] as [number, number, number, number] };
   const widths = { least: Math.max(4, Math.floor(0.8 * wide)), most: Math.ceil(1.2 * wide) };
-  // For each right edge the best place of the last cut between bobbin and top, given where the stripe begins, is the least of a running difference.
+  // For each left edge all right edges in one go: the best cuts between them are the least of running differences.
   for (let a = 0; a + widths.least <= steps; a++) {
-    const outer = sums[0]![a]!;
+    const outer = left[a]!;
     if (outer > best.cost) break;
     // Over b and c: cost(b, c) = top[b] − top[a] + bobbin[c] − bobbin[b] + top[d] − top[c].
     let [lowB, atB] = [Infinity, a];
     let [lowC, bAt, cAt] = [Infinity, a, a];
     const lastD = Math.min(steps, a + widths.most);
     for (let d = a; d <= lastD; d++) {
-      const begin = sums[1]![d]! - sums[2]![d]!;
+      const begin = top[d]! - bobbin[d]!;
       if (begin < lowB) [lowB, atB] = [begin, d];
-      const end = lowB + sums[2]![d]! - sums[1]![d]!;
+      const end = lowB + bobbin[d]! - top[d]!;
       if (end < lowC) [lowC, bAt, cAt] = [end, atB, d];
       if (d - a < widths.least) continue;
       const held = widthHeld * mostOff * wide * ((d - a) / wide - 1) ** 2;
-      const cost = outer - sums[1]![a]! + lowC + sums[1]![d]! + (sums[4]![steps]! - sums[4]![d]!) + held;
+      const cost = outer - top[a]! + lowC + top[d]! + (right[steps]! - right[d]!) + held;
       if (cost < best.cost) best = { cost, edges: [a, bAt, cAt, d] };
     }
   }

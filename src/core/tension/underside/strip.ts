@@ -1,4 +1,5 @@
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import { axesOf } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Colour } from './planes.ts';
 
@@ -23,14 +24,13 @@ export const trimmed = 0.07;
 /** As bright as the camera can tell, and darker than it can. */
 const clippedAt = 253;
 
-/** Where a place of a box lies in the picture: `across` 0 to 1 from its left to its right edge, `along` 0 to 1 down it. */
-export function placeIn(box: Box, across: number, along: number): [number, number] {
-  const [cos, sin] = [Math.cos(box.angle), Math.sin(box.angle)];
-  const isFlat = Math.abs(cos) > Math.abs(sin);
-  // Across: to the right of an upright column, downwards for one that lies flat.
-  const side = isFlat ? 1 : -1;
-  const [a, b] = [(along - 0.5) * box.long, side * (across - 0.5) * box.wide];
-  return [box.x + a * cos - b * sin, box.y + a * sin + b * cos];
+/** Where places of a box lie in the picture: `across` 0 to 1 from its left to its right edge, `along` 0 to 1 down it. */
+export function placesIn(box: Box): (across: number, along: number) => [x: number, y: number] {
+  const axes = axesOf(box.angle);
+  return (across, along) => {
+    const [a, b] = [(along - 0.5) * box.long, (across - 0.5) * box.wide];
+    return [box.x + a * axes.along[0] + b * axes.across[0], box.y + a * axes.along[1] + b * axes.across[1]];
+  };
 }
 
 /** Samples a box with `margin` of its width on each side. Each cell is the mean of some points in it. */
@@ -42,14 +42,14 @@ export function stripOf(picture: Pixels, box: Box, margin: readonly [number, num
   // As many points along a row as it has pixels, eight at most; two across where a step is wider than a pixel.
   const along = Math.min(8, Math.max(1, Math.round(((1 - 2 * trimmed) * box.long) / rowsOfStrip)));
   const across = box.wide / stepsOfColumn > 1.2 ? 2 : 1;
+  const placeAt = placesIn(box);
   let [clipped, all] = [0, 0];
   for (let row = 0; row < rowsOfStrip; row++)
     for (let step = 0; step < steps; step++) {
       let [r, g, b, count] = [0, 0, 0, 0];
       for (let i = 0; i < along; i++)
         for (let j = 0; j < across; j++) {
-          const [x, y] = placeIn(
-            box,
+          const [x, y] = placeAt(
             (step - first + (j + 0.5) / across) / stepsOfColumn,
             trimmed + ((row + (i + 0.5) / along) / rowsOfStrip) * (1 - 2 * trimmed),
           );
