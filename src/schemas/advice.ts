@@ -265,11 +265,14 @@ export const artworkAnswer = object({
       widthMm: number,
       heightMm: number,
       strokeMm: number,
+      thinnestMm: number,
+      /** Of strokes, nineteen of twenty. */
+      plusMinusMm: number,
       widestMm: number,
       letters: {
         oneOf: [
           { type: 'null' },
-          object({ heightMm: number, smallestMm: number, tiltDegrees: number, count }),
+          object({ heightMm: number, plusMinusMm: number, smallestMm: number, tiltDegrees: number, count }),
         ],
       },
       stitches: count,
@@ -282,6 +285,8 @@ export const artworkAnswer = object({
   heightMm: number,
   pxPerMm: number,
   rimPx: number,
+  /** What else may be the ground: to be asked again with `ground`. */
+  doubt: { type: ['string', 'null'] },
   warnings: {
     type: 'array',
     items: object({

@@ -1,10 +1,14 @@
 import { checkPicture } from '../core/artwork/read.ts';
+import { otherKind, pictureKind } from '../core/artwork/pixels/picture-kind.ts';
 import { pictureSize } from '../core/artwork/pixels/picture-size.ts';
 import { Refusal } from '../core/base/refusal.ts';
 
 /** A picture file's pixels, in a worker. Throws a Refusal for one that is damaged, too large or too small. */
 export async function decode(file: File, widthMm: number): Promise<ImageData> {
-  const size = pictureSize(new Uint8Array(await file.slice(0, 1 << 20).arrayBuffer()));
+  const head = new Uint8Array(await file.slice(0, 1 << 20).arrayBuffer());
+  const kind = pictureKind(head);
+  if (kind?.way) throw otherKind(kind.name, kind.way);
+  const size = pictureSize(head);
   if (!size) throw damaged();
   checkPicture(size.width, size.height, widthMm);
   const bitmap = await createImageBitmap(file).catch(() => {
@@ -20,5 +24,5 @@ export async function decode(file: File, widthMm: number): Promise<ImageData> {
 const damaged = () =>
   new Refusal(
     'PictureUnreadable',
-    'This picture cannot be read: the file may be damaged, or be of another kind. Save it again as PNG, JPEG or SVG and drop it again.',
+    'This picture cannot be read: the file may be damaged, or be of another kind. Save it again as PNG, JPEG, WebP or SVG and drop it again.',
   );

@@ -116,9 +116,10 @@ function readingOf(seed: number) {
       ...{ id: index + 1, tone: 1 + Math.floor(luck.next() * 3), kind },
       ...{ leftMm: 0, topMm: 0, widthMm: luck.between(2, 90), heightMm: luck.between(1, 40) },
       ...{ areaMm2: luck.between(1, 900) + 0.123, strokeMm, widestMm: strokeMm * 1.5 },
+      ...{ thinnestMm: strokeMm, plusMinusMm: 0.1 },
       letters:
         kind === 'lettering'
-          ? { heightMm: luck.between(10, 140) / 10, smallestMm: 1, tiltDegrees: 0, count: 5 }
+          ? { heightMm: luck.between(10, 140) / 10, plusMinusMm: 0.1, smallestMm: 1, tiltDegrees: 0, count: 5 }
           : null,
       ...{
         stitches: luck.between(5, 4000),

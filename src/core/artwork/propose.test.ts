@@ -30,6 +30,8 @@ const region = (id: number, change: Partial<Region>): Region => ({
   widthMm: 40,
   heightMm: 10,
   strokeMm: 10,
+  thinnestMm: change.strokeMm ?? 10,
+  plusMinusMm: 0.1,
   widestMm: 10,
   letters: null,
   stitches: 250,
@@ -37,7 +39,7 @@ const region = (id: number, change: Partial<Region>): Region => ({
   counted: { rows: 250, ends: 0, underlay: 0, ties: 0 },
   ...change,
 });
-const letters = (heightMm: number) => ({ heightMm, smallestMm: heightMm, tiltDegrees: 0, count: 6 });
+const letters = (heightMm: number) => ({ heightMm, plusMinusMm: 0.1, smallestMm: heightMm, tiltDegrees: 0, count: 6 });
 const tones = [
   { colour: '#ffffff', share: 0, isGround: true },
   { colour: '#12509a', share: 0.7, isGround: false },
@@ -50,6 +52,13 @@ describe('from a reading to colour stops', () => {
   const fill = region(1, {});
   const small = region(2, { kind: 'lettering', letters: letters(4), strokeMm: 0.5, stitches: 120 });
   const tall = region(3, { kind: 'lettering', letters: letters(12), strokeMm: 1.5, stitches: 300 });
+
+  test('a needle is chosen for what is thinnest in lettering: its hairlines, not its stems', () => {
+    const serif = region(4, { kind: 'lettering', letters: letters(6), strokeMm: 1.2, thinnestMm: 0.3, stitches: 200 });
+    expect(propose([serif])[0]!.elements[0]!.part.strokeMm).toBe(0.3);
+    // Put right by hand to a fill, its whole width counts.
+    expect(propose([serif], new Map([[4, 'fill']]))[0]!.elements[0]!.part.strokeMm).toBe(1.2);
+  }); // prettier-ignore
 
   test('one logo often needs both weights: small letters in 60 wt, the fill of the same colour in 40 wt', () => {
     const stops = propose([fill, small]);

@@ -121,7 +121,8 @@ function partOf(region: Region, element: ElementKind): ProposedPart {
         ? region.stitches
         : estimateStitches(element, { ...region, pieces: region.letters?.count ?? 1 }).stitches,
     ...(letterMm !== null && { letterMm: measured(letterMm, 0.5, 400) }),
-    strokeMm: measured(region.strokeMm, 0.05, 400),
+    // What a needle must sew: a serif face's hairlines, not its stems.
+    strokeMm: measured(element === 'lettering' ? region.thinnestMm : region.strokeMm, 0.05, 400),
     widestMm: measured(region.widestMm, 0.05, 400),
     areaMm2: measured(region.areaMm2, 0, 1_000_000),
   };

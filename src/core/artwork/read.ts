@@ -1,13 +1,14 @@
 import { Refusal } from '../base/refusal.ts';
-import { kindOfShape } from './forms/classify.ts';
-import { hexOf, type Rgb } from './pixels/colour.ts';
+import { hexOf, roundRgb } from './pixels/colour.ts';
+import { clearTone, groundOf } from './forms/ground.ts';
 import { clearLabel, labelPixels } from './pixels/labels.ts';
-import { findLines, type TextLine } from './forms/lines.ts';
+import { regionsOf, speckMm2 } from './forms/regions.ts';
 import { findTones } from './pixels/palette.ts';
+import { absorbSlivers } from './forms/slivers.ts';
 import { splitParts, type Part } from './forms/parts.ts';
+import { natureOf } from './pixels/nature.ts';
 import { flatten, toWorking, type Pixels } from './pixels/pixels.ts';
-import { estimateStitches } from './stitch-estimate.ts';
-import type { Reading, Region } from './reading.ts';
+import type { Reading, Region, ToneFound } from './reading.ts';
 import { warningsOf } from './warnings.ts';
 import { distancesToOthers } from './forms/widths.ts';
 
@@ -41,8 +42,17 @@ export function checkPicture(width: number, height: number, widthMm: number): vo
   }
 }
 
-/** Specks below this, in mm², are dirt; by themselves, that is: the dot on an i may be smaller. */
-const speckMm2 = { letter: 0.04, alone: 0.4 } as const;
+/** A width between two edges is off by so much in one case of twenty, px of the picture, the more the wider its rims. Fitted on made-up logos. */
+const edgePx = { sharp: 0.35, ofRim: 0.12 } as const;
+
+const photograph = () =>
+  new Refusal(
+    'PictureNotALogo',
+    'This picture is a photograph. Ask the customer for the artwork itself: a drawing in plain colours, as SVG or PNG.',
+  );
+
+/** What lies behind a clear picture. */
+const white = [255, 255, 255] as const;
 
 /**
  * Reads a logo's picture: its thread colours, its parts, their kinds and sizes. Deterministic; the pixels of
@@ -67,14 +77,20 @@ export function readArtwork(
     throw new Refusal('PictureEmpty', 'Nothing is drawn on this picture. Check that it is the right one.');
   progress(0.35, 'giving every pixel its colour');
   const rgbs = tones.map((tone) => tone.rgb);
+  const nature = natureOf(source, sourceClear, rgbs);
+  if (nature === 'photograph') throw photograph();
   const { labels, rimPx } = labelPixels(working, rgbs, clear);
   const { width, height } = working;
-  const ground = groundOf(labels, width, height, rgbs, options.ground ?? 'find');
-  const isGround = (label: number) => label === ground || label === clearLabel;
   progress(0.5, 'measuring widths');
   const distances = distancesToOthers(labels, width, height);
+  const { ground, doubt } = groundOf(labels, width, height, distances, rgbs, options.ground ?? 'find');
+  const isGround = (label: number) => label === ground || label === clearLabel;
   progress(0.7, 'finding the parts');
-  const { parts, of } = splitParts(labels, width, height, distances, isGround, 9);
+  let { parts, of } = splitParts(labels, width, height, distances, isGround, 9);
+  const groundAs = { label: ground === clearTone ? clearLabel : ground, rgb: rgbs[ground] ?? white };
+  if (absorbSlivers({ parts, of }, labels, width, height, working, rgbs, groundAs, { rimPx, scale: working.scale })) {
+    ({ parts, of } = splitParts(labels, width, height, distancesToOthers(labels, width, height), isGround, 9));
+  }
   const box = boxOf(parts);
   if (!box)
     throw new Refusal(
@@ -84,13 +100,11 @@ export function readArtwork(
   const pxPerMm = (box.right - box.left + 1) / options.widthMm;
   const counted = parts.filter((part) => part.area >= speckMm2.letter * pxPerMm ** 2);
   if (counted.length > 5000) {
-    throw new Refusal(
-      'PictureNotALogo',
-      'This looks like a photograph: it has thousands of parts. Use a drawing with plain colours.',
-    );
+    throw photograph();
   }
   progress(0.85, 'telling lettering from the rest');
-  const { regions, regionOf } = regionsOf(counted, rgbs.length, pxPerMm, box);
+  const edgeMm = (edgePx.sharp + edgePx.ofRim * rimPx) / (pxPerMm / working.scale);
+  const { regions, regionOf } = regionsOf(counted, { of, width, height }, { pxPerMm, edgeMm }, box);
   const map = new Uint16Array(of.length);
   for (let pixel = 0; pixel < of.length; pixel++) map[pixel] = regionOf[of[pixel]!] ?? 0;
   const design = regions.reduce((sum, region) => sum + region.areaMm2, 0);
@@ -101,48 +115,28 @@ export function readArtwork(
   );
   const heightMm = (box.bottom - box.top + 1) / pxPerMm;
   const reading: Reading = {
-    tones: rgbs.map((rgb, tone) => ({
-      colour: hexOf(roundRgb(rgb)),
-      share: shares[tone]!,
-      isGround: tone === ground,
-    })),
-    regions,
+    ...inUse(
+      rgbs.map((rgb, tone) => ({ colour: hexOf(roundRgb(rgb)), share: shares[tone]!, isGround: tone === ground })),
+      regions,
+    ),
     widthMm: options.widthMm,
     heightMm,
     pxPerMm,
     rimPx,
+    doubt: doubt === null ? null : doubt === clearTone ? 'none' : hexOf(roundRgb(rgbs[doubt]!)),
     warnings: [],
     map: { width, height, of: map },
     box,
   };
-  reading.warnings = warningsOf(reading, working.scale);
+  reading.warnings = warningsOf(reading, working.scale, nature === 'gradient');
   progress(1, 'done');
   return reading;
 }
 
-const roundRgb = (rgb: Rgb): Rgb => [Math.round(rgb[0]), Math.round(rgb[1]), Math.round(rgb[2])];
-
-/** The tone that holds most of the picture's rim is the ground, unless the rim is clear or the operator said. */
-function groundOf(
-  labels: Uint8Array,
-  width: number,
-  height: number,
-  rgbs: readonly Rgb[],
-  asked: string,
-): number {
-  if (asked === 'none') return -1;
-  if (asked !== 'find') return rgbs.findIndex((rgb) => hexOf(roundRgb(rgb)) === asked);
-  const counts = new Uint32Array(256);
-  for (let x = 0; x < width; x++) {
-    counts[labels[x]!]!++;
-    counts[labels[(height - 1) * width + x]!]!++;
-  }
-  for (let y = 0; y < height; y++) {
-    counts[labels[y * width]!]!++;
-    counts[labels[y * width + width - 1]!]!++;
-  }
-  const best = counts.indexOf(Math.max(...counts));
-  return best === clearLabel ? -1 : best;
+/** Without the tones of which nothing was left. */
+function inUse(tones: readonly ToneFound[], regions: readonly Region[]): Pick<Reading, 'tones' | 'regions'> {
+  const kept = tones.filter((tone) => tone.share > 0 || tone.isGround);
+  return { tones: kept, regions: regions.map((region) => ({ ...region, tone: kept.indexOf(tones[region.tone]!) })) };
 }
 
 function boxOf(parts: readonly Part[]): Reading['box'] | null {
@@ -155,92 +149,5 @@ function boxOf(parts: readonly Part[]): Reading['box'] | null {
     top: Math.min(...real.map((part) => part.top)),
     right: Math.max(...real.map((part) => part.right)),
     bottom: Math.max(...real.map((part) => part.bottom)),
-  };
-}
-
-/** Lines of lettering and single parts as regions; which region each part belongs to, by part id. */
-function regionsOf(parts: readonly Part[], toneCount: number, pxPerMm: number, box: Reading['box']) {
-  const lines: TextLine[] = [];
-  for (let tone = 0; tone < toneCount; tone++)
-    lines.push(
-      ...findLines(
-        parts.filter((part) => part.tone === tone),
-        pxPerMm,
-      ),
-    );
-  const inLine = new Map(lines.flatMap((line) => line.parts.map((part) => [part.id, line] as const)));
-  const groups: { parts: Part[]; line: TextLine | null }[] = [
-    ...lines.map((line) => ({ parts: withDots(line, parts, inLine), line })),
-    ...parts
-      .filter((part) => !inLine.has(part.id) && part.area >= speckMm2.alone * pxPerMm ** 2)
-      .map((part) => ({ parts: [part], line: null })),
-  ];
-  groups.sort((a, b) => areaOf(b.parts) - areaOf(a.parts));
-  const regionOf: number[] = [];
-  const regions = groups.map(({ parts: mine, line }, index): Region => {
-    for (const part of mine) regionOf[part.id] = index + 1;
-    return regionFrom(index + 1, mine, line, pxPerMm, box);
-  });
-  return { regions, regionOf };
-}
-
-const areaOf = (parts: readonly Part[]) => parts.reduce((sum, part) => sum + part.area, 0);
-
-/** Dots and accents belong to the line they stand over: marks them as taken. */
-function withDots(line: TextLine, all: readonly Part[], inLine: Map<number, TextLine>): Part[] {
-  const left = Math.min(...line.parts.map((part) => part.left));
-  const right = Math.max(...line.parts.map((part) => part.right));
-  const top = Math.min(...line.parts.map((part) => part.top));
-  const bottom = Math.max(...line.parts.map((part) => part.bottom));
-  const reach = 0.5 * line.heightPx;
-  const dots = all.filter(
-    (part) =>
-      part.tone === line.parts[0]!.tone &&
-      !inLine.has(part.id) &&
-      Math.max(part.right - part.left, part.bottom - part.top) < 0.6 * line.heightPx &&
-      part.left >= left - reach &&
-      part.right <= right + reach &&
-      part.top >= top - reach &&
-      part.bottom <= bottom + reach,
-  );
-  for (const dot of dots) inLine.set(dot.id, line);
-  return [...line.parts, ...dots];
-}
-
-function regionFrom(
-  id: number,
-  parts: readonly Part[],
-  line: TextLine | null,
-  pxPerMm: number,
-  box: Reading['box'],
-): Region {
-  const left = Math.min(...parts.map((part) => part.left));
-  const top = Math.min(...parts.map((part) => part.top));
-  const right = Math.max(...parts.map((part) => part.right));
-  const bottom = Math.max(...parts.map((part) => part.bottom));
-  const areaMm2 = areaOf(parts) / pxPerMm ** 2;
-  const strokeMm = (line?.strokePx ?? parts[0]!.strokePx) / pxPerMm;
-  const widestMm = Math.max(...parts.map((part) => part.widestPx)) / pxPerMm;
-  const kind = line ? 'lettering' : kindOfShape({ strokeMm, widestMm, areaMm2 });
-  const widthMm = (right - left + 1) / pxPerMm;
-  const heightMm = (bottom - top + 1) / pxPerMm;
-  return {
-    id,
-    tone: parts[0]!.tone,
-    kind,
-    areaMm2,
-    leftMm: (left - box.left) / pxPerMm,
-    topMm: (top - box.top) / pxPerMm,
-    widthMm,
-    heightMm,
-    strokeMm,
-    widestMm,
-    letters: line && {
-      heightMm: line.heightPx / pxPerMm,
-      smallestMm: line.smallestPx / pxPerMm,
-      tiltDegrees: (-line.angle * 180) / Math.PI,
-      count: line.parts.length,
-    },
-    ...estimateStitches(kind, { areaMm2, strokeMm, widthMm, heightMm, pieces: parts.length }),
   };
 }

@@ -2,7 +2,7 @@ import type { ElementKind } from '../element/elements.ts';
 import type { Counted } from './stitch-estimate.ts';
 
 export interface Warning {
-  kind: 'blurred' | 'coarse' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
+  kind: 'blurred' | 'coarse' | 'gradient' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
   says: string;
   /** The region it is about, or null: the whole picture. */
   region: number | null;
@@ -26,10 +26,22 @@ export interface Region {
   topMm: number;
   widthMm: number;
   heightMm: number;
+  /** Of lettering its stems; of the rest the median along its middles. */
   strokeMm: number;
+  /** Width of its thinnest strokes, as a serif face's hairlines: what a needle must sew. */
+  thinnestMm: number;
+  /** Nineteen strokes of twenty are within so much, from the pixels that the picture has for it. */
+  plusMinusMm: number;
   widestMm: number;
   /** Of lettering: height of the capitals, of the smallest letters, tilt in degrees, how many letters. */
-  letters: { heightMm: number; smallestMm: number; tiltDegrees: number; count: number } | null;
+  letters: {
+    heightMm: number;
+    /** Of the height, nineteen of twenty. */
+    plusMinusMm: number;
+    smallestMm: number;
+    tiltDegrees: number;
+    count: number;
+  } | null;
   /** As estimated, and of what. */
   stitches: number;
   lengthMm: number;
@@ -44,6 +56,8 @@ export interface Reading {
   pxPerMm: number;
   /** Mean width of the rims between colours, px of the picture: about 1 is sharp. */
   rimPx: number;
+  /** What else may be the ground, as asked for by `ground`: a tone's colour or 'none'. Null: nothing else is likely. */
+  doubt: string | null;
   warnings: Warning[];
   /** Which region each pixel belongs to (0: none), at working size, for showing and picking. */
   map: { width: number; height: number; of: Uint16Array };

@@ -4,7 +4,7 @@ import { warningsOf } from './warnings.ts';
 
 const region = (more: Partial<Region> = {}): Region => ({
   ...{ id: 1, tone: 1, kind: 'satin', areaMm2: 20, leftMm: 0, topMm: 0, widthMm: 10, heightMm: 3 },
-  ...{ strokeMm: 2, widestMm: 3, letters: null, stitches: 300, lengthMm: 3 },
+  ...{ strokeMm: 2, thinnestMm: 2, plusMinusMm: 0.1, widestMm: 3, letters: null, stitches: 300, lengthMm: 3 },
   counted: { rows: 300, ends: 0, underlay: 0, ties: 0 },
   ...more,
 });
@@ -19,19 +19,28 @@ const kinds = (more: Partial<Reading>, scale = 1) =>
 
 describe('what to know before believing a reading', () => {
   test('a clear picture of a usual logo needs no warning', () => expect(kinds({})).toEqual([]));
-  test('rims wider than a third of the thinnest part are a blur; a small picture is coarse', () => {
-    expect(kinds({ rimPx: 12, regions: [region({ strokeMm: 1 })] })).toEqual(['blurred']);
-    expect(kinds({ pxPerMm: 3 })).toEqual(['coarse']);
+  test('rims wider than a third of the thinnest part are a blur', () =>
+    expect(kinds({ rimPx: 12, regions: [region({ strokeMm: 1 })] })).toEqual(['blurred']));
+  test('strokes too few pixels wide are told with the picture to ask for', () => {
+    const fine = region({ id: 3, strokeMm: 0.6, plusMinusMm: 0.2 });
+    const [said] = warningsOf(reading({ pxPerMm: 3, regions: [region(), fine] }), 1);
+    expect(said).toMatchObject({ kind: 'coarse', region: 3 });
+    // 75 mm with six pixels to 0.6 mm: 750, in hundreds.
+    expect(said!.says).toContain('0.6 mm are only 1.8 pixels wide');
+    expect(said!.says).toContain('at least 800 pixels wide');
     // Reduced for reading: what counts is the picture itself.
-    expect(kinds({ pxPerMm: 3 }, 0.5)).toEqual([]);
+    expect(warningsOf(reading({ pxPerMm: 3, regions: [fine] }), 0.5)[0]!.says).toContain('3.6 pixels');
+    expect(kinds({ regions: [region({ strokeMm: 0.8, plusMinusMm: 0.2 })] })).toEqual([]);
   });
+  test('colours that run into each other are told', () =>
+    expect(warningsOf(reading(), 1, true).map((warning) => warning.kind)).toEqual(['gradient']));
   test('a shirt’s front takes about 75 mm (common practice, no published source): above 100 mm it is said', () => {
     expect(kinds({ widthMm: 100 })).toEqual([]);
     expect(kinds({ widthMm: 101 })).toEqual(['large']);
   });
   test('letters under 2.5 mm are too small for any thread (common practice, no published source)', () => {
     const letters = (smallestMm: number) => [
-      region({ kind: 'lettering', letters: { heightMm: smallestMm, smallestMm, tiltDegrees: 0, count: 5 } }),
+      region({ kind: 'lettering', letters: { heightMm: smallestMm, plusMinusMm: 0.1, smallestMm, tiltDegrees: 0, count: 5 } }),
     ];
     expect(kinds({ regions: letters(2.5) })).toEqual([]);
     const [said] = warningsOf(reading({ regions: letters(2.1) }), 1);

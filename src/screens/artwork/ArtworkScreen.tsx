@@ -5,6 +5,7 @@ import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Overruling } from '../../schemas/advice.ts';
 import { AboutDesign } from './AboutDesign.tsx';
 import { DropPicture } from './DropPicture.tsx';
+import { GroundAsked } from './GroundAsked.tsx';
 import { MeasuredPanel } from './MeasuredPanel.tsx';
 import { PictureView } from './PictureView.tsx';
 import { RegionPanel } from './RegionPanel.tsx';
@@ -78,6 +79,7 @@ function Artwork({ overrulings, own }: ArtworkProps) {
           <DropPicture again={Boolean(url)} onTake={take} />
           {reading && url && (
             <>
+              <GroundAsked reading={reading} url={url} onGround={(colour) => file && read(file, colour)} />
               {reading.warnings.slice(0, 6).map((warning) => (
                 <Warned key={warning.says} {...warning} onShow={setShown} />
               ))}

@@ -21,14 +21,14 @@ export function DropPicture({ again, onTake }: { again: boolean; onTake: (file: 
       <span>
         <b>{again ? 'Drop another picture' : 'Drop the logo here'}</b> or choose a file
         <span className="quiet block text-sm">
-          SVG, PNG or JPEG, or a stitch list as CSV. It stays on this device; only the job you make of it is
+          SVG, PNG, JPEG, WebP or AVIF, or a stitch list as CSV. It stays on this device; only the job you make of it is
           sent.
         </span>
       </span>
       <input
         type="file"
         className="sr-only"
-        accept="image/png,image/jpeg,image/svg+xml,.svg,.csv,text/csv"
+        accept="image/*,.svg,.csv,text/csv"
         aria-label="Picture of the logo"
         onChange={(change) => {
           const file = change.target.files?.[0];

@@ -14,6 +14,16 @@ interface RegionPanelProps {
 
 export const mmText = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
 
+/** A length with its ±, to the place that the ± reaches. */
+const about = (value: number, plusMinus: number) => {
+  const places = plusMinus < 0.1 ? 2 : 1;
+  return `${value.toFixed(places)} ± ${Math.max(plusMinus, 0.01).toFixed(places)} mm`;
+};
+
+/** Hairlines are told where they are plainly thinner than the stems. */
+const thinnestText = ({ strokeMm, thinnestMm }: Region) =>
+  thinnestMm < 0.75 * strokeMm ? `, thinnest ${mmText(thinnestMm)}` : '';
+
 /** One region's measures, and its kind to be put right. Also reached without a pointer, one after the other. */
 export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: RegionPanelProps) {
   const { regions } = reading;
@@ -48,8 +58,8 @@ export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: 
         <>
           <p className="figures mt-1">
             {picked.letters
-              ? `${picked.letters.count} letters, ${mmText(picked.letters.heightMm)} high (smallest ${mmText(picked.letters.smallestMm)}), strokes ${mmText(picked.strokeMm)}`
-              : `${mmText(picked.widthMm)} × ${mmText(picked.heightMm)}, strokes ${mmText(picked.strokeMm)}, widest ${mmText(picked.widestMm)}`}
+              ? `${picked.letters.count} letters, ${about(picked.letters.heightMm, picked.letters.plusMinusMm)} high (smallest ${mmText(picked.letters.smallestMm)}), stems ${about(picked.strokeMm, picked.plusMinusMm)}${thinnestText(picked)}`
+              : `${mmText(picked.widthMm)} × ${mmText(picked.heightMm)}, strokes ${about(picked.strokeMm, picked.plusMinusMm)}, widest ${mmText(picked.widestMm)}`}
             {Math.abs(picked.letters?.tiltDegrees ?? 0) > 1 &&
               `, tilted ${Math.round(picked.letters!.tiltDegrees)}°`}
             {` · about ${whole(picked.stitches * factor)} st`}

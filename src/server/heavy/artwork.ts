@@ -5,7 +5,7 @@ import { readLimited } from '../http/endpoint.ts';
 import { ProblemError } from '../http/problem.ts';
 import { checkRoom, inProcess, type ProcessLimits } from './heavy-work.ts';
 
-const types = ['image/png', 'image/jpeg', 'image/svg+xml'] as const;
+const types = ['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/svg+xml'] as const;
 type PictureType = (typeof types)[number];
 const mostBytes = 30_000_000;
 /** The largest picture that is accepted takes a few seconds and 600 MB (docs/benchmarks.md). */

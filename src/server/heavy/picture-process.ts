@@ -1,6 +1,7 @@
 import { omit } from '../../core/base/omit.ts';
 import sharp from 'sharp';
 import { checkPicture, pictureLimits, readArtwork } from '../../core/artwork/read.ts';
+import { otherKind, pictureKind } from '../../core/artwork/pixels/picture-kind.ts';
 import { checkSvg, embeddedPictures, svgAspect } from '../../core/artwork/pixels/svg.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import { readUnderside } from '../../core/tension/underside/read.ts';
@@ -26,10 +27,13 @@ async function decode({ type, bytes, ...task }: PictureTask) {
     checkSvg(text);
     await checkEmbedded(text);
     const wide = (svgAspect(text) ?? 1) >= 1;
-    image = sharp(buffer, { density: 300, limitInputPixels }).resize(
-      wide ? { width: svgSide } : { height: svgSide },
-    );
+    // As many dots to the inch as make the longer side as long as is read: a drawing 4,000 units wide is no larger than one of 40.
+    const { width, height } = await sizeOf(buffer);
+    const density = Math.min(2400, Math.max(1, (72 * svgSide) / Math.max(1, width, height)));
+    image = sharp(buffer, { density, limitInputPixels }).resize(wide ? { width: svgSide } : { height: svgSide });
   } else {
+    const kind = pictureKind(buffer);
+    if (kind?.way) throw otherKind(kind.name, kind.way);
     const { width, height } = await sizeOf(buffer);
     checkPicture(width, height, task.does === 'artwork' ? task.options.widthMm : usualWidthMm);
   }

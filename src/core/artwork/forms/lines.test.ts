@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { findLines } from './lines.ts';
-import { splitParts, type Part } from './parts.ts';
+import { splitParts } from './parts.ts';
 import { distancesToOthers } from './widths.ts';
 
 const [width, height] = [400, 200];
@@ -8,10 +8,16 @@ const [width, height] = [400, 200];
 const pxPerMm = 10;
 
 /** Draws with a pen `thick` px wide along lines, and splits what is drawn. */
+/** What a pen drew, as findLines takes it. */
+function drawn(...asked: Parameters<typeof draw>) {
+  const { parts, of } = draw(...asked);
+  return findLines(parts, of, width, pxPerMm);
+}
+
 function draw(
   strokes: readonly (readonly [x0: number, y0: number, x1: number, y1: number])[],
   thick = 6,
-): Part[] {
+): ReturnType<typeof splitParts> {
   const labels = new Uint8Array(width * height);
   for (const [x0, y0, x1, y1] of strokes) {
     const steps = Math.ceil(Math.hypot(x1 - x0, y1 - y0)) * 2 || 1;
@@ -30,7 +36,7 @@ function draw(
     distancesToOthers(labels, width, height),
     (label) => label === 0,
     4,
-  ).parts;
+  );
 }
 
 type Stroke = readonly [number, number, number, number];
@@ -79,37 +85,50 @@ const turned = (strokes: readonly Stroke[], degrees: number): Stroke[] => {
 
 describe('letters that stand on one line', () => {
   test('are found together, with the height of the capitals', () => {
-    const [line, ...rest] = findLines(draw(word(['L', 'E', 'T', 'E'], 60, 60, 40)), pxPerMm);
+    const [line, ...rest] = drawn(word(['L', 'E', 'T', 'E'], 60, 60, 40));
     expect(rest).toEqual([]);
     expect(line!.parts).toHaveLength(4);
     expect(Math.abs(line!.heightPx - 46)).toBeLessThanOrEqual(2);
     expect(Math.abs(line!.angle)).toBeLessThan(0.02);
   });
   test.each([-15, -8, 8, 15])('are found tilted by %d°, and measured upright', (degrees) => {
-    const [line] = findLines(draw(turned(word(['L', 'E', 'T', 'E', 'L'], 100, 80, 40), degrees)), pxPerMm);
+    const [line] = drawn(turned(word(['L', 'E', 'T', 'E', 'L'], 100, 80, 40), degrees));
     expect(line!.parts).toHaveLength(5);
     expect((line!.angle * 180) / Math.PI).toBeCloseTo(degrees, -0.5);
     expect(Math.abs(line!.heightPx - 46)).toBeLessThanOrEqual(4);
   });
   test('what hangs below the line does not make it taller', () => {
-    const [line] = findLines(draw(word(['T', 'o', 'g', 'E', 'o'], 60, 60, 40)), pxPerMm);
+    const [line] = drawn(word(['T', 'o', 'g', 'E', 'o'], 60, 60, 40));
     expect(line!.parts).toHaveLength(5);
     expect(Math.abs(line!.heightPx - 46)).toBeLessThanOrEqual(3);
     // The smallest letter: the x-height.
     expect(line!.smallestPx).toBeLessThan(0.85 * line!.heightPx);
   });
   test('of different sizes stand on two lines', () => {
-    const lines = findLines(
-      draw([...word(['L', 'E', 'T'], 40, 20, 60), ...word(['E', 'L', 'E', 'T'], 40, 130, 20)], 5),
-      pxPerMm,
-    );
+    const lines = drawn([...word(['L', 'E', 'T'], 40, 20, 60), ...word(['E', 'L', 'E', 'T'], 40, 130, 20)], 5);
     expect(lines.map((line) => line.parts.length).sort()).toEqual([3, 4]);
   });
+  test('on an arch and in a bowl are one line, as high as they are across the curve', () => {
+    for (const isArch of [true, false]) {
+      const onCurve = ['L', 'E', 'T', 'E', 'L', 'E', 'T'].flatMap((shape, index) => {
+        const turn = (index - 3) * 0.22 * (isArch ? 1 : -1);
+        const middle = 170;
+        const upright = letter(shape as 'L', 194 + (isArch ? 0 : 0), isArch ? 40 : 132, 26);
+        return upright.map(([x0, y0, x1, y1]): Stroke => {
+          const centre = isArch ? 40 + middle : 158 - middle;
+          const spin = (x: number, y: number) => [200 + (x - 200) * Math.cos(turn) - (y - centre) * Math.sin(turn), centre + (x - 200) * Math.sin(turn) + (y - centre) * Math.cos(turn)] as const;
+          return [...spin(x0, y0), ...spin(x1, y1)];
+        });
+      }); // prettier-ignore
+      const lines = drawn(onCurve, 5);
+      expect(lines).toHaveLength(1);
+      expect(lines[0]!.course.is).toBe('bent');
+      expect(lines[0]!.parts).toHaveLength(7);
+      expect(Math.abs(lines[0]!.heightPx - 31)).toBeLessThanOrEqual(2);
+    }
+  });
   test('far apart are two words’ lines', () => {
-    const lines = findLines(
-      draw([...word(['L', 'E'], 20, 60, 30), ...word(['T', 'L'], 250, 60, 30)]),
-      pxPerMm,
-    );
+    const lines = drawn([...word(['L', 'E'], 20, 60, 30), ...word(['T', 'L'], 250, 60, 30)]);
     expect(lines).toHaveLength(2);
   });
 });
@@ -117,30 +136,23 @@ describe('letters that stand on one line', () => {
 describe('what is no lettering', () => {
   test('bars side by side', () =>
     expect(
-      findLines(
-        draw(
+      drawn(
           [40, 70, 100, 130].map((x): Stroke => [x, 40, x, 120]),
           10,
         ),
-        pxPerMm,
-      ),
     ).toEqual([]));
   test('tilted bars side by side', () =>
     expect(
-      findLines(
-        draw(
+      drawn(
           [60, 100, 140].map((x): Stroke => [x, 120, x + 20, 40]),
           10,
         ),
-        pxPerMm,
-      ),
     ).toEqual([]));
-  test('a rule', () => expect(findLines(draw([[20, 100, 380, 100]]), pxPerMm)).toEqual([]));
-  test('a single sign', () => expect(findLines(draw(letter('E', 100, 60, 50)), pxPerMm)).toEqual([]));
+  test('a rule', () => expect(drawn([[20, 100, 380, 100]])).toEqual([]));
+  test('a single sign', () => expect(drawn(letter('E', 100, 60, 50))).toEqual([]));
   test('specks', () =>
     expect(
-      findLines(
-        draw(
+      drawn(
           [
             [50, 50, 51, 50],
             [60, 50, 61, 50],
@@ -148,7 +160,5 @@ describe('what is no lettering', () => {
           ],
           2,
         ),
-        pxPerMm,
-      ),
     ).toEqual([]));
 });

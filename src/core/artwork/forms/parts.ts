@@ -10,9 +10,11 @@ export interface Part {
   bottom: number;
   /** Typical width of its strokes: the median along their middles. */
   strokePx: number;
+  /** Width of its stems: hairlines between them count for little. */
+  stemPx: number;
   /** Widest place. */
   widestPx: number;
-  /** Narrowest tenth along the middles. */
+  /** Width of its thinnest strokes, as hairlines between stems: a tenth of its level middles are narrower. */
   narrowPx: number;
   /** Left and right end of each of its rows from `top` on, for turning it: x0, x1, x0, x1 … */
   rows: Int32Array;
@@ -55,6 +57,7 @@ export function splitParts(
         right: x,
         bottom: y,
         strokePx: 0,
+        stemPx: 0,
         widestPx: 0,
         narrowPx: 0,
         rows: new Int32Array(0),
@@ -118,6 +121,7 @@ function measure(
   distances: Float32Array,
 ): void {
   const middles: number[][] = parts.map(() => []);
+  const isMiddleAt = new Uint8Array(width * height);
   for (const part of parts) {
     part.rows = new Int32Array((part.bottom - part.top + 1) * 2);
     for (let row = 0; row < part.rows.length; row += 2) {
@@ -140,9 +144,12 @@ function measure(
         (x === width - 1 || d >= distances[pixel + 1]!) &&
         (y === 0 || d >= distances[pixel - width]!) &&
         (y === height - 1 || d >= distances[pixel + width]!);
-      if (isMiddle) middles[part.id - 1]!.push(d);
+      if (!isMiddle) continue;
+      middles[part.id - 1]!.push(d);
+      isMiddleAt[pixel] = 1;
     }
   }
+  const level = levelMiddles(parts, of, width, height, distances, isMiddleAt);
   for (const part of parts) {
     const sorted = Float32Array.from(middles[part.id - 1]!).sort();
     // From centre to the centre of the first other pixel, both ways: one px too much when the width is odd, none
@@ -152,6 +159,49 @@ function measure(
     // The middle of a compact part is a point; its corners would make up most of the "middles".
     const compact = part.area < 2.5 * part.widestPx ** 2;
     part.strokePx = compact ? part.widestPx : wide(sorted[Math.floor(sorted.length / 2)] ?? 0.5);
-    part.narrowPx = wide(sorted[Math.floor(sorted.length / 10)] ?? 0.5);
+    part.stemPx = compact ? part.widestPx : wide(byWidth(sorted, 0.5));
+    const strokes = Float32Array.from(level[part.id - 1]!).sort();
+    const thinnest = strokes[Math.floor(strokes.length / 10)];
+    part.narrowPx = compact || thinnest === undefined ? part.stemPx : Math.min(part.stemPx, wide(thinnest));
   }
+}
+
+/** From one middle to the next a stroke's width changes by less, px; towards a corner it runs out to nothing. */
+const levelWithin = 0.3;
+
+/** The middles of strokes that keep their width, by part. */
+function levelMiddles(
+  parts: readonly Part[],
+  of: Uint32Array,
+  width: number,
+  height: number,
+  distances: Float32Array,
+  isMiddleAt: Uint8Array,
+): number[][] {
+  const found: number[][] = parts.map(() => []);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      const pixel = y * width + x;
+      if (!isMiddleAt[pixel]) continue;
+      let level = 0;
+      for (let dy = -width; dy <= width; dy += width)
+        for (let dx = -1; dx <= 1; dx++) {
+          const there = pixel + dy + dx;
+          if (there !== pixel && isMiddleAt[there] && Math.abs(distances[there]! - distances[pixel]!) < levelWithin) level++;
+        }
+      if (level >= 2) found[of[pixel]! - 1]!.push(distances[pixel]!);
+    }
+  }
+  return found;
+}
+
+/** The value at a share of sorted ones, each counting as much as it is large. */
+function byWidth(sorted: Float32Array, share: number): number {
+  const total = sorted.reduce((sum, value) => sum + value, 0);
+  let below = 0;
+  for (const value of sorted) {
+    below += value;
+    if (below >= share * total) return value;
+  }
+  return 0.5;
 }

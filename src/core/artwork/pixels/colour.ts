@@ -20,6 +20,9 @@ export function hexOf(rgb: Rgb): string {
   return formatHex(culoriOf(rgb));
 }
 
+/** To whole numbers, as colours are written. */
+export const roundRgb = (rgb: Rgb): Rgb => [Math.round(rgb[0]), Math.round(rgb[1]), Math.round(rgb[2])];
+
 /** Reads "#rrggbb". */
 export function rgbOf(hex: string): Rgb {
   const value = parseInt(hex.slice(1), 16);
@@ -28,16 +31,17 @@ export function rgbOf(hex: string): Rgb {
 
 /** Euclidean distance in RGB, 0 to 442: where pictures are mixed, not how far colours look apart. */
 export const distance = (rgb: Rgb, r: number, g: number, b: number) =>
-  Math.hypot(rgb[0] - r, rgb[1] - g, rgb[2] - b);
+  // Not Math.hypot: it guards against overflow, and this is asked for every pixel.
+  Math.sqrt((rgb[0] - r) ** 2 + (rgb[1] - g) ** 2 + (rgb[2] - b) ** 2);
 
 /** Distance of a colour from the straight line of mixtures between two others, in RGB, where pictures are mixed. */
 export function distanceFromMixture(colour: Rgb, one: Rgb, other: Rgb): number {
-  const line = [other[0] - one[0], other[1] - one[1], other[2] - one[2]];
-  const from = [colour[0] - one[0], colour[1] - one[1], colour[2] - one[2]];
-  const length = line[0]! ** 2 + line[1]! ** 2 + line[2]! ** 2;
-  const along = length === 0 ? 0 : (from[0]! * line[0]! + from[1]! * line[1]! + from[2]! * line[2]!) / length;
+  const [x, y, z] = [other[0] - one[0], other[1] - one[1], other[2] - one[2]];
+  const [u, v, w] = [colour[0] - one[0], colour[1] - one[1], colour[2] - one[2]];
+  const length = x * x + y * y + z * z;
+  const along = length === 0 ? 0 : (u * x + v * y + w * z) / length;
   const share = Math.min(1, Math.max(0, along));
-  return Math.hypot(...from.map((value, index) => value - share * line[index]!));
+  return Math.sqrt((u - share * x) ** 2 + (v - share * y) ** 2 + (w - share * z) ** 2);
 }
 
 /** The articles whose colour comes nearest, nearest first, with the difference (CIEDE2000). */

@@ -46,6 +46,7 @@ export function labelPixels(picture: Working, tones: readonly Rgb[], clear: Uint
     }
   }
   settleSlopes(picture, tones, labels, slope, 3 * step + 3);
+  evenRim(labels, width, height, step);
   const edges = countEdges(labels, width, height);
   return { width, height, labels, rimPx: edges === 0 ? 0 : rims / edges / scale };
 }
@@ -128,6 +129,19 @@ function settleSlopes(
     }
   }
   labels.set(settled);
+}
+
+/** The outermost pixels of a picture are mixed with what is not there: they are as what lies next to them. */
+function evenRim(labels: Uint8Array, width: number, height: number, step: number): void {
+  const last = { x: width - 1 - step, y: height - 1 - step };
+  for (let y = 0; y < height; y++) {
+    const isEdgeRow = y < step || y > last.y;
+    for (let x = 0; x < width; x++) {
+      if (!isEdgeRow && x === step) x = last.x + 1;
+      const from = Math.min(last.y, Math.max(step, y)) * width + Math.min(last.x, Math.max(step, x));
+      labels[y * width + x] = labels[from]!;
+    }
+  }
 }
 
 function countEdges(labels: Uint8Array, width: number, height: number): number {

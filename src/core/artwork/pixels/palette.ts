@@ -1,4 +1,5 @@
 import { colourDifference, distance, distanceFromMixture, type Rgb } from './colour.ts';
+import { coresBeside } from './cores.ts';
 import { nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
 
@@ -28,7 +29,7 @@ const mean = ({ sum, count }: Cluster): Rgb => [sum[0] / count, sum[1] / count, 
 /**
  * The colours a picture was drawn with, most frequent first. Anti-aliased rims and JPEG noise are not colours:
  * what is flat counts first; what is neither near a found colour nor a mixture of two is added (thin lines have
- * no flat inside); what is a mixture and nowhere wider than a rim is dropped.
+ * no flat inside); what is a mixture and nowhere wider than a rim is dropped; small flat spots of another colour are added.
  */
 export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   const flat = flatBins(picture, clear);
@@ -36,6 +37,7 @@ export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   const clusters = merge(flat.bins, least);
   addThinOnes(picture, clear, clusters, Math.max(8, picture.width * picture.height * 0.0001));
   dropRims(picture, clear, clusters);
+  for (const [r, g, b] of coresBeside(picture, clear, clusters.map(mean))) clusters.push({ sum: [r, g, b], count: 1 });
   const total = clusters.reduce((sum, cluster) => sum + cluster.count, 0);
   return clusters
     .sort((a, b) => b.count - a.count)

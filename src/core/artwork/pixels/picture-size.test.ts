@@ -11,11 +11,15 @@ describe('a picture’s size from its first bytes, as an image library writes th
     [640, 480],
     [4080, 3],
     [3, 4080],
-  ])('%i × %i as PNG and JPEG', async (width, height) => {
+  ])('%i × %i as PNG, JPEG, WebP and AVIF', async (width, height) => {
     for (const file of [
       await drawn(width, height).png().toBuffer(),
       await drawn(width, height).jpeg().toBuffer(),
       await drawn(width, height).jpeg({ progressive: true }).toBuffer(),
+      await drawn(width, height).webp().toBuffer(),
+      await drawn(width, height).webp({ lossless: true }).toBuffer(),
+      await drawn(width, height).ensureAlpha(0.5).webp().toBuffer(),
+      await drawn(width, height).avif({ effort: 0 }).toBuffer(),
     ])
       expect(pictureSize(new Uint8Array(file))).toEqual({ width, height });
   });
@@ -29,7 +33,8 @@ describe('a picture’s size from its first bytes, as an image library writes th
   test('other files, cut files and empty ones have none', async () => {
     const png = await drawn(9, 9).png().toBuffer();
     const jpeg = await drawn(9, 9).jpeg().toBuffer();
-    expect(pictureSize(new Uint8Array(await drawn(9, 9).webp().toBuffer()))).toBeNull();
+    expect(pictureSize(new Uint8Array(await drawn(9, 9).gif().toBuffer()))).toBeNull();
+    expect(pictureSize(new Uint8Array(await drawn(9, 9).webp().toBuffer()).subarray(0, 20))).toBeNull();
     expect(pictureSize(new Uint8Array(png.subarray(0, 20)))).toBeNull();
     expect(pictureSize(new Uint8Array(jpeg.subarray(0, 30)))).toBeNull();
     expect(pictureSize(new Uint8Array(0))).toBeNull();

@@ -18,9 +18,35 @@ export interface Working extends Pixels {
 
 /** Brings a picture to working size: larger ones by averaging areas, smaller ones by linear interpolation. */
 export function toWorking(picture: Pixels): Working {
+  const premultiplied = premultiply(picture);
+  return premultiplied ? unmultiply(scaled(premultiplied)) : scaled(picture);
+}
+
+/** Each colour times its opacity, so that what is clear does not tint what lies beside it; null where nothing is clear. */
+function premultiply({ width, height, data }: Pixels): Pixels | null {
+  let out: Uint8ClampedArray | null = null;
+  for (let at = 0; at < data.length; at += 4) {
+    const alpha = data[at + 3]!;
+    if (alpha === 255) continue;
+    out ??= new Uint8ClampedArray(data);
+    for (let k = 0; k < 3; k++) out[at + k] = (data[at + k]! * alpha) / 255;
+  }
+  return out && { width, height, data: out };
+}
+
+function unmultiply(picture: Working): Working {
+  const { data } = picture;
+  for (let at = 0; at < data.length; at += 4) {
+    const alpha = data[at + 3]!;
+    if (alpha > 0 && alpha < 255) for (let k = 0; k < 3; k++) data[at + k] = (data[at + k]! * 255) / alpha;
+  }
+  return picture;
+}
+
+function scaled(picture: Pixels): Working {
   const long = Math.max(picture.width, picture.height);
   if (long >= 2 * mostSide) {
-    const half = toWorking(halve(picture));
+    const half = scaled(halve(picture));
     return { ...half, scale: half.width / picture.width };
   }
   if (long > mostSide) return shrink(picture, mostSide / long);

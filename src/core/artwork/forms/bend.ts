@@ -1,0 +1,194 @@
+import { median } from 'simple-statistics';
+import type { Letter } from './letters.ts';
+
+/**
+ * How far a letter reaches across its line's direction: `low` below, `high` above, growing downwards; `along`: where its middle
+ * lies on the line. Working px.
+ */
+export interface Reach {
+  low: number;
+  high: number;
+  along: number;
+}
+
+/** A line's course: straight at a tilt (radians, rising to the right negative), or on a circle. */
+export type Course = { is: 'straight'; angle: number } | Bent;
+interface Bent {
+  is: 'bent';
+  x: number;
+  y: number;
+  radius: number;
+  isArch: boolean;
+}
+
+/** A foot or head this far from the line, in heights, is a descender's or a small letter's. */
+const outlierFrom = 0.2;
+
+/** Letters on a line lie on a circle only from so many on, and where it bends by so much of their height. */
+const bentFrom = { letters: 5, ofHeight: 0.3 } as const;
+
+/** A letter's reach across a course. */
+export function reachOf(letter: Letter, course: Course): Reach {
+  return course.is === 'straight' ? acrossLine(letter, course.angle) : acrossCircle(letter, course);
+}
+
+function acrossLine(letter: Letter, angle: number): Reach {
+  const sin = Math.sin(angle);
+  const cos = Math.cos(angle);
+  let low = -Infinity;
+  let high = Infinity;
+  for (let row = 0; row < letter.rows.length; row += 2) {
+    if (letter.rows[row]! > letter.rows[row + 1]!) continue;
+    const y = letter.top + row / 2;
+    const left = -letter.rows[row]! * sin;
+    const right = -(letter.rows[row + 1]! + 1) * sin;
+    low = Math.max(low, Math.max(left, right) + (y + 1) * cos);
+    high = Math.min(high, Math.min(left, right) + y * cos);
+  }
+  const along = ((letter.left + letter.right + 1) / 2) * cos + ((letter.top + letter.bottom + 1) / 2) * sin;
+  return { low, high, along };
+}
+
+/** How high and wide a letter is in a frame at a tilt, working px. */
+export function extentAt(letter: Letter, angle: number): { high: number; wide: number } {
+  const across = acrossLine(letter, angle);
+  const along = acrossLine(letter, angle - Math.PI / 2);
+  return { high: across.low - across.high, wide: along.low - along.high };
+}
+
+/** On an arch the feet lie nearest to the centre, on a bowl farthest. */
+function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
+  let nearest = Infinity;
+  let farthest = 0;
+  for (let row = 0; row < letter.rows.length; row += 2) {
+    const [x0, x1] = [letter.rows[row]!, letter.rows[row + 1]! + 1];
+    if (x0 >= x1) continue;
+    const dy = letter.top + row / 2 + 0.5 - y;
+    const inner = x < x0 ? x0 - x : x > x1 ? x - x1 : 0;
+    nearest = Math.min(nearest, Math.hypot(inner, dy));
+    farthest = Math.max(farthest, Math.hypot(Math.max(Math.abs(x0 - x), Math.abs(x1 - x)), dy));
+  }
+  const turn = Math.atan2((letter.left + letter.right + 1) / 2 - x, isArch ? y - (letter.top + letter.bottom) / 2 : (letter.top + letter.bottom) / 2 - y);
+  const along = radius * turn;
+  return isArch
+    ? { low: radius - nearest, high: radius - farthest, along }
+    : { low: farthest - radius, high: nearest - radius, along };
+}
+
+/** How uneven feet, and less strictly heads, are on a course: the mean distance from the middle one, px. */
+export function unevenness(letters: readonly Letter[], course: Course): number {
+  const reaches = letters.map((letter) => reachOf(letter, course));
+  const most = outlierFrom * median(reaches.map(({ low, high }) => low - high));
+  return around(reaches.map(({ low }) => low), most) + 0.35 * around(reaches.map(({ high }) => high), most); // prettier-ignore
+}
+
+/** The mean distance from the middle one, none counted as more than `most`: a descender is no tilt. */
+function around(values: readonly number[], most: number): number {
+  const middle = median([...values]);
+  return values.reduce((sum, value) => sum + Math.min(most, Math.abs(value - middle)), 0) / values.length;
+}
+
+/** The course on which the letters stand most level. */
+export function courseOf(letters: readonly Letter[]): Course {
+  const straight: Course = { is: 'straight', angle: tiltOf([letters]) };
+
+  if (letters.length < bentFrom.letters || letters.some(({ isSlice }) => isSlice)) return straight;
+  const bent = circleOf(letters);
+  if (!bent) return straight;
+  const level = unevenness(letters, straight);
+  return unevenness(letters, bent) < 0.6 * level && level > 1 ? bent : straight;
+}
+
+/** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
+export function tiltOf(lines: readonly (readonly Letter[])[]): number {
+  const highs = lines.map((letters) => median(letters.map(({ top, bottom }) => bottom - top + 1)));
+  let best = 0;
+  let least = Infinity;
+  for (const [from, to, step] of [
+    [-20, 20, 2],
+    [-2, 2, 0.5],
+    [-0.5, 0.5, 0.125],
+  ] as const) {
+    const centre = best;
+    for (let degrees = from; degrees <= to; degrees += step) {
+      const angle = centre + (degrees * Math.PI) / 180;
+      let total = 0.002;
+      lines.forEach((letters, index) => {
+        total += (letters.length * unevenness(letters, { is: 'straight', angle })) / highs[index]!;
+      });
+      // Of equally level tilts the upright one: two letters alone could lean either way.
+      total *= 1 + 0.1 * Math.abs(angle);
+      if (total < least) {
+        least = total;
+        best = angle;
+      }
+    }
+  }
+  return best;
+}
+
+/**
+ * The circle on which the letters stand: through their middles by least squares (Kåsa 1976), then moved until feet and heads are most
+ * level. Null: they lie straight.
+ */
+function circleOf(letters: readonly Letter[]): (Bent) | null {
+  const xs = letters.map(({ left, right }) => (left + right + 1) / 2);
+  const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
+  const fitted = kasa(xs, ys);
+  if (!fitted) return null;
+  const high = median(letters.map(({ top, bottom }) => bottom - top + 1));
+  const chord = Math.hypot(xs.at(-1)! - xs[0]!, ys.at(-1)! - ys[0]!);
+  const rise = fitted.radius - Math.sqrt(Math.max(0, fitted.radius ** 2 - (chord / 2) ** 2));
+  if (rise < bentFrom.ofHeight * high || fitted.radius > 20 * chord) return null;
+  const isArch = fitted.y > median(ys);
+  let best: Bent = { is: 'bent', ...fitted, isArch };
+  let least = unevenness(letters, best);
+  for (let step = 0.5 * high; step > 0.05; step /= 2) {
+    for (let round = 0; round < 6; round++) {
+      let moved = false;
+      for (const [dx, dy] of [
+        [step, 0],
+        [-step, 0],
+        [0, step],
+        [0, -step],
+      ] as const) {
+        const tried: Bent = {
+          ...{ is: 'bent', isArch, x: best.x + dx, y: best.y + dy },
+          radius: best.radius + (isArch ? dy : -dy),
+        };
+        if (tried.radius < high) continue;
+        const cost = unevenness(letters, tried);
+        if (cost < least) {
+          [best, least, moved] = [tried, cost, true];
+        }
+      }
+      if (!moved) break;
+    }
+  }
+  return best;
+}
+
+function kasa(xs: readonly number[], ys: readonly number[]): { x: number; y: number; radius: number } | null {
+  const n = xs.length;
+  const mx = xs.reduce((sum, x) => sum + x, 0) / n;
+  const my = ys.reduce((sum, y) => sum + y, 0) / n;
+  let [uu, uv, vv, uuu, vvv, uvv, vuu] = [0, 0, 0, 0, 0, 0, 0];
+  for (let k = 0; k < n; k++) {
+    const u = xs[k]! - mx;
+    const v = ys[k]! - my;
+    uu += u * u;
+    uv += u * v;
+    vv += v * v;
+    uuu += u ** 3;
+    vvv += v ** 3;
+    uvv += u * v * v;
+    vuu += v * u * u;
+  }
+  const det = uu * vv - uv * uv;
+  if (Math.abs(det) < 1e-6 * (uu + vv) ** 2) return null;
+  const a = (uuu + uvv) / 2;
+  const b = (vvv + vuu) / 2;
+  const x = (a * vv - b * uv) / det;
+  const y = (b * uu - a * uv) / det;
+  return { x: mx + x, y: my + y, radius: Math.sqrt(x * x + y * y + (uu + vv) / n) };
+}

@@ -1,0 +1,49 @@
+import { describe, expect, test } from 'vitest';
+import type { Rgb } from '../pixels/colour.ts';
+import { clearLabel } from '../pixels/labels.ts';
+import { clearTone, groundOf } from './ground.ts';
+import { distancesToOthers } from './widths.ts';
+
+const [white, red, blue]: Rgb[] = [
+  [255, 255, 255],
+  [200, 20, 40],
+  [20, 60, 160],
+];
+const [width, height] = [120, 100];
+type Box = readonly [left: number, top: number, right: number, bottom: number, label: number];
+
+/** Boxes laid over one another, right and bottom not included; what is not ground is told by its index. */
+function ground(boxes: readonly Box[], asked = 'find', rgbs: readonly Rgb[] = [white!, red!, blue!]) {
+  const labels = new Uint8Array(width * height);
+  for (const [left, top, right, bottom, label] of boxes)
+    for (let y = top; y < bottom; y++) labels.fill(label, y * width + left, y * width + right);
+  return groundOf(labels, width, height, distancesToOthers(labels, width, height), rgbs, asked);
+}
+const all = (label: number): Box => [0, 0, width, height, label];
+
+describe('what is not sewn', () => {
+  test('what the picture is on: the rim', () =>
+    expect(ground([all(0), [30, 30, 80, 70, 1]])).toEqual({ ground: 0, doubt: null }));
+  test('what is clear, wherever a frame touches the rim', () => {
+    expect(ground([all(clearLabel), [30, 30, 80, 70, 1]])).toEqual({ ground: clearTone, doubt: null });
+    expect(ground([all(1), [4, 4, 116, 96, clearLabel]])).toEqual({ ground: clearTone, doubt: null });
+  });
+  test('white within a frame at the rim; the frame is sewn', () =>
+    expect(ground([all(1), [4, 4, 116, 96, 0], [40, 40, 60, 60, 2]])).toEqual({ ground: 0, doubt: null }));
+  test('a colour within a coloured frame is asked', () =>
+    expect(ground([all(1), [4, 4, 116, 96, 2]])).toEqual({ ground: 2, doubt: 1 }));
+  test('a thin white rim round a filled badge is its margin, and asked', () =>
+    expect(ground([all(0), [4, 4, 116, 96, 2]])).toEqual({ ground: 0, doubt: 2 }));
+  test('a margin round a badge with a border is no frame', () =>
+    expect(ground([all(0), [4, 4, 116, 96, 1], [7, 7, 113, 93, 2]])).toEqual({ ground: 0, doubt: null }));
+  test('corners that a badge at the rim leaves free; a solid one is asked', () => {
+    const corners: Box[] = [all(1), [0, 60, 25, 100, 0], [95, 60, 120, 100, 0]];
+    expect(ground(corners)).toEqual({ ground: 0, doubt: 1 });
+  });
+  test('what the operator says', () => {
+    const picture = [all(0), [30, 30, 80, 70, 1]] as const;
+    expect(ground(picture, 'none')).toEqual({ ground: clearTone, doubt: null });
+    expect(ground(picture, '#c81428')).toEqual({ ground: 1, doubt: null });
+    expect(ground(picture, '#123456')).toEqual({ ground: -1, doubt: null });
+  });
+});

@@ -1,0 +1,93 @@
+import sharp from 'sharp';
+import { describe, expect, test } from 'vitest';
+import { outlines, type Face } from '../../../../tests/support/logos/faces.ts';
+import { pixelsOf } from '../../../../tests/support/pixels.ts';
+import { readArtwork } from '../read.ts';
+
+/** A word as outlines, 10 px to a mm, its base line at 0. */
+const word = (text: string, capMm: number, x: number, y: number, fill: string, face: Face = 'roboto bold') =>
+  `<path transform="translate(${x} ${y})" fill="${fill}" d="${outlines(face, text, capMm * 10)
+    .map((loop) => `M${loop.map((point) => point.join(' ')).join('L')}Z`)
+    .join('')}"/>`;
+
+/** Draws on a ground of 100 × 60 mm, a bar over the whole width at the foot, and reads it: the bar is left out. */
+async function read(inner: string, ground = '#ffffff') {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-20 -20 1040 640" width="1040" height="640"><rect x="-20" y="-20" width="1040" height="640" fill="${ground}"/>${inner}<rect y="560" width="1000" height="40" fill="#6d7178"/></svg>`;
+  const reading = readArtwork(await pixelsOf(sharp(Buffer.from(svg))), { widthMm: 100 });
+  const grey = reading.tones.findIndex((tone) => tone.colour === '#6d7178');
+  return reading.regions
+    .filter((region) => region.tone !== grey)
+    .map((region) => ({ ...region, colour: reading.tones[region.tone]!.colour }));
+}
+
+describe('what belongs together', () => {
+  test('dots over i and j, accents and two dots over a capital are of the word', async () => {
+    for (const text of ['jili', 'Élan', 'Öhr']) {
+      const regions = await read(word(text, 12, 100, 300, '#12509a'));
+      expect(regions.map(({ kind }) => kind)).toEqual(['lettering']);
+    }
+  });
+  test('squares close above capitals are not', async () => {
+    const squares = [0, 1, 2].map((k) => `<rect x="${120 + 90 * k}" y="140" width="30" height="26" fill="#12509a"/>`);
+    const regions = await read(word('HIM', 12, 100, 300, '#12509a') + squares.join(''));
+    expect(regions.map(({ kind }) => kind).sort()).toEqual(['lettering', 'satin', 'satin', 'satin']);
+  });
+  test('what shows through a letter’s eye is of what lies beneath, in a row of eyes too', async () => {
+    const patch = '<rect x="50" y="100" width="800" height="400" fill="#f3e27a"/>';
+    const regions = await read(patch + word('OOOO', 14, 120, 350, '#12509a'));
+    expect(regions.map(({ kind, colour }) => `${kind} ${colour}`).sort()).toEqual(['fill #f3e27a', 'lettering #12509a']);
+  });
+  test('what is cut out of a bar is no element, nor the islands within it; the bar is a fill', async () => {
+    const bar = '<rect x="50" y="150" width="700" height="240" fill="#12509a"/>';
+    const regions = await read(bar + word('OPEN', 13, 120, 340, '#ffffff'));
+    expect(regions.map(({ kind }) => kind)).toEqual(['fill']);
+  });
+  test('a patch that a line cuts in two is one', async () => {
+    const patch = '<rect x="100" y="100" width="400" height="380" fill="#12509a"/>';
+    const line = '<path d="M90 330L510 240" stroke="#c99a2e" stroke-width="12"/>';
+    const regions = await read(patch + line);
+    expect(regions.map(({ kind }) => kind).sort()).toEqual(['fill', 'satin']);
+  });
+  test('outlined letters are lettering and its rim, eyes and all', async () => {
+    const rim = word('BOAT', 18, 100, 400, '#cf1130').replace('fill="#cf1130"', 'fill="#cf1130" stroke="#cf1130" stroke-width="22"');
+    const regions = await read(rim + word('BOAT', 18, 100, 400, '#12509a'));
+    expect(regions.map(({ colour }) => colour).sort()).toEqual(['#12509a', '#cf1130']);
+    expect(regions.find(({ colour }) => colour === '#12509a')!.letters).toMatchObject({ count: 4 });
+  });
+  test('a script, its letters joined, is one lettering with a height', async () => {
+    const [only, ...rest] = await read(word('Quayside', 14, 100, 300, '#12509a', 'pacifico'));
+    expect(rest).toEqual([]);
+    // The Q of this face stands 0.965 of its H above the line.
+    expect(Math.abs(only!.letters!.heightMm - 13.5)).toBeLessThan(0.6);
+  });
+  test('letters of two colours are lettering of each, as high as the whole word', async () => {
+    const regions = await read(word('Har', 12, 100, 300, '#12509a') + word('bor', 12, 335, 300, '#cf1130'));
+    expect(regions.map(({ kind }) => kind)).toEqual(['lettering', 'lettering']);
+    for (const { letters } of regions) expect(Math.abs(letters!.heightMm - 12)).toBeLessThan(0.4);
+  });
+  test('lines close above one another are two, tilted too', async () => {
+    const text = word('TNK', 11, 300, 250, '#12509a') + word('LANTERN', 7, 220, 350, '#12509a');
+    const regions = await read(`<g transform="rotate(12 400 300)">${text}</g>`);
+    const heights = regions.map(({ letters }) => letters!.heightMm).sort((a, b) => a - b);
+    expect(heights).toHaveLength(2);
+    expect(Math.abs(heights[0]! - 7)).toBeLessThan(0.3);
+    expect(Math.abs(heights[1]! - 11)).toBeLessThan(0.4);
+  });
+  test('bars of several heights, upright or leaning, are no letters', async () => {
+    for (const turn of [0, 7]) {
+      const bars = [120, 200, 280].map((high, k) => `<rect x="${100 + 80 * k}" y="${400 - high}" width="42" height="${high}" fill="#12509a"/>`);
+      const regions = await read(`<g transform="rotate(${turn} 300 300)">${bars.join('')}</g>`);
+      expect(regions.map(({ kind }) => kind)).toEqual(['satin', 'satin', 'satin']);
+    }
+  });
+  test('a serif face’s stems and hairlines are both told', async () => {
+    const [only] = await read(word('HILL', 30, 60, 450, '#12509a', 'playfair'));
+    expect(only!.strokeMm).toBeGreaterThan(4);
+    expect(only!.thinnestMm).toBeLessThan(0.5 * only!.strokeMm);
+    expect(only!.plusMinusMm).toBeLessThan(0.1 * only!.strokeMm);
+  });
+  test('a small spot of its own colour is a thread colour, even where that lies between two others', async () => {
+    const regions = await read(`<rect x="100" y="100" width="400" height="300" fill="#cf1130"/><rect x="600" y="200" width="26" height="26" fill="#e78897"/>`);
+    expect(regions.map(({ colour }) => colour).sort()).toEqual(['#cf1130', '#e78897']);
+  });
+}); // prettier-ignore

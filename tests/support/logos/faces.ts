@@ -1,0 +1,167 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import opentype from 'opentype.js';
+import { distancesToOthers } from '../../../src/core/artwork/forms/widths.ts';
+
+const require = createRequire(import.meta.url);
+
+/** Openly licensed typefaces of several makes. `joined`: a script whose letters touch. */
+const files = {
+  roboto: ['roboto', 400],
+  'roboto bold': ['roboto', 700],
+  oswald: ['oswald', 500],
+  'barlow condensed': ['barlow-condensed', 600],
+  merriweather: ['merriweather', 400],
+  'roboto slab': ['roboto-slab', 700],
+  lora: ['lora', 700],
+  playfair: ['playfair-display', 700],
+  bitter: ['bitter', 700],
+  pacifico: ['pacifico', 400],
+  dancing: ['dancing-script', 700],
+} as const;
+export type Face = keyof typeof files;
+export const faceNames = Object.keys(files) as Face[];
+export const isScript = (face: Face) => face === 'pacifico' || face === 'dancing';
+
+const loaded = new Map<Face, opentype.Font>();
+export function faceOf(face: Face): opentype.Font {
+  let font = loaded.get(face);
+  if (!font) {
+    const [name, weight] = files[face];
+    const bytes = readFileSync(
+      require.resolve(`@fontsource/${name}/files/${name}-latin-${weight}-normal.woff`),
+    );
+    font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
+    loaded.set(face, font);
+  }
+  return font;
+}
+
+/** Size (mm an em) at which a capital H is `capMm` high. */
+export function sizeFor(face: Face, capMm: number): number {
+  const font = faceOf(face);
+  const box = font.charToGlyph('H').getBoundingBox();
+  return (capMm * font.unitsPerEm) / (box.y2 - box.y1);
+}
+
+type Point = [number, number];
+
+/** A text's outlines as closed polygons, mm, on a base line at y = 0 that begins at x = 0. */
+export function outlines(face: Face, text: string, capMm: number): Point[][] {
+  const path = faceOf(face).getPath(text, 0, 0, sizeFor(face, capMm));
+  const loops: Point[][] = [];
+  let loop: Point[] = [];
+  const at = () => loop[loop.length - 1]!;
+  for (const command of path.commands) {
+    if (command.type === 'M') loops.push((loop = [[command.x, command.y]]));
+    else if (command.type === 'L') loop.push([command.x, command.y]);
+    else if (command.type === 'Q') {
+      const [x, y] = at();
+      for (let k = 1; k <= 8; k++) {
+        const t = k / 8;
+        const u = 1 - t;
+        loop.push([
+          u * u * x + 2 * u * t * command.x1 + t * t * command.x,
+          u * u * y + 2 * u * t * command.y1 + t * t * command.y,
+        ]);
+      }
+    } else if (command.type === 'C') {
+      const [x, y] = at();
+      for (let k = 1; k <= 10; k++) {
+        const t = k / 10;
+        const u = 1 - t;
+        loop.push([
+          u ** 3 * x + 3 * u * u * t * command.x1 + 3 * u * t * t * command.x2 + t ** 3 * command.x,
+          u ** 3 * y + 3 * u * u * t * command.y1 + 3 * u * t * t * command.y2 + t ** 3 * command.y,
+        ]);
+      }
+    }
+  }
+  return loops;
+}
+
+/**
+ * Height of a word's capitals as a share of the capital H: 1, but in a script, whose H may dip below the line, that of its first letter above
+ * where the small letters stand.
+ */
+export function tallOf(face: Face, word: string): number {
+  if (!isScript(face)) return 1;
+  const font = faceOf(face);
+  const box = (letter: string) => font.charToGlyph(letter).getBoundingBox();
+  const feet = ['a', 'n', 'i'].map((letter) => box(letter).y1).sort((a, b) => a - b)[1]!;
+  return (box(word[0]!).y2 - feet) / (box('H').y2 - box('H').y1);
+}
+
+const strokes = new Map<string, { stem: number; medial: number }>();
+
+/**
+ * Widths of a text's strokes as a share of its capital's height: a straight stem's (of I, or l in a script: square to its lean),
+ * and the median along the middles of everything, both from the outlines drawn 240 px to a capital.
+ */
+export function strokesOf(face: Face, text: string): { stem: number; medial: number } {
+  const key = `${face} ${text}`;
+  let found = strokes.get(key);
+  if (!found) {
+    found = { stem: medianWidth(face, isScript(face) ? 'l' : 'I', true), medial: medianWidth(face, text, false) };
+    strokes.set(key, found);
+  }
+  return found;
+}
+
+function medianWidth(face: Face, text: string, isStem: boolean): number {
+  const high = 240;
+  const loops = outlines(face, text, high);
+  const xs = loops.flat().map(([x]) => x);
+  const ys = loops.flat().map(([, y]) => y);
+  const left = Math.min(...xs) - 3;
+  const top = Math.min(...ys) - 3;
+  const width = Math.ceil(Math.max(...xs) - left + 3);
+  const height = Math.ceil(Math.max(...ys) - top + 3);
+  const inside = fillLoops(
+    loops.map((loop) => loop.map(([x, y]): Point => [x - left, y - top])),
+    width,
+    height,
+  );
+  const far = distancesToOthers(inside, width, height);
+  const widths: number[] = [];
+  for (let y = 1; y < height - 1; y++) {
+    // A stem is looked at where no serif is.
+    if (isStem && (y + top > -0.4 * high || y + top < -0.6 * high)) continue;
+    for (let x = 1; x < width - 1; x++) {
+      const at = y * width + x;
+      if (!inside[at]) continue;
+      const d = far[at]!;
+      if (d >= far[at - 1]! && d >= far[at + 1]! && d >= far[at - width]! && d >= far[at + width]!)
+        widths.push(2 * d - 0.5);
+    }
+  }
+  widths.sort((a, b) => a - b);
+  return widths[widths.length >> 1]! / high;
+}
+
+/** Which pixels' centres lie inside closed polygons (not zero winding), 1 or 0. */
+export function fillLoops(loops: readonly Point[][], width: number, height: number): Uint8Array {
+  const out = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const crossings: { x: number; up: number }[] = [];
+    for (const loop of loops) {
+      for (let k = 0; k < loop.length; k++) {
+        const [x1, y1] = loop[k]!;
+        const [x2, y2] = loop[(k + 1) % loop.length]!;
+        const line = y + 0.5;
+        if (y1 <= line === y2 <= line) continue;
+        crossings.push({ x: x1 + ((line - y1) / (y2 - y1)) * (x2 - x1), up: y2 > y1 ? 1 : -1 });
+      }
+    }
+    crossings.sort((a, b) => a.x - b.x);
+    let winding = 0;
+    for (let k = 0; k < crossings.length - 1; k++) {
+      winding += crossings[k]!.up;
+      if (winding === 0) continue;
+      const from = Math.max(0, Math.ceil(crossings[k]!.x - 0.5));
+      const to = Math.min(width - 1, Math.ceil(crossings[k + 1]!.x - 0.5) - 1);
+      for (let x = from; x <= to; x++) out[y * width + x] = 1;
+    }
+  }
+  return out;
+}
