@@ -18,19 +18,25 @@ const files = {
   bitter: ['bitter', 700],
   pacifico: ['pacifico', 400],
   dancing: ['dancing-script', 700],
+  // Only for judging: the reader was never tuned on these.
+  josefin: ['josefin-sans', 700],
+  alegreya: ['alegreya', 700],
+  zilla: ['zilla-slab', 600],
+  satisfy: ['satisfy', 400],
 } as const;
 export type Face = keyof typeof files;
-export const faceNames = Object.keys(files) as Face[];
-export const isScript = (face: Face) => face === 'pacifico' || face === 'dancing';
+export const judgingFaces: readonly Face[] = ['josefin', 'alegreya', 'zilla', 'satisfy'];
+export const faceNames = (Object.keys(files) as Face[]).filter((face) => !judgingFaces.includes(face));
+export const isScript = (face: Face) => face === 'pacifico' || face === 'dancing' || face === 'satisfy';
+/** A typeface's file, for a page. */
+export const fileOf = (face: Face): string =>
+  require.resolve(`@fontsource/${files[face][0]}/files/${files[face][0]}-latin-${files[face][1]}-normal.woff`);
 
 const loaded = new Map<Face, opentype.Font>();
 export function faceOf(face: Face): opentype.Font {
   let font = loaded.get(face);
   if (!font) {
-    const [name, weight] = files[face];
-    const bytes = readFileSync(
-      require.resolve(`@fontsource/${name}/files/${name}-latin-${weight}-normal.woff`),
-    );
+    const bytes = readFileSync(fileOf(face));
     font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength));
     loaded.set(face, font);
   }

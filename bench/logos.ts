@@ -1,0 +1,71 @@
+import { chromium } from 'playwright-core';
+import sharp from 'sharp';
+import { readArtwork } from '../src/core/artwork/read.ts';
+import { drawBadge } from '../tests/support/logos/badge.ts';
+import { drawSign } from '../tests/support/logos/page.ts';
+import { drawPainted } from '../tests/support/logos/painted.ts';
+import { matchLogo, scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
+import type { DrawnLogo } from '../tests/support/logos/truth.ts';
+import { pixelsOf } from '../tests/support/pixels.ts';
+import { quantile } from './measure.ts';
+
+/**
+ * npm run bench:logos [-- PICTURES [SEED]]: how well logos are read, of each of three generators; the third is drawn by a browser and only judges. With
+ * MISSES=1 in the environment every miss of the first two is told: never of the third.
+ */
+const count = Number(process.argv[2] ?? 100);
+const seed = Number(process.argv[3] ?? 50_001);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
+});
+const page = await browser.newPage();
+const generators = {
+  badge: drawBadge,
+  painted: drawPainted,
+  'sign (judges)': (at: number) => drawSign(page, at),
+} satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;
+
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+console.log(
+  `${count} pictures of each from seed ${seed}\n\n| generator | matched | kind | capitals | strokes | colours | ground wrong | asked | extra a picture | refused | strokes ± holds | heights ± holds | ms p50 | p95 |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|---|`,
+);
+for (const [name, draw] of Object.entries(generators)) {
+  const scores: LogoScore[] = [];
+  const times: number[] = [];
+  const holds = { strokes: [] as boolean[], heights: [] as boolean[] };
+  let [asked, refused] = [0, 0];
+  for (let at = seed; at < seed + count; at++) {
+    const logo = await draw(at);
+    const pixels = await pixelsOf(sharp(logo.file));
+    const began = performance.now();
+    try {
+      const reading = readArtwork(pixels, { widthMm: logo.widthMm });
+      times.push(performance.now() - began);
+      const score = scoreLogo(logo, reading);
+      if (reading.doubt !== null) asked++;
+      scores.push(score);
+      for (const [element, region] of matchLogo(logo, reading)) {
+        if (!element.isResolvable) continue;
+        if (element.stemMm) {
+          const low = Math.min(element.stemMm, element.medialMm ?? element.stemMm);
+          const high = Math.max(element.stemMm, element.medialMm ?? 0);
+          holds.strokes.push(region.strokeMm > low - region.plusMinusMm && region.strokeMm < high + region.plusMinusMm); // prettier-ignore
+        }
+        if (element.capMm && region.letters && element.kinds[0] === 'lettering')
+          holds.heights.push(Math.abs(region.letters.heightMm - element.capMm) < region.letters.plusMinusMm);
+      }
+      if (process.env['MISSES'] && name !== 'sign (judges)' && score.misses.length > 0)
+        console.error(`${logo.described}\n   ${score.misses.join('\n   ')}`);
+    } catch (error) {
+      refused++;
+      if (process.env['MISSES']) console.error(`${logo.described}: ${(error as Error).message}`);
+    }
+  }
+  const sum = sumScores(scores);
+  const held = (of: readonly boolean[]) => percent(of.filter(Boolean).length / of.length);
+  console.log(
+    `| ${name} | ${[sum.matched, sum.kind, sum.cap, sum.stroke, sum.colours, sum.groundWrong, asked / count].map(percent).join(' | ')} | ${sum.extra.toFixed(2)} | ${refused} | ${held(holds.strokes)} | ${held(holds.heights)} | ${quantile(times, 0.5).toFixed(0)} | ${quantile(times, 0.95).toFixed(0)} |`,
+  );
+}
+await browser.close();
