@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { crewLogo, drawLogo } from '../support/logo.ts';
 import { v7 as uuid7 } from 'uuid';
 import { open, post } from './support.ts';
@@ -178,4 +178,71 @@ test('a long stitch list is measured beside the page, which goes on answering; i
   await expect(page.getByText('Reading given up')).toBeVisible();
   await drop(page, 'short.csv', 'text/csv', ['x,y,command', ...lines.slice(0, 51)].join('\n'));
   await expect(page.getByRole('region', { name: 'Colour stops' })).toContainText('satin, 50 st');
+});
+
+test('where two grounds are likely the page shows both, and the sizes follow the one taken', async ({
+  page,
+}) => {
+  await open(page, '/heron/jobs/artwork');
+  await page.getByLabel('Finished width of the design').fill('80');
+  await drop(page, 'framed.svg', 'image/svg+xml', framed);
+  const asked = page.getByRole('region', { name: 'Which is the cloth' });
+  await expect(asked.getByRole('img', { name: '#12509a not sewn' })).toBeVisible();
+  // Hatched where it would not be sewn: the middle of the left edge's frame is, in the second picture.
+  const second = asked.getByRole('img', { name: '#cf1130 not sewn' });
+  await expect.poll(() => colourAt(second, 3, 40)).not.toEqual([207, 17, 48]);
+  expect(await colourAt(second, 60, 30)).toEqual([18, 80, 154]);
+  await expect(page.getByText('2 colours, 80 ×')).toBeVisible();
+  await asked.getByRole('button', { name: '#cf1130 not sewn' }).click();
+  await expect(asked).toBeHidden();
+  // The blue is sewn now, the red frame is cloth.
+  await expect(page.getByLabel('Not sewn')).toHaveValue('#cf1130');
+  await expect(page.getByRole('region', { name: 'Colour stops' })).toContainText('2 colour stops');
+});
+
+/** A frame of one colour round another: either may be the cloth. */
+const framed =
+  '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 60"><rect width="100" height="60" fill="#cf1130"/><rect x="3" y="3" width="94" height="54" fill="#12509a"/><circle cx="50" cy="30" r="9" fill="#f3e27a"/></svg>';
+const colourAt = (canvas: Locator, x: number, y: number) =>
+  canvas.evaluate(
+    (element, [px, py]) => [
+      ...(element as HTMLCanvasElement).getContext('2d')!.getImageData(px!, py!, 1, 1).data.slice(0, 3),
+    ],
+    [x, y],
+  );
+
+test('page and API read one picture alike, each size with its ±', async ({ page, request }) => {
+  await open(page, '/heron/jobs/artwork');
+  await page.getByLabel('Finished width of the design').fill('90');
+  await drop(page, 'crew.png', 'image/png', logo.file);
+  await expect(page.getByRole('region', { name: 'Colour stops' })).toBeVisible();
+  const answer = await request.post('/api/compute/artwork?widthMm=90', {
+    headers: { 'content-type': 'image/png' },
+    data: logo.file,
+  });
+  const reading = (await answer.json()) as {
+    regions: {
+      letters: { heightMm: number; plusMinusMm: number; count: number } | null;
+      strokeMm: number;
+      plusMinusMm: number;
+    }[];
+  };
+  const at = reading.regions.findIndex(({ letters }) => letters !== null);
+  const { letters, strokeMm, plusMinusMm } = reading.regions[at]!;
+  const region = page.getByRole('region', { name: 'Region' });
+  for (let step = 0; step <= at; step++) await region.getByRole('button', { name: 'Next' }).click();
+  await expect(region).toContainText(`Region ${at + 1} of ${reading.regions.length}`);
+  const places = letters!.plusMinusMm < 0.1 ? 2 : 1;
+  await expect(region).toContainText(
+    `${letters!.count} letters, ${letters!.heightMm.toFixed(places)} ± ${letters!.plusMinusMm.toFixed(places)} mm high`,
+  );
+  const strokePlaces = plusMinusMm < 0.1 ? 2 : 1;
+  await expect(region).toContainText(`stems ${strokeMm.toFixed(strokePlaces)} ± ${plusMinusMm.toFixed(strokePlaces)} mm`); // prettier-ignore
+});
+
+test('a file of another kind is named, with the way out', async ({ page }) => {
+  await open(page, '/heron/jobs/artwork');
+  await drop(page, 'photo.heic', 'image/heic', Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic', 'latin1'));
+  await expect(page.getByRole('alert')).toContainText('This is a HEIC file');
+  await expect(page.getByRole('alert')).toContainText('as JPEG');
 });

@@ -167,3 +167,66 @@ function crc32(bytes: Buffer): number {
   }
   return ~crc >>> 0;
 }
+
+describe('files as customers send them', () => {
+  const plain =
+    '<rect width="100" height="60" fill="#fff"/><rect x="10" y="10" width="80" height="40" fill="#12509a"/>';
+  const drawn = () => sharp(Buffer.from(svg(plain)), { density: 300 });
+  interface Read {
+    regions: { kind: string; widthMm: number }[];
+    doubt: string | null;
+    detail: string;
+    type: string;
+  }
+  const readFile = async (file: Buffer, type: string) => {
+    const { status, body } = await read(file, type);
+    return { status, body: body as unknown as Read };
+  };
+  test('WebP and AVIF are read', async () => {
+    for (const [file, type] of [
+      [await drawn().webp().toBuffer(), 'image/webp'],
+      [await drawn().avif({ effort: 0 }).toBuffer(), 'image/avif'],
+    ] as const) {
+      const { status, body } = await readFile(file, type);
+      expect(status).toBe(200);
+      expect(body.regions).toMatchObject([{ kind: 'fill', widthMm: 80 }]);
+    }
+  });
+  test('GIF, TIFF and HEIC are named, with the way out, whatever they are sent as', async () => {
+    for (const [file, name] of [
+      [await drawn().gif().toBuffer(), 'GIF'],
+      [await drawn().tiff().toBuffer(), 'TIFF'],
+      [Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic', 'latin1'), 'HEIC'],
+    ] as const) {
+      const { status, body } = await readFile(file, 'image/png');
+      expect(status).toBe(422);
+      expect(body.detail).toContain(`This is a ${name} file`);
+      expect(body.type).toContain('PictureOfOtherKind');
+    }
+  });
+  test('a drawing of which only a viewBox is told is read however large its units, and however small', async () => {
+    for (const side of [9000, 100_000, 2]) {
+      const large = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${side} ${side / 2}"><rect x="${side / 4}" y="${side / 8}" width="${side / 2}" height="${side / 4}" fill="#cf1130"/></svg>`;
+      const { status, body } = await readFile(Buffer.from(large), 'image/svg+xml');
+      expect(status).toBe(200);
+      expect(body.regions).toHaveLength(1);
+    }
+  });
+  test('two likely grounds are told, and the answer settles it', async () => {
+    const framed = svg('<rect width="100" height="60" fill="#cf1130"/><rect x="3" y="3" width="94" height="54" fill="#12509a"/><circle cx="50" cy="30" r="9" fill="#f3e27a"/>'); // prettier-ignore
+    const first = await readFile(Buffer.from(framed), 'image/svg+xml');
+    expect(first.body.doubt).toBe('#cf1130');
+    expect(first.body.regions).toHaveLength(2);
+    const settled = await fetch(`${base}/api/compute/artwork?widthMm=80&ground=%23cf1130`, { method: 'POST', headers: { 'content-type': 'image/svg+xml' }, body: framed }); // prettier-ignore
+    const body = (await settled.json()) as Read;
+    expect(body.doubt).toBeNull();
+    expect(body.regions.map(({ kind }) => kind).sort()).toEqual(['fill', 'fill']);
+  });
+  test('a photograph is named as one', async () => {
+    const cloudy = '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="400"><filter id="f"><feTurbulence baseFrequency="0.02" numOctaves="5"/><feColorMatrix values="1.6 0 0 0 -0.3 0 1.6 0 0 -0.3 0 0 1.6 0 -0.3 0 0 0 0 1"/></filter><rect width="600" height="400" filter="url(#f)"/></svg>'; // prettier-ignore
+    const photo = await sharp(Buffer.from(cloudy)).jpeg({ quality: 85 }).toBuffer(); // prettier-ignore
+    const { status, body } = await readFile(photo, 'image/jpeg');
+    expect(status).toBe(422);
+    expect(body.detail).toContain('This picture is a photograph');
+  });
+});

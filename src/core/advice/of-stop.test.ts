@@ -119,7 +119,13 @@ function readingOf(seed: number) {
       ...{ thinnestMm: strokeMm, plusMinusMm: 0.1 },
       letters:
         kind === 'lettering'
-          ? { heightMm: luck.between(10, 140) / 10, plusMinusMm: 0.1, smallestMm: 1, tiltDegrees: 0, count: 5 }
+          ? {
+              heightMm: luck.between(10, 140) / 10,
+              plusMinusMm: 0.1,
+              smallestMm: 1,
+              tiltDegrees: 0,
+              count: 5,
+            }
           : null,
       ...{
         stitches: luck.between(5, 4000),

@@ -39,7 +39,13 @@ const region = (id: number, change: Partial<Region>): Region => ({
   counted: { rows: 250, ends: 0, underlay: 0, ties: 0 },
   ...change,
 });
-const letters = (heightMm: number) => ({ heightMm, plusMinusMm: 0.1, smallestMm: heightMm, tiltDegrees: 0, count: 6 });
+const letters = (heightMm: number) => ({
+  heightMm,
+  plusMinusMm: 0.1,
+  smallestMm: heightMm,
+  tiltDegrees: 0,
+  count: 6,
+});
 const tones = [
   { colour: '#ffffff', share: 0, isGround: true },
   { colour: '#12509a', share: 0.7, isGround: false },

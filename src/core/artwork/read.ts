@@ -88,8 +88,20 @@ export function readArtwork(
   progress(0.7, 'finding the parts');
   let { parts, of } = splitParts(labels, width, height, distances, isGround, 9);
   const groundAs = { label: ground === clearTone ? clearLabel : ground, rgb: rgbs[ground] ?? white };
-  if (absorbSlivers({ parts, of }, labels, width, height, working, rgbs, groundAs, { rimPx, scale: working.scale })) {
-    ({ parts, of } = splitParts(labels, width, height, distancesToOthers(labels, width, height), isGround, 9));
+  if (
+    absorbSlivers({ parts, of }, labels, width, height, working, rgbs, groundAs, {
+      rimPx,
+      scale: working.scale,
+    })
+  ) {
+    ({ parts, of } = splitParts(
+      labels,
+      width,
+      height,
+      distancesToOthers(labels, width, height),
+      isGround,
+      9,
+    ));
   }
   const box = boxOf(parts);
   if (!box)
@@ -116,7 +128,11 @@ export function readArtwork(
   const heightMm = (box.bottom - box.top + 1) / pxPerMm;
   const reading: Reading = {
     ...inUse(
-      rgbs.map((rgb, tone) => ({ colour: hexOf(roundRgb(rgb)), share: shares[tone]!, isGround: tone === ground })),
+      rgbs.map((rgb, tone) => ({
+        colour: hexOf(roundRgb(rgb)),
+        share: shares[tone]!,
+        isGround: tone === ground,
+      })),
       regions,
     ),
     widthMm: options.widthMm,
@@ -136,7 +152,10 @@ export function readArtwork(
 /** Without the tones of which nothing was left. */
 function inUse(tones: readonly ToneFound[], regions: readonly Region[]): Pick<Reading, 'tones' | 'regions'> {
   const kept = tones.filter((tone) => tone.share > 0 || tone.isGround);
-  return { tones: kept, regions: regions.map((region) => ({ ...region, tone: kept.indexOf(tones[region.tone]!) })) };
+  return {
+    tones: kept,
+    regions: regions.map((region) => ({ ...region, tone: kept.indexOf(tones[region.tone]!) })),
+  };
 }
 
 function boxOf(parts: readonly Part[]): Reading['box'] | null {

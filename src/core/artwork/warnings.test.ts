@@ -40,7 +40,10 @@ describe('what to know before believing a reading', () => {
   });
   test('letters under 2.5 mm are too small for any thread (common practice, no published source)', () => {
     const letters = (smallestMm: number) => [
-      region({ kind: 'lettering', letters: { heightMm: smallestMm, plusMinusMm: 0.1, smallestMm, tiltDegrees: 0, count: 5 } }),
+      region({
+        kind: 'lettering',
+        letters: { heightMm: smallestMm, plusMinusMm: 0.1, smallestMm, tiltDegrees: 0, count: 5 },
+      }),
     ];
     expect(kinds({ regions: letters(2.5) })).toEqual([]);
     const [said] = warningsOf(reading({ regions: letters(2.1) }), 1);

@@ -13,11 +13,7 @@ const widthFor = (widthMm: number, strokeMm: number) =>
   Math.ceil((widthMm * pixelsAcross) / strokeMm / 100) * 100;
 
 /** What the operator should know before believing the reading. `scale`: working px per px of the picture. */
-export function warningsOf(
-  reading: Omit<Reading, 'warnings'>,
-  scale: number,
-  isGradient = false,
-): Warning[] {
+export function warningsOf(reading: Omit<Reading, 'warnings'>, scale: number, isGradient = false): Warning[] {
   const found: Warning[] = [];
   const say = (kind: Warning['kind'], says: string, region: number | null = null) =>
     found.push({ kind, says, region });

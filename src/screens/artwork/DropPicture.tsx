@@ -21,8 +21,8 @@ export function DropPicture({ again, onTake }: { again: boolean; onTake: (file: 
       <span>
         <b>{again ? 'Drop another picture' : 'Drop the logo here'}</b> or choose a file
         <span className="quiet block text-sm">
-          SVG, PNG, JPEG, WebP or AVIF, or a stitch list as CSV. It stays on this device; only the job you make of it is
-          sent.
+          SVG, PNG, JPEG, WebP or AVIF, or a stitch list as CSV. It stays on this device; only the job you
+          make of it is sent.
         </span>
       </span>
       <input

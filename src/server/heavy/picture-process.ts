@@ -30,7 +30,9 @@ async function decode({ type, bytes, ...task }: PictureTask) {
     // As many dots to the inch as make the longer side as long as is read: a drawing 4,000 units wide is no larger than one of 40.
     const { width, height } = await sizeOf(buffer);
     const density = Math.min(2400, Math.max(1, (72 * svgSide) / Math.max(1, width, height)));
-    image = sharp(buffer, { density, limitInputPixels }).resize(wide ? { width: svgSide } : { height: svgSide });
+    image = sharp(buffer, { density, limitInputPixels }).resize(
+      wide ? { width: svgSide } : { height: svgSide },
+    );
   } else {
     const kind = pictureKind(buffer);
     if (kind?.way) throw otherKind(kind.name, kind.way);

@@ -45,7 +45,10 @@ const far = (one: string, other: string) => {
 const loopsPath = (loops: readonly Point[][]) =>
   loops.map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(4)} ${y.toFixed(4)}`).join('L')}Z`).join('');
 const circle = (cx: number, cy: number, r: number): Point[] =>
-  Array.from({ length: 180 }, (_, k) => [cx + r * Math.cos((k * Math.PI) / 90), cy + r * Math.sin((k * Math.PI) / 90)]);
+  Array.from({ length: 180 }, (_, k) => [
+    cx + r * Math.cos((k * Math.PI) / 90),
+    cy + r * Math.sin((k * Math.PI) / 90),
+  ]);
 const box = (x: number, y: number, w: number, h: number): Point[] => [[x, y], [x + w, y], [x + w, y + h], [x, y + h]]; // prettier-ignore
 const star = (cx: number, cy: number, r: number, inner: number, points: number): Point[] =>
   Array.from({ length: 2 * points }, (_, k) => {

@@ -30,7 +30,9 @@ export const faceNames = (Object.keys(files) as Face[]).filter((face) => !judgin
 export const isScript = (face: Face) => face === 'pacifico' || face === 'dancing' || face === 'satisfy';
 /** A typeface's file, for a page. */
 export const fileOf = (face: Face): string =>
-  require.resolve(`@fontsource/${files[face][0]}/files/${files[face][0]}-latin-${files[face][1]}-normal.woff`);
+  require.resolve(
+    `@fontsource/${files[face][0]}/files/${files[face][0]}-latin-${files[face][1]}-normal.woff`,
+  );
 
 const loaded = new Map<Face, opentype.Font>();
 export function faceOf(face: Face): opentype.Font {
@@ -108,7 +110,10 @@ export function strokesOf(face: Face, text: string): { stem: number; medial: num
   const key = `${face} ${text}`;
   let found = strokes.get(key);
   if (!found) {
-    found = { stem: medianWidth(face, isScript(face) ? 'l' : 'I', true), medial: medianWidth(face, text, false) };
+    found = {
+      stem: medianWidth(face, isScript(face) ? 'l' : 'I', true),
+      medial: medianWidth(face, text, false),
+    };
     strokes.set(key, found);
   }
   return found;

@@ -27,7 +27,8 @@ interface Piece {
 
 const plain = { capMm: null, stemMm: null, medialMm: null };
 const rgb = (hex: string) => [1, 3, 5].map((k) => parseInt(hex.slice(k, k + 2), 16));
-const apart = (one: string, other: string) => Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
+const apart = (one: string, other: string) =>
+  Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
 const lineKinds = (mm: number): DrawnElement['kinds'] =>
   mm < 0.66 ? ['run'] : mm < 0.84 ? ['run', 'satin'] : mm < 6.2 ? ['satin'] : mm < 9.6 ? ['satin', 'fill'] : ['fill']; // prettier-ignore
 const blobKinds = (mm: number): DrawnElement['kinds'] => (mm < 9.4 ? ['fill', 'satin'] : ['fill']);

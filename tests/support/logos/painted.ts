@@ -25,7 +25,8 @@ const lines = ['NORDLY', 'Fährhaus', 'Café Élan', 'MINT & OAK', 'Hilltop', '�
 const plain = { capMm: null, stemMm: null, medialMm: null };
 
 const rgb = (hex: string) => [1, 3, 5].map((k) => parseInt(hex.slice(k, k + 2), 16));
-const apart = (one: string, other: string) => Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
+const apart = (one: string, other: string) =>
+  Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
 
 const arc = (cx: number, cy: number, r: number, from = 0, to = 2 * Math.PI, steps = 96): Point[] =>
   Array.from({ length: steps }, (_, k) => {
@@ -270,15 +271,23 @@ function eachSpan(loops: Loops, width: number, height: number, place: Place, lin
   }
 } // prettier-ignore
 
-const toLinear = (value: number) => (value / 255 <= 0.04045 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4);
+const toLinear = (value: number) =>
+  value / 255 <= 0.04045 ? value / 255 / 12.92 : ((value / 255 + 0.055) / 1.055) ** 2.4;
 const toByte = (value: number) => Math.round(255 * (value <= 0.0031308 ? value * 12.92 : 1.055 * value ** (1 / 2.4) - 0.055)); // prettier-ignore
 
 /** Paints shapes one over the other, each pixel mixed in linear light by how much of it is covered. */
-function scanConvert(shapes: readonly Shape[], width: number, height: number, place: Place, ground: string): Buffer {
+function scanConvert(
+  shapes: readonly Shape[],
+  width: number,
+  height: number,
+  place: Place,
+  ground: string,
+): Buffer {
   const sub = 5;
   const light = new Float32Array(width * height * 4);
   const back = ground === 'clear' ? [0, 0, 0] : rgb(ground).map(toLinear);
-  for (let pixel = 0; pixel < width * height; pixel++) light.set([...back, ground === 'clear' ? 0 : 1], pixel * 4);
+  for (let pixel = 0; pixel < width * height; pixel++)
+    light.set([...back, ground === 'clear' ? 0 : 1], pixel * 4);
   const cover = new Float32Array(width * height);
   for (const { loops, element } of shapes) {
     cover.fill(0);

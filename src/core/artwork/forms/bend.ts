@@ -68,7 +68,10 @@ function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
     nearest = Math.min(nearest, Math.hypot(inner, dy));
     farthest = Math.max(farthest, Math.hypot(Math.max(Math.abs(x0 - x), Math.abs(x1 - x)), dy));
   }
-  const turn = Math.atan2((letter.left + letter.right + 1) / 2 - x, isArch ? y - (letter.top + letter.bottom) / 2 : (letter.top + letter.bottom) / 2 - y);
+  const turn = Math.atan2(
+    (letter.left + letter.right + 1) / 2 - x,
+    isArch ? y - (letter.top + letter.bottom) / 2 : (letter.top + letter.bottom) / 2 - y,
+  );
   const along = radius * turn;
   return isArch
     ? { low: radius - nearest, high: radius - farthest, along }
@@ -131,7 +134,7 @@ export function tiltOf(lines: readonly (readonly Letter[])[]): number {
  * The circle on which the letters stand: through their middles by least squares (Kåsa 1976), then moved until feet and heads are most
  * level. Null: they lie straight.
  */
-function circleOf(letters: readonly Letter[]): (Bent) | null {
+function circleOf(letters: readonly Letter[]): Bent | null {
   const xs = letters.map(({ left, right }) => (left + right + 1) / 2);
   const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
   const fitted = kasa(xs, ys);

@@ -43,10 +43,7 @@ export function isEye(
   return [...(contacts.get(around.id)?.keys() ?? [])].some((id) => {
     const other = byId.get(id);
     return (
-      other !== undefined &&
-      other.tone === part.tone &&
-      other.area > part.area &&
-      lieWithin(around, other)
+      other !== undefined && other.tone === part.tone && other.area > part.area && lieWithin(around, other)
     );
   });
 }
@@ -94,4 +91,7 @@ function largerPiece(
 }
 
 const lieWithin = (inner: Part, outer: Part): boolean =>
-  inner.left >= outer.left && inner.right <= outer.right && inner.top >= outer.top && inner.bottom <= outer.bottom;
+  inner.left >= outer.left &&
+  inner.right <= outer.right &&
+  inner.top >= outer.top &&
+  inner.bottom <= outer.bottom;

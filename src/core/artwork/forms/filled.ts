@@ -24,7 +24,10 @@ export function solidsOf(parts: readonly Part[], map: PartMap): Map<number, Soli
 }
 
 /** A part within its box and a pixel round it: 1 is the part, 2 what is reached from outside without crossing it, 0 its holes. */
-export function maskOf(part: Part, { of, width }: Pick<PartMap, 'of' | 'width'>): { mask: Uint8Array; w: number; h: number } {
+export function maskOf(
+  part: Part,
+  { of, width }: Pick<PartMap, 'of' | 'width'>,
+): { mask: Uint8Array; w: number; h: number } {
   const w = part.right - part.left + 3;
   const h = part.bottom - part.top + 3;
   const mask = new Uint8Array(w * h);

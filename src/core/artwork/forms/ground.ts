@@ -75,7 +75,9 @@ export function groundOf(
 /** A tone other than `most` that holds two corners or more, or null. */
 function cornersOf(labels: Uint8Array, width: number, height: number, most: number): number | null {
   const corners = [0, width - 1, (height - 1) * width, height * width - 1].map((at) => labels[at]!);
-  const other = corners.find((tone) => tone !== most && corners.filter((there) => there === tone).length >= 2);
+  const other = corners.find(
+    (tone) => tone !== most && corners.filter((there) => there === tone).length >= 2,
+  );
   return other ?? null;
 }
 
@@ -115,7 +117,8 @@ function besideRim(labels: Uint8Array, width: number, tone: number): number | nu
     seen[at] = 1;
     open.push(at);
   };
-  for (let x = 0; x < width; x++) for (const at of [x, labels.length - 1 - x]) if (labels[at] === tone) visit(at);
+  for (let x = 0; x < width; x++)
+    for (const at of [x, labels.length - 1 - x]) if (labels[at] === tone) visit(at);
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
     const x = at % width;
     if (x > 0) visit(at - 1);

@@ -105,7 +105,10 @@ describe('letters that stand on one line', () => {
     expect(line!.smallestPx).toBeLessThan(0.85 * line!.heightPx);
   });
   test('of different sizes stand on two lines', () => {
-    const lines = drawn([...word(['L', 'E', 'T'], 40, 20, 60), ...word(['E', 'L', 'E', 'T'], 40, 130, 20)], 5);
+    const lines = drawn(
+      [...word(['L', 'E', 'T'], 40, 20, 60), ...word(['E', 'L', 'E', 'T'], 40, 130, 20)],
+      5,
+    );
     expect(lines.map((line) => line.parts.length).sort()).toEqual([3, 4]);
   });
   test('on an arch and in a bowl are one line, as high as they are across the curve', () => {
@@ -137,28 +140,28 @@ describe('what is no lettering', () => {
   test('bars side by side', () =>
     expect(
       drawn(
-          [40, 70, 100, 130].map((x): Stroke => [x, 40, x, 120]),
-          10,
-        ),
+        [40, 70, 100, 130].map((x): Stroke => [x, 40, x, 120]),
+        10,
+      ),
     ).toEqual([]));
   test('tilted bars side by side', () =>
     expect(
       drawn(
-          [60, 100, 140].map((x): Stroke => [x, 120, x + 20, 40]),
-          10,
-        ),
+        [60, 100, 140].map((x): Stroke => [x, 120, x + 20, 40]),
+        10,
+      ),
     ).toEqual([]));
   test('a rule', () => expect(drawn([[20, 100, 380, 100]])).toEqual([]));
   test('a single sign', () => expect(drawn(letter('E', 100, 60, 50))).toEqual([]));
   test('specks', () =>
     expect(
       drawn(
-          [
-            [50, 50, 51, 50],
-            [60, 50, 61, 50],
-            [70, 50, 71, 50],
-          ],
-          2,
-        ),
+        [
+          [50, 50, 51, 50],
+          [60, 50, 61, 50],
+          [70, 50, 71, 50],
+        ],
+        2,
+      ),
     ).toEqual([]));
 });

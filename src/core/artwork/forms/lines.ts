@@ -50,7 +50,8 @@ function levelled(lines: readonly TextLine[]): TextLine[] {
     if (line.course.is === 'bent') return line;
     const course: Course = { is: 'straight', angle: shared };
     const real = line.letters.filter(({ isSlice }) => !isSlice).length;
-    const isOwn = real >= ownTiltFrom && unevenness(line.letters, line.course) < 0.6 * unevenness(line.letters, course);
+    const isOwn =
+      real >= ownTiltFrom && unevenness(line.letters, line.course) < 0.6 * unevenness(line.letters, course);
     return isOwn ? line : measureLine(line.letters, course);
   });
   return joinWords(upright).map((line, _, all) => {
@@ -78,7 +79,8 @@ function joinWords(lines: readonly TextLine[]): TextLine[] {
 /** Whether two lines, of one tone or not, are one: level, beside one another, strokes alike. */
 function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): boolean {
   if (one.course.is === 'bent' || other.course.is === 'bent') return false;
-  if ((one.parts[0]!.tone === other.parts[0]!.tone) !== ofOneTone || Math.abs(one.angle - other.angle) > 0.05) return false;
+  if ((one.parts[0]!.tone === other.parts[0]!.tone) !== ofOneTone || Math.abs(one.angle - other.angle) > 0.05)
+    return false;
   const [a, b] = [spanOf(one, one.course), spanOf(other, one.course)];
   const high = Math.max(one.heightPx, other.heightPx);
   const gap = Math.max(a.from, b.from) - Math.min(a.to, b.to);
@@ -95,12 +97,7 @@ function spanOf({ letters }: TextLine, course: Course) {
   };
 }
 
-function groupLines(
-  parts: readonly Part[],
-  of: Uint32Array,
-  width: number,
-  pxPerMm: number,
-): TextLine[] {
+function groupLines(parts: readonly Part[], of: Uint32Array, width: number, pxPerMm: number): TextLine[] {
   const byTone = new Map<number, Letter[]>();
   for (const part of parts.slice(0, 3000)) {
     const letters = lettersOf(part, of, width, pxPerMm);
@@ -182,7 +179,9 @@ function byLevel(group: Letter[]): Letter[][] {
     }
   }
   for (const level of found.filter(({ letters }) => letters.length === 1)) {
-    const near = found.filter((other) => other !== level).sort((a, b) => Math.abs(a.low - level.low) - Math.abs(b.low - level.low))[0];
+    const near = found
+      .filter((other) => other !== level)
+      .sort((a, b) => Math.abs(a.low - level.low) - Math.abs(b.low - level.low))[0];
     if (!near) continue;
     near.letters.push(...level.letters);
     near.places.push(...level.places);
@@ -256,15 +255,24 @@ function follow(groups: readonly Letter[][]): Letter[][] {
 const middleOf = ({ left, right, top, bottom }: Letter) => ({ x: (left + right) / 2, y: (top + bottom) / 2 });
 
 /** The group whose nearest letter goes on where this one ends, or null. */
-function nextAlong(group: readonly Letter[], end: 'left' | 'right', open: readonly Letter[][]): Letter[] | null {
-  const [last, before, third] = end === 'right' ? [group.at(-1)!, group.at(-2), group.at(-3)] : [group[0]!, group[1], group[2]];
+function nextAlong(
+  group: readonly Letter[],
+  end: 'left' | 'right',
+  open: readonly Letter[][],
+): Letter[] | null {
+  const [last, before, third] =
+    end === 'right' ? [group.at(-1)!, group.at(-2), group.at(-3)] : [group[0]!, group[1], group[2]];
   if (!before) return null;
   const from = middleOf(last);
   const back = middleOf(before);
   let heading = Math.atan2(from.y - back.y, from.x - back.x);
   if (third) {
     const older = middleOf(third);
-    heading += Math.max(-mostTurn / 2, Math.min(mostTurn / 2, turnBetween(Math.atan2(back.y - older.y, back.x - older.x), heading))) / 2;
+    heading +=
+      Math.max(
+        -mostTurn / 2,
+        Math.min(mostTurn / 2, turnBetween(Math.atan2(back.y - older.y, back.x - older.x), heading)),
+      ) / 2;
   }
   let best: Letter[] | null = null;
   let nearest = Infinity;
@@ -312,7 +320,8 @@ function looksLikeBars(group: readonly Letter[]): boolean {
 function isBar(letter: Letter): boolean {
   for (let degrees = -20; degrees <= 20; degrees += 2) {
     const { high, wide } = extentAt(letter, (degrees * Math.PI) / 180);
-    if (letter.part.area > 0.88 * high * wide && Math.max(high, wide) > 1.5 * Math.min(high, wide)) return true;
+    if (letter.part.area > 0.88 * high * wide && Math.max(high, wide) > 1.5 * Math.min(high, wide))
+      return true;
   }
   return false;
 }
@@ -333,12 +342,18 @@ function measureLine(letters: readonly Letter[], course: Course = courseOf(lette
   const parts = [...new Set(letters.map(({ part }) => part))];
   const reaches = letters.map((letter) => ({ ...reachOf(letter, course), isRound: !letter.isSlice && isRoundOnTop(letter) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
-  const inOrder = reaches.map(({ high, along, isRound }) => ({ along, height: (base - high) * (isRound ? flatOfRound : 1) }));
+  const inOrder = reaches.map(({ high, along, isRound }) => ({
+    along,
+    height: (base - high) * (isRound ? flatOfRound : 1),
+  }));
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
   const isJoined = letters.some(({ isSlice }) => isSlice);
   const heightPx = capitalsOf(inOrder, heights, isJoined);
   const small = heights.filter((height) => height > 0.3 * heightPx);
-  const [first, last] = [letters[0]!, letters.at(-1)!].map(middleOf) as [{ x: number; y: number }, { x: number; y: number }];
+  const [first, last] = [letters[0]!, letters.at(-1)!].map(middleOf) as [
+    { x: number; y: number },
+    { x: number; y: number },
+  ];
   return {
     parts,
     letters,

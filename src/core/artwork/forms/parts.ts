@@ -187,7 +187,12 @@ function levelMiddles(
       for (let dy = -width; dy <= width; dy += width)
         for (let dx = -1; dx <= 1; dx++) {
           const there = pixel + dy + dx;
-          if (there !== pixel && isMiddleAt[there] && Math.abs(distances[there]! - distances[pixel]!) < levelWithin) level++;
+          if (
+            there !== pixel &&
+            isMiddleAt[there] &&
+            Math.abs(distances[there]! - distances[pixel]!) < levelWithin
+          )
+            level++;
         }
       if (level >= 2) found[of[pixel]! - 1]!.push(distances[pixel]!);
     }

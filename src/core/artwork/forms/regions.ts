@@ -52,7 +52,10 @@ export function regionsOf(
   const inLine = new Map(lines.flatMap((line) => line.parts.map((part) => [part.id, line] as const)));
   const lettering: Group[] = lines.map((line) => ({ parts: withMarks(line, parts, inLine), line }));
   const pieceOf = joinBeneath(parts, contacts, new Set(inLine.keys()));
-  const solids = solidsOf(parts.filter((part) => !inLine.has(part.id)), map);
+  const solids = solidsOf(
+    parts.filter((part) => !inLine.has(part.id)),
+    map,
+  );
   // Islands in what is cut out of a solid, as within an O, are of the solid.
   for (const part of parts) {
     if (inLine.has(part.id) || pieceOf.has(part.id)) continue;
@@ -96,10 +99,15 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
   const isLong = (part: Part) => part.area > 1.6 * part.widestPx ** 2 && part.widestPx < strokePx;
   // Two dots stand over one letter, as far from its middle each; more of them are a row of ornaments.
   const isPaired = (part: Part, letter: Letter) => {
-    const alike = all.filter((other) => isLike(other, part) && Math.abs(other.left - part.left) < 2.5 * (letter.right - letter.left));
+    const alike = all.filter(
+      (other) => isLike(other, part) && Math.abs(other.left - part.left) < 2.5 * (letter.right - letter.left),
+    );
     const other = alike.find((one) => one !== part);
     const middles = other ? other.left + other.right + part.left + part.right : 0;
-    return alike.length === 2 && Math.abs(middles - 2 * (letter.left + letter.right)) < 0.6 * (letter.right - letter.left);
+    return (
+      alike.length === 2 &&
+      Math.abs(middles - 2 * (letter.left + letter.right)) < 0.6 * (letter.right - letter.left)
+    );
   };
   const marks = all.filter((part) => {
     if (part.tone !== line.parts[0]!.tone || inLine.has(part.id)) return false;
@@ -119,7 +127,8 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
       const isClose = gap > -0.1 * heightPx && gap < (isTall ? 0.22 : 0.4) * heightPx;
       const isAccent = !isTall || isLong(part) || isPaired(part, letter);
       const isOver = Math.abs(reach.along - along) < half + 0.5 * strokePx && isClose && isAccent;
-      const isBeside = Math.abs(reach.along - along) < half + 0.7 * heightPx && reach.high > base - 1.1 * heightPx;
+      const isBeside =
+        Math.abs(reach.along - along) < half + 0.7 * heightPx && reach.high > base - 1.1 * heightPx;
       return isOver || isBeside;
     });
   });
@@ -136,7 +145,9 @@ const edgesOf = ({ left, right, top, bottom }: Part) => ({ left, right, top, bot
 /** Slices of joined letters are narrower than letters. */
 function countOf({ letters, heightPx }: TextLine): number {
   const real = letters.filter(({ isSlice }) => !isSlice).length;
-  const joined = letters.filter(({ isSlice }) => isSlice).reduce((sum, { left, right }) => sum + right - left + 1, 0);
+  const joined = letters
+    .filter(({ isSlice }) => isSlice)
+    .reduce((sum, { left, right }) => sum + right - left + 1, 0);
   return real + Math.round(joined / (0.6 * heightPx));
 }
 

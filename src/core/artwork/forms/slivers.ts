@@ -40,7 +40,9 @@ export function absorbSlivers(
   const to = new Map<number, number>();
   const neighbour = (id: number) => {
     const part = byId.get(id);
-    return part ? { label: part.tone, rgb: rgbs[part.tone]!, area: part.area } : { ...ground, area: Infinity };
+    return part
+      ? { label: part.tone, rgb: rgbs[part.tone]!, area: part.area }
+      : { ...ground, area: Infinity };
   };
   for (const part of thin) {
     const beside = [...(contacts.get(part.id) ?? [])].sort((a, b) => b[1] - a[1]).slice(0, 2);
@@ -74,7 +76,12 @@ function goesOn(part: Part, rgb: Rgb, line: Part | undefined, lineRgb: Rgb): boo
 }
 
 /** The colour that each part really has, by its id. */
-function meansOf(parts: readonly Part[], of: Uint32Array, data: Uint8ClampedArray, width: number): Map<number, Rgb> {
+function meansOf(
+  parts: readonly Part[],
+  of: Uint32Array,
+  data: Uint8ClampedArray,
+  width: number,
+): Map<number, Rgb> {
   const found = new Map<number, Rgb>();
   for (const part of parts) {
     let [r, g, b, count] = [0, 0, 0, 0];
@@ -104,6 +111,7 @@ function isMixed(part: Part, rgb: Rgb, one: Rgb, other: Rgb, rim: number): boole
 }
 
 const nearer = (rgb: Rgb, one: Rgb, other: Rgb) => {
-  const far = (to: Rgb) => 2 * Math.abs(lumaOf(rgb) - lumaOf(to)) + Math.hypot(...rgb.map((value, k) => value - to[k]!));
+  const far = (to: Rgb) =>
+    2 * Math.abs(lumaOf(rgb) - lumaOf(to)) + Math.hypot(...rgb.map((value, k) => value - to[k]!));
   return far(one) <= far(other);
 };

@@ -39,7 +39,9 @@ export function coresBeside(picture: Pixels, clear: Uint8Array | null, tones: re
     .sort((a, b) => b.count - a.count)
     .reduce<Rgb[]>((kept, { rgb }) => {
       const isTint = tones.some((tone) => colourDifference(tone, rgb) < tintUpTo);
-      return isTint || kept.some((other) => colourDifference(other, rgb) < sameThread) ? kept : [...kept, rgb];
+      return isTint || kept.some((other) => colourDifference(other, rgb) < sameThread)
+        ? kept
+        : [...kept, rgb];
     }, []);
 }
 
@@ -49,7 +51,8 @@ function isFlat({ width, data }: Pixels, clear: Uint8Array | null, pixel: number
     for (let dx = -reach; dx <= reach; dx++) {
       const there = pixel + dy * width + dx;
       if (clear?.[there]) return false;
-      for (let k = 0; k < 3; k++) if (Math.abs(data[there * 4 + k]! - data[at + k]!) > flatWithin) return false;
+      for (let k = 0; k < 3; k++)
+        if (Math.abs(data[there * 4 + k]! - data[at + k]!) > flatWithin) return false;
     }
   }
   return true;

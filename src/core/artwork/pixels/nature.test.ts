@@ -15,13 +15,20 @@ const svg = (inner: string) =>
 const disc = (fill: string) => `<circle cx="300" cy="225" r="160" fill="${fill}"/>`;
 const natureIn = async (image: Sharp) => {
   const pixels = await pixelsOf(image);
-  return natureOf(pixels, null, findTones(pixels, null).map((tone) => tone.rgb));
+  return natureOf(
+    pixels,
+    null,
+    findTones(pixels, null).map((tone) => tone.rgb),
+  );
 };
 
 describe('what a picture is', () => {
   test.each([
     ['plain colours', `${disc('#12509a')}<rect x="20" y="20" width="90" height="90" fill="#c99a2e"/>`],
-    ['two tints of one colour', `${disc('#12509a')}<rect x="20" y="20" width="90" height="90" fill="#3a6fb0"/>`],
+    [
+      'two tints of one colour',
+      `${disc('#12509a')}<rect x="20" y="20" width="90" height="90" fill="#3a6fb0"/>`,
+    ],
   ])('%s: a drawing, as PNG and as JPEG', async (_, inner) => {
     expect(await natureIn(svg(inner))).toBe('drawing');
     expect(await natureIn(sharp(await svg(inner).jpeg({ quality: 60 }).toBuffer()))).toBe('drawing');
@@ -29,7 +36,10 @@ describe('what a picture is', () => {
   test.each([
     ['from side to side', disc('url(#line)')],
     ['from the middle', disc('url(#round)')],
-    ['within letters', '<text x="60" y="260" font-size="130" font-weight="bold" fill="url(#line)">TARN</text>'],
+    [
+      'within letters',
+      '<text x="60" y="260" font-size="130" font-weight="bold" fill="url(#line)">TARN</text>',
+    ],
   ])('colours that run into each other %s', async (_, inner) =>
     expect(await natureIn(svg(inner))).toBe('gradient'),
   );

@@ -37,7 +37,8 @@ export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   const clusters = merge(flat.bins, least);
   addThinOnes(picture, clear, clusters, Math.max(8, picture.width * picture.height * 0.0001));
   dropRims(picture, clear, clusters);
-  for (const [r, g, b] of coresBeside(picture, clear, clusters.map(mean))) clusters.push({ sum: [r, g, b], count: 1 });
+  for (const [r, g, b] of coresBeside(picture, clear, clusters.map(mean)))
+    clusters.push({ sum: [r, g, b], count: 1 });
   const total = clusters.reduce((sum, cluster) => sum + cluster.count, 0);
   return clusters
     .sort((a, b) => b.count - a.count)

@@ -1,0 +1,56 @@
+import sharp from 'sharp';
+import { describe, expect, test } from 'vitest';
+import { readArtwork } from '../../src/core/artwork/read.ts';
+import { drawBadge } from '../support/logos/badge.ts';
+import { drawPainted } from '../support/logos/painted.ts';
+import { matchLogo, scoreLogo, sumScores } from '../support/logos/score.ts';
+import type { DrawnLogo } from '../support/logos/truth.ts';
+import { pixelsOf } from '../support/pixels.ts';
+
+/**
+ * Made-up logos of two generators, each true to a hundredth of a mm. Few here, to see that nothing breaks; how well logos are read, of hundreds and
+ * of a third generator that only judges, is `npm run bench:logos` (docs/benchmarks.md).
+ */
+async function readAll(draw: (seed: number) => Promise<DrawnLogo>, seeds: readonly number[]) {
+  const read = [];
+  for (const seed of seeds) {
+    const logo = await draw(seed);
+    read.push({ logo, reading: readArtwork(await pixelsOf(sharp(logo.file)), { widthMm: logo.widthMm }) });
+  }
+  return read;
+}
+const seeds = [9001, 9002, 9003, 9004, 9005, 9006, 9007, 9008, 9009, 9010];
+
+describe.each([
+  ['badges', drawBadge],
+  ['word marks', drawPainted],
+] as const)('%s', (_, draw) => {
+  test('are found element by element, with their kinds, sizes and colours, on the right ground', async () => {
+    const read = await readAll(draw, seeds);
+    const scores = read.map(({ logo, reading }) => scoreLogo(logo, reading));
+    const sum = sumScores(scores);
+    const misses = scores.flatMap((score, index) => score.misses.map((miss) => `${read[index]!.logo.described}: ${miss}`)).join('\n'); // prettier-ignore
+    expect(sum.matched, misses).toBeGreaterThanOrEqual(0.95);
+    expect(sum.kind, misses).toBeGreaterThanOrEqual(0.95);
+    expect(sum.cap, misses).toBeGreaterThanOrEqual(0.9);
+    expect(sum.stroke, misses).toBeGreaterThanOrEqual(0.85);
+    expect(sum.colours, misses).toBeGreaterThanOrEqual(0.9);
+    expect(sum.groundWrong, misses).toBe(0);
+    expect(sum.extra, misses).toBeLessThanOrEqual(0.4);
+    // The ± of heights holds what was drawn, mostly.
+    const held = read.flatMap(({ logo, reading }) =>
+      [...matchLogo(logo, reading)].flatMap(([element, { letters }]) =>
+        element.capMm && letters && element.isResolvable && element.kinds[0] === 'lettering'
+          ? [Math.abs(letters.heightMm - element.capMm) <= letters.plusMinusMm]
+          : [],
+      ),
+    );
+    expect(held.length).toBeGreaterThan(10);
+    expect(held.filter(Boolean).length / held.length).toBeGreaterThanOrEqual(0.85);
+  });
+});
+
+test('the same picture is read the same, however often', async () => {
+  const [first, again] = await readAll(drawPainted, [9001, 9001]);
+  expect(again!.reading).toEqual(first!.reading);
+});
