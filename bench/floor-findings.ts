@@ -25,16 +25,10 @@ export const findings = {
     ...first(from, to),
     [
       {
-        text: `SELECT l.*, (SELECT sum(breaks) FROM sewn_cell c WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id
+        text: `SELECT l.*, (SELECT weight_no FROM thread t WHERE t.id = l.thread_id), (SELECT sum(breaks) FROM sewn_cell c WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id
             AND c.day = (l.ended_at AT TIME ZONE 'UTC')::date AND c.head = l.head AND c.position = l.position AND c.needle_entry = l.ended_by) AS next
           FROM needle_life l WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1`,
         values: [m, from, to],
-      },
-      {
-        text: `SELECT DISTINCT ON (needle_entry) needle_entry, job_id FROM (
-            SELECT needle_entry, job_id, sum(stitches) AS stitches FROM sewn_cell WHERE machine_id = $1 AND day >= $2 GROUP BY 1, 2) each
-          ORDER BY needle_entry, stitches DESC, job_id`,
-        values: [m, from],
       },
     ],
   ],

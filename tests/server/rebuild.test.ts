@@ -172,6 +172,22 @@ describe('a long random history', () => {
           .sort((a, b) => (a.entry_id < b.entry_id ? -1 : 1)),
       );
       expect(lives.some(({ ended_fault }) => ended_fault !== null)).toBe(true);
+      // What each needle sewed most of, added up from the sums here; of as much the lower id.
+      const mostOf = (entryId: string, what: 'jobId' | 'threadId') => {
+        const stitches = new Map<string, number>();
+        for (const cell of sums.cells.values())
+          if (cell.needleEntry === entryId)
+            stitches.set(cell[what], (stitches.get(cell[what]) ?? 0) + cell.stitches);
+        return [...stitches].sort(([a, x], [b, y]) => y - x || (a < b ? -1 : 1))[0]?.[0] ?? null;
+      };
+      const named = await kept('needle_life', 'entry_id, job_id, thread_id', 'entry_id');
+      expect(named).toEqual(
+        named.map(({ entry_id: id }) => ({
+          ...{ entry_id: id, job_id: mostOf(id as string, 'jobId') },
+          thread_id: mostOf(id as string, 'threadId'),
+        })),
+      );
+      expect(named.some(({ job_id }) => job_id !== null)).toBe(true);
     }
   });
 

@@ -3,7 +3,7 @@ import { distance, rgbOf } from '../../core/artwork/pixels/colour.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 /** Width of the small pictures, px; a pixel is of a tone when it differs by less, RGB units. */
-const wide = 190;
+const wide = 160;
 const ofTone = 60;
 
 interface GroundAskedProps {

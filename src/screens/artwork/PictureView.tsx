@@ -15,9 +15,15 @@ export function PictureView({ url, reading, shown, onPick }: PictureViewProps) {
   useEffect(() => {
     if (reading && canvas.current) veil(canvas.current, reading, shown);
   }, [reading, shown]);
+  // A drawing may not say how large it is: then it is as wide as there is room.
+  const shape = reading && { width: `min(100%, ${(26 * reading.map.width) / reading.map.height}rem)` };
   return (
-    <div className="relative mx-auto w-fit bg-white">
-      <img src={url} alt="The logo as it was dropped" className="block max-h-[26rem] max-w-full" />
+    <div className="relative mx-auto w-fit bg-white" style={shape ?? {}}>
+      <img
+        src={url}
+        alt="The logo as it was dropped"
+        className={shape ? 'block h-auto w-full' : 'block max-h-[26rem] max-w-full'}
+      />
       {reading && (
         <canvas
           ref={canvas}

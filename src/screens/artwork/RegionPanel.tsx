@@ -61,7 +61,7 @@ export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: 
               ? `${picked.letters.count} letters, ${about(picked.letters.heightMm, picked.letters.plusMinusMm)} high (smallest ${mmText(picked.letters.smallestMm)}), stems ${about(picked.strokeMm, picked.plusMinusMm)}${thinnestText(picked)}`
               : `${mmText(picked.widthMm)} × ${mmText(picked.heightMm)}, strokes ${about(picked.strokeMm, picked.plusMinusMm)}, widest ${mmText(picked.widestMm)}`}
             {Math.abs(picked.letters?.tiltDegrees ?? 0) > 1 &&
-              `, tilted ${Math.round(picked.letters!.tiltDegrees)}°`}
+              `, tilted ${Math.abs(Math.round(picked.letters!.tiltDegrees))}° ${picked.letters!.tiltDegrees > 0 ? 'up' : 'down'}`}
             {` · about ${whole(picked.stitches * factor)} st`}
           </p>
           <div className="mt-2 flex flex-wrap gap-1.5" role="radiogroup" aria-label="Sewn as">

@@ -23,7 +23,7 @@ export function Tones({ reading, onGround }: { reading: Reading; onGround: (colo
       <label className="mt-2 flex items-center gap-2 text-sm">
         Not sewn:
         <select
-          className="select w-44"
+          className="select w-60"
           value={ground?.colour ?? 'none'}
           onChange={(change) => onGround(change.target.value)}
         >

@@ -6,7 +6,7 @@ import { database, inTransaction, longWork, rows, type Sql } from '../base/datab
 import { eventChunks } from '../ledger/projecting/event-chunks.ts';
 import { effectiveFrom } from '../ledger/projecting/event-row.ts';
 import { headBefore } from '../ledger/projecting/seats.ts';
-import { dropFrom, storeExposures, storeLives } from './store.ts';
+import { dropFrom, nameMost, storeExposures, storeLives } from './store.ts';
 
 const kinds = [...new Set<string>([...foldingKinds, ...timeLosingKinds])];
 
@@ -76,6 +76,7 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
     await storeExposures(sql, machineId, sums);
   }
   await storeLives(sql, machineId, livesNow(now));
+  await nameMost(sql, machineId, day);
   await rows(
     sql,
     'INSERT INTO learnt_mark VALUES ($1, $2) ON CONFLICT (machine_id) DO UPDATE SET seq = excluded.seq',

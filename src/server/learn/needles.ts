@@ -14,6 +14,10 @@ interface LifeRow {
   stitches: number;
   sewing_ms: number;
   metallic_ms: number;
+  /** What it sewed most of. */
+  job_id: string | null;
+  thread: string | null;
+  metallic: boolean | null;
   ended_reason: NeedleReason | null;
   ended_fault: string | null;
   next_breaks: number | null;
@@ -28,12 +32,13 @@ const mostTroubles = 200;
 /** Every needle fitted in the days asked for, with how it went. A needle counts to the cloth that it sewed most of. */
 export async function needlesOf(asked: Asked): Promise<NeedlesData> {
   const { machineId, from, to, jobIds } = asked;
-  const [lives, sewn, threads, trouble] = await Promise.all([
+  const [lives, trouble] = await Promise.all([
     rows<LifeRow>(
       database(),
-      `SELECT l.entry_id, l.head, l.position, l.needle, l.stitches, l.sewing_ms, l.metallic_ms,
+      `SELECT l.entry_id, l.head, l.position, l.needle, l.stitches, l.sewing_ms, l.metallic_ms, l.job_id,
+         t.weight_no::float8 || ' wt' AS thread, t.fibre = 'metallic' AS metallic,
          l.ended_reason, l.ended_fault, next.breaks AS next_breaks
-       FROM needle_life l LEFT JOIN LATERAL (
+       FROM needle_life l LEFT JOIN thread t ON t.id = l.thread_id LEFT JOIN LATERAL (
          SELECT sum(c.breaks) AS breaks FROM sewn_cell c
          WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id AND c.day = (l.ended_at AT TIME ZONE 'UTC')::date
            AND c.head = l.head AND c.position = l.position AND c.needle_entry = l.ended_by) next ON true
@@ -41,37 +46,19 @@ export async function needlesOf(asked: Asked): Promise<NeedlesData> {
        ORDER BY l.fitted_at DESC, l.entry_id LIMIT ${mostLives}`,
       [machineId, from, to],
     ),
-    rows<{ needle_entry: string; job_id: string }>(
-      database(),
-      `SELECT DISTINCT ON (needle_entry) needle_entry, job_id FROM (
-         SELECT needle_entry, job_id, sum(stitches) AS stitches FROM sewn_cell
-         WHERE machine_id = $1 AND day >= $2 GROUP BY 1, 2) each
-       ORDER BY needle_entry, stitches DESC, job_id`,
-      [machineId, from],
-    ),
-    rows<{ needle_entry: string; thread: string; metallic: boolean }>(
-      database(),
-      `SELECT DISTINCT ON (needle_entry) needle_entry, t.weight_no::float8 || ' wt' AS thread, t.fibre = 'metallic' AS metallic
-       FROM (SELECT needle_entry, thread_id, sum(stitches) AS stitches FROM sewn_cell
-         WHERE machine_id = $1 AND day >= $2 GROUP BY 1, 2) each JOIN thread t ON t.id = each.thread_id
-       ORDER BY needle_entry, stitches DESC, thread_id`,
-      [machineId, from],
-    ),
     minutesOfTrouble(machineId, from, to),
   ]);
-  const threadOf = new Map(threads.map((row) => [row.needle_entry, row]));
-  const jobOf = new Map(sewn.map((row) => [row.needle_entry, row.job_id]));
   const wanted = jobIds && new Set(jobIds);
   return {
     ...told(asked),
     lives: lives
-      .filter(({ entry_id: id, stitches }) => stitches > 0 && (!wanted || wanted.has(jobOf.get(id) ?? '')))
+      .filter(({ job_id: id, stitches }) => stitches > 0 && (!wanted || wanted.has(id ?? '')))
       .map((life) => ({
         ...{ head: life.head, position: life.position, stitches: life.stitches },
         needle: needleText(life.needle),
-        cloth: clothOfJob(asked, jobOf.get(life.entry_id) ?? ''),
-        thread: threadOf.get(life.entry_id)?.thread ?? 'thread not on record',
-        metallic: threadOf.get(life.entry_id)?.metallic ?? false,
+        cloth: clothOfJob(asked, life.job_id ?? ''),
+        thread: life.thread ?? 'thread not on record',
+        metallic: life.metallic ?? false,
         hours: life.sewing_ms / hourMs,
         metallicHours: life.metallic_ms / hourMs,
         out: life.ended_reason !== null,

@@ -71,3 +71,30 @@ export async function storeLives(
     [machineId, JSON.stringify(flat)],
   );
 }
+
+/** Names, for each needle that was in on a day or later, the job and the thread that it sewed most of: the sums must be stored. */
+export async function nameMost(sql: Sql, machineId: string, day: string): Promise<void> {
+  await rows(
+    sql,
+    `WITH touched AS MATERIALIZED (
+       SELECT entry_id, fitted_at FROM needle_life WHERE machine_id = $1 AND (ended_at IS NULL OR ended_at >= $2)),
+     sums AS MATERIALIZED (
+       SELECT needle_entry, job_id, thread_id, sum(stitches) AS stitches FROM sewn_cell
+       WHERE machine_id = $1 AND day >= (SELECT min((fitted_at AT TIME ZONE 'UTC')::date) FROM touched)
+         AND needle_entry IN (SELECT entry_id FROM touched)
+       GROUP BY 1, 2, 3),
+     jobs AS (
+       SELECT DISTINCT ON (needle_entry) needle_entry, job_id
+       FROM (SELECT needle_entry, job_id, sum(stitches) AS stitches FROM sums GROUP BY 1, 2) each
+       ORDER BY needle_entry, stitches DESC, job_id),
+     threads AS (
+       SELECT DISTINCT ON (needle_entry) needle_entry, thread_id
+       FROM (SELECT needle_entry, thread_id, sum(stitches) AS stitches FROM sums GROUP BY 1, 2) each
+       ORDER BY needle_entry, stitches DESC, thread_id)
+     UPDATE needle_life l SET job_id = jobs.job_id, thread_id = threads.thread_id
+     FROM touched LEFT JOIN jobs ON jobs.needle_entry = touched.entry_id LEFT JOIN threads ON threads.needle_entry = touched.entry_id
+     WHERE l.entry_id = touched.entry_id
+       AND (l.job_id, l.thread_id) IS DISTINCT FROM (jobs.job_id, threads.thread_id)`,
+    [machineId, `${day}T00:00:00Z`],
+  );
+}
