@@ -12,6 +12,7 @@ const runs: { command: string; section: RegExp }[] = [
   { command: 'bench:scheme', section: /^## Standing head/m },
   { command: 'bench:tension', section: /^## Tension/m },
   { command: 'bench:underside', section: /^## Photos of undersides/m },
+  { command: 'bench:logos', section: /^## Reading a logo/m },
   { command: 'bench:artwork', section: /^## Reading a logo/m },
   { command: 'fuzz', section: /^## Odd requests/m },
   { command: 'bench:feed', section: /^## The feed/m },

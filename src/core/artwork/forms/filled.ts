@@ -1,5 +1,4 @@
-import type { Part } from './parts.ts';
-import type { PartMap } from './regions.ts';
+import type { Part, PartMap } from './parts.ts';
 import { distancesToOthers } from './widths.ts';
 
 /** A part with fewer holes than this share of its own area is a solid with something on it, or cut out of it; one with more is a frame. */

@@ -20,6 +20,13 @@ export interface Part {
   rows: Int32Array;
 }
 
+/** Which part each pixel of the working picture belongs to; 0: none. */
+export interface PartMap {
+  of: Uint32Array;
+  width: number;
+  height: number;
+}
+
 export interface Parts {
   parts: Part[];
   /** Per pixel the id of its part; 0: ground, or too small to count. */

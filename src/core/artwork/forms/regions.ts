@@ -7,18 +7,12 @@ import { kindOfShape } from './classify.ts';
 import { contactsOf } from './contacts.ts';
 import { solidsOf, type Solid } from './filled.ts';
 import type { Letter } from './letters.ts';
-import { findLines, type TextLine } from './lines.ts';
-import type { Part } from './parts.ts';
+import { findLines } from './lines.ts';
+import type { TextLine } from './measure-line.ts';
+import type { Part, PartMap } from './parts.ts';
 
 /** Specks below this, in mm², are dirt; by themselves, that is: the dot on an i may be smaller. */
 export const speckMm2 = { letter: 0.04, alone: 0.4 } as const;
-
-/** Which part each pixel of the working picture belongs to; 0: none. */
-export interface PartMap {
-  of: Uint32Array;
-  width: number;
-  height: number;
-}
 
 /** Working px per mm; how far off an edge's width lies in nineteen cases of twenty, mm. */
 export interface Sharpness {

@@ -1,0 +1,45 @@
+import { extentAt } from './bend.ts';
+import { heightOf, widthOf, type Letter } from './letters.ts';
+
+/** Whether a group is lettering at all: not bars, not two odd shapes. */
+export function isLettering(group: readonly Letter[]): boolean {
+  const sources = new Set(group.map(({ part }) => part));
+  if (group.length < 2 || looksLikeBars(group)) return false;
+  if (sources.size === 1) return group.length >= 2;
+  return group.length > 2 || areAlike(group);
+}
+
+/** Equal full rectangles side by side are bars, not letters. */
+function looksLikeBars(group: readonly Letter[]): boolean {
+  if (group.some(({ isSlice }) => isSlice)) return false;
+  const isFull = (letter: Letter) => letter.part.area > 0.88 * widthOf(letter) * heightOf(letter);
+  if (group.length > 1 && group.every((letter) => isFull(letter) || isBar(letter))) return true;
+  const upright = group.map(({ part }) => part.strokePx).sort((a, b) => a - b);
+  // Tilted bars are no full rectangles, but all alike and a single stroke each.
+  const singles = group.every(
+    (letter) =>
+      letter.part.area < 1.25 * letter.part.strokePx * Math.hypot(widthOf(letter), heightOf(letter)),
+  );
+  return areOfOneShape(group) && singles && upright.at(-1)! < 1.1 * upright[0]!;
+}
+
+/** A straight stroke and nothing else, however it leans: it fills a long box. */
+function isBar(letter: Letter): boolean {
+  for (let degrees = -20; degrees <= 20; degrees += 2) {
+    const { high, wide } = extentAt(letter, (degrees * Math.PI) / 180);
+    if (letter.part.area > 0.88 * high * wide && Math.max(high, wide) > 1.5 * Math.min(high, wide))
+      return true;
+  }
+  return false;
+}
+
+/** All of one size and area: a row of ornaments. */
+export function areOfOneShape(group: readonly Letter[]): boolean {
+  const areas = group.map(({ part }) => part.area).sort((a, b) => a - b);
+  return areas.at(-1)! < 1.04 * areas[0]!;
+}
+
+function areAlike([one, other]: readonly Letter[]): boolean {
+  const [low, high] = [heightOf(one!), heightOf(other!)].sort((a, b) => a - b) as [number, number];
+  return high < 1.5 * low && one!.part.strokePx < 0.4 * low && other!.part.strokePx < 0.4 * low;
+}

@@ -1,0 +1,104 @@
+import { median } from 'simple-statistics';
+import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
+import { middleOf } from './groups.ts';
+import type { Letter } from './letters.ts';
+import type { Part } from './parts.ts';
+
+/** Letters of one tone that stand on one line. Lengths in working px. */
+export interface TextLine {
+  parts: Part[];
+  letters: readonly Letter[];
+  course: Course;
+  /** Rising to the right is negative, radians; of a bent line that of its chord. */
+  angle: number;
+  /** Where the letters stand, across the course. */
+  base: number;
+  /** Height of the capitals, or of the tallest letters where there are none. */
+  heightPx: number;
+  /** Height of the smallest letters: the x-height where there is one. */
+  smallestPx: number;
+  strokePx: number;
+}
+
+/** The course, then heights above the base line: letters that hang below it are not taken for taller ones. */
+export function measureLine(letters: readonly Letter[], course: Course = courseOf(letters)): TextLine {
+  const parts = [...new Set(letters.map(({ part }) => part))];
+  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), isRound: !letter.isSlice && isRoundOnTop(letter) })).sort((a, b) => a.along - b.along); // prettier-ignore
+  const base = baseOf(reaches);
+  const inOrder = reaches.map(({ high, along, isRound }) => ({
+    along,
+    height: (base - high) * (isRound ? flatOfRound : 1),
+  }));
+  const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
+  const isJoined = letters.some(({ isSlice }) => isSlice);
+  const heightPx = capitalsOf(inOrder, heights, isJoined);
+  const small = heights.filter((height) => height > 0.3 * heightPx);
+  const [first, last] = [letters[0]!, letters.at(-1)!].map(middleOf) as [
+    { x: number; y: number },
+    { x: number; y: number },
+  ];
+  return {
+    parts,
+    letters,
+    course,
+    angle: course.is === 'straight' ? course.angle : Math.atan2(last.y - first.y, last.x - first.x),
+    base,
+    heightPx,
+    smallestPx: small[0] ?? heightPx,
+    strokePx: strokeOf(parts, letters),
+  };
+}
+
+/** The stems' width; of joined letters, which have none, the median of their strokes. */
+export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): number => {
+  const isJoined = letters.some(({ isSlice }) => isSlice);
+  return median(parts.map((part) => (isJoined ? part.strokePx : part.stemPx)));
+};
+
+/** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
+const flatOfRound = 0.97;
+
+/** Whether a letter is round on top, as O and C are: its rows grow from the first on. */
+function isRoundOnTop({ rows }: Letter): boolean {
+  const high = rows.length / 2;
+  const widthAt = (share: number) => {
+    const row = 2 * Math.round(share * high);
+    return rows[row + 1]! - rows[row]! + 1;
+  };
+  return widthAt(0.012) < 0.75 * widthAt(0.05);
+}
+
+/** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
+export function baseOf(reaches: readonly Reach[]): number {
+  const lows = reaches.map(({ low }) => low).sort((a, b) => a - b);
+  const wide = 0.1 * median(reaches.map(({ low, high }) => low - high));
+  let best: number[] = [];
+  lows.forEach((from, index) => {
+    const within = lows.slice(index).filter((low) => low <= from + wide);
+    if (within.length > best.length) best = within;
+  });
+  return median(best);
+}
+
+/**
+ * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
+ * first letter where that is tall, since in many typefaces a d is taller than a T.
+ */
+function capitalsOf(
+  inOrder: readonly { along: number; height: number }[],
+  heights: readonly number[],
+  isJoined: boolean,
+): number {
+  const tallest = heights.at(-1)!;
+  const low = heights.filter((height) => height < 0.82 * tallest).length;
+  if (isJoined || low > 0.2 * heights.length) {
+    const start = inOrder[0]!.along;
+    // Of joined letters the first is as many slices as a capital is wide.
+    const reach = start + (isJoined ? 0.7 * tallest : 0);
+    const first = Math.max(...inOrder.filter(({ along }) => along <= reach).map(({ height }) => height));
+    return first > 0.85 * tallest ? first : tallest;
+  }
+  const tall = heights.length < 4 ? tallest : heights[Math.floor(heights.length * 0.8)]!;
+  const cap = heights.filter((height) => height > 0.94 * tall && height < 1.06 * tall);
+  return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
+}
