@@ -4,7 +4,7 @@ import { readArtwork } from '../src/core/artwork/read.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
-import { matchLogo, scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
+import { scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
 import type { DrawnLogo } from '../tests/support/logos/truth.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
@@ -33,7 +33,6 @@ console.log(
 for (const [name, draw] of Object.entries(generators)) {
   const scores: LogoScore[] = [];
   const times: number[] = [];
-  const holds = { strokes: [] as boolean[], heights: [] as boolean[] };
   let [asked, refused] = [0, 0];
   for (let at = seed; at < seed + count; at++) {
     const logo = await draw(at);
@@ -45,16 +44,6 @@ for (const [name, draw] of Object.entries(generators)) {
       const score = scoreLogo(logo, reading);
       if (reading.doubt !== null) asked++;
       scores.push(score);
-      for (const [element, region] of matchLogo(logo, reading)) {
-        if (!element.isResolvable) continue;
-        if (element.stemMm) {
-          const low = Math.min(element.stemMm, element.medialMm ?? element.stemMm);
-          const high = Math.max(element.stemMm, element.medialMm ?? 0);
-          holds.strokes.push(region.strokeMm > low - region.plusMinusMm && region.strokeMm < high + region.plusMinusMm); // prettier-ignore
-        }
-        if (element.capMm && region.letters && element.kinds[0] === 'lettering')
-          holds.heights.push(Math.abs(region.letters.heightMm - element.capMm) < region.letters.plusMinusMm);
-      }
       if (process.env['MISSES'] && name !== 'sign (judges)' && score.misses.length > 0)
         console.error(`${logo.described}\n   ${score.misses.join('\n   ')}`);
     } catch (error) {
@@ -63,9 +52,12 @@ for (const [name, draw] of Object.entries(generators)) {
     }
   }
   const sum = sumScores(scores);
-  const held = (of: readonly boolean[]) => percent(of.filter(Boolean).length / of.length);
+  const held = (what: 'strokes' | 'heights') => {
+    const all = scores.flatMap(({ holds }) => holds[what]);
+    return percent(all.filter(Boolean).length / all.length);
+  };
   console.log(
-    `| ${name} | ${[sum.matched, sum.kind, sum.cap, sum.stroke, sum.colours, sum.groundWrong, asked / count].map(percent).join(' | ')} | ${sum.extra.toFixed(2)} | ${refused} | ${held(holds.strokes)} | ${held(holds.heights)} | ${quantile(times, 0.5).toFixed(0)} | ${quantile(times, 0.95).toFixed(0)} |`,
+    `| ${name} | ${[sum.matched, sum.kind, sum.cap, sum.stroke, sum.colours, sum.groundWrong, asked / count].map(percent).join(' | ')} | ${sum.extra.toFixed(2)} | ${refused} | ${held('strokes')} | ${held('heights')} | ${quantile(times, 0.5).toFixed(0)} | ${quantile(times, 0.95).toFixed(0)} |`,
   );
 }
 await browser.close();

@@ -86,23 +86,12 @@ export function readArtwork(
   const { ground, doubt } = groundOf(labels, width, height, distances, rgbs, options.ground ?? 'find');
   const isGround = (label: number) => label === ground || label === clearLabel;
   progress(0.7, 'finding the parts');
-  let { parts, of } = splitParts(labels, width, height, distances, isGround, 9);
+  const split = (to: Float32Array) => splitParts(labels, width, height, to, isGround, 9);
+  const found = split(distances);
   const groundAs = { label: ground === clearTone ? clearLabel : ground, rgb: rgbs[ground] ?? white };
-  if (
-    absorbSlivers({ parts, of }, labels, width, height, working, rgbs, groundAs, {
-      rimPx,
-      scale: working.scale,
-    })
-  ) {
-    ({ parts, of } = splitParts(
-      labels,
-      width,
-      height,
-      distancesToOthers(labels, width, height),
-      isGround,
-      9,
-    ));
-  }
+  const sharpness = { rimPx, scale: working.scale };
+  const isChanged = absorbSlivers(found, labels, working, rgbs, groundAs, sharpness);
+  const { parts, of } = isChanged ? split(distancesToOthers(labels, width, height)) : found;
   const box = boxOf(parts);
   if (!box)
     throw new Refusal(
@@ -111,9 +100,7 @@ export function readArtwork(
     );
   const pxPerMm = (box.right - box.left + 1) / options.widthMm;
   const counted = parts.filter((part) => part.area >= speckMm2.letter * pxPerMm ** 2);
-  if (counted.length > 5000) {
-    throw photograph();
-  }
+  if (counted.length > 5000) throw photograph();
   progress(0.85, 'telling lettering from the rest');
   const edgeMm = (edgePx.sharp + edgePx.ofRim * rimPx) / (pxPerMm / working.scale);
   const { regions, regionOf } = regionsOf(counted, { of, width, height }, { pxPerMm, edgeMm }, box);
@@ -139,7 +126,7 @@ export function readArtwork(
     heightMm,
     pxPerMm,
     rimPx,
-    doubt: doubt === null ? null : doubt === clearTone ? 'none' : hexOf(roundRgb(rgbs[doubt]!)),
+    doubt: doubt === null ? null : hexOf(roundRgb(rgbs[doubt]!)),
     warnings: [],
     map: { width, height, of: map },
     box,

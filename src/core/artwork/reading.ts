@@ -56,7 +56,7 @@ export interface Reading {
   pxPerMm: number;
   /** Mean width of the rims between colours, px of the picture: about 1 is sharp. */
   rimPx: number;
-  /** What else may be the ground, as asked for by `ground`: a tone's colour or 'none'. Null: nothing else is likely. */
+  /** What else may be the ground, as asked for by `ground`: a tone's colour. Null: nothing else is likely. */
   doubt: string | null;
   warnings: Warning[];
   /** Which region each pixel belongs to (0: none), at working size, for showing and picking. */

@@ -14,8 +14,8 @@ interface GroundAskedProps {
 
 /** Where two colours may be the cloth: two small pictures, what would not be sewn hatched, to choose from. */
 export function GroundAsked({ reading, url, onGround }: GroundAskedProps) {
-  if (reading.doubt === null) return null;
-  const now = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
+  const now = reading.tones.find((tone) => tone.isGround)?.colour;
+  if (now === undefined || reading.doubt === null) return null;
   return (
     <section aria-label="Which is the cloth" className="sheet p-3">
       <h2>Which is the cloth?</h2>
@@ -58,7 +58,7 @@ function Hatched({ url, colour }: { url: string; colour: string }) {
       width={wide}
       height={120}
       role="img"
-      aria-label={colour === 'none' ? 'all of it sewn' : `${colour} not sewn`}
+      aria-label={`${colour} not sewn`}
       className="max-w-full bg-white"
     />
   );
@@ -73,7 +73,6 @@ async function hatch(url: string, colour: string): Promise<ImageData | null> {
   if (!context) return null;
   context.drawImage(picture, 0, 0, wide, height);
   const image = context.getImageData(0, 0, wide, height);
-  if (colour === 'none') return image;
   const rgb = rgbOf(colour);
   const { data } = image;
   for (let pixel = 0; pixel < wide * height; pixel++) {

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
 import { faceNames, isScript, outlines, strokesOf, tallOf, type Face } from './faces.ts';
-import type { DrawnElement, DrawnLogo } from './truth.ts';
+import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
  * The first of three generators of logos: badges as SVG outlines, drawn by a vector library, saved as files are sent.
@@ -37,11 +37,6 @@ interface Made {
   isHole?: boolean;
 }
 
-const far = (one: string, other: string) => {
-  const at = (hex: string, k: number) => parseInt(hex.slice(1 + 2 * k, 3 + 2 * k), 16);
-  return Math.hypot(...[0, 1, 2].map((k) => at(one, k) - at(other, k)));
-};
-
 const loopsPath = (loops: readonly Point[][]) =>
   loops.map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(4)} ${y.toFixed(4)}`).join('L')}Z`).join('');
 const circle = (cx: number, cy: number, r: number): Point[] =>
@@ -65,15 +60,8 @@ const shield = (cx: number, cy: number, w: number, h: number): Point[] => {
   return [[cx - w / 2, cy - h / 2], [cx + w / 2, cy - h / 2], ...right, ...right.slice(0, -1).reverse().map(([x, y]): Point => [2 * cx - x, y])]; // prettier-ignore
 };
 
-/** What a line of that width may be called. */
-export function kindsOfLine(mm: number): DrawnElement['kinds'] {
-  if (mm < 0.66) return ['run'];
-  if (mm < 0.84) return ['run', 'satin'];
-  if (mm < 6.2) return ['satin'];
-  return mm < 9.6 ? ['satin', 'fill'] : ['fill'];
-}
 /** What a compact shape may be called. */
-export const kindsOfBlob = (widestMm: number): DrawnElement['kinds'] =>
+const kindsOfBlob = (widestMm: number): DrawnElement['kinds'] =>
   widestMm < 9.6 ? ['fill', 'satin'] : ['fill'];
 
 const shapeArea = (loops: readonly Point[][]) =>
@@ -99,7 +87,7 @@ export async function drawBadge(seed: number): Promise<DrawnLogo> {
   const seen = isClear ? '#ffffff' : ground;
   const taken: string[] = [seen];
   const colour = (): string => {
-    const free = threads.filter((hex) => taken.every((other) => far(hex, other) > 70));
+    const free = threads.filter((hex) => taken.every((other) => apart(hex, other) > 70));
     const chosen = is(0.35) && taken.length > 2 ? taken[1 + Math.floor(next() * (taken.length - 1))]! : pick(free.length ? free : threads);
     if (!taken.includes(chosen)) taken.push(chosen);
     return chosen;
@@ -108,7 +96,6 @@ export async function drawBadge(seed: number): Promise<DrawnLogo> {
   const made: Made[] = [];
   const shape = (loops: Point[][], element: Made['element'], thinMm: number, ring = false) =>
     made.push({ d: loopsPath(loops), element, thinMm, areaMm2: shapeArea(loops), ring });
-  const plain = { capMm: null, stemMm: null, medialMm: null };
 
   // The frame, and what it is filled with.
   const form = pick(['ring', 'box', 'shield', 'none', 'none', 'ring']);
@@ -172,8 +159,8 @@ export async function drawBadge(seed: number): Promise<DrawnLogo> {
   };
   const nextInk = (): string => {
     let ink = colour();
-    for (let k = 0; k < 8 && far(ink, under) < 70; k++) ink = colour();
-    return far(ink, under) < 70 ? (far('#17181b', under) > 150 ? '#17181b' : '#f3e27a') : ink;
+    for (let k = 0; k < 8 && apart(ink, under) < 70; k++) ink = colour();
+    return apart(ink, under) < 70 ? (apart('#17181b', under) > 150 ? '#17181b' : '#f3e27a') : ink;
   };
 
   // Lines of content from the top.
@@ -202,7 +189,7 @@ export async function drawBadge(seed: number): Promise<DrawnLogo> {
       const base = y + cap * (kind === 'script' ? 1.25 : 1.12);
       if (kind === 'two colours' && word.length >= 4 && !word.includes(' ')) {
         let other = nextInk();
-        for (let k = 0; k < 9 && far(other, ink) < 70; k++) other = nextInk();
+        for (let k = 0; k < 9 && apart(other, ink) < 70; k++) other = nextInk();
         const half = Math.ceil(word.length / 2);
         const [first, second] = [word.slice(0, half), word.slice(half)];
         const whole = widthAt1(word, face) * cap;
@@ -213,7 +200,7 @@ export async function drawBadge(seed: number): Promise<DrawnLogo> {
         const line = text(word, face, cap, 0, base, ink, 0, kind);
         if (kind === 'outlined' && cap > 7) {
           let rim = nextInk();
-          for (let k = 0; k < 9 && far(rim, ink) < 70; k++) rim = nextInk();
+          for (let k = 0; k < 9 && apart(rim, ink) < 70; k++) rim = nextInk();
           const mm = cap * 0.06;
           made.push({ ...line, d: line.d, outline: { colour: rim, mm }, element: { kinds: ['run', 'satin', 'lettering'], colour: rim, called: 'outline of letters', ...plain }, thinMm: mm / 2, areaMm2: cap * cap * 0.3 }); // prettier-ignore
           made.push({ ...line });

@@ -3,7 +3,7 @@ import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
 import { faceOf, fileOf, isScript, judgingFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
-import type { DrawnElement, DrawnLogo } from './truth.ts';
+import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
  * The third generator of logos, only to judge by: signs laid out and drawn by a browser, in typefaces that the others do not have.
@@ -25,12 +25,6 @@ interface Piece {
   thin: number;
 }
 
-const plain = { capMm: null, stemMm: null, medialMm: null };
-const rgb = (hex: string) => [1, 3, 5].map((k) => parseInt(hex.slice(k, k + 2), 16));
-const apart = (one: string, other: string) =>
-  Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
-const lineKinds = (mm: number): DrawnElement['kinds'] =>
-  mm < 0.66 ? ['run'] : mm < 0.84 ? ['run', 'satin'] : mm < 6.2 ? ['satin'] : mm < 9.6 ? ['satin', 'fill'] : ['fill']; // prettier-ignore
 const blobKinds = (mm: number): DrawnElement['kinds'] => (mm < 9.4 ? ['fill', 'satin'] : ['fill']);
 
 /** The sign of one seed, drawn on a page of a started browser. */
@@ -104,7 +98,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
       const round = size * 2.3;
       const line = between(0.5, 2);
       const colour = ink(seen);
-      const mark = add({ html: '', element: { kinds: lineKinds(line * mmPerUnit), colour, called: 'monogram’s ring', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
+      const mark = add({ html: '', element: { kinds: kindsOfLine(line * mmPerUnit), colour, called: 'monogram’s ring', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
       rows.push(`<div style="position:relative;width:${px(round)};height:${px(round)};display:grid;place-items:center"><div ${mark} style="position:absolute;inset:0;border:${px(line)} solid ${colour};border-radius:50%"></div>${text(face, word, size, ink(seen), 'monogram', 'position:relative')}</div>`); // prettier-ignore
     } else if (kind === 'shapes') {
       const size = between(2.2, 6);
@@ -121,7 +115,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
     } else if (kind === 'rule') {
       const line = between(0.4, 2.4);
       const colour = ink(seen);
-      const mark = add({ html: '', element: { kinds: lineKinds(line * mmPerUnit), colour, called: 'rule', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
+      const mark = add({ html: '', element: { kinds: kindsOfLine(line * mmPerUnit), colour, called: 'rule', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
       rows.push(`<div ${mark} style="width:${px(between(45, 92))};height:${px(line)};background:${colour};border-radius:${px(line / 2)}"></div>`); // prettier-ignore
     } else {
       const face = plainFace();
@@ -144,7 +138,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
     const colour = ink(seen);
     const round = frame === 'rounded' ? between(4, 10) : 0;
     const ring = (inset: number, mm: number) => {
-      const mark = add({ html: '', element: { kinds: lineKinds(mm * mmPerUnit), colour, called: `${frame} frame`, ...plain, stemMm: mm * mmPerUnit }, thin: mm }); // prettier-ignore
+      const mark = add({ html: '', element: { kinds: kindsOfLine(mm * mmPerUnit), colour, called: `${frame} frame`, ...plain, stemMm: mm * mmPerUnit }, thin: mm }); // prettier-ignore
       return `<div ${mark} style="position:absolute;inset:${px(inset)};border:${px(mm)} solid ${colour};border-radius:${px(Math.max(0, round - inset))}"></div>`;
     };
     body += ring(0, line);

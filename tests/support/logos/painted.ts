@@ -1,7 +1,8 @@
 import sharp from 'sharp';
+import { rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
 import { pictureChance } from '../picture-chance.ts';
 import { faceNames, isScript, outlines, strokesOf, tallOf, type Face } from './faces.ts';
-import type { DrawnElement, DrawnLogo } from './truth.ts';
+import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
  * The second of three generators of logos: word marks painted pixel by pixel by a scan converter of its own, mixed in linear light, with
@@ -22,11 +23,6 @@ interface Shape {
 const inks = ['#0b3c5d', '#b82601', '#328c5b', '#d9b310', '#1d1e22', '#62466b', '#2a9d8f', '#f07f2e', '#c94277', '#6b4423', '#8db3d0', '#efd98f', '#5b6770']; // prettier-ignore
 const grounds = ['#ffffff', '#f4f1e6', '#28323c', '#c7d3d9', '#ffffff', '#57606a', '#e9c9c0'];
 const lines = ['NORDLY', 'Fährhaus', 'Café Élan', 'MINT & OAK', 'Hilltop', 'Öland Ferry', 'JUNIPER', 'Tidemill', 'BRIGHT FJORD', 'Kiln 27', 'LITTLE ISLE', 'Dinghy', 'Mühle', 'Pine Lodge', 'RIDGEWAY', 'El Niño']; // prettier-ignore
-const plain = { capMm: null, stemMm: null, medialMm: null };
-
-const rgb = (hex: string) => [1, 3, 5].map((k) => parseInt(hex.slice(k, k + 2), 16));
-const apart = (one: string, other: string) =>
-  Math.hypot(...rgb(one).map((value, k) => value - rgb(other)[k]!));
 
 const arc = (cx: number, cy: number, r: number, from = 0, to = 2 * Math.PI, steps = 96): Point[] =>
   Array.from({ length: steps }, (_, k) => {
@@ -44,8 +40,6 @@ const turnAbout = (loops: Loops, angle: number): Loops => {
   return loops.map((loop) => loop.map(([x, y]): Point => [x * c - y * s, x * s + y * c]));
 };
 const blob = (mm: number): DrawnElement['kinds'] => (mm < 9.6 ? ['fill', 'satin'] : ['fill']);
-const line = (mm: number): DrawnElement['kinds'] =>
-  mm < 0.66 ? ['run'] : mm < 0.84 ? ['run', 'satin'] : mm < 6.2 ? ['satin'] : ['satin', 'fill'];
 
 /** The word mark of one seed. */
 export async function drawPainted(seed: number): Promise<DrawnLogo> {
@@ -83,7 +77,7 @@ export async function drawPainted(seed: number): Promise<DrawnLogo> {
   if (emblem === 'disc') shapes.push({ loops: [arc(r, r, r)], element: { kinds: blob(high), colour: mine, called: 'disc', ...plain }, thinMm: r }); // prettier-ignore
   else if (emblem === 'ring') {
     const mm = Math.max(0.6, r * between(0.08, 0.22));
-    shapes.push({ loops: [arc(r, r, r), arc(r, r, r - mm).reverse()], element: { kinds: line(mm), colour: mine, called: 'ring', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
+    shapes.push({ loops: [arc(r, r, r), arc(r, r, r - mm).reverse()], element: { kinds: kindsOfLine(mm), colour: mine, called: 'ring', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
     const inner = ink();
     if (inner !== mine) shapes.push({ loops: [arc(r, r, (r - mm) * 0.5)], element: { kinds: blob(r - mm), colour: inner, called: 'hub', ...plain }, thinMm: r / 3 }); // prettier-ignore
   } else if (emblem === 'rays') {
@@ -96,11 +90,11 @@ export async function drawPainted(seed: number): Promise<DrawnLogo> {
     // A patch with a line laid over it that cuts it in two.
     const mm = Math.max(0.7, high * 0.05);
     shapes.push({ loops: [rounded(0, 0, high, high, high * 0.12)], element: { kinds: ['fill'], colour: mine, called: 'patch crossed by a line', ...plain }, thinMm: r }); // prettier-ignore
-    shapes.push({ loops: [[[0, 0.62 * high], [high, 0.38 * high], [high, 0.38 * high + mm], [0, 0.62 * high + mm]]], element: { kinds: line(mm * 0.97), colour: ink(mine), called: 'line over it', ...plain, stemMm: 0.972 * mm }, thinMm: mm }); // prettier-ignore
+    shapes.push({ loops: [[[0, 0.62 * high], [high, 0.38 * high], [high, 0.38 * high + mm], [0, 0.62 * high + mm]]], element: { kinds: kindsOfLine(mm * 0.97), colour: ink(mine), called: 'line over it', ...plain, stemMm: 0.972 * mm }, thinMm: mm }); // prettier-ignore
   } else {
     const mm = high * 0.16;
     for (let k = 0; k < 3; k++)
-      shapes.push({ loops: [rounded(k * high * 0.3, high * (0.6 - 0.3 * k), mm, high * (0.4 + 0.3 * k), mm * 0.2)], element: { kinds: line(mm), colour: k === 1 ? ink() : mine, called: 'bar', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
+      shapes.push({ loops: [rounded(k * high * 0.3, high * (0.6 - 0.3 * k), mm, high * (0.4 + 0.3 * k), mm * 0.2)], element: { kinds: kindsOfLine(mm), colour: k === 1 ? ink() : mine, called: 'bar', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
   }
 
   // Lines of text beside it, beginning at one edge.
@@ -129,7 +123,7 @@ export async function drawPainted(seed: number): Promise<DrawnLogo> {
   if (is(0.4)) {
     const mm = Math.max(0.35, high * between(0.015, 0.06));
     const y = base + high * 0.16;
-    shapes.push({ loops: [rounded(left, y, wide, mm, mm / 2.01)], element: { kinds: line(mm), colour: ink(), called: 'underline', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
+    shapes.push({ loops: [rounded(left, y, wide, mm, mm / 2.01)], element: { kinds: kindsOfLine(mm), colour: ink(), called: 'underline', ...plain, stemMm: mm }, thinMm: mm }); // prettier-ignore
   }
   // A bowl of text beneath the emblem.
   if (is(0.3) && emblem !== 'steps' && emblem !== 'crossed') {
@@ -186,7 +180,7 @@ async function paint(content: Shape[], { seed, next, between, pick, ground, seen
     const mm = Math.max(0.6, (right - left) * between(0.006, 0.02));
     const outer = rounded(left - gap - mm, top - gap - mm, right - left + 2 * (gap + mm), bottom - top + 2 * (gap + mm), gap);
     const inner = rounded(left - gap, top - gap, right - left + 2 * gap, bottom - top + 2 * gap, gap - mm > 0.3 ? gap - mm : 0.3);
-    shapes.push({ loops: [outer, inner.reverse()], element: { kinds: line(mm), colour: ink(), called: 'rounded frame', ...plain, stemMm: mm }, thinMm: mm });
+    shapes.push({ loops: [outer, inner.reverse()], element: { kinds: kindsOfLine(mm), colour: ink(), called: 'rounded frame', ...plain, stemMm: mm }, thinMm: mm });
   }
   const bounds = boundsOf(shapes);
   const widthMm = bounds.right - bounds.left;
@@ -285,7 +279,7 @@ function scanConvert(
 ): Buffer {
   const sub = 5;
   const light = new Float32Array(width * height * 4);
-  const back = ground === 'clear' ? [0, 0, 0] : rgb(ground).map(toLinear);
+  const back = ground === 'clear' ? [0, 0, 0] : rgbOf(ground).map(toLinear);
   for (let pixel = 0; pixel < width * height; pixel++)
     light.set([...back, ground === 'clear' ? 0 : 1], pixel * 4);
   const cover = new Float32Array(width * height);
@@ -296,7 +290,7 @@ function scanConvert(
       for (let x = Math.floor(from); x < Math.min(width, Math.ceil(to)); x++)
         cover[row + x]! += (Math.min(to, x + 1) - Math.max(from, x)) / sub;
     });
-    const colour = rgb(element.colour).map(toLinear);
+    const colour = rgbOf(element.colour).map(toLinear);
     for (let pixel = 0; pixel < cover.length; pixel++) {
       const share = Math.min(1, cover[pixel]!);
       if (share <= 0) continue;

@@ -1,6 +1,6 @@
 import { colourDifference, rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
 import type { Reading, Region } from '../../../src/core/artwork/reading.ts';
-import { coloursOf, type DrawnElement, type DrawnLogo } from './truth.ts';
+import { coloursOf, strokesOfElement, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /** What came of one picture, in counts. */
 export interface LogoScore {
@@ -14,6 +14,8 @@ export interface LogoScore {
   colourRight: boolean;
   groundWrong: boolean;
   extra: number;
+  /** Of elements that can be told: whether the ± of strokes and of heights holds what was drawn. */
+  holds: { strokes: boolean[]; heights: boolean[] };
   /** Each miss in words. */
   misses: string[];
 }
@@ -43,9 +45,12 @@ function overlaps({ ids }: DrawnLogo, { map }: Reading) {
   return { both, ofElement, ofRegion, onAny };
 }
 
-/** The region of each element that has one. A region is an element's where each holds at least six tenths of the other. */
-export function matchLogo(logo: DrawnLogo, reading: Reading): Map<DrawnElement, Region> {
-  const counted = overlaps(logo, reading);
+/** The region of each element that has one, by how many places are shared. A region is an element's where each holds at least six tenths of the other. */
+function matchLogo(
+  logo: DrawnLogo,
+  reading: Reading,
+  counted: ReturnType<typeof overlaps>,
+): Map<DrawnElement, Region> {
   const found = new Map<DrawnElement, Region>();
   for (const element of logo.elements) {
     const region = bestRegion(element, reading, counted);
@@ -73,12 +78,14 @@ function bestRegion(element: DrawnElement, reading: Reading, { both, ofElement, 
 
 /** Judges a reading against what was drawn. */
 export function scoreLogo(logo: DrawnLogo, reading: Reading): LogoScore {
-  const { both } = overlaps(logo, reading);
-  const matches = matchLogo(logo, reading);
+  const counted = overlaps(logo, reading);
+  const { both } = counted;
+  const matches = matchLogo(logo, reading, counted);
   const score: LogoScore = {
     ...{ elements: 0, matched: 0, kindRight: 0, caps: 0, capRight: 0, strokes: 0, strokeRight: 0, extra: 0 },
     colourRight: false,
     groundWrong: false,
+    holds: { strokes: [], heights: [] },
     misses: [],
   };
   const used = new Set<number>();
@@ -110,7 +117,7 @@ export function scoreLogo(logo: DrawnLogo, reading: Reading): LogoScore {
   score.colourRight = sewn >= least && sewn <= most;
   if (!score.colourRight) score.misses.push(`${sewn} colours, not ${least} to ${most}: ${reading.tones.map((tone) => `${tone.colour} ${tone.isGround ? 'ground' : tone.share.toFixed(4)}`).join(', ')}`); // prettier-ignore
   const ground = reading.tones.find((tone) => tone.isGround);
-  const isAsked = Boolean((reading as { doubt?: unknown }).doubt);
+  const isAsked = reading.doubt !== null;
   score.groundWrong =
     !isAsked &&
     (logo.ground === 'clear'
@@ -125,14 +132,16 @@ export function scoreLogo(logo: DrawnLogo, reading: Reading): LogoScore {
     if (element.capMm && element.kinds[0] === 'lettering') {
       score.caps++;
       const found = region.letters?.heightMm ?? region.heightMm;
+      if (region.letters) score.holds.heights.push(Math.abs(found - element.capMm) <= region.letters.plusMinusMm);
       if (region.letters && near(found, element.capMm, 0.04, 0.2)) score.capRight++;
       else score.misses.push(`${found.toFixed(2)} mm${region.letters ? '' : ' (no letters)'}: capital of ${element.called}`);
     }
-    if (element.stemMm) {
+    const strokes = strokesOfElement(element);
+    if (strokes) {
       score.strokes++;
-      const low = Math.min(element.stemMm, element.medialMm ?? element.stemMm);
-      const high = Math.max(element.stemMm, element.medialMm ?? element.stemMm);
+      const { low, high } = strokes;
       const found = region.strokeMm;
+      score.holds.strokes.push(found >= low - region.plusMinusMm && found <= high + region.plusMinusMm);
       if ((found >= low && found <= high) || near(found, low, 0.1, 0.1) || near(found, high, 0.1, 0.1)) score.strokeRight++;
       else score.misses.push(`stroke ${found.toFixed(2)}, not ${low.toFixed(2)} to ${high.toFixed(2)}: ${element.called}`);
     }

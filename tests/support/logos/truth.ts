@@ -1,3 +1,4 @@
+import { distance, rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
 import type { ElementKind } from '../../../src/core/element/elements.ts';
 
 /** One element as it was drawn. All measures in mm of the finished design. */
@@ -31,6 +32,26 @@ export interface DrawnLogo {
   ids: { width: number; height: number; of: Uint8Array };
   /** For a list of misses. */
   described: string;
+}
+
+/** What a line of that width may be called. */
+export function kindsOfLine(mm: number): DrawnElement['kinds'] {
+  if (mm < 0.66) return ['run'];
+  if (mm < 0.84) return ['run', 'satin'];
+  if (mm < 6.2) return ['satin'];
+  return mm < 9.6 ? ['satin', 'fill'] : ['fill'];
+}
+
+/** How far two colours lie apart, RGB units. */
+export const apart = (one: string, other: string): number => distance(rgbOf(one), ...rgbOf(other));
+
+/** What is no lettering and no line. */
+export const plain = { capMm: null, stemMm: null, medialMm: null };
+
+/** The widths that a stroke's may be told as: from its middles' to its stems', mm. Null: it has none. */
+export function strokesOfElement({ stemMm, medialMm }: DrawnElement): { low: number; high: number } | null {
+  if (!stemMm) return null;
+  return { low: Math.min(stemMm, medialMm ?? stemMm), high: Math.max(stemMm, medialMm ?? stemMm) };
 }
 
 /** How many thread colours there are: at least those of which some element can be told, at most all. */

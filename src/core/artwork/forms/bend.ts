@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import type { Letter } from './letters.ts';
+import { heightOf, type Letter } from './letters.ts';
 
 /**
  * How far a letter reaches across its line's direction: `low` below, `high` above, growing downwards; `along`: where its middle
@@ -94,7 +94,6 @@ function around(values: readonly number[], most: number): number {
 /** The course on which the letters stand most level. */
 export function courseOf(letters: readonly Letter[]): Course {
   const straight: Course = { is: 'straight', angle: tiltOf([letters]) };
-
   if (letters.length < bentFrom.letters || letters.some(({ isSlice }) => isSlice)) return straight;
   const bent = circleOf(letters);
   if (!bent) return straight;
@@ -104,7 +103,7 @@ export function courseOf(letters: readonly Letter[]): Course {
 
 /** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
 export function tiltOf(lines: readonly (readonly Letter[])[]): number {
-  const highs = lines.map((letters) => median(letters.map(({ top, bottom }) => bottom - top + 1)));
+  const highs = lines.map((letters) => median(letters.map(heightOf)));
   let best = 0;
   let least = Infinity;
   for (const [from, to, step] of [
@@ -139,7 +138,7 @@ function circleOf(letters: readonly Letter[]): Bent | null {
   const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
   const fitted = kasa(xs, ys);
   if (!fitted) return null;
-  const high = median(letters.map(({ top, bottom }) => bottom - top + 1));
+  const high = median(letters.map(heightOf));
   const chord = Math.hypot(xs.at(-1)! - xs[0]!, ys.at(-1)! - ys[0]!);
   const rise = fitted.radius - Math.sqrt(Math.max(0, fitted.radius ** 2 - (chord / 2) ** 2));
   if (rise < bentFrom.ofHeight * high || fitted.radius > 20 * chord) return null;

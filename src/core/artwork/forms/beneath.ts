@@ -48,11 +48,14 @@ export function isEye(
   });
 }
 
+/** The length of a part's edge, px. */
+const edgeOf = (own: ReadonlyMap<number, number>) => [...own.values()].reduce((sum, count) => sum + count, 0);
+
 /** The part that encloses another one, or null. */
 function encloserOf(part: Part, byId: ReadonlyMap<number, Part>, contacts: Contacts): Part | null {
   const own = contacts.get(part.id);
   if (!own) return null;
-  const edge = [...own.values()].reduce((sum, count) => sum + count, 0);
+  const edge = edgeOf(own);
   for (const [id, count] of own) if (count > enclosedFrom * edge) return byId.get(id) ?? null;
   return null;
 }
@@ -66,7 +69,7 @@ function largerPiece(
 ): Part | null {
   const own = contacts.get(part.id);
   if (!own) return null;
-  const edge = [...own.values()].reduce((sum, count) => sum + count, 0);
+  const edge = edgeOf(own);
   let best: Part | null = null;
   for (const [overId, count] of own) {
     const over = byId.get(overId);

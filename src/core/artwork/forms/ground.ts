@@ -1,12 +1,14 @@
-import { hexOf, roundRgb, type Rgb } from '../pixels/colour.ts';
+import { hexOf, lumaOf, roundRgb, type Rgb } from '../pixels/colour.ts';
 import { clearLabel } from '../pixels/labels.ts';
 
 /** Nothing is the ground: the picture is clear there. */
 export const clearTone = -1;
 
-/** What is not sewn, and what else it might be. A tone's index, or {@link clearTone}; null: nothing else is likely. */
+/** What is not sewn, and what else it might be. */
 export interface Ground {
+  /** A tone's index, or {@link clearTone}. */
   ground: number;
+  /** A tone's index; null: nothing else is likely. */
   doubt: number | null;
 }
 
@@ -132,5 +134,4 @@ function besideRim(labels: Uint8Array, width: number, tone: number): number | nu
 }
 
 const isPaper = (rgb: Rgb): boolean =>
-  0.299 * rgb[0] + 0.587 * rgb[1] + 0.114 * rgb[2] > paper.luma &&
-  Math.max(...rgb) - Math.min(...rgb) < paper.spread;
+  lumaOf(rgb) > paper.luma && Math.max(...rgb) - Math.min(...rgb) < paper.spread;

@@ -28,7 +28,7 @@ export function lettersOf(part: Part, of: Uint32Array, width: number, pxPerMm: n
   const mm = height / pxPerMm;
   if (mm < letterHeights.from || mm > letterHeights.to) return [];
   if (part.strokePx >= 0.55 * height || part.widestPx >= 0.75 * height) return [];
-  const whole: Letter = { part, ...edges(part), rows: part.rows, isSlice: false };
+  const whole = wholeLetter(part);
   if (wide < 1.25 * height) return [whole];
   const runs = runsOf(part, of, width);
   // A rule or a wave is crossed once from above; a frame twice from either side; joined letters often from the side.
@@ -38,7 +38,11 @@ export function lettersOf(part: Part, of: Uint32Array, width: number, pxPerMm: n
   return wide < 1.7 * height ? [whole] : [];
 }
 
-const edges = ({ left, right, top, bottom }: Part) => ({ left, right, top, bottom });
+/** A part as a letter by itself. */
+export function wholeLetter(part: Part): Letter {
+  const { left, right, top, bottom, rows } = part;
+  return { part, left, right, top, bottom, rows, isSlice: false };
+}
 
 /**
  * How often a part is crossed by a line across it (through its middle rows) and by one down it, on average; `outside`: across it with its holes

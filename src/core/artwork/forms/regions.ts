@@ -6,7 +6,7 @@ import { reachOf } from './bend.ts';
 import { kindOfShape } from './classify.ts';
 import { contactsOf } from './contacts.ts';
 import { solidsOf, type Solid } from './filled.ts';
-import type { Letter } from './letters.ts';
+import { wholeLetter, type Letter } from './letters.ts';
 import { findLines } from './lines.ts';
 import type { TextLine } from './measure-line.ts';
 import type { Part, PartMap } from './parts.ts';
@@ -107,7 +107,7 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
     if (part.tone !== line.parts[0]!.tone || inLine.has(part.id)) return false;
     const long = Math.max(part.right - part.left, part.bottom - part.top) + 1;
     if (part.widestPx > 1.75 * strokePx || long > 1.3 * heightPx) return false;
-    const reach = reachOf({ part, ...edgesOf(part), rows: part.rows, isSlice: false }, course);
+    const reach = reachOf(wholeLetter(part), course);
     const isOnLine = reach.low < base + 0.4 * heightPx && reach.high > base - 1.5 * heightPx;
     if (!isOnLine) return false;
     // A letter broken where its hairlines are too thin for the picture.
@@ -133,8 +133,6 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
 /** As large, and as high up. */
 const isLike = (one: Part, other: Part): boolean =>
   Math.abs(one.area - other.area) < 0.3 * other.area && Math.abs(one.top - other.top) < 0.5 * other.widestPx;
-
-const edgesOf = ({ left, right, top, bottom }: Part) => ({ left, right, top, bottom });
 
 /** Slices of joined letters are narrower than letters. */
 function countOf({ letters, heightPx }: TextLine): number {
@@ -167,7 +165,7 @@ function regionFrom(id: number, { parts, line }: Group, solids: ReadonlyMap<numb
     widthMm,
     heightMm,
     strokeMm,
-    thinnestMm: Math.min(strokeMm, line ? median(line.parts.map((part) => part.narrowPx)) / pxPerMm : parts[0]!.narrowPx / pxPerMm), // prettier-ignore
+    thinnestMm: Math.min(strokeMm, median((line?.parts ?? [parts[0]!]).map((part) => part.narrowPx)) / pxPerMm),
     plusMinusMm: Math.hypot(edgeMm, unevenStroke * strokeMm),
     widestMm: solidMm,
     letters: line && {

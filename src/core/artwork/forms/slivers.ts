@@ -1,4 +1,4 @@
-import { distanceFromMixture, type Rgb } from '../pixels/colour.ts';
+import { distanceFromMixture, lumaOf, type Rgb } from '../pixels/colour.ts';
 import { contactsOf } from './contacts.ts';
 import type { Pixels } from '../pixels/pixels.ts';
 import type { Part, Parts } from './parts.ts';
@@ -10,7 +10,6 @@ const chromaWithin = 26;
 /** JPEG keeps colour by blocks of sixteen pixels: a tint with its neighbour's luma reaches so far, px of the picture. */
 const bleedPx = 9;
 
-const lumaOf = ([r, g, b]: Rgb) => 0.299 * r + 0.587 * g + 0.114 * b;
 /** What is left of a colour without its luma. */
 const chromaOf = (rgb: Rgb): Rgb => {
   const luma = lumaOf(rgb);
@@ -24,9 +23,7 @@ const chromaOf = (rgb: Rgb): Rgb => {
 export function absorbSlivers(
   { parts, of }: Parts,
   labels: Uint8Array,
-  width: number,
-  height: number,
-  { data }: Pixels,
+  { width, height, data }: Pixels,
   rgbs: readonly Rgb[],
   ground: { label: number; rgb: Rgb },
   { rimPx, scale }: { rimPx: number; scale: number },

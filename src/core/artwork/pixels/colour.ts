@@ -29,6 +29,12 @@ export function rgbOf(hex: string): Rgb {
   return [(value >> 16) & 255, (value >> 8) & 255, value & 255];
 }
 
+/** How light a colour is, 0 to 255. Source: ITU-R BT.601. */
+export const lumaOf = ([r, g, b]: Rgb): number => 0.299 * r + 0.587 * g + 0.114 * b;
+
+/** Colours nearer than this (CIEDE2000) are one thread. */
+export const sameThread = 8;
+
 /** Euclidean distance in RGB, 0 to 442: where pictures are mixed, not how far colours look apart. */
 export const distance = (rgb: Rgb, r: number, g: number, b: number) =>
   // Not Math.hypot: it guards against overflow, and this is asked for every pixel.

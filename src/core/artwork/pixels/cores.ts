@@ -1,5 +1,5 @@
-import { colourDifference, distance, type Rgb } from './colour.ts';
-import { nearestTable } from './labels.ts';
+import { colourDifference, distance, sameThread, type Rgb } from './colour.ts';
+import { binOf, nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
 
 /** A pixel of a tone differs from it by less, RGB units. */
@@ -10,7 +10,6 @@ const flatWithin = 12;
 const reach = 2;
 /** A tint that JPEG lays beside an edge differs from its ground by less (CIEDE2000). */
 const tintUpTo = 12;
-const sameThread = 8;
 const leastPixels = 3;
 
 /**
@@ -26,7 +25,7 @@ export function coresBeside(picture: Pixels, clear: Uint8Array | null, tones: re
       const pixel = y * width + x;
       const at = pixel * 4;
       const [r, g, b] = [data[at]!, data[at + 1]!, data[at + 2]!];
-      const tone = tones[nearest[((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3)]!];
+      const tone = tones[nearest[binOf(data, at)]!];
       if (clear?.[pixel] || (tone && distance(tone, r, g, b) < ofTone)) continue;
       if (!isFlat(picture, clear, pixel)) continue;
       const known = found.find(({ rgb }) => distance(rgb, r, g, b) < ofTone);

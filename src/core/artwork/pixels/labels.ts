@@ -35,7 +35,7 @@ export function labelPixels(picture: Working, tones: readonly Rgb[], clear: Uint
         continue;
       }
       const at = pixel * 4;
-      labels[pixel] = nearest[((data[at]! >> 3) << 10) | ((data[at + 1]! >> 3) << 5) | (data[at + 2]! >> 3)]!;
+      labels[pixel] = nearest[binOf(data, at)]!;
       if (
         (x >= step && x < width - step && isSlope(data, at - 4 * step, at, at + 4 * step)) ||
         (y >= step && y < height - step && isSlope(data, at - 4 * step * width, at, at + 4 * step * width))
@@ -65,6 +65,10 @@ function isSlope(data: Uint8ClampedArray, before: number, at: number, after: num
   }
   return dot > 0 && up > slopeFrom ** 2 && down > slopeFrom ** 2;
 }
+
+/** The bin of 8 × 8 × 8 levels in which a pixel's colour lies; `at`: the first of its values. */
+export const binOf = (data: Uint8ClampedArray, at: number) =>
+  ((data[at]! >> 3) << 10) | ((data[at + 1]! >> 3) << 5) | (data[at + 2]! >> 3);
 
 /** The nearest tone of every colour, in bins of 8 × 8 × 8 levels. */
 export function nearestTable(tones: readonly Rgb[]): Uint8Array {

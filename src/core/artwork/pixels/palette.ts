@@ -1,6 +1,6 @@
-import { colourDifference, distance, distanceFromMixture, type Rgb } from './colour.ts';
+import { colourDifference, distance, distanceFromMixture, sameThread, type Rgb } from './colour.ts';
 import { coresBeside } from './cores.ts';
-import { nearestTable } from './labels.ts';
+import { binOf, nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
 
 /** A colour of the picture. `share`: its share of the pixels that are clearly of one colour. */
@@ -11,8 +11,6 @@ export interface Tone {
 
 /** Neighbours that differ by less are one colour: above JPEG's noise, below any edge. */
 const flatBelow = 14;
-/** Colours nearer than this (CIEDE2000) are one thread. */
-const sameThread = 8;
 /** A colour this near the line between two others may be their mixture, RGB units. */
 const mixtureWithin = 34;
 /** JPEG tints the ground round a shape by up to this (CIEDE2000). */
@@ -72,9 +70,6 @@ function flatBins({ width, height, data }: Pixels, clear: Uint8Array | null) {
   }
   return { bins, total };
 }
-
-const binOf = (data: Uint8ClampedArray, at: number) =>
-  ((data[at]! >> 3) << 10) | ((data[at + 1]! >> 3) << 5) | (data[at + 2]! >> 3);
 
 function addTo(bins: Map<number, Cluster>, key: number, data: Uint8ClampedArray, at: number): void {
   let bin = bins.get(key);

@@ -12,7 +12,7 @@ interface PictureKind {
 const save = 'Open it where it came from and save it as PNG or JPEG.';
 
 /** The kinds of picture files that are known by their first bytes; those without a way out are read. Sources: the formats' own specifications. */
-export const pictureKinds: readonly PictureKind[] = [
+const pictureKinds: readonly PictureKind[] = [
   { name: 'PNG', type: 'image/png', holds: [[0, '\x89PNG']] },
   { name: 'JPEG', type: 'image/jpeg', holds: [[0, '\xff\xd8\xff']] },
   { name: 'WebP', type: 'image/webp', holds: [[0, 'RIFF'], [8, 'WEBP']] },
