@@ -14,7 +14,7 @@ const first = (from: string, to: string): Ask[][] => [
       values: [m],
     },
     {
-      text: `SELECT id, cloth, garment FROM job WHERE id IN (SELECT DISTINCT job_id FROM sewn_cell WHERE ${sums})`,
+      text: `SELECT id, name, cloth, garment FROM job WHERE id IN (SELECT DISTINCT job_id FROM sewn_day WHERE ${sums})`,
       values: [m, from, to],
     },
   ],
@@ -25,9 +25,10 @@ export const findings = {
     ...first(from, to),
     [
       {
-        text: `SELECT l.*, (SELECT weight_no FROM thread t WHERE t.id = l.thread_id), (SELECT sum(breaks) FROM sewn_cell c WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id
-            AND c.day = (l.ended_at AT TIME ZONE 'UTC')::date AND c.head = l.head AND c.position = l.position AND c.needle_entry = l.ended_by) AS next
-          FROM needle_life l WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1`,
+        text: `SELECT l.head, l.position, l.needle_kind, l.stitches, l.sewing_ms, l.metallic_ms, l.job_id, l.thread_id, l.ended_reason,
+            l.ended_fault, l.next_broke
+          FROM needle_life l WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1
+          ORDER BY fitted_at DESC LIMIT 20000`,
         values: [m, from, to],
       },
     ],
@@ -36,7 +37,7 @@ export const findings = {
     ...first(from, to),
     [
       {
-        text: `SELECT head, position, sum(breaks), sum(stitches) FROM sewn_cell WHERE ${sums} GROUP BY 1, 2`,
+        text: `SELECT head, position, sum(breaks), sum(stitches) FROM sewn_day WHERE ${sums} GROUP BY 1, 2`,
         values: [m, from, to],
       },
     ],
@@ -45,10 +46,9 @@ export const findings = {
     ...first(from, to),
     [
       {
-        text: `SELECT c.position, c.thread_id, l.needle, least(c.needle_age / 50000, 20), c.job_id,
-            round(c.stitches * 600.0 / nullif(c.sewing_ms, 0)), sum(c.breaks), sum(c.stitches)
-          FROM sewn_cell c LEFT JOIN needle_life l ON l.entry_id = c.needle_entry
-          WHERE c.machine_id = $1 AND c.day BETWEEN $2 AND $3 GROUP BY 1, 2, 3, 4, 5, 6`,
+        text: `SELECT c.position, c.thread_id, c.needle_kind, c.age, j.cloth, c.block / 2, c.speed, sum(c.breaks), sum(c.stitches)
+          FROM sewn_with c JOIN job j ON j.id = c.job_id
+          WHERE c.machine_id = $1 AND c.day BETWEEN $2 AND $3 GROUP BY 1, 2, 3, 4, 5, 6, 7`,
         values: [m, from, to],
       },
     ],
@@ -57,13 +57,24 @@ export const findings = {
     ...first(from, to),
     [
       {
-        text: `SELECT day, head, position, sum(breaks), sum(stitches) FROM sewn_cell WHERE ${sums} GROUP BY 1, 2, 3`,
+        text: `SELECT day, head, position, sum(breaks), sum(stitches) FROM sewn_day WHERE ${sums} GROUP BY 1, 2, 3`,
         values: [m, from, to],
       },
     ],
   ],
   cost: (from: string, to: string): Ask[][] => [
-    ...findings.needles(from, to),
+    ...first(from, to),
+    [
+      {
+        text: `SELECT ended_reason, ended_fault, next_broke, count(*) FROM needle_life
+          WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1 AND stitches > 0 GROUP BY 1, 2, 3`,
+        values: [m, from, to],
+      },
+      {
+        text: `SELECT sum(ms) FROM (SELECT day, sum(sewing_ms) AS ms FROM sewn_day WHERE ${sums} GROUP BY 1) daily`,
+        values: [m, from, to],
+      },
+    ],
     ['kind, fault', 'head, position', 'job_id'].map((by) => ({
       text: `SELECT ${by}, sum(stops), sum(lost_ms) FROM stop_cell WHERE ${sums} GROUP BY ${by}`,
       values: [m, from, to],

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
-import type { HappenedData, WithData } from '../../src/schemas/findings.ts';
+import { needlesFrom } from '../../src/core/learn/answers/needle-columns.ts';
+import type { CostData, HappenedData, NeedlesData, WithData } from '../../src/schemas/findings.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base: string;
@@ -99,12 +100,49 @@ describe('what goes with breaks', () => {
   });
 });
 
-test('needles are told with the thread and the hours that they sewed', async () => {
-  const { body } = await ask<{ lives: object[] }>(
-    base,
-    'GET',
-    path('needles', 'from=2026-01-01&to=2026-12-31'),
+test('needles are told with how each went, the thread and the hours that they sewed, the newest first', async () => {
+  const at = { head: 1, position: 7 };
+  const spec = { system: 'DBxK5', point: 'sharp', coating: 'plain', eye: 'standard', blade: 'standard' };
+  const entry = (time: string, kind: string, data: object, more: object = {}) => ({
+    ...{
+      id: uuid7(),
+      machineId: ids.machine,
+      at: `2026-04-0${time}:00.000Z`,
+      kind,
+      jobId: ids.job,
+      data,
+      ...more,
+    },
+  });
+  const fitted = (time: string, sizeMetric: number, reason: string) =>
+    entry(time, 'needle_fitted', { needle: { ...spec, sizeMetric }, reason }, at);
+  const sewn = (time: string, stitches: number, speed: number) =>
+    entry(time, 'piece_finished', { heads: [1], speed, stops: [{ stop: 1, position: 7, stitches }] });
+  const broke = (time: string) => entry(time, 'break', { fault: 'shred' }, at);
+  const { status, body: said } = await ask(base, 'POST', '/api/ledger', {
+    entries: [
+      entry('1T06:00', 'cone_mounted', { threadId: ids.red, coneId: null, fibre: 'polyester' }, at),
+      ...[fitted('1T06:10', 75, 'worn'), sewn('1T07:00', 6000, 600)],
+      // Trouble: it went at a stop, and the next one sewed on without.
+      ...[broke('1T07:10'), fitted('1T07:12', 65, 'worn'), sewn('1T08:00', 9000, 900)],
+      // None of the needle's: the next one broke as well.
+      ...[broke('2T08:30'), fitted('2T08:32', 75, 'worn'), sewn('2T08:50', 500, 500), broke('2T09:00')],
+      // Still in.
+      ...[fitted('2T09:05', 80, 'job_needs'), sewn('2T10:00', 1200, 400)],
+    ],
+  });
+  expect(said, JSON.stringify(said)).not.toHaveProperty('detail');
+  expect(status).toBe(201);
+  const { body } = await ask<NeedlesData>(base, 'GET', path('needles', 'from=2026-04-01&to=2026-04-02'));
+  const common = { head: 1, position: 7, thread: '40 wt', metallic: false, metallicHours: 0 };
+  expect(needlesFrom(body.lives).map(({ cloth, ...life }) => ({ ...life, cloth: cloth.length > 0 }))).toEqual(
+    [
+      { needle: '80/12 sharp', stitches: 1200, hours: 1200 / 400 / 60, out: false, ended: false },
+      { needle: '75/11 sharp', stitches: 500, hours: 500 / 500 / 60, out: true, ended: false },
+      { needle: '65/9 sharp', stitches: 9000, hours: 9000 / 900 / 60, out: true, ended: false },
+      { needle: '75/11 sharp', stitches: 6000, hours: 6000 / 600 / 60, out: true, ended: true },
+    ].map((life) => ({ ...life, ...common, cloth: true })),
   );
-  for (const life of body.lives)
-    expect(life).toMatchObject({ thread: expect.stringMatching(/wt$/) as string, metallic: false });
+  const { body: cost } = await ask<CostData>(base, 'GET', path('cost', 'from=2026-04-01&to=2026-04-02'));
+  expect(cost).toMatchObject({ planned: 2, troubled: 1 });
 });

@@ -1,3 +1,4 @@
+import { needleText } from '../../src/core/needle/label.ts';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
@@ -141,17 +142,36 @@ describe('a long random history', () => {
       const cells = await kept(
         'sewn_cell',
         `day, block, head, position, job_id AS "jobId", needle_entry AS "needleEntry", thread_id AS "threadId",
-         operator_id AS "operatorId", stitches, sewing_ms AS "sewingMs", breaks, needle_age AS "needleAge"`,
+         operator_id AS "operatorId", stitches, sewing_ms AS "sewingMs", breaks, needle_age AS "needleAge", needle_kind AS "needleKind"`,
         'day',
       );
       expect(sums.cells.size).toBeGreaterThan(100);
       expect(sorted(cells)).toEqual(
         sorted(
-          [...sums.cells.values()].map(({ needleAge, stitches, sewingMs, breaks, ...key }) => ({
-            ...{ ...key, stitches, sewingMs, breaks, needleAge },
+          [...sums.cells.values()].map(({ needleAge, needleKind, stitches, sewingMs, breaks, ...key }) => ({
+            ...{ ...key, stitches, sewingMs, breaks, needleAge, needleKind },
           })),
         ),
       );
+      const days = new Map<string, { stitches: number; sewingMs: number; breaks: number }>();
+      for (const { day, head, position, jobId, stitches, sewingMs, breaks } of sums.cells.values()) {
+        const key = [day, head, position, jobId].join(' ');
+        const sum = days.get(key) ?? { stitches: 0, sewingMs: 0, breaks: 0 };
+        days.set(key, {
+          stitches: sum.stitches + stitches,
+          sewingMs: sum.sewingMs + sewingMs,
+          breaks: sum.breaks + breaks,
+        });
+      }
+      const byDay = await kept('sewn_day', 'day, head, position, job_id, stitches, sewing_ms, breaks', 'day');
+      expect(
+        new Map(
+          byDay.map(({ day, head, position, job_id: job, stitches, sewing_ms: sewingMs, breaks }) => [
+            [day, head, position, job].join(' '),
+            { stitches, sewingMs, breaks },
+          ]),
+        ),
+      ).toEqual(days);
       const stops = await kept(
         'stop_cell',
         'day, head, position, job_id AS "jobId", kind, fault, stops, lost_ms AS "lostMs"',
@@ -160,18 +180,29 @@ describe('a long random history', () => {
       expect(sorted(stops)).toEqual(sorted(sums.stops.values()));
       const lives = await kept(
         'needle_life',
-        'entry_id, stitches, ended_by, ended_reason, ended_fault',
+        'entry_id, stitches, ended_by, ended_reason, ended_fault, next_broke, needle_kind',
         'entry_id',
       );
       expect(lives).toEqual(
         [...sums.lives.values()]
-          .map(({ entryId, age, ended }) => ({
+          .map(({ entryId, age, ended, needle, head, position }) => ({
             ...{ entry_id: entryId, stitches: age.stitches, ended_by: ended?.by ?? null },
             ...{ ended_reason: ended?.reason ?? null, ended_fault: ended?.fault ?? null },
+            next_broke: [...sums.cells.values()].some(
+              (cell) =>
+                ended !== null &&
+                cell.needleEntry === ended.by &&
+                cell.day === ended.at.slice(0, 10) &&
+                cell.head === head &&
+                cell.position === position &&
+                cell.breaks > 0,
+            ),
+            needle_kind: needleText(needle),
           }))
           .sort((a, b) => (a.entry_id < b.entry_id ? -1 : 1)),
       );
       expect(lives.some(({ ended_fault }) => ended_fault !== null)).toBe(true);
+      expect(lives.some(({ next_broke }) => next_broke)).toBe(true);
       // What each needle sewed most of, added up from the sums here; of as much the lower id.
       const mostOf = (entryId: string, what: 'jobId' | 'threadId') => {
         const stitches = new Map<string, number>();

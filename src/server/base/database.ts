@@ -21,6 +21,8 @@ export type Sql = Pick<pg.ClientBase, 'query'>;
  * compile what runs in a millisecond.
  */
 const forAll = { ...limits, jit: 'off' };
+/** Sums of a year fit into this; with the usual 4 MB they were sorted on the disk. */
+const forReaders = { ...forAll, work_mem: '32MB' };
 /**
  * The writer runs the same few statements at every touch: planning them anew each time takes as long as running them, and a
  * plan that is made while a table is small, and kept, must not go through all of it when it has grown.
@@ -38,7 +40,7 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
     connectionString,
     max: whose === 'writer' ? 2 : 10,
     connectionTimeoutMillis: 5000,
-    options: Object.entries(whose === 'writer' ? forWriter : forAll)
+    options: Object.entries(whose === 'writer' ? forWriter : forReaders)
       .map(([name, value]) => `-c ${name}=${value}`)
       .join(' '),
     pipeline: true,
@@ -89,6 +91,17 @@ export async function rows<Row extends pg.QueryResultRow>(
 ): Promise<Row[]> {
   holdWrites(sql);
   return (await sql.query<Row>({ name: statementName(text), text, values: [...values] })).rows;
+}
+
+/**
+ * The same, planned anew for its values each time: what goes through a year may need quite another plan than what goes through a day, and a plan kept
+ * for any value has taken a hundred times as long.
+ */
+export async function rowsPlannedAnew<Row extends pg.QueryResultRow>(
+  text: string,
+  values: readonly unknown[],
+): Promise<Row[]> {
+  return (await database().query<Row>({ text, values: [...values] })).rows;
 }
 
 /** Queries sent and not yet waited for, by connection. */

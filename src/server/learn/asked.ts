@@ -4,7 +4,7 @@ import type { Garment } from '../../core/garment/garment.ts';
 import type { FindingsQuery } from '../../schemas/findings.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { serverNow } from '../base/clock.ts';
-import { database, rows } from '../base/database.ts';
+import { rowsPlannedAnew } from '../base/database.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
 import { machineById } from '../machine/machines.ts';
 import { caughtUp } from './catch-up.ts';
@@ -15,14 +15,23 @@ export interface Asked {
   machineId: string;
   from: string;
   to: string;
-  /** The cloths of jobs sewn in these days, and each job's; jobs without a word of it are “not said”. */
+  /** The jobs sewn in these days. */
+  jobs: ReadonlyMap<string, JobSewn>;
+  /** Their cloths; of jobs without a word of it “not said”. */
   cloths: string[];
-  clothOf: ReadonlyMap<string, string>;
   /** The jobs that count; null: all. */
   jobIds: string[] | null;
 }
 
-const notSaid = 'cloth not said';
+interface JobSewn {
+  id: string;
+  name: string;
+  cloth: string;
+  stitches: number;
+}
+
+/** The cloth of a job that says none. */
+export const notSaid = 'cloth not said';
 const dayMs = 86_400_000;
 /** Looked at when nothing else is said: a year. */
 const usualDays = 365;
@@ -57,31 +66,37 @@ export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> 
       'Being counted',
       'The ledger is being counted for this, which takes a minute or two the first time. Ask again then; nothing else waits for it.',
     );
-  const clothOf = await clothsSewn(machineId, from, to);
+  const jobs = await jobsSewn(machineId, from, to);
+  const all = [...jobs.values()];
   const { cloth } = query;
   return {
-    ...{ machine, machineId, from, to, clothOf },
-    cloths: [...new Set(clothOf.values())].sort(),
-    jobIds: cloth === undefined ? null : [...clothOf].flatMap(([job, its]) => (its === cloth ? [job] : [])),
+    ...{ machine, machineId, from, to, jobs },
+    cloths: [...new Set(all.map((job) => job.cloth))].sort(),
+    jobIds: cloth === undefined ? null : all.flatMap((job) => (job.cloth === cloth ? [job.id] : [])),
   };
 }
 
-/** The cloth of each job that a machine sewed in these days. */
-async function clothsSewn(machineId: string, from: string, to: string): Promise<Map<string, string>> {
-  const found = await rows<{ id: string; cloth: string; garment: Garment | null }>(
-    database(),
-    `SELECT id, cloth, garment FROM job WHERE id IN (
-       SELECT DISTINCT job_id FROM sewn_cell WHERE machine_id = $1 AND day BETWEEN $2 AND $3)`,
+async function jobsSewn(machineId: string, from: string, to: string): Promise<Map<string, JobSewn>> {
+  const found = await rowsPlannedAnew<{
+    id: string;
+    name: string;
+    cloth: string;
+    garment: Garment | null;
+    stitches: number;
+  }>(
+    `SELECT j.id, j.name, j.cloth, j.garment, sewn.stitches FROM job j JOIN (
+       SELECT job_id, sum(stitches)::int8 AS stitches FROM sewn_day WHERE machine_id = $1 AND day BETWEEN $2 AND $3
+       GROUP BY 1) sewn ON sewn.job_id = j.id`,
     [machineId, from, to],
   );
   return new Map(
-    found.map((job) => {
-      const { cloth } = garmentOf({ cloth: job.cloth, garment: job.garment ?? undefined }).garment;
-      return [job.id, cloth ? cloths[cloth].name : job.cloth || notSaid];
+    found.map(({ id, name, cloth: said, garment, stitches }) => {
+      const { cloth } = garmentOf({ cloth: said, garment: garment ?? undefined }).garment;
+      return [id, { id, name, cloth: cloth ? cloths[cloth].name : said || notSaid, stitches }];
     }),
   );
 }
 
-export const clothOfJob = ({ clothOf }: Asked, jobId: string) => clothOf.get(jobId) ?? notSaid;
+export const clothOfJob = ({ jobs }: Pick<Asked, 'jobs'>, jobId: string) => jobs.get(jobId)?.cloth ?? notSaid;
 /** What every answer tells. */
 export const told = ({ from, to, cloths: all }: Asked) => ({ from, to, cloths: all });

@@ -6,7 +6,7 @@ import { database, inTransaction, longWork, rows, type Sql } from '../base/datab
 import { eventChunks } from '../ledger/projecting/event-chunks.ts';
 import { effectiveFrom } from '../ledger/projecting/event-row.ts';
 import { headBefore } from '../ledger/projecting/seats.ts';
-import { dropFrom, nameMost, storeExposures, storeLives } from './store.ts';
+import { dropFrom, nameMost, storeExposures, storeLives, sumDays, tellNext } from './store.ts';
 
 const kinds = [...new Set<string>([...foldingKinds, ...timeLosingKinds])];
 
@@ -53,6 +53,9 @@ export async function caughtUp(machineId: string, withinMs: number): Promise<boo
   }
 }
 
+/** From so many entries on, what was counted may be the most of what there is. */
+const manyEntries = 10_000;
+
 /** The same within a transaction of the caller's. */
 export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
   // One at a time; what another has caught up meanwhile is not counted again.
@@ -66,6 +69,7 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
   const { now: first, mark } = await headBefore(sql, machineId, warm);
   let now = first;
   const sums = noExposures();
+  let counted = 0;
   for await (const chunk of eventChunks(sql, machineId, kinds, mark)) {
     for (const row of chunk) {
       const entry = effectiveFrom(row);
@@ -73,9 +77,15 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
         addExposure(sums, now, entry, { lostMs: row.lost_ms ?? 0, counts: Date.parse(row.at) >= begins });
       now = applyEntry(now, entry);
     }
+    counted += chunk.length;
     await storeExposures(sql, machineId, sums);
   }
   await storeLives(sql, machineId, livesNow(now));
+  // Nothing has looked at how large the tables are by now, and the database would go through all of one for each row of the other.
+  if (counted > manyEntries)
+    for (const table of ['sewn_cell', 'needle_life']) await rows(sql, `ANALYZE ${table}`);
+  await sumDays(sql, machineId, day);
+  await tellNext(sql, machineId, day);
   await nameMost(sql, machineId, day);
   await rows(
     sql,

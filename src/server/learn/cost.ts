@@ -5,10 +5,10 @@ import { nobody } from '../../core/learn/exposure/exposures.ts';
 import type { CostLine } from '../../core/learn/answers/cost.ts';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
 import type { CostData } from '../../schemas/findings.ts';
-import { database, rows } from '../base/database.ts';
+import { rowsPlannedAnew } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { placeName } from '../../core/learn/answers/place-name.ts';
-import { needlesOf } from './needles.ts';
+import { changesOf } from './needles.ts';
 import { told, type Asked } from './asked.ts';
 
 /** Jobs told at most: those that cost most. */
@@ -20,25 +20,25 @@ const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NU
 export async function costOf(asked: Asked): Promise<CostData> {
   const { machine, machineId, from, to, jobIds } = asked;
   const by = <Row extends object>(columns: string) =>
-    rows<Row & { stops: number; lostMs: number }>(
-      database(),
+    rowsPlannedAnew<Row & { stops: number; lostMs: number }>(
       `SELECT ${columns}, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell WHERE ${ofAsked}
        GROUP BY ${columns} ORDER BY "lostMs" DESC, ${columns}`,
       [machineId, from, to, jobIds],
     );
-  const [causes, places, jobs, [sewn], { lives }] = await Promise.all([
+  const [causes, places, jobs, [sewn], changes] = await Promise.all([
     by<{ kind: EntryKind; fault: string }>('kind, fault'),
     by<{ head: number; position: number }>('head, position'),
     by<{ job_id: string }>('job_id'),
-    rows<{ ms: number | null }>(
-      database(),
-      // All heads sew at once: the machine's time is one head's.
+    rowsPlannedAnew<{
+      ms: number | null;
+    }> // All heads sew at once: the machine's time is one head's.
+    (
       `SELECT sum(ms)::int8 AS ms FROM (
          SELECT max(ms) AS ms FROM (
-           SELECT day, head, sum(sewing_ms) AS ms FROM sewn_cell WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,
+           SELECT day, head, sum(sewing_ms) AS ms FROM sewn_day WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,
       [machineId, from, to, jobIds],
     ),
-    needlesOf(asked),
+    changesOf(asked),
   ]);
   const names = new Map(
     (await jobNames(jobs.slice(0, mostJobs).map(({ job_id: id }) => id))).map(({ id, name }) => [id, name]),
@@ -46,7 +46,6 @@ export async function costOf(asked: Asked): Promise<CostData> {
   const line = (name: string, { stops, lostMs }: { stops: number; lostMs: number }): CostLine => ({
     ...{ name, stops, lostMs },
   });
-  const troubled = lives.filter(({ ended }) => ended).length;
   return {
     ...told(asked),
     causes: causes.map((row) => line(causeName(row.kind, row.fault), row)),
@@ -56,8 +55,8 @@ export async function costOf(asked: Asked): Promise<CostData> {
     jobs: jobs
       .slice(0, mostJobs)
       .map((row) => line(row.job_id === nobody ? 'no job' : (names.get(row.job_id) ?? 'a job'), row)),
-    planned: lives.filter(({ out }) => out).length - troubled,
-    troubled,
+    planned: changes.out - changes.troubled,
+    troubled: changes.troubled,
     plannedMinutes: defaultMinutes.needle + defaultMinutes.reeye,
     sewnMs: sewn?.ms ?? 0,
   };

@@ -1,82 +1,132 @@
-import { needleText, type NeedleSpec } from '../../core/needle/label.ts';
-import { type NeedleReason } from '../../core/needle/reasons.ts';
+import type { NeedleReason } from '../../core/needle/reasons.ts';
+import { went } from '../../core/learn/answers/needle-columns.ts';
 import { endedByTrouble } from '../../core/learn/life/trouble.ts';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
-import { database, rows } from '../base/database.ts';
+import { database, rows, rowsPlannedAnew } from '../base/database.ts';
 import { clothOfJob, told, type Asked } from './asked.ts';
-
-interface LifeRow {
-  entry_id: string;
-  head: number;
-  position: number;
-  needle: NeedleSpec;
-  stitches: number;
-  sewing_ms: number;
-  metallic_ms: number;
-  /** What it sewed most of. */
-  job_id: string | null;
-  thread: string | null;
-  metallic: boolean | null;
-  ended_reason: NeedleReason | null;
-  ended_fault: string | null;
-  next_breaks: number | null;
-}
 
 /** The newest needles told at most: more say nothing new of how long they last. */
 const mostLives = 20_000;
-const hourMs = 3_600_000;
 /** Of so many troubles the newest tell what one costs. */
 const mostTroubles = 200;
 
+/** As the database puts them together: one value of each needle in every column, the newest first; null: there is none. */
+interface Columns {
+  kind: string[] | null;
+  /** What it sewed most of. */
+  job: (string | null)[];
+  thread: (string | null)[];
+  head: number[];
+  position: number[];
+  stitches: number[];
+  sewingMs: number[];
+  metallicMs: number[];
+  reason: (NeedleReason | null)[];
+  fault: (string | null)[];
+  nextBroke: boolean[];
+}
+
 /** Every needle fitted in the days asked for, with how it went. A needle counts to the cloth that it sewed most of. */
 export async function needlesOf(asked: Asked): Promise<NeedlesData> {
-  const { machineId, from, to, jobIds } = asked;
-  const [lives, trouble] = await Promise.all([
-    rows<LifeRow>(
-      database(),
-      `SELECT l.entry_id, l.head, l.position, l.needle, l.stitches, l.sewing_ms, l.metallic_ms, l.job_id,
-         t.weight_no::float8 || ' wt' AS thread, t.fibre = 'metallic' AS metallic,
-         l.ended_reason, l.ended_fault, next.breaks AS next_breaks
-       FROM needle_life l LEFT JOIN thread t ON t.id = l.thread_id LEFT JOIN LATERAL (
-         SELECT sum(c.breaks) AS breaks FROM sewn_cell c
-         WHERE l.ended_fault IS NOT NULL AND c.machine_id = l.machine_id AND c.day = (l.ended_at AT TIME ZONE 'UTC')::date
-           AND c.head = l.head AND c.position = l.position AND c.needle_entry = l.ended_by) next ON true
-       WHERE l.machine_id = $1 AND l.fitted_at >= $2::date AND l.fitted_at < $3::date + 1
-       ORDER BY l.fitted_at DESC, l.entry_id LIMIT ${mostLives}`,
-      [machineId, from, to],
-    ),
-    minutesOfTrouble(machineId, from, to),
-  ]);
-  const wanted = jobIds && new Set(jobIds);
+  const { machineId, from, to } = asked;
+  const [columns, trouble] = await Promise.all([columnsOf(asked), minutesOfTrouble(machineId, from, to)]);
+  const { head, position, stitches, sewingMs, metallicMs } = columns;
+  const kinds = new Places();
+  const cloths = new Places();
+  const threads = new Places();
+  const kind = (columns.kind ?? []).map((says) => kinds.of(says));
+  const cloth = columns.job.map((id) => cloths.of(clothOfJob(asked, id ?? '')));
+  const thread = columns.thread.map((id) => threads.of(id ?? ''));
   return {
     ...told(asked),
-    lives: lives
-      .filter(({ job_id: id, stitches }) => stitches > 0 && (!wanted || wanted.has(id ?? '')))
-      .map((life) => ({
-        ...{ head: life.head, position: life.position, stitches: life.stitches },
-        needle: needleText(life.needle),
-        cloth: clothOfJob(asked, life.job_id ?? ''),
-        thread: life.thread ?? 'thread not on record',
-        metallic: life.metallic ?? false,
-        hours: life.sewing_ms / hourMs,
-        metallicHours: life.metallic_ms / hourMs,
-        out: life.ended_reason !== null,
-        ended:
-          life.ended_reason !== null &&
-          endedByTrouble({
-            ...{ reason: life.ended_reason, fault: life.ended_fault },
-            nextBroke: (life.next_breaks ?? 0) > 0,
-          }),
-      })),
+    lives: {
+      ...{ head, position, stitches, sewingMs, metallicMs, kind, cloth, thread },
+      went: columns.reason.map((reason, index) =>
+        wentAs(reason, columns.fault[index]!, columns.nextBroke[index]!),
+      ),
+      ...{ kinds: kinds.all, cloths: cloths.all, threads: await threadWords(threads.all) },
+    },
     costs: { planned: defaultMinutes.needle + defaultMinutes.reeye, trouble },
+  };
+}
+
+/** Words, each named by its place in the list of all. */
+class Places {
+  readonly all: string[] = [];
+  readonly #places = new Map<string, number>();
+  of(word: string): number {
+    const known = this.#places.get(word);
+    if (known !== undefined) return known;
+    this.#places.set(word, this.all.push(word) - 1);
+    return this.all.length - 1;
+  }
+}
+
+const wentAs = (reason: NeedleReason | null, fault: string | null, nextBroke: boolean): number =>
+  went.indexOf(reason === null ? 'in' : endedByTrouble({ reason, fault, nextBroke }) ? 'trouble' : 'out');
+
+async function columnsOf({ machineId, from, to, jobIds }: Asked): Promise<Columns> {
+  const [found] = await rowsPlannedAnew<Columns>(
+    `SELECT json_agg(needle_kind) AS kind, json_agg(job_id) AS job, json_agg(thread_id) AS thread, json_agg(head) AS head,
+       json_agg(position) AS position, json_agg(stitches) AS stitches, json_agg(sewing_ms) AS "sewingMs",
+       json_agg(metallic_ms) AS "metallicMs", json_agg(ended_reason) AS reason, json_agg(ended_fault) AS fault,
+       json_agg(next_broke) AS "nextBroke"
+     FROM (
+       SELECT * FROM needle_life
+       WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1 AND stitches > 0
+         AND ($4::uuid[] IS NULL OR job_id = ANY($4))
+       ORDER BY fitted_at DESC, entry_id LIMIT ${mostLives}) life`,
+    [machineId, from, to, jobIds],
+  );
+  const none = { job: [], thread: [], head: [], position: [], stitches: [], sewingMs: [], metallicMs: [] };
+  return found?.kind ? found : { ...none, kind: [], reason: [], fault: [], nextBroke: [] };
+}
+
+/** What is said of threads by their ids. */
+async function threadWords(ids: readonly string[]): Promise<{ says: string; metallic: boolean }[]> {
+  const found = await rows<{ id: string; says: string; metallic: boolean }>(
+    database(),
+    `SELECT id, weight_no::float8 || ' wt' AS says, fibre = 'metallic' AS metallic FROM thread WHERE id = ANY($1::uuid[])`,
+    [ids.filter(Boolean)],
+  );
+  const known = new Map(found.map(({ id, says, metallic }) => [id, { says, metallic }]));
+  return ids.map((id) => known.get(id) ?? { says: 'thread not on record', metallic: false });
+}
+
+/** How many needles fitted in the days asked for were taken out, and how many of them by trouble of their own. */
+export async function changesOf({
+  machineId,
+  from,
+  to,
+  jobIds,
+}: Asked): Promise<{ out: number; troubled: number }> {
+  const found = await rowsPlannedAnew<{
+    ended_reason: NeedleReason;
+    ended_fault: string | null;
+    next_broke: boolean;
+    needles: number;
+  }>(
+    `SELECT ended_reason, ended_fault, next_broke, count(*)::int8 AS needles FROM needle_life
+     WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1 AND stitches > 0 AND ended_reason IS NOT NULL
+       AND ($4::uuid[] IS NULL OR job_id = ANY($4))
+     GROUP BY 1, 2, 3`,
+    [machineId, from, to, jobIds],
+  );
+  const sum = (some: typeof found) => some.reduce((all, { needles }) => all + needles, 0);
+  return {
+    out: sum(found),
+    troubled: sum(
+      found.filter(({ ended_reason: reason, ended_fault: fault, next_broke: nextBroke }) =>
+        endedByTrouble({ reason, fault, nextBroke }),
+      ),
+    ),
   };
 }
 
 /** How long stops took in which a needle was changed, minutes: the mean of the newest; null: there was none. */
 async function minutesOfTrouble(machineId: string, from: string, to: string): Promise<number | null> {
-  const [found] = await rows<{ ms: number | null }>(
-    database(),
+  const [found] = await rowsPlannedAnew<{ ms: number | null }>(
     `SELECT avg(stopped.lost_ms)::float8 AS ms FROM (
        SELECT head, position, ended_at FROM needle_life
        WHERE machine_id = $1 AND ended_at >= $2::date AND ended_at < $3::date + 1 AND ended_fault IS NOT NULL

@@ -21,7 +21,7 @@ export async function risingAt(machineId: string, now: Date): Promise<Rising[]> 
   }>(
     database(),
     `SELECT CASE WHEN day > $3 THEN day END AS day, head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches
-     FROM sewn_cell WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0
+     FROM sewn_day WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0
      GROUP BY 1, 2, 3 ORDER BY 2, 3, 1`,
     [machineId, day(usual), day(lately)],
   );

@@ -18,7 +18,7 @@ export async function watchesAt(machineId: string): Promise<Watch[]> {
   if (before && before.until > now) return before.watches;
   const seats = await rows<{ head: number; position: number; breaks: number; stitches: number }>(
     database(),
-    `SELECT head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_cell
+    `SELECT head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_day
      WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0 GROUP BY 1, 2 ORDER BY 1, 2`,
     [machineId, new Date(now - usualDays * dayMs).toISOString().slice(0, 10)],
   );

@@ -2,6 +2,7 @@ import { countsAgainstPosition } from '../../fault/faults.ts';
 import { is } from '../../ledger/about-kinds.ts';
 import type { EffectiveEntry } from '../../ledger/entry.ts';
 import { seatAt, type HeadNow, type SeatNeedle } from '../../ledger/head-now.ts';
+import { needleText } from '../../needle/label.ts';
 import type { NeedleAge } from '../../needle/life.ts';
 import type { NeedleReason } from '../../needle/reasons.ts';
 
@@ -17,6 +18,8 @@ export interface SewnCell {
   threadId: string;
   /** Who had last written at the machine, a shift ago at most: a feed's pieces bear no name. */
   operatorId: string;
+  /** What kind of needle that is, in words; empty: none, or not known. */
+  needleKind: string;
   /** Stitches of the needle before the first ones here. */
   needleAge: number;
   stitches: number;
@@ -147,6 +150,7 @@ function cellAt(
   };
   return kept(into.cells, Object.values(key).join('|'), () => ({
     ...{ ...key, stitches: 0, sewingMs: 0, breaks: 0 },
+    needleKind: seat?.needle ? needleText(seat.needle.spec) : '',
     needleAge: seat?.needle ? seat.needle.age.stitches + sewnNow : 0,
   }));
 }

@@ -24,7 +24,7 @@ export async function rebuildIn(
 ): Promise<number> {
   // No writer may come between; readers may.
   await rows(sql, `SELECT pg_advisory_xact_lock(${everyLedgerLock})`);
-  const learnt = ['learnt_mark', 'sewn_cell', 'stop_cell', 'needle_life'];
+  const learnt = ['learnt_mark', 'sewn_cell', 'sewn_day', 'sewn_with', 'stop_cell', 'needle_life'];
   for (const table of ['event', 'seat', 'machine_now', 'job_tally', 'head_checkpoint', ...learnt])
     await rows(sql, `DELETE FROM ${table}`);
   let seq = 0;

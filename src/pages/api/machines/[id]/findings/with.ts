@@ -1,6 +1,6 @@
 import { withData, withQuery } from '../../../../../schemas/findings.ts';
 import { askedOf } from '../../../../../server/learn/asked.ts';
-import { circumstancesOf } from '../../../../../server/learn/rates.ts';
+import { circumstancesOf } from '../../../../../server/learn/circumstances.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint({ query: withQuery, answer: withData }, async ({ id, query }) =>

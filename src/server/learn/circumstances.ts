@@ -1,0 +1,119 @@
+import { blockHours } from '../../core/learn/exposure/exposures.ts';
+import {
+  ageBand,
+  comparedJobs,
+  others,
+  partOfDay,
+  speedBand,
+  type FactorCell,
+} from '../../core/learn/factors/factors.ts';
+import type { WithData } from '../../schemas/findings.ts';
+import { rowsPlannedAnew } from '../base/database.ts';
+import { zoneNamed } from '../base/zone.ts';
+import { invalid } from '../http/problem.ts';
+import { notSaid, told, type Asked } from './asked.ts';
+import { circumstance } from './store.ts';
+
+interface CircumstanceRow {
+  position: number;
+  thread: string | null;
+  needle_kind: string;
+  age: number;
+  /** Places in the lists of cloths and of compared jobs. */
+  cloth: number;
+  job: number;
+  speed: number | null;
+  hour: number;
+  person: string | null;
+  breaks: number;
+  stitches: number;
+}
+
+const blocks = 24 / blockHours;
+/** The sums with who was at the machine: larger, and so slower, than those without. */
+const byPerson = `SELECT machine_id, day, block, position, job_id, thread_id, needle_kind, ${circumstance.age} AS age,
+  ${circumstance.speed} AS speed, operator_id, stitches, breaks FROM sewn_cell WHERE position > 0`;
+
+/**
+ * Breaks and stitches by circumstances. Breaks before the first finished piece of a part of the day count at the machine's usual speed. `zone`: whose
+ * clock tells the time of day. People are told apart only where the machine's profile allows it. Throws 422 for a zone that is not known.
+ */
+export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithData> {
+  if (!zoneNamed(zone))
+    throw invalid(
+      `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
+    );
+  const { machineId, from, to, jobIds, machine } = asked;
+  const comparesPeople = machine.profile.comparesPeople === true;
+  const { jobs, cloths, names } = jobLevels(asked);
+  const found =
+    // Jobs are told apart only where they are compared, by numbers, and the clock is looked up: what is grouped is a hundredth of what was counted.
+    await rowsPlannedAnew<CircumstanceRow>(
+      `WITH clock AS (
+       SELECT array_agg(extract(hour FROM (day + make_interval(mins => block * ${blockHours * 60} + ${blockHours * 30}))
+         AT TIME ZONE 'UTC' AT TIME ZONE $8)::int / 6 * 6 ORDER BY day, block) AS hours
+       FROM generate_series($2::date::timestamp, $3::date::timestamp, '1 day') AS day, generate_series(0, ${blocks - 1}) AS block)
+     SELECT each.*, t.name || ' ' || t.weight_no::float8 AS thread, o.name AS person FROM (
+       SELECT c.position, c.thread_id, c.needle_kind, c.age * 50000 AS age, coalesce(j.cloth, 0) AS cloth, coalesce(j.job, 0) AS job,
+         c.speed * 100 AS speed, ((SELECT hours FROM clock))[(c.day - $2::date) * ${blocks} + c.block + 1] AS hour, c.operator_id,
+         sum(c.breaks)::int8 AS breaks, sum(c.stitches)::int8 AS stitches
+       FROM (${comparesPeople ? byPerson : 'SELECT *, NULL::uuid AS operator_id FROM sewn_with'}) c
+         LEFT JOIN unnest($5::uuid[], $6::int[], $7::int[]) AS j(id, cloth, job) ON j.id = c.job_id
+       WHERE c.machine_id = $1 AND c.day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR c.job_id = ANY($4))
+       GROUP BY 1, 2, 3, 4, 5, 6, 7, 8, 9) each
+     LEFT JOIN thread t ON t.id = each.thread_id LEFT JOIN operator o ON o.id = each.operator_id`,
+      [
+        ...[machineId, from, to, jobIds],
+        ...[jobs.map(({ id }) => id), jobs.map(({ cloth }) => cloth), jobs.map(({ job }) => job)],
+        zone,
+      ],
+    );
+  const usual = usualSpeed(found);
+  const cells = new Map<string, FactorCell>();
+  for (const row of found) {
+    const levels = {
+      position: String(row.position),
+      thread: row.thread ?? 'no thread on record',
+      needle: row.needle_kind || 'not on record',
+      age: ageBand(row.age),
+      cloth: cloths[row.cloth]!,
+      job: names[row.job]!,
+      speed: speedBand(row.speed ?? usual),
+      time: partOfDay(row.hour),
+      person: comparesPeople ? (row.person ?? 'nobody on record') : 'not asked',
+    };
+    const key = Object.values(levels).join('|');
+    const cell = cells.get(key) ?? { levels, breaks: 0, stitches: 0 };
+    cells.set(key, { levels, breaks: cell.breaks + row.breaks, stitches: cell.stitches + row.stitches });
+  }
+  return { ...told(asked), cells: [...cells.values()] };
+}
+
+/** Each job's cloth, and the name under which it is compared, as places in lists of them. First in both: what a job without either is. */
+function jobLevels(asked: Asked): {
+  jobs: { id: string; cloth: number; job: number }[];
+  cloths: string[];
+  names: string[];
+} {
+  const wanted = asked.jobIds && new Set(asked.jobIds);
+  const sewn = [...asked.jobs.values()].filter(({ id }) => !wanted || wanted.has(id));
+  const compared = comparedJobs(sewn);
+  const cloths = [...new Set([notSaid, ...asked.cloths])];
+  const names = [...new Set([others, ...compared.values()])];
+  return {
+    jobs: sewn.map(({ id, cloth }) => ({
+      ...{ id, cloth: cloths.indexOf(cloth) },
+      job: names.indexOf(compared.get(id) ?? others),
+    })),
+    cloths,
+    names,
+  };
+}
+
+/** The speed at which most stitches were sewn. */
+function usualSpeed(found: readonly { speed: number | null; stitches: number }[]): number {
+  const sums = new Map<number, number>();
+  for (const { speed, stitches } of found)
+    if (speed !== null) sums.set(speed, (sums.get(speed) ?? 0) + stitches);
+  return [...sums].reduce((most, other) => (other[1] > most[1] ? other : most), [800, 0])[0];
+}
