@@ -48,8 +48,9 @@ export function needlesAnswer({ lives, costs, kept, from, to, by, unit }: Needle
   const curve = kaplanMeier(all);
   const curves = [{ name: 'all needles', lives: all }, ...groups].map(({ name, lives: some }) => {
     const points = name === 'all needles' ? curve : kaplanMeier(some);
+    const endedOfThem = some.filter((life) => life.ended).length;
     for (const { age, share, low, high } of points)
-      table.rows.push([name, some.filter((life) => life.ended).length, age, share, low, high]);
+      table.rows.push([name, endedOfThem, age, share, low, high]);
     return { name, points: stepsOf(points) };
   });
   const fit = weibullFit(all);
@@ -88,10 +89,20 @@ function groupsOf(
     .slice(0, mostCurves);
 }
 
-const stepsOf = (curve: readonly Survival[]): CurvePoint[] => [
-  { at: 0, value: 1, low: 1, high: 1 },
-  ...curve.map(({ age, share, low, high }) => ({ at: age, value: share, low, high })),
-];
+/** Steps drawn of a curve at most, along and down: finer than a screen shows. */
+const mostSteps = 300;
+
+/** A curve as it is drawn: steps that are too fine to be seen are left out, the last is kept. */
+function stepsOf(curve: readonly Survival[]): CurvePoint[] {
+  const width = (curve.at(-1)?.age ?? 0) / mostSteps;
+  const steps: CurvePoint[] = [{ at: 0, value: 1, low: 1, high: 1 }];
+  curve.forEach(({ age, share, low, high }, index) => {
+    const last = steps.at(-1)!;
+    const isSeen = curve.length <= mostSteps || age - last.at >= width || last.value - share >= 1 / mostSteps;
+    if (isSeen || index === curve.length - 1) steps.push({ at: age, value: share, low, high });
+  });
+  return steps;
+}
 
 const nothingText = (unit: AgeUnit) =>
   unit === 'metallicHours' ? 'No needle has sewn metallic thread here.' : 'No needle has sewn here yet.';

@@ -95,8 +95,19 @@ function quietCounts(share: number, breaks: number, most: number): { low: number
   return isQuiet(middle) ? { low: edge(-1), high: edge(1) } : { low: 1, high: 0 };
 }
 
-/** Chance that some split of so many breaks, fallen evenly by stitches, is as telling as this. */
+/** A bound below this is told in place of the chance: what is surely so rare is followed through tens of thousands of breaks for nothing. */
+const surelyRare = 1e-6;
+/** Of more breaks only the bound is told: any change worth a sentence is then far rarer than both. */
+const mostFollowed = 20_000;
+
+/**
+ * Chance that some split of so many breaks, fallen evenly by stitches, is as telling as this; or a bound that it does not exceed, where that is below one in a
+ * million or breaks are more than can be followed. The bound: Chernoff, “A measure of asymptotic efficiency for tests of a hypothesis based on the sum of observations”, Annals of
+ * Mathematical Statistics 23, 1952 (a count on either side, at each split).
+ */
 function chanceOf(shares: readonly number[], breaks: number, most: number): number {
+  const bound = 2 * shares.length * Math.exp(-most);
+  if (bound < surelyRare || breaks > mostFollowed) return Math.min(1, bound);
   let at: Walked = { low: 0, values: Float64Array.of(1) };
   let before = 0;
   // Poisson steps of a walk that is known to end at all breaks: what leaves the quiet counts is dropped on the way.
@@ -119,24 +130,29 @@ interface Walked {
 function walked(from: Walked, mean: number, low: number, high: number): Walked {
   const values = new Float64Array(high - low + 1);
   const steps = poissonChances(mean, high - from.low);
-  from.values.forEach((value, index) => {
-    if (value === 0) return;
-    const here = from.low + index;
-    const last = Math.min(high, here + steps.length - 1);
-    for (let to = Math.max(low, here); to <= last; to++) values[to - low]! += value * steps[to - here]!;
-  });
+  // Plain loops: this is most of the time that a question of what changed takes.
+  for (let index = 0; index < from.values.length; index++) {
+    const value = from.values[index]!;
+    if (value < nothing) continue;
+    const first = from.low + index + steps.low;
+    const last = Math.min(high, first + steps.values.length - 1);
+    for (let to = Math.max(low, first); to <= last; to++)
+      values[to - low] = values[to - low]! + value * steps.values[to - first]!;
+  }
   return { low, values };
 }
 
-/** Chances of 0, 1, 2 … breaks where so many are usual, up to `most`, or to where they come to nothing. */
-function poissonChances(mean: number, most: number): number[] {
+/** Chances of so many breaks where `mean` are usual, up to `most`: those that come to something. */
+function poissonChances(mean: number, most: number): Walked {
   const chances: number[] = [];
+  let low = 0;
   for (let count = 0; count <= most; count++) {
     const chance = Math.exp(logPoisson(count, mean));
     if (count > mean && chance < nothing) break;
-    chances.push(chance);
+    if (chances.length === 0 && chance < nothing) low = count + 1;
+    else chances.push(chance);
   }
-  return chances;
+  return { low, values: Float64Array.from(chances) };
 }
 /** So small a chance does not count among thousands. */
 const nothing = 1e-20;

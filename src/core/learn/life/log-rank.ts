@@ -22,9 +22,15 @@ export function logRank(groups: readonly (readonly Life[])[]): LogRank {
   const expected = tried.map(() => 0);
   const count = tried.length;
   const variance = Matrix.zeros(count, count);
+  const spans = tried.map((lives) => lives.map(({ span }) => span).sort((a, b) => a - b));
+  // Of each group, how many have ended or left before the age that is looked at.
+  const gone = spans.map(() => 0);
   for (const { age, atRisk, ended: deaths } of byAge(tried.flat())) {
     if (deaths === 0) continue;
-    const shares = tried.map((lives) => lives.filter(({ span }) => span >= age).length / atRisk);
+    const shares = spans.map((group, index) => {
+      while (gone[index]! < group.length && group[gone[index]!]! < age) gone[index]! += 1;
+      return (group.length - gone[index]!) / atRisk;
+    });
     const spread = atRisk > 1 ? (deaths * (atRisk - deaths)) / (atRisk - 1) : 0;
     shares.forEach((share, row) => {
       expected[row] = expected[row]! + deaths * share;

@@ -1,5 +1,5 @@
 import { triedLives, type Life } from './lives.ts';
-import { crossing, goldenMost } from '../search.ts';
+import { crossing, crossingNear } from '../search.ts';
 
 /** A fitted Weibull law of lives: share good at an age t is e^−(t/scale)^shape. */
 export interface Weibull {
@@ -33,78 +33,96 @@ export function weibullFit(lives: readonly Life[]): WeibullFit | null {
   const tried = triedLives(lives);
   const ends = tried.filter(({ ended }) => ended);
   if (ends.length < leastEnds || ends.every(({ span }) => span === ends[0]!.span)) return null;
-  const profile = profileOf(tried);
-  const shape = crossing(scoreOf(tried), shapes.from, shapes.to);
+  const given = sumsOf(tried);
+  // How the log-likelihood falls with the shape: 0 at the likeliest shape, and rising on the way there and on.
+  const score = (shape: number) => {
+    const { powers, weighed } = given.at(shape);
+    return weighed / powers - 1 / shape - given.logsOfEnds / given.ends;
+  };
+  const shape = crossing(score, shapes.from, shapes.to);
   if (shape === null) return null;
-  const fit = profile(shape);
-  const lost = (shape: number) => fit.logLikelihood - fall - profile(shape).logLikelihood;
-  const alongScale = (scale: number) => fit.logLikelihood - fall - overShapes(tried, scale);
+  const fit = withShape(given, shape);
+  const lost = (shape: number) => fit.logLikelihood - fall - withShape(given, shape).logLikelihood;
+  const alongScale = (scale: number) => fit.logLikelihood - fall - overShapes(given, scale, fit.shape);
+  // About where the intervals end where lives are many: three standard deviations of the logarithms.
+  const step = 3 / Math.sqrt(ends.length);
+  const shapeEnd = (to: number) => crossingNear(lost, fit.shape, to, step);
+  const scaleEnd = (to: number) => crossingNear(alongScale, fit.scale, to, step / fit.shape);
   return {
     ...fit,
     ended: ends.length,
-    shapeRange: {
-      low: crossing(lost, fit.shape, shapes.from) ?? 0,
-      high: crossing(lost, fit.shape, shapes.to) ?? Infinity,
-    },
+    shapeRange: { low: shapeEnd(shapes.from) ?? 0, high: shapeEnd(shapes.to) ?? Infinity },
     scaleRange: {
-      low: crossing(alongScale, fit.scale, fit.scale / 1e4) ?? 0,
-      high: crossing(alongScale, fit.scale, fit.scale * 1e4) ?? Infinity,
+      low: scaleEnd(fit.scale / 1e4) ?? 0,
+      high: scaleEnd(fit.scale * 1e4) ?? Infinity,
     },
   };
 }
 
-/** How the log-likelihood falls with the shape, for each end: 0 at the likeliest shape, and rising on the way there and on. */
-function scoreOf(tried: readonly Life[]): (shape: number) => number {
-  const longest = Math.max(...tried.map(({ span }) => span));
-  const logs = tried.map(({ span }) => Math.log(span / longest));
-  const ends = logs.filter((_, index) => tried[index]!.ended);
-  const ofEnds = ends.reduce((sum, log) => sum + log, 0) / ends.length;
-  return (shape) => {
-    let [weighed, powers] = [0, 0];
+/** What the likelihood is made of: all spans as parts of the longest, as powers of millions of stitches would overflow. */
+interface Sums {
+  longest: number;
+  ends: number;
+  /** Sum of the ends' logarithms. */
+  logsOfEnds: number;
+  /** Sums over all lives of span^shape, and of that times the logarithm and its square. */
+  at: (shape: number) => { powers: number; weighed: number; twice: number };
+}
+
+function sumsOf(tried: readonly Life[]): Sums {
+  const longest = tried.reduce((most, { span }) => Math.max(most, span), 0);
+  const logs = Float64Array.from(tried, ({ span }) => Math.log(span / longest));
+  let [ends, logsOfEnds] = [0, 0];
+  tried.forEach(({ ended }, index) => {
+    if (!ended) return;
+    ends += 1;
+    logsOfEnds += logs[index]!;
+  });
+  const at = (shape: number) => {
+    let [powers, weighed, twice] = [0, 0, 0];
     for (const log of logs) {
       const power = Math.exp(shape * log);
       powers += power;
       weighed += power * log;
+      twice += power * log * log;
     }
-    return weighed / powers - 1 / shape - ofEnds;
+    return { powers, weighed, twice };
   };
+  return { longest, ends, logsOfEnds, at };
 }
 
-/** The law with the scale that suits each shape best. */
-function profileOf(tried: readonly Life[]): (shape: number) => Weibull {
-  const longest = Math.max(...tried.map(({ span }) => span));
-  // Parts of the longest: powers of millions of stitches would overflow.
-  const parts = tried.map(({ span }) => span / longest);
-  const logs = parts.map(Math.log);
-  let [ends, sumOfLogs] = [0, 0];
-  tried.forEach(({ ended }, index) => {
-    if (!ended) return;
-    ends += 1;
-    sumOfLogs += logs[index]!;
-  });
-  return (shape) => {
-    const powers = logs.reduce((sum, log) => sum + Math.exp(shape * log), 0);
-    const scale = (powers / ends) ** (1 / shape);
-    const logLikelihood =
-      ends * (Math.log(shape) - shape * Math.log(scale) - Math.log(longest)) + (shape - 1) * sumOfLogs - ends;
-    return { shape, scale: scale * longest, logLikelihood };
-  };
+/** The law with the scale that suits a shape best. */
+function withShape({ longest, ends, logsOfEnds, at }: Sums, shape: number): Weibull {
+  const scale = (at(shape).powers / ends) ** (1 / shape);
+  const logLikelihood =
+    ends * (Math.log(shape) - shape * Math.log(scale) - Math.log(longest)) + (shape - 1) * logsOfEnds - ends;
+  return { shape, scale: scale * longest, logLikelihood };
 }
 
-/** The greatest log-likelihood with this scale, over all shapes. */
-function overShapes(tried: readonly Life[], scale: number): number {
-  const logs = tried.map(({ span }) => Math.log(span / scale));
-  const at = (logShape: number) => {
-    const shape = Math.exp(logShape);
-    let sum = 0;
-    logs.forEach((log, index) => {
-      sum -= Math.exp(shape * log);
-      if (tried[index]!.ended) sum += logShape - Math.log(scale) + (shape - 1) * log;
-    });
-    return sum;
-  };
-  // Near the top the likelihood hardly changes: so close is close enough.
-  return at(goldenMost(at, Math.log(shapes.from), Math.log(shapes.to), 1e-6));
+/**
+ * The greatest log-likelihood with this scale, over all shapes: by Newton's steps on its slope, which falls all the way, kept between shapes where it
+ * is known to rise and to fall.
+ */
+function overShapes({ longest, ends, logsOfEnds, at }: Sums, scale: number, near: number): number {
+  const off = Math.log(scale / longest);
+  const ofEnds = logsOfEnds - ends * off;
+  let [low, high]: [number, number] = [shapes.from, shapes.to];
+  let shape = near;
+  for (let round = 0; round < 100; round++) {
+    const { powers, weighed, twice } = at(shape);
+    const shrink = Math.exp(-shape * off);
+    const slope = ends / shape + ofEnds - shrink * (weighed - off * powers);
+    const bend = ends / shape ** 2 + shrink * (twice - 2 * off * weighed + off ** 2 * powers);
+    if (slope > 0) low = shape;
+    else high = shape;
+    const newton = shape + slope / bend;
+    const next = newton > low && newton < high ? newton : (low + high) / 2;
+    const isThere = Math.abs(next - shape) < 1e-6 * shape;
+    shape = next;
+    if (isThere) break;
+  }
+  const shrink = Math.exp(-shape * off);
+  return ends * (Math.log(shape) - Math.log(scale)) + (shape - 1) * ofEnds - shrink * at(shape).powers;
 }
 
 /** Share still good at an age, 0 to 1. */
@@ -113,4 +131,4 @@ export const goodAt = ({ shape, scale }: Pick<Weibull, 'shape' | 'scale'>, age: 
 
 /** The law with the best scale for a given shape: a corner of what the lives allow. */
 export const weibullWithShape = (lives: readonly Life[], shape: number): Weibull =>
-  profileOf(triedLives(lives))(shape);
+  withShape(sumsOf(triedLives(lives)), shape);
