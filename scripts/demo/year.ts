@@ -41,14 +41,15 @@ const plans: {
   head: [string, string][];
   like: [job: number, rounds: number][];
   rounds: number;
-  speed: number;
+  /** Day by day in turn: what a speed does to breaks shows only where there are several. */
+  speeds: number[];
   changeAt: number | null;
 }[] = [
   {
     machine: heron,
     head: heronHead,
     rounds: 13,
-    speed: 780,
+    speeds: [780, 780, 680],
     changeAt: 320_000,
     like: [
       [4, 90],
@@ -63,7 +64,7 @@ const plans: {
     machine: teal,
     head: tealHead,
     rounds: 5,
-    speed: 850,
+    speeds: [840, 940, 740],
     changeAt: 300_000,
     like: [
       [13, 40],
@@ -114,7 +115,7 @@ export function demoYear(now: number): { entries: Entry[]; past: PastJob[] } {
       ...{
         machineId: plan.machine.id,
         heads: plan.machine.heads,
-        speed: plan.speed,
+        speeds: plan.speeds,
         roundsADay: plan.rounds,
         days,
         jobs: list,

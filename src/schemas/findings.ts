@@ -50,6 +50,8 @@ export type WithQuery = DataOf<typeof withQuery>;
 /** …/with: what was sewn and broke, by circumstances. `person` says who only where the machine's profile allows it. */
 export const withData = object({
   ...asked,
+  /** What a break of the top thread or the needle took on average, minutes; null: none is on record. */
+  breakMinutes: { type: ['number', 'null'], minimum: 0 },
   cells: {
     type: 'array',
     items: object({

@@ -46,7 +46,8 @@ export interface YearShop {
   jobs: readonly { job: YearJob; rounds: number }[];
   /** How many times as often anything breaks as by break-model.ts: a careful shop is below 1. */
   times: number;
-  speed: number;
+  /** Stitches a minute, day by day in turn. */
+  speeds: readonly number[];
   roundsADay: number;
   /** When each working day begins, ms, in order. */
   days: readonly number[];
@@ -64,7 +65,7 @@ const minute = 60_000;
 
 /** The shop's entries in the order they happen; `luck` decides, and nothing else. */
 export function* yearOf(shop: YearShop, luck: Chance): Generator<Entry> {
-  const { machineId, heads, seats, jobs, speed, days, roundsADay } = shop;
+  const { machineId, heads, seats, jobs, speeds, days, roundsADay } = shop;
   let clock = days[0]!;
   let operatorId: string | null = null;
   let jobId: string | null = null;
@@ -108,6 +109,7 @@ export function* yearOf(shop: YearShop, luck: Chance): Generator<Entry> {
   let tensionOff = 0;
   for (const [dayNo, day] of days.entries()) {
     clock = Math.max(clock, day);
+    const speed = speeds[dayNo % speeds.length]!;
     operatorId = shop.operatorIds.length > 0 ? luck.pick(shop.operatorIds) : null;
     tensionOff = Math.max(0, Math.min(6, tensionOff + luck.between(-1.5, 1.5)));
     for (let today = 0; today < roundsADay; today++) {

@@ -10,6 +10,7 @@ const questions = [
   'What changed?',
   'What did it cost?',
   'What if …?',
+  'At what speed?',
 ];
 const answer = (page: Page) => page.getByRole('region', { name: 'Answer' });
 const says = (page: Page) => answer(page).getByRole('status').first();
@@ -65,6 +66,25 @@ test('a position that breaks more often is put on Check, and the list has it', a
   await expect(page.getByRole('region', { name: 'Asked for' })).toContainText(
     /Position \d+ breaks [\d.]+ times per 10,000 stitches, the machine [\d.]+: find out why/,
   );
+});
+
+test('at what speed the same work takes least, and what is missing where there was only one', async ({
+  page,
+  request,
+}) => {
+  // The demo's hidden model: breaks go with the speed to the power of 1.5, which costs less than sewing slower does.
+  await open(page, '/teal/ledger/findings?q=speed');
+  await settled(page);
+  await expect(says(page)).toHaveText(
+    /^At 900 st\/min 100,000 stitches take 1\d\d \(1\d\d–1\d\d\) min, breaks and all; at 800, as most was sewn, 1\d\d\.$/,
+  );
+  await expect(answer(page)).toContainText('dashed: the speed at which most was sewn; full: takes least');
+  await expect(answer(page)).toContainText('The machine’s manual and what the thread bears set the limit.');
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/ledger/findings?q=speed`);
+  await settled(page);
+  await expect(says(page)).toHaveText('Which speed takes least cannot be told yet.');
+  await expect(answer(page)).toContainText('40 breaks are needed; 40 are missing');
 });
 
 test('how needles last in hours, and by metallic or not', async ({ page }) => {

@@ -1,3 +1,4 @@
+import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
 import { changesOf, likeliestChange } from '../../src/core/learn/change/changed.ts';
@@ -94,6 +95,8 @@ describe('a change', () => {
       return { stitches, breaks: poisson(luck, (mean * stitches) / 100_000) };
     });
   };
+  const sumOf = (steps: readonly { breaks: number; stitches: number }[], of: 'breaks' | 'stitches') =>
+    steps.reduce((sum, step) => sum + step[of], 0);
   test('where nothing changed is told as rarely as it says', () => {
     const chances = Array.from({ length: runs }, (_, run) => likeliestChange(flat(50_000 + run, 60, 2))!.p);
     // Exact: p below a tenth in a tenth of all cases, below a hundredth in a hundredth.
@@ -139,6 +142,28 @@ describe('a change', () => {
       );
     });
     expect(found.filter(Boolean).length).toBeGreaterThanOrEqual(85);
+  });
+  test('of tens of thousands of breaks only a bound is told: it never says less than is so, and a real change is far below it', () => {
+    // At least the chance of one given split, by the exact binomial law, whatever the split.
+    for (let run = 0; run < 100; run++) {
+      const steps = flat(68_000 + run, 60, 500);
+      const { at, p } = likeliestChange(steps)!;
+      const [breaks, stitches] = [sumOf(steps, 'breaks'), sumOf(steps, 'stitches')];
+      expect(breaks).toBeGreaterThan(20_000);
+      const before = steps.slice(0, at);
+      const share = sumOf(before, 'stitches') / stitches;
+      const off = Math.abs(sumOf(before, 'breaks') - breaks * share);
+      const below = binomialCdf(Math.ceil(breaks * share - off), breaks, share);
+      const above = 1 - binomialCdf(Math.floor(breaks * share + off) - 1, breaks, share);
+      expect(p).toBeGreaterThanOrEqual(Math.min(1, below + above) - 1e-9);
+    }
+    const risen = flat(69_000, 60, 500).map((step, day) =>
+      day < 31 ? step : { ...step, breaks: Math.round(step.breaks * 1.1) },
+    );
+    const change = changesOf(risen);
+    expect(change).toHaveLength(1);
+    expect(Math.abs(change[0]!.at - 31)).toBeLessThanOrEqual(1);
+    expect(change[0]!.p).toBeLessThan(1e-6);
   });
   test('brute force: how rare it is, on all ways that four breaks fall on three days', () => {
     const steps = [

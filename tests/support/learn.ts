@@ -102,7 +102,7 @@ export function madeYear(seed: number, hidden: Hidden) {
       heads: 1,
       seats: seatsMoved(0),
       jobs,
-      speed: 800,
+      speeds: [800],
       times: 0.5,
       roundsADay: 14,
     },

@@ -8,5 +8,6 @@ export const questionNames = {
   changed: { name: 'What changed?', data: 'changed' },
   cost: { name: 'What did it cost?', data: 'cost' },
   'what-if': { name: 'What if …?', data: 'needles' },
+  speed: { name: 'At what speed?', data: 'with' },
 } as const satisfies Record<QuestionKey, { name: string; data: string }>;
 export const questionKeys = Object.keys(questionNames) as QuestionKey[];

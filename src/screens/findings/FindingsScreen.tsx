@@ -34,7 +34,7 @@ function Found({ first }: { first: Choice }) {
 
 function Questions({ findings: { choice, choose } }: { findings: Findings }) {
   return (
-    <div role="group" aria-label="Questions" className="grid grid-cols-2 gap-2 md:grid-cols-3 xl:grid-cols-6">
+    <div role="group" aria-label="Questions" className="grid grid-cols-2 gap-2 md:grid-cols-4 xl:grid-cols-7">
       {questionKeys.map((key) => (
         <button
           key={key}

@@ -143,7 +143,12 @@ function questionOf(
   }
   if ('places' in data && !('causes' in data))
     return { asks: 'places', of: { ...days, places: data.places, heads } };
-  if ('cells' in data) return { asks: 'with', of: { ...days, cells: data.cells } };
+  if ('cells' in data) {
+    const { cells, breakMinutes } = data;
+    return question === 'speed'
+      ? { asks: 'speed', of: { ...days, cells, breakMinutes, heads } }
+      : { asks: 'with', of: { ...days, cells } };
+  }
   if ('series' in data) return { asks: 'changed', of: { days: data.days, series: data.series, heads } };
   return { asks: 'cost', of: { ...(data as CostData), by: layout.costBy } };
 }

@@ -1,3 +1,4 @@
+import { countsAgainstPosition, type Fault } from '../../core/fault/faults.ts';
 import { blockHours } from '../../core/learn/exposure/exposures.ts';
 import {
   ageBand,
@@ -46,9 +47,9 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
   const { machineId, from, to, jobIds, machine } = asked;
   const comparesPeople = machine.profile.comparesPeople === true;
   const { jobs, cloths, names } = jobLevels(asked);
-  const found =
+  const [found, breakMinutes] = await Promise.all([
     // Jobs are told apart only where they are compared, by numbers, and the clock is looked up: what is grouped is a hundredth of what was counted.
-    await rowsPlannedAnew<CircumstanceRow>(
+    rowsPlannedAnew<CircumstanceRow>(
       `WITH clock AS (
        SELECT array_agg(extract(hour FROM (day + make_interval(mins => block * ${blockHours * 60} + ${blockHours * 30}))
          AT TIME ZONE 'UTC' AT TIME ZONE $8)::int / 6 * 6 ORDER BY day, block) AS hours
@@ -67,7 +68,9 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
         ...[jobs.map(({ id }) => id), jobs.map(({ cloth }) => cloth), jobs.map(({ job }) => job)],
         zone,
       ],
-    );
+    ),
+    minutesOfBreaks(asked),
+  ]);
   const usual = usualSpeed(found);
   const cells = new Map<string, FactorCell>();
   for (const row of found) {
@@ -86,7 +89,20 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
     const cell = cells.get(key) ?? { levels, breaks: 0, stitches: 0 };
     cells.set(key, { levels, breaks: cell.breaks + row.breaks, stitches: cell.stitches + row.stitches });
   }
-  return { ...told(asked), cells: [...cells.values()] };
+  return { ...told(asked), breakMinutes, cells: [...cells.values()] };
+}
+
+/** What a break that counts against its position took on average, minutes; null: there was none. */
+async function minutesOfBreaks({ machineId, from, to, jobIds }: Asked): Promise<number | null> {
+  const found = await rowsPlannedAnew<{ fault: string; stops: number; lostMs: number }>(
+    `SELECT fault, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
+     WHERE machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4)) AND kind = 'break' AND position > 0
+     GROUP BY 1`,
+    [machineId, from, to, jobIds],
+  );
+  const counted = found.filter(({ fault }) => countsAgainstPosition(fault === '' ? null : (fault as Fault)));
+  const stops = counted.reduce((sum, line) => sum + line.stops, 0);
+  return stops === 0 ? null : counted.reduce((sum, line) => sum + line.lostMs, 0) / stops / 60_000;
 }
 
 /** Each job's cloth, and the name under which it is compared, as places in lists of them. First in both: what a job without either is. */

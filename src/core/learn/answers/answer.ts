@@ -36,7 +36,8 @@ export type Chart =
       /** Of ages. */
       unit: 'st' | 'h';
     }
-  | { is: 'bars'; unit: string; bars: Bar[]; common: number | null }
+  /** `dashed`, `full`: what the line at `common` and the marked bars are. */
+  | { is: 'bars'; unit: string; bars: Bar[]; common: number | null; dashed?: string; full?: string }
   /** By position, to stand under the head's own. `unit` of the values; `common`: of the whole machine. */
   | { is: 'rail'; unit: string; seats: SeatBar[]; common: number }
   | { is: 'sum'; days: string[]; sum: number[]; expected: number[]; changes: number[]; name: string }

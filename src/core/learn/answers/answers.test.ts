@@ -49,6 +49,23 @@ describe('how long needles last', () => {
     expect(answer.chart).toMatchObject({ is: 'survival', now: 180_000 });
     expect(answer.table.rows.length).toBeGreaterThan(100);
   });
+  test('of thousands of needles no more is drawn than is seen, to the last of them; the file has every step', () => {
+    const lives = needles(6000);
+    const { chart, table } = ofNeedles(lives);
+    if (chart?.is !== 'survival') throw new Error('no curves');
+    const { points } = chart.curves[0]!;
+    expect(points.length).toBeGreaterThan(200);
+    expect(points.length).toBeLessThan(610);
+    const oldest = Math.max(...lives.map(({ stitches }) => stitches));
+    expect(points.at(-1)!.at).toBe(oldest);
+    const all = table.rows.filter(([name]) => name === 'all needles');
+    expect(all).toHaveLength(new Set(lives.map(({ stitches }) => stitches)).size);
+    // Between two steps that are drawn the curve falls no further than the next one shows.
+    for (const [index, step] of points.entries()) {
+      const next = points[index + 1];
+      if (next) expect(step.value - next.value).toBeLessThan(0.02);
+    }
+  });
   test('in hours, and in hours of metallic thread, ages are told and no rule: a rule is kept in stitches', () => {
     const hours = ofNeedles(needles(100), { unit: 'hours' });
     expect(hours.says).toMatch(
@@ -412,6 +429,7 @@ describe('words', () => {
         ],
       ),
       { asks: 'with', of: { cells: [], ...year } },
+      { asks: 'speed', of: { cells: [], heads: 1, breakMinutes: null, ...year } },
       {
         asks: 'cost',
         of: {

@@ -2,6 +2,7 @@ import { changedAnswer, type ChangedAsked } from './changed.ts';
 import { costAnswer, type CostAsked } from './cost.ts';
 import { needlesAnswer, type NeedlesAsked } from './needles.ts';
 import { placesAnswer, type PlacesAsked } from './places.ts';
+import { speedAnswer, type SpeedAsked } from './speed.ts';
 import { whatIfAnswer, type WhatIfAsked } from './what-if.ts';
 import { withAnswer, type WithAsked } from './with.ts';
 import type { Answer } from './answer.ts';
@@ -13,7 +14,8 @@ export type Question =
   | { asks: 'with'; of: WithAsked }
   | { asks: 'changed'; of: ChangedAsked }
   | { asks: 'cost'; of: CostAsked }
-  | { asks: 'what-if'; of: WhatIfAsked };
+  | { asks: 'what-if'; of: WhatIfAsked }
+  | { asks: 'speed'; of: SpeedAsked };
 export type QuestionKey = Question['asks'];
 
 /** The answer to a question. */
@@ -31,5 +33,7 @@ export function answerOf(question: Question): Answer {
       return costAnswer(question.of);
     case 'what-if':
       return whatIfAnswer(question.of);
+    case 'speed':
+      return speedAnswer(question.of);
   }
 }

@@ -17,7 +17,7 @@ type BarsChart = Extract<Chart, { is: 'bars' }>;
 
 /** Bars lying under each other, with their intervals as whiskers; what the sentence speaks of is full, the rest hollow. */
 export default function Bars({ chart }: { chart: BarsChart }) {
-  const { bars, unit, common } = chart;
+  const { bars, unit, common, dashed = 'the machine as a whole', full = 'not by chance' } = chart;
   const rows = bars.map((bar) => ({
     ...bar,
     off: bar.low === null || bar.high === null ? undefined : [bar.value - bar.low, bar.high - bar.value],
@@ -68,8 +68,8 @@ export default function Bars({ chart }: { chart: BarsChart }) {
       <figcaption className="quiet text-sm">
         {unit}
         {bars.some(({ low }) => low !== null) && '; whiskers: 95 in 100'}
-        {common !== null && `; dashed: ${common === 1 ? 'as often as usual' : 'the machine as a whole'}`}
-        {bars.some(({ isMarked }) => isMarked) && '; full: not by chance'}.
+        {common !== null && `; dashed: ${dashed}`}
+        {bars.some(({ isMarked }) => isMarked) && `; full: ${full}`}.
       </figcaption>
     </figure>
   );
