@@ -10,6 +10,7 @@ import { natureOf } from './pixels/nature.ts';
 import { flatten, toWorking, type Pixels } from './pixels/pixels.ts';
 import type { Reading, Region, ToneFound } from './reading.ts';
 import { warningsOf } from './warnings.ts';
+import type { LinesSaid } from './forms/by-hand.ts';
 import { distancesToOthers } from './forms/widths.ts';
 
 export interface ReadOptions {
@@ -17,6 +18,8 @@ export interface ReadOptions {
   widthMm: number;
   /** Which tone is the ground (not sewn): its colour as found before, 'none', or 'find'. */
   ground?: string;
+  /** Lines of lettering as a person put them right. */
+  lines?: LinesSaid;
 }
 
 export type Progress = (share: number, doing: string) => void;
@@ -103,7 +106,13 @@ export function readArtwork(
   if (counted.length > 5000) throw photograph();
   progress(0.85, 'telling lettering from the rest');
   const edgeMm = (edgePx.sharp + edgePx.ofRim * rimPx) / (pxPerMm / working.scale);
-  const { regions, regionOf } = regionsOf(counted, { of, width, height }, { pxPerMm, edgeMm }, box);
+  const { regions, regionOf } = regionsOf(
+    counted,
+    { of, width, height },
+    { pxPerMm, edgeMm },
+    box,
+    options.lines,
+  );
   const map = new Uint16Array(of.length);
   for (let pixel = 0; pixel < of.length; pixel++) map[pixel] = regionOf[of[pixel]!] ?? 0;
   const design = regions.reduce((sum, region) => sum + region.areaMm2, 0);

@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { outlines, type Face } from '../../../../tests/support/logos/faces.ts';
 import { pixelsOf } from '../../../../tests/support/pixels.ts';
+import type { LinesSaid } from './by-hand.ts';
 import { readArtwork } from '../read.ts';
 
 /** A word as outlines, 10 px to a mm, its base line at 0. */
@@ -11,9 +12,12 @@ const word = (text: string, capMm: number, x: number, y: number, fill: string, f
     .join('')}"/>`;
 
 /** Draws on a ground of 100 × 60 mm, a bar over the whole width at the foot, and reads it: the bar is left out. */
-async function read(inner: string, ground = '#ffffff') {
+async function read(inner: string, ground = '#ffffff', lines?: LinesSaid) {
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-20 -20 1040 640" width="1040" height="640"><rect x="-20" y="-20" width="1040" height="640" fill="${ground}"/>${inner}<rect y="560" width="1000" height="40" fill="#6d7178"/></svg>`;
-  const reading = readArtwork(await pixelsOf(sharp(Buffer.from(svg))), { widthMm: 100 });
+  const reading = readArtwork(await pixelsOf(sharp(Buffer.from(svg))), {
+    widthMm: 100,
+    ...(lines && { lines }),
+  });
   const grey = reading.tones.findIndex((tone) => tone.colour === '#6d7178');
   return reading.regions
     .filter((region) => region.tone !== grey)
@@ -91,3 +95,83 @@ describe('what belongs together', () => {
     expect(regions.map(({ colour }) => colour).sort()).toEqual(['#cf1130', '#e78897']);
   });
 }); // prettier-ignore
+
+describe('lines of lettering put right by hand', () => {
+  /** A place of the drawing, in tenths of mm, as a part of the picture. */
+  const at = (x: number, y: number) => ({ x: (x + 20) / 1040, y: (y + 20) / 640 });
+  const lettering = async (inner: string, lines: LinesSaid) =>
+    (await read(inner, '#ffffff', lines))
+      .map(({ kind, letters, leftMm }) => ({
+        kind,
+        count: letters?.count ?? 0,
+        height: letters?.heightMm ?? 0,
+        leftMm,
+      }))
+      .sort((a, b) => a.leftMm - b.leftMm);
+  const none = { joined: [], cut: [] };
+
+  test('two words far apart are one line once they are joined, and as high as before', async () => {
+    const words = word('HILL', 12, 60, 300, '#12509a') + word('MILL', 12, 700, 300, '#12509a');
+    expect(await lettering(words, none)).toMatchObject([{ count: 4 }, { count: 4 }]);
+    const joined = await lettering(words, { joined: [[at(70, 250), at(712, 250)]], cut: [] });
+    expect(joined).toMatchObject([{ kind: 'lettering', count: 8 }]);
+    expect(joined[0]!.height).toBeCloseTo(12, 0);
+  });
+  test('a letter that stands alone goes to the word it is joined to', async () => {
+    const drawn = word('H', 12, 60, 300, '#12509a') + word('LIFT', 12, 500, 300, '#12509a');
+    const before = await lettering(drawn, none);
+    expect(before).toHaveLength(2);
+    expect(before[0]!.kind).not.toBe('lettering');
+    expect(await lettering(drawn, { joined: [[at(72, 240), at(512, 240)]], cut: [] })).toMatchObject([
+      { kind: 'lettering', count: 5 },
+    ]);
+  });
+  test('one line is cut where a person says so, each half measured by itself; joined again it is one', async () => {
+    const drawn = word('HELMhelm', 12, 60, 300, '#12509a');
+    expect(await lettering(drawn, none)).toMatchObject([{ count: 8 }]);
+    const [whole] = await read(drawn);
+    // Between the fourth letter and the fifth.
+    const gap = await gapAfter(drawn, 4);
+    const cut = at(gap, 260);
+    const halves = await lettering(drawn, { joined: [], cut: [cut] });
+    expect(halves).toMatchObject([
+      { kind: 'lettering', count: 4 },
+      { kind: 'lettering', count: 4 },
+    ]);
+    expect(halves[0]!.height).toBeCloseTo(whole!.letters!.heightMm, 0);
+    // What is one line already stays one.
+    expect(await lettering(drawn, { joined: [[at(70, 250), at(gap + 60, 250)]], cut: [] })).toMatchObject([
+      { count: 8 },
+    ]);
+  });
+  test('letters of two colours that are joined are sewn apart, and as high as the word', async () => {
+    const drawn = word('HE', 12, 60, 300, '#12509a') + word('nn', 12, 640, 300, '#cf1130');
+    const joined = await lettering(drawn, { joined: [[at(72, 250), at(652, 290)]], cut: [] });
+    expect(joined).toHaveLength(2);
+    for (const line of joined) expect(line.height).toBeCloseTo(12, 0);
+  });
+  test('what is said of bare cloth changes nothing', async () => {
+    const drawn = word('HELM', 12, 60, 300, '#12509a');
+    expect(
+      await lettering(drawn, { joined: [[at(800, 100), at(900, 100)], []], cut: [at(900, 60)] }),
+    ).toEqual(await lettering(drawn, none));
+  });
+
+  /** Where the gap after a letter lies, tenths of mm, by the outlines themselves. */
+  async function gapAfter(drawn: string, letter: number): Promise<number> {
+    const { data, info } = await sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 600" width="1000" height="600">${drawn}</svg>`,
+      ),
+    )
+      .extractChannel(3)
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const inked = Array.from({ length: info.width }, (_, x) =>
+      Array.from({ length: info.height }, (_, y) => data[y * info.width + x]!).some((alpha) => alpha > 40),
+    );
+    const starts = inked.flatMap((ink, x) => (ink && !inked[x - 1] ? [x] : []));
+    const ends = inked.flatMap((ink, x) => (ink && !inked[x + 1] ? [x] : []));
+    return (ends[letter - 1]! + starts[letter]!) / 2;
+  }
+});

@@ -4,6 +4,7 @@ import { estimateStitches } from '../stitch-estimate.ts';
 import { isEye, joinBeneath } from './beneath.ts';
 import { reachOf } from './bend.ts';
 import { kindOfShape } from './classify.ts';
+import { linesByHand, type LinesSaid } from './by-hand.ts';
 import { contactsOf } from './contacts.ts';
 import { solidsOf, type Solid } from './filled.ts';
 import { wholeLetter, type Letter } from './letters.ts';
@@ -24,6 +25,8 @@ export interface Sharpness {
 const unevenStroke = 0.06;
 const unevenHeight = 0.03;
 
+const nothingSaid: LinesSaid = { joined: [], cut: [] };
+
 interface Group {
   parts: Part[];
   line: TextLine | null;
@@ -35,6 +38,7 @@ export function regionsOf(
   map: PartMap,
   { pxPerMm, edgeMm }: Sharpness,
   box: Reading['box'],
+  said: LinesSaid = nothingSaid,
 ) {
   const contacts = contactsOf(map.of, map.width, map.height);
   const byId = new Map(parts.map((part) => [part.id, part]));
@@ -42,7 +46,8 @@ export function regionsOf(
   const letters = new Set(first.flatMap((line) => line.parts.map(({ id }) => id)));
   // What shows through a letter's eye is no letter, however regular a row the eyes make.
   const eyes = new Set(parts.filter((part) => isEye(part, byId, contacts, letters)));
-  const lines = eyes.size === 0 ? first : findLines(parts.filter((part) => !eyes.has(part)), map.of, map.width, pxPerMm); // prettier-ignore
+  const told = eyes.size === 0 ? first : findLines(parts.filter((part) => !eyes.has(part)), map.of, map.width, pxPerMm); // prettier-ignore
+  const lines = linesByHand(told, parts, map, pxPerMm, said);
   const inLine = new Map(lines.flatMap((line) => line.parts.map((part) => [part.id, line] as const)));
   const lettering: Group[] = lines.map((line) => ({ parts: withMarks(line, parts, inLine), line }));
   const pieceOf = joinBeneath(parts, contacts, new Set(inLine.keys()));
