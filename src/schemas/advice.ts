@@ -105,6 +105,12 @@ export const ownFactorMessage = object({
   high: { type: 'number' },
   designs: count,
 });
+/** GET /api/readers; see core/artwork/put-right.ts. Columns are of test blocks' photos. */
+export const putRightMessage = object({
+  ...{ logos: count, logosPutRight: count, grounds: count, parts: count, partsPutRight: count },
+  ...{ columns: count, columnsPutRight: count },
+});
+export type PutRightHere = DataOf<typeof putRightMessage>;
 export const overrulingNew = object(
   {
     id: uuid,
@@ -242,10 +248,20 @@ export const consumptionAnswer = object({
   bobbinRunOuts: { type: 'array', items: place },
 });
 
-/** POST /api/compute/artwork: the picture's bytes as the body; these in the address. */
+const places = '0(\\.\\d+)?|1(\\.0+)?';
+const placeText = `(${places}),(${places})`;
+/**
+ * POST /api/compute/artwork: the picture's bytes as the body; these in the address. Places are parts of the picture's width and height: `joined` lines
+ * are parted by | and the places on each by ;, `cut` has places parted by ;.
+ */
 export const artworkQuery = object(
-  { widthMm: { type: 'number' }, ground: { type: 'string', maxLength: 10 } },
-  ['ground'],
+  {
+    widthMm: { type: 'number' },
+    ground: { type: 'string', maxLength: 10 },
+    joined: { type: 'string', maxLength: 4000, pattern: `^(${placeText})([;|](${placeText}))*$` },
+    cut: { type: 'string', maxLength: 4000, pattern: `^(${placeText})(;(${placeText}))*$` },
+  },
+  ['ground', 'joined', 'cut'],
 );
 const number = { type: 'number' } as const;
 export const artworkAnswer = object({

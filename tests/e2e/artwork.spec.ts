@@ -1,5 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { crewLogo, drawLogo } from '../support/logo.ts';
+import sharp from 'sharp';
+import { outlines } from '../support/logos/faces.ts';
 import { v7 as uuid7 } from 'uuid';
 import { open, post } from './support.ts';
 
@@ -245,4 +247,99 @@ test('a file of another kind is named, with the way out', async ({ page }) => {
   await drop(page, 'photo.heic', 'image/heic', Buffer.from('\0\0\0\x18ftypheic\0\0\0\0mif1heic', 'latin1'));
   await expect(page.getByRole('alert')).toContainText('This is a HEIC file');
   await expect(page.getByRole('alert')).toContainText('as JPEG');
+});
+
+test('two words become one line by hand, and two again; the job keeps what was put right, and the page counts it', async ({
+  page,
+  request,
+}) => {
+  const word = (text: string, x: number) =>
+    `<path transform="translate(${x} 220)" fill="#12509a" d="${outlines('roboto bold', text, 120)
+      .map((loop) => `M${loop.map((point) => point.join(' ')).join('L')}Z`)
+      .join('')}"/>`;
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 400" width="1000" height="400"><rect width="1000" height="400" fill="#fff"/>${word('HILL', 60)}${word('MILL', 640)}<rect x="60" y="300" width="880" height="50" fill="#cf1130"/></svg>`;
+  const png = await sharp(Buffer.from(svg)).png().toBuffer();
+  const before = (await (await request.get('/api/readers')).json()) as Record<string, number>;
+  await open(page, '/heron/jobs/artwork');
+  await drop(page, 'two-words.png', 'image/png', png);
+  const region = page.getByRole('region', { name: 'Region' });
+  const pick = async (text: RegExp) => {
+    for (let tries = 0; tries < 6 && !text.test((await region.textContent()) ?? ''); tries++)
+      await region.getByRole('button', { name: 'Next' }).click();
+    await expect(region).toContainText(text);
+  };
+  await expect(region).toBeVisible();
+  await pick(/4 letters/);
+  await region
+    .getByRole('radio', { name: 'appliqué' })
+    .or(region.getByRole('radio', { name: 'satin' }))
+    .first()
+    .click();
+  await region.getByRole('button', { name: 'One line with …' }).click();
+  const other = region.getByLabel('The other part').locator('option', { hasText: 'lettering' }).first();
+  await region.getByLabel('The other part').selectOption((await other.getAttribute('value'))!);
+  const summary = page.getByText('Put right by hand:');
+  await expect(summary).toContainText('1 kind, 1 line joined');
+  await expect(region.getByText(/of 2$/)).toHaveCount(0);
+  await pick(/8 letters/);
+  // The kind that was said holds, though the part is another now.
+  await expect(region.getByRole('radio', { checked: true })).not.toHaveText('lettering');
+  await region.getByRole('button', { name: 'Split the line …' }).click();
+  await region.getByRole('button', { name: 'At its widest gap' }).click();
+  await expect(summary).toContainText('1 line joined, 1 line split');
+  await pick(/4 letters/);
+  await page.getByRole('button', { name: 'As it was read' }).click();
+  await page.getByRole('button', { name: 'Yes, forget it' }).click();
+  await expect(summary).toHaveCount(0);
+  await pick(/4 letters/);
+  await region.getByRole('button', { name: 'One line with …' }).click();
+  const picture = page.getByRole('region', { name: 'Picture' }).locator('canvas').first();
+  const box = (await picture.boundingBox())!;
+  const touch = (x: number, y: number) =>
+    picture.click({ position: { x: (x / 1000) * box.width, y: (y / 400) * box.height } });
+  // Touching the same word again is no answer; the other one is.
+  await touch(70, 160);
+  const asked = region.getByText('Touch the other part of the line');
+  if (await asked.isVisible()) await touch(655, 160);
+  await expect(summary).toContainText('1 line joined');
+  await pick(/8 letters/);
+  await region.getByRole('button', { name: 'Split the line …' }).click();
+  await touch(560, 160);
+  await expect(summary).toContainText('1 line split');
+  await pick(/4 letters/);
+  // By the API alike, with the same places.
+  const read = async (query: string) => {
+    const answer = await request.post(`/api/compute/artwork?widthMm=75${query}`, {
+      headers: { 'content-type': 'image/png' },
+      data: png,
+    });
+    expect(answer.status()).toBe(200);
+    const { regions } = (await answer.json()) as { regions: { letters: { count: number } | null }[] };
+    return regions.flatMap(({ letters }) => letters?.count ?? []).sort();
+  };
+  expect(await read('')).toEqual([4, 4]);
+  expect(await read('&joined=0.07,0.4;0.655,0.4')).toEqual([8]);
+  expect(await read('&joined=0.07,0.4;0.655,0.4&cut=0.56,0.4')).toEqual([4, 4]);
+  const wrong = await request.post('/api/compute/artwork?widthMm=75&cut=here', {
+    headers: { 'content-type': 'image/png' },
+    data: png,
+  });
+  expect(wrong.status()).toBe(422);
+  await page.getByLabel('Name of the job').fill('Two words');
+  for (const box of await page.getByRole('region', { name: 'Colour stops' }).getByRole('combobox').all())
+    if ((await box.inputValue()) === '') await box.selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Make it a job' }).click();
+  await expect(page.getByRole('heading', { name: 'Two words' })).toBeVisible();
+  const after = (await (await request.get('/api/readers')).json()) as Record<string, number>;
+  expect(after).toMatchObject({
+    logos: before['logos']! + 1,
+    logosPutRight: before['logosPutRight']! + 1,
+    partsPutRight: before['partsPutRight']! + 2,
+    grounds: before['grounds']!,
+  });
+  await open(page, '/heron/jobs/artwork');
+  await drop(page, 'two-words.png', 'image/png', png);
+  await expect(
+    page.getByText(/On this computer \d+ of the last \d+ logos? (was|were) put right/),
+  ).toBeVisible();
 });

@@ -1,13 +1,16 @@
+import { useState } from 'react';
+import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import type { Warning } from '../../core/artwork/reading.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { Overruling } from '../../schemas/advice.ts';
+import type { Overruling, PutRightHere } from '../../schemas/advice.ts';
 import { AboutDesign } from './AboutDesign.tsx';
 import { DropPicture } from './DropPicture.tsx';
 import { GroundAsked } from './GroundAsked.tsx';
 import { MeasuredPanel } from './MeasuredPanel.tsx';
 import { PictureView } from './PictureView.tsx';
+import { LineTools, PutRightSummary, type Touching } from './PutRightPanel.tsx';
 import { RegionPanel } from './RegionPanel.tsx';
 import { StopsPanel } from './StopsPanel.tsx';
 import { Tones } from './Tones.tsx';
@@ -18,6 +21,8 @@ interface ArtworkProps {
   overrulings: Overruling[];
   /** What the workshop's own files are to an estimate. */
   own: OwnFactor;
+  /** How often the reader is put right here. */
+  here: PutRightHere;
 }
 
 export default function ArtworkScreen({ data, ...props }: ArtworkProps & { data: FrameData }) {
@@ -28,11 +33,28 @@ export default function ArtworkScreen({ data, ...props }: ArtworkProps & { data:
   );
 }
 
-function Artwork({ overrulings, own }: ArtworkProps) {
+function Artwork({ overrulings, own, here }: ArtworkProps) {
   const design = useDesign(own.factor);
   const { file, url, facts, setFacts, kinds, shown, setShown, reading, measured, isList } = design;
   const { refusal, working, read, take, stops } = design;
+  const [touching, setTouching] = useState<Touching>('picks');
   const picked = reading?.regions.find((region) => shown.length === 1 && region.id === shown[0]) ?? null;
+
+  function join(other: number): void {
+    // The same part again is a slip: what was asked for still is.
+    if (!picked || other === picked.id) return;
+    setTouching('picks');
+    design.join(picked.id, other);
+  }
+  function cut(place: Place): void {
+    setTouching('picks');
+    design.cut(place);
+  }
+  function touched(region: number | null, place: Place): void {
+    if (touching === 'cuts') cut(place);
+    else if (touching === 'picks') setShown(region ? [region] : []);
+    else if (region) join(region);
+  }
 
   return (
     <div className="p-3 lg:p-5">
@@ -68,22 +90,15 @@ function Artwork({ overrulings, own }: ArtworkProps) {
       )}
       <div className="mt-4 grid items-start gap-5 xl:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
         <section aria-label="Picture" className="grid gap-3">
-          {url && (
-            <PictureView
-              url={url}
-              reading={reading}
-              shown={shown}
-              onPick={(id) => setShown(id ? [id] : [])}
-            />
-          )}
+          {url && <PictureView url={url} reading={reading} shown={shown} onTouch={touched} />}
           <DropPicture again={Boolean(url)} onTake={take} />
           {reading && url && (
             <>
-              <GroundAsked reading={reading} url={url} onGround={(colour) => file && read(file, colour)} />
+              <GroundAsked reading={reading} url={url} onGround={design.setGround} />
               {reading.warnings.slice(0, 6).map((warning) => (
                 <Warned key={warning.says} {...warning} onShow={setShown} />
               ))}
-              <Tones reading={reading} onGround={(colour) => file && read(file, colour)} />
+              <Tones reading={reading} onGround={design.setGround} />
               <RegionPanel
                 reading={reading}
                 picked={picked}
@@ -91,7 +106,17 @@ function Artwork({ overrulings, own }: ArtworkProps) {
                 factor={own.factor}
                 onPick={setShown}
                 onKind={design.setKind}
-              />
+              >
+                {picked && (
+                  <LineTools
+                    {...{ reading, picked, touching }}
+                    onTouching={setTouching}
+                    onJoin={join}
+                    onCut={cut}
+                  />
+                )}
+              </RegionPanel>
+              <PutRightSummary said={design.said} here={here} onForget={design.forget} />
             </>
           )}
         </section>
@@ -105,6 +130,7 @@ function Artwork({ overrulings, own }: ArtworkProps) {
             overrulings={overrulings}
             own={own}
             onShow={setShown}
+            putRight={design.putRight}
             readMs={design.readMs}
             fileName={file?.name ?? ''}
           />

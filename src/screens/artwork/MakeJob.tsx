@@ -1,3 +1,4 @@
+import type { PutRight } from '../../core/artwork/put-right.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import type { Measures } from '../../core/element/measures.ts';
 import { cloths } from '../../core/garment/cloths.ts';
@@ -15,12 +16,14 @@ interface MakeJobProps {
   /** Of the picture in this page; empty: there is none. */
   pictureUrl?: string;
   note: string;
+  /** Of a picture: what was put right of its reading. */
+  putRight?: PutRight;
   /** In sewing order; `threadId` is empty where none was chosen yet. */
   stops: readonly { threadId: string; stitches: number; element: ElementKind; measures: Measures }[];
 }
 
 /** The stops become a job of the list, to be looked over and put on the machine. */
-export function MakeJob({ suggested, garment, pictureUrl = '', note, stops }: MakeJobProps) {
+export function MakeJob({ suggested, garment, pictureUrl = '', note, putRight, stops }: MakeJobProps) {
   const { data } = useFrame();
   const [name, setName] = useState('');
   const [pieces, setPieces] = useState('24');
@@ -42,6 +45,7 @@ export function MakeJob({ suggested, garment, pictureUrl = '', note, stops }: Ma
             pieces: Number(pieces),
             due: null,
             note,
+            ...(putRight && { putRight }),
             stops: stops.map((stop, index) => ({ stop: index + 1, ...stop, position: null })),
           },
         ],

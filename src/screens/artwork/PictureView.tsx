@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {
@@ -6,11 +7,12 @@ interface PictureViewProps {
   reading: Reading | null;
   /** Regions shown clearly; the rest is laid back. Empty: all. */
   shown: readonly number[];
-  onPick: (region: number | null) => void;
+  /** The region under a touch or close to it, and the place: parts of the picture's width and height. */
+  onTouch: (region: number | null, place: Place) => void;
 }
 
 /** The picture; a touch picks the region under it. What is not picked is laid back. */
-export function PictureView({ url, reading, shown, onPick }: PictureViewProps) {
+export function PictureView({ url, reading, shown, onTouch }: PictureViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (reading && canvas.current) veil(canvas.current, reading, shown);
@@ -33,9 +35,12 @@ export function PictureView({ url, reading, shown, onPick }: PictureViewProps) {
           className="absolute inset-0 size-full cursor-pointer"
           onClick={(click) => {
             const box = click.currentTarget.getBoundingClientRect();
-            const x = ((click.clientX - box.left) / box.width) * reading.map.width;
-            const y = ((click.clientY - box.top) / box.height) * reading.map.height;
-            onPick(regionNear(reading, Math.floor(x), Math.floor(y)));
+            const place = {
+              x: (click.clientX - box.left) / box.width,
+              y: (click.clientY - box.top) / box.height,
+            };
+            const [x, y] = [place.x * reading.map.width, place.y * reading.map.height];
+            onTouch(regionNear(reading, Math.floor(x), Math.floor(y)), place);
           }}
         />
       )}

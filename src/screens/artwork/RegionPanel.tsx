@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { elementKinds, type ElementKind } from '../../core/element/elements.ts';
 import type { Reading, Region } from '../../core/artwork/reading.ts';
 import { whole } from '../../parts/text.ts';
@@ -10,6 +11,8 @@ interface RegionPanelProps {
   factor: number;
   onPick: (regions: readonly number[]) => void;
   onKind: (id: number, kind: ElementKind) => void;
+  /** What else can be put right of it. */
+  children?: ReactNode;
 }
 
 export const mmText = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
@@ -25,7 +28,7 @@ const thinnestText = ({ strokeMm, thinnestMm }: Region) =>
   thinnestMm < 0.75 * strokeMm ? `, thinnest ${mmText(thinnestMm)}` : '';
 
 /** One region's measures, and its kind to be put right. Also reached without a pointer, one after the other. */
-export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: RegionPanelProps) {
+export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind, children }: RegionPanelProps) {
   const { regions } = reading;
   const step = (by: number) => {
     const at = picked ? regions.indexOf(picked) + by : by > 0 ? 0 : regions.length - 1;
@@ -78,6 +81,7 @@ export function RegionPanel({ reading, picked, kinds, factor, onPick, onKind }: 
               </button>
             ))}
           </div>
+          {children}
         </>
       )}
     </section>

@@ -3,6 +3,7 @@ import { toldOfGarment } from '../../core/advice/of-garment.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import { farColour, mainKind, measuresOf, type ProposedStop } from '../../core/artwork/propose.ts';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
+import type { PutRight } from '../../core/artwork/put-right.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 import { countedSays, usual } from '../../core/artwork/stitch-estimate.ts';
 import { keysOf } from '../../core/base/keys.ts';
@@ -27,6 +28,8 @@ interface StopsPanelProps {
   overrulings: readonly Overruling[];
   /** What the workshop's own files are to an estimate. */
   own: OwnFactor;
+  /** What was put right of the reading. */
+  putRight: PutRight | null;
   /** How long the reading took, decoding included. */
   readMs: number;
   onShow: (regions: readonly number[]) => void;
@@ -41,6 +44,7 @@ export function StopsPanel({
   fileName,
   overrulings,
   own,
+  putRight,
   readMs,
   onShow,
 }: StopsPanelProps) {
@@ -102,6 +106,7 @@ export function StopsPanel({
         ))}
       </ol>
       <MakeJob
+        {...(putRight && { putRight })}
         suggested={fileName.replace(/\.\w+$/, '')}
         garment={garment}
         pictureUrl={pictureUrl}

@@ -1,5 +1,14 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { proposeStops } from '../../core/artwork/propose.ts';
+import type { Place } from '../../core/artwork/forms/by-hand.ts';
+import {
+  kindsSaid,
+  linesSaid,
+  nothingSaid,
+  placeIn,
+  type PutRight,
+  type Said,
+} from '../../core/artwork/put-right.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -25,10 +34,16 @@ export function useDesign(factor: number) {
     topping: 'none',
   });
   const { width, cloth, layers, seams, hoop, priority, place, topping } = facts;
-  const [kinds, setKinds] = useState<ReadonlyMap<number, ElementKind>>(new Map());
+  const [said, setSaid] = useState<Said>(nothingSaid);
+  /** The ground as it was read, before anything was said of it. */
+  const groundRead = useRef<string | null>(null);
   const [shown, setShown] = useState<readonly number[]>([]);
   const { measuring, measure, forget } = useMeasuring();
   const reading = state.is === 'done' ? state.reading : null;
+  const kinds = useMemo(
+    () => (reading ? kindsSaid(reading, said) : new Map<number, ElementKind>()),
+    [reading, said],
+  );
   const measured = measuring.is === 'done' ? measuring.design : null;
   const isList = measuring.is !== 'none';
   const refusal =
@@ -43,10 +58,21 @@ export function useDesign(factor: number) {
     ...(size && { widthMm: inMm(size.widthMm), heightMm: inMm(size.heightMm) }),
   };
 
-  function read(picture: File, ground?: string): void {
-    setKinds(new Map());
+  /** Reads the picture with all that was said of it. */
+  function read(picture: File, now: Said = said): void {
+    if (reading && said.ground === null)
+      groundRead.current = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
+    setSaid(now);
     setShown([]);
-    void start(picture, { widthMm, ...(ground && { ground }) });
+    const { ground } = now;
+    void start(picture, { widthMm, lines: linesSaid(now), ...(ground !== null && { ground }) });
+  }
+  const again = (change: Partial<Said>) => file && read(file, { ...said, ...change });
+  function setKind(id: number, kind: ElementKind): void {
+    if (!reading) return;
+    const others = said.kinds.filter((one) => !kindsSaid(reading, { ...nothingSaid, kinds: [one] }).has(id));
+    const isAsRead = reading.regions.find((region) => region.id === id)?.kind === kind;
+    setSaid({ ...said, kinds: isAsRead ? others : [...others, { at: placeIn(reading, id), kind }] });
   }
   function take(picture: File): void {
     if (url) URL.revokeObjectURL(url);
@@ -60,7 +86,7 @@ export function useDesign(factor: number) {
     forget();
     setFile(picture);
     setUrl(URL.createObjectURL(picture));
-    read(picture);
+    read(picture, nothingSaid);
   }
 
   const stops = useMemo(() => {
@@ -75,7 +101,15 @@ export function useDesign(factor: number) {
     garment,
     setFacts,
     kinds,
-    setKind: (id: number, kind: ElementKind) => setKinds(new Map(kinds).set(id, kind)),
+    setKind,
+    said,
+    setGround: (ground: string) => again({ ground }),
+    join: (one: number, other: number) =>
+      reading && again({ joined: [...said.joined, [placeIn(reading, one), placeIn(reading, other)]] }),
+    cut: (place: Place) => again({ cut: [...said.cut, place] }),
+    forget: () => again(nothingSaid),
+    /** For the job: a ground that was only affirmed was not put right. */
+    putRight: reading && putRightOf(said, reading.regions.length, groundRead.current),
     shown,
     setShown,
     reading,
@@ -91,3 +125,9 @@ export function useDesign(factor: number) {
     stops,
   };
 }
+
+const putRightOf = (said: Said, parts: number, groundRead: string | null): PutRight => ({
+  ...said,
+  parts,
+  ground: said.ground === groundRead ? null : said.ground,
+});

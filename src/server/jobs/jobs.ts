@@ -185,11 +185,12 @@ export async function addJobs(jobs: readonly JobNew[]): Promise<string[]> {
     );
     for (const job of jobs) {
       const { id, name, customer, cloth, pieces, due, note, schools = null, garment = null } = job;
+      const put_right = job.putRight ?? null;
       const { isNew } = await makeOnce(
         {
           table: 'job',
-          values: { id, name, customer, cloth, pieces, due, note, schools, garment },
-          columns: 'id, name, customer, cloth, pieces, due, note, schools, garment',
+          values: { id, name, customer, cloth, pieces, due, note, schools, garment, put_right },
+          columns: 'id, name, customer, cloth, pieces, due, note, schools, garment, put_right',
           read: (row) => row,
           noun: 'job',
         },

@@ -1,8 +1,9 @@
 import { artworkAnswer, artworkQuery } from '../../../schemas/advice.ts';
 import { readPictureFile } from '../../../server/heavy/artwork.ts';
+import { linesFrom } from '../../../core/artwork/lines-from-text.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the picture itself, up to 30 MB: image/png, image/jpeg, image/webp, image/avif or image/svg+xml. */
 export const POST = endpoint({ query: artworkQuery, answer: artworkAnswer }, ({ query, context }) =>
-  readPictureFile(context.request, query),
+  readPictureFile(context.request, { ...query, lines: linesFrom(query) }),
 );

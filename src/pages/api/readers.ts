@@ -1,0 +1,6 @@
+import { putRightMessage } from '../../schemas/advice.ts';
+import { endpoint } from '../../server/http/endpoint.ts';
+import { putRightHere } from '../../server/jobs/put-right.ts';
+
+/** GET: how often the readers of logos and of test blocks were put right here. */
+export const GET = endpoint({ answer: putRightMessage }, () => putRightHere());
