@@ -164,14 +164,20 @@ export const blockAnswer = object({
   also: { type: 'array', items: { type: 'string' } },
 });
 
-/** POST /api/compute/underside?count=15&columnMm=10&lengthMm=40: without `count` all columns that are seen are read. */
+const cornerText = '-?\\d{1,5}(\\.\\d+)?,-?\\d{1,5}(\\.\\d+)?';
+const outlineText = `${cornerText}(;${cornerText}){3}`;
+/**
+ * POST /api/compute/underside?count=15&columnMm=10&lengthMm=40: without `count` all columns that are seen are read. `outlines`: where they lie, as a
+ * person put it: four corners each, px of the picture, top left first and clockwise, parted by ; and columns by |.
+ */
 export const undersideQuery = object(
   {
     count: { type: 'integer', minimum: 1, maximum: 24 },
     columnMm: { type: 'number', minimum: 1, maximum: 60 },
     lengthMm: { type: 'number', minimum: 5, maximum: 200 },
+    outlines: { type: 'string', maxLength: 4000, pattern: `^${outlineText}(\\|${outlineText}){0,23}$` },
   },
-  ['count', 'lengthMm'],
+  ['count', 'lengthMm', 'outlines'],
 );
 const numberOrNull = { type: ['number', 'null'] } as const;
 const corners = { type: 'array', items: { type: 'array', items: number, minItems: 2, maxItems: 2 } } as const;

@@ -272,7 +272,7 @@ test('edges are moved on the photo: with the keys, with the finger, on a refused
   await block
     .getByLabel('Photo of the back')
     .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
-  await block.getByLabel('Edges of').selectOption({ label: 'column 1, position 13' });
+  await block.getByLabel('Put right').selectOption({ label: 'column 1, position 13' });
   const edge = block.getByRole('slider', { name: 'Column 1, stripe’s left edge' });
   const before = Number(await edge.getAttribute('aria-valuenow'));
   await edge.focus();
@@ -288,7 +288,7 @@ test('edges are moved on the photo: with the keys, with the finger, on a refused
   await block.getByRole('button', { name: 'As it was read' }).click();
   expect(Number(await edge.getAttribute('aria-valuenow'))).toBe(before);
   // The black column under the black bobbin could not be read: set by hand it counts.
-  await block.getByLabel('Edges of').selectOption({ label: 'column 3, position 15' });
+  await block.getByLabel('Put right').selectOption({ label: 'column 3, position 15' });
   await block.getByRole('button', { name: 'Set its edges by hand' }).click();
   await block.getByRole('button', { name: 'Take these widths' }).click();
   await expect(block.getByRole('button', { name: /^Position 15: .*corrected by hand/ })).toBeVisible();
@@ -300,6 +300,87 @@ test('edges are moved on the photo: with the keys, with the finger, on a refused
       return columns.filter((column) => column.corrected).map((column) => column.position);
     })
     .toEqual([15]);
+});
+
+test('a column is taken away, put back and moved, by key and by finger; what was placed is read there, and kept as such', async ({
+  page,
+  request,
+}) => {
+  const { machine } = await openBench(page, request);
+  const block = page.getByRole('region', { name: 'Test block' });
+  await block.getByText('Read it from a photo').click();
+  const { jpeg } = await madeUnderside({
+    seed: 5,
+    columns: ['#cf1130', '#12509a', '#12509a'].map((colour) => ({ colour, share: 0.4 })),
+    bobbin: '#f6f5f0',
+  });
+  await block.getByRole('spinbutton', { name: 'Columns' }).fill('3');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  await expect(block.getByText('3 of 3 columns read')).toBeVisible();
+  const choose = block.getByLabel('Put right');
+  await choose.selectOption({ label: 'column 3, position 15' });
+  await block.getByRole('button', { name: 'No column here' }).click();
+  await expect(block.getByText('2 of 2 columns read')).toBeVisible();
+  await expect(block.getByRole('spinbutton', { name: 'Columns' })).toHaveValue('2');
+  await choose.selectOption({ index: 2 });
+  await block.getByRole('button', { name: 'One more column' }).click();
+  await expect(block.getByText('3 of 3 columns read')).toBeVisible();
+  await expect(block.getByText('placed by hand')).toBeVisible();
+  // Moved off its column it cannot be read; moved back it can.
+  const cross = block.getByRole('button', { name: /^Column 3, move it/ });
+  await cross.focus();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(block.getByText('3 of 3 columns read')).toBeVisible();
+  const handle = (await cross.locator('circle').last().boundingBox())!;
+  const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 40, { steps: 4 });
+  await page.mouse.move(x, y + 4, { steps: 4 });
+  await page.mouse.up();
+  await expect(block.getByText('3 of 3 columns read')).toBeVisible();
+  await block.getByRole('button', { name: 'Take these widths' }).click();
+  await expect(block.getByRole('button', { name: /^Position 15: .*corrected by hand/ })).toBeVisible();
+  const before = (await (await request.get('/api/readers')).json()) as Record<string, number>;
+  await block.getByRole('button', { name: 'Keep this block' }).click();
+  await expect
+    .poll(async () => {
+      const [kept] = await eventsOf(request, machine, '&kind=block_read');
+      const columns = (kept?.data['columns'] ?? []) as {
+        position: number;
+        bobbin: number;
+        corrected?: boolean;
+        spread?: number;
+      }[];
+      return columns
+        .map(({ position, bobbin, corrected = false, spread = 0 }) => ({
+          ...{ position, corrected, isRight: Math.abs(bobbin - 4) < 0.4, isSure: spread > 0 },
+        }))
+        .sort((a, b) => a.position - b.position);
+    })
+    .toEqual([
+      { position: 13, corrected: false, isRight: true, isSure: true },
+      { position: 14, corrected: false, isRight: true, isSure: true },
+      { position: 15, corrected: true, isRight: true, isSure: true },
+    ]);
+  const after = (await (await request.get('/api/readers')).json()) as Record<string, number>;
+  expect(after['columnsPutRight']).toBeGreaterThanOrEqual(Math.min(1, before['columnsPutRight']!));
+  expect(after['columns']).toBeGreaterThan(0);
+  // By the API alike: where columns are said to lie they are read, and nowhere else.
+  const read = async (query: string) => {
+    const answer = await request.post(`/api/compute/underside?columnMm=10${query}`, {
+      headers: { 'content-type': 'image/jpeg' },
+      data: jpeg,
+    });
+    return (await answer.json()) as { columns: { share: number | null; outline: [number, number][] }[] };
+  };
+  const { columns } = await read('');
+  const last = columns[2]!.outline.map((corner) => corner.join(',')).join(';');
+  const given = await read(`&outlines=${encodeURIComponent(last)}`);
+  expect(given.columns).toHaveLength(1);
+  expect(given.columns[0]!.share).toBeCloseTo(columns[2]!.share!, 1);
 });
 
 test('a reading through the plate, paired with the case gauge, teaches this machine’s rub', async ({

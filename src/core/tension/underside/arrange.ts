@@ -24,7 +24,7 @@ export function inOrder(boxes: readonly Box[]): Box[] {
 }
 
 /** Of a found rectangle about this part is the column's own width: at the rim it takes in a little cloth. */
-const ownWidth = 0.94;
+export const ownWidth = 0.94;
 /** Cloth looked at beside a column: up to this part of its width, and not as far as half way to the next column. */
 const mostMargin = 0.26;
 const leastMargin = 0.06;

@@ -1,8 +1,9 @@
 import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
-import { inOrder, withMargins, withUnseen } from './arrange.ts';
+import { inOrder, ownWidth, withMargins, withUnseen } from './arrange.ts';
 import { boxesIn, type Box } from './boxes.ts';
+import { boxFrom, type Outline } from './by-hand.ts';
 import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { colourOf, difference, planesOf, type Colour } from './planes.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
@@ -15,6 +16,8 @@ export interface UndersideAsked {
   columnMm: number;
   /** Length of a column as it was sewn, mm: 5 to 200; left out: 40. */
   lengthMm?: number | undefined;
+  /** Where the columns lie, as a person put it, in the order in which they are told: nothing is looked for then. 1 to 24. */
+  outlines?: readonly Outline[] | undefined;
 }
 
 /** One column as read, from left to right in the picture. */
@@ -58,27 +61,23 @@ const mostClipped = 0.3;
  * ColumnsDiffer (another number than was said is seen).
  */
 export function readUnderside(picture: Pixels, asked: UndersideAsked): UndersideColumn[] {
-  const { count, columnMm, lengthMm = usualLengthMm } = asked;
+  const { columnMm, lengthMm = usualLengthMm, outlines } = asked;
+  const count = outlines ? outlines.length : asked.count;
   const isCount = count === undefined || (Number.isInteger(count) && count >= 1 && count <= 24);
   if (!(isCount && columnMm >= 1 && columnMm <= 60 && lengthMm >= 5 && lengthMm <= 200))
     throw new Refusal(
       'UndersideAsked',
       'Say how many columns the block has (1 to 24), and how wide they are (1 to 60 mm).',
     );
-  const small = planesOf(picture, lookedForIn);
-  const found = inOrder(boxesIn(small, lengthMm / columnMm, count ?? null));
-  if (found.length === 0) throw noColumns(count);
-  const boxes = found.length === (count ?? found.length) ? withoutGaps(found) : withUnseen(found);
-  if (count !== undefined && boxes.length !== count) throw columnsDiffer(found.length, count);
+  const boxes = asked.outlines ? givenBoxes(picture, asked.outlines) : foundBoxes(picture, asked);
   const isLarge = Math.max(picture.width, picture.height) > mostSide;
   const { width, height, data } = picture;
   const working = isLarge ? toWorking(picture) : { width, height, data, scale: 1 };
-  const scale = small.factor * working.scale;
   const looks = withMargins(
     boxes.map((box) => ({
       ...box,
-      ...{ x: (box.x + 0.5) * scale, y: (box.y + 0.5) * scale },
-      ...{ long: box.long * scale, wide: box.wide * scale },
+      ...{ x: box.x * working.scale, y: box.y * working.scale },
+      ...{ long: box.long * working.scale, wide: box.wide * working.scale },
     })),
   ).map(({ box, margin }) => {
     const strip = stripOf(working, box, margin);
@@ -95,6 +94,33 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     }),
   );
 }
+
+type Placed = Box & { isSeen: boolean };
+
+/** Where columns are seen, px of the picture, from left to right. */
+function foundBoxes(
+  picture: Pixels,
+  { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked,
+): Placed[] {
+  const small = planesOf(picture, lookedForIn);
+  const found = inOrder(boxesIn(small, lengthMm / columnMm, count ?? null));
+  if (found.length === 0) throw noColumns(count);
+  const boxes = found.length === (count ?? found.length) ? withoutGaps(found) : withUnseen(found);
+  if (count !== undefined && boxes.length !== count) throw columnsDiffer(found.length, count);
+  const { factor } = small;
+  return boxes.map((box) => ({
+    ...box,
+    ...{ x: (box.x + 0.5) * factor, y: (box.y + 0.5) * factor },
+    ...{ long: box.long * factor, wide: box.wide * factor },
+  }));
+}
+
+/** Where a person says that they are: a found rectangle takes in a little cloth beside the column, one that is given does not. */
+const givenBoxes = (picture: Pixels, outlines: readonly Outline[]): Placed[] =>
+  outlines.map((outline) => {
+    const box = boxFrom(outline, picture);
+    return { ...box, wide: box.wide / ownWidth, isSeen: true };
+  });
 
 const withoutGaps = (boxes: readonly Box[]) => boxes.map((box) => ({ ...box, isSeen: true }));
 

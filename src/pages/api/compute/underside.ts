@@ -1,11 +1,12 @@
 import { undersideAnswer, undersideQuery } from '../../../schemas/tension.ts';
 import { readUndersideFile } from '../../../server/heavy/artwork.ts';
+import { outlinesFrom } from '../../../core/tension/underside/by-hand.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the photo itself, up to 30 MB: image/png or image/jpeg. */
 export const POST = endpoint(
   { query: undersideQuery, answer: undersideAnswer },
   async ({ query, context }) => ({
-    columns: await readUndersideFile(context.request, query),
+    columns: await readUndersideFile(context.request, { ...query, outlines: outlinesFrom(query.outlines) }),
   }),
 );

@@ -3,12 +3,12 @@ import { widthsText } from './Overlay.tsx';
 import type { Photographed } from './usePhotographed.ts';
 
 /** A column is chosen, its widths are told, and its edges can be set by hand or put back as they were read. */
-export function EdgesByHand({ block }: { block: Photographed }) {
+export function EdgesByHand({ block, most }: { block: Photographed; most: number }) {
   const { chosen, columns, positions, edges, columnMm, moved } = block;
   return (
     <div className="flex flex-wrap items-center gap-3">
       <label className="text-sm font-semibold">
-        Edges of
+        Put right
         <select
           className="select ms-2 w-48"
           value={chosen ?? ''}
@@ -27,7 +27,7 @@ export function EdgesByHand({ block }: { block: Photographed }) {
       {chosen !== null && edges[chosen] && (
         <span className="figures">
           {widthsText(edges[chosen], columnMm)}
-          {moved[chosen] && <b> · corrected by hand</b>}
+          {moved[chosen] ? <b> · corrected by hand</b> : block.placed.has(chosen) && <b> · placed by hand</b>}
         </span>
       )}
       {chosen !== null && !edges[chosen] && (
@@ -42,6 +42,16 @@ export function EdgesByHand({ block }: { block: Photographed }) {
       {chosen !== null && moved[chosen] && (
         <button type="button" className="btn" onClick={() => block.asRead(chosen)}>
           As it was read
+        </button>
+      )}
+      {chosen !== null && columns.length > 1 && (
+        <button type="button" className="btn" onClick={() => block.remove(chosen)}>
+          No column here
+        </button>
+      )}
+      {columns.length < most && (
+        <button type="button" className="btn" onClick={block.add}>
+          One more column
         </button>
       )}
     </div>

@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { ShiftHandle } from './ShiftHandle.tsx';
 import {
   edgeAt,
   edgeLine,
@@ -22,11 +23,13 @@ interface OverlayProps {
   onChoose: (index: number) => void;
   /** Left out: the overlay is only looked at. */
   onMove?: (index: number, edges: Edges) => void;
+  /** The chosen column as a whole was moved by so many px of the photo. */
+  onShift?: (index: number, dx: number, dy: number) => void;
 }
 
 /** The columns laid over their photo; the chosen one's edges can be dragged, or moved with the arrow keys. */
 export function Overlay(props: OverlayProps) {
-  const { url, width, height, columns, edges, chosen, columnMm, onChoose, onMove } = props;
+  const { url, width, height, columns, edges, chosen, columnMm, onChoose, onMove, onShift } = props;
   const svg = useRef<SVGSVGElement>(null);
   const dragged = useRef<number | null>(null);
   const thick = width / 400;
@@ -109,6 +112,16 @@ export function Overlay(props: OverlayProps) {
               </g>
             );
           })}
+        {onShift && column && (
+          <ShiftHandle
+            key={`${chosen} ${column.outline.join()}`}
+            outline={column.outline}
+            name={`Column ${chosen! + 1}`}
+            width={width}
+            at={at}
+            onShift={(dx, dy) => onShift(chosen!, dx, dy)}
+          />
+        )}
       </svg>
     </div>
   );

@@ -21,7 +21,7 @@ export function Photo({ onUse, ...given }: PhotoProps) {
       <div role="status" className="mt-2">
         {state.is === 'reading' && <p>Reading the photo …</p>}
         {state.is === 'refused' && <p className="font-semibold">× {state.why}</p>}
-        {state.is === 'read' && <ReadColumns block={block} state={state} onUse={onUse} />}
+        {state.is === 'read' && <ReadColumns {...{ block, state, onUse }} most={given.order.length} />}
       </div>
     </details>
   );
@@ -38,11 +38,13 @@ function sureText(columns: readonly UndersideColumn[]): string {
 interface ReadProps {
   block: Photographed;
   state: Extract<Photographed['state'], { is: 'read' }>;
+  /** Columns that the block may have at most. */
+  most: number;
   onUse: (columns: BlockColumn[]) => void;
 }
 
 /** What was read, laid over the photo, to be looked at before it is taken. */
-function ReadColumns({ block, state, onUse }: ReadProps) {
+function ReadColumns({ block, state, most, onUse }: ReadProps) {
   const { columns, edges, chosen, columnMm, moved, good } = block;
   return (
     <div className="grid gap-2">
@@ -51,7 +53,7 @@ function ReadColumns({ block, state, onUse }: ReadProps) {
           {good} of {counted(state.columns.length, 'column')} read
         </b>{' '}
         in {(state.ms / 1000).toFixed(1)} s{sureText(columns)}. Look whether the frames lie on the columns and
-        the lines on the stripes. Touch a column to move its edges.
+        the lines on the stripes. Touch a column to move its edges, or all of it by the cross.
       </p>
       <Overlay
         url={state.url}
@@ -63,8 +65,9 @@ function ReadColumns({ block, state, onUse }: ReadProps) {
         columnMm={columnMm}
         onChoose={block.setChosen}
         onMove={block.moveEdges}
+        onShift={block.shift}
       />
-      <EdgesByHand block={block} />
+      <EdgesByHand block={block} most={most} />
       <ul>
         {columns.map((column, index) => column.why && !moved[index] && <li key={index}>{column.why}</li>)}
       </ul>

@@ -19,8 +19,9 @@ export function usePhoto() {
   const url = state.is === 'read' ? state.url : null;
   useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url]);
 
-  function read(photo: File, asked: UndersideFile['asked']): void {
-    setState({ is: 'reading' });
+  /** `isAgain`: what was read before stays until the new reading is there. */
+  function read(photo: File, asked: UndersideFile['asked'], isAgain = false): void {
+    if (!isAgain) setState({ is: 'reading' });
     ask({ file: photo, asked }, (said) => {
       setState(
         said.says === 'read'
