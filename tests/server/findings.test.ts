@@ -145,4 +145,11 @@ test('needles are told with how each went, the thread and the hours that they se
   );
   const { body: cost } = await ask<CostData>(base, 'GET', path('cost', 'from=2026-04-01&to=2026-04-02'));
   expect(cost).toMatchObject({ planned: 2, troubled: 1 });
+  // Each stop is told once by its cause, once by its place and once by its job.
+  for (const lines of [cost.causes, cost.places, cost.jobs]) {
+    expect(lines).toHaveLength(1);
+    expect(lines[0]).toMatchObject({ stops: 3 });
+  }
+  expect(cost.causes[0]!.lostMs).toBe(cost.places[0]!.lostMs);
+  expect(cost.jobs[0]!.lostMs).toBe(cost.places[0]!.lostMs);
 });

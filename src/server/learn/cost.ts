@@ -16,23 +16,30 @@ const mostJobs = 40;
 
 const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
 
+/** Of one cause, of one place or of one job: the rest is null. */
+interface StopSum {
+  kind: EntryKind | null;
+  fault: string | null;
+  head: number | null;
+  position: number | null;
+  job_id: string | null;
+  stops: number;
+  lostMs: number;
+}
+
 /** What stops took, by cause, place and job, with the needles changed in these days. */
 export async function costOf(asked: Asked): Promise<CostData> {
   const { machine, machineId, from, to, jobIds } = asked;
-  const by = <Row extends object>(columns: string) =>
-    rowsPlannedAnew<Row & { stops: number; lostMs: number }>(
-      `SELECT ${columns}, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell WHERE ${ofAsked}
-       GROUP BY ${columns} ORDER BY "lostMs" DESC, ${columns}`,
+  const [sums, [sewn], changes] = await Promise.all([
+    // Once through the stops, added up in three ways.
+    rowsPlannedAnew<StopSum>(
+      `SELECT kind, fault, head, position, job_id, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
+       WHERE ${ofAsked}
+       GROUP BY GROUPING SETS ((kind, fault), (head, position), (job_id)) ORDER BY "lostMs" DESC, kind, fault, head, position, job_id`,
       [machineId, from, to, jobIds],
-    );
-  const [causes, places, jobs, [sewn], changes] = await Promise.all([
-    by<{ kind: EntryKind; fault: string }>('kind, fault'),
-    by<{ head: number; position: number }>('head, position'),
-    by<{ job_id: string }>('job_id'),
-    rowsPlannedAnew<{
-      ms: number | null;
-    }> // All heads sew at once: the machine's time is one head's.
-    (
+    ),
+    // All heads sew at once: the machine's time is one head's.
+    rowsPlannedAnew<{ ms: number | null }>(
       `SELECT sum(ms)::int8 AS ms FROM (
          SELECT max(ms) AS ms FROM (
            SELECT day, head, sum(sewing_ms) AS ms FROM sewn_day WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,
@@ -40,6 +47,13 @@ export async function costOf(asked: Asked): Promise<CostData> {
     ),
     changesOf(asked),
   ]);
+  const causes = sums.flatMap(({ kind, fault, ...sum }) =>
+    kind === null ? [] : [{ kind, fault: fault ?? '', ...sum }],
+  );
+  const places = sums.flatMap(({ head, position, ...sum }) =>
+    head === null || position === null ? [] : [{ head, position, ...sum }],
+  );
+  const jobs = sums.flatMap(({ job_id: id, ...sum }) => (id === null ? [] : [{ job_id: id, ...sum }]));
   const names = new Map(
     (await jobNames(jobs.slice(0, mostJobs).map(({ job_id: id }) => id))).map(({ id, name }) => [id, name]),
   );
