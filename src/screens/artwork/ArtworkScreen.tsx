@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import type { Warning } from '../../core/artwork/reading.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -38,6 +38,11 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
   const { file, url, facts, setFacts, kinds, shown, setShown, reading, measured, isList } = design;
   const { refusal, working, read, take, stops } = design;
   const [touching, setTouching] = useState<Touching>('picks');
+  const picture = useRef<HTMLDivElement>(null);
+  // What is asked for is touched on the picture: on a phone that lies above what asked for it.
+  useEffect(() => {
+    if (touching !== 'picks') picture.current?.scrollIntoView({ block: 'nearest' });
+  }, [touching]);
   const picked = reading?.regions.find((region) => shown.length === 1 && region.id === shown[0]) ?? null;
 
   function join(other: number): void {
@@ -90,7 +95,13 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
       )}
       <div className="mt-4 grid items-start gap-5 xl:grid-cols-[minmax(0,27rem)_minmax(0,1fr)]">
         <section aria-label="Picture" className="grid gap-3">
-          {url && <PictureView url={url} reading={reading} shown={shown} onTouch={touched} />}
+          {url && (
+            <PictureView
+              {...{ url, reading, place: picture }}
+              shown={touching === 'joins' ? [] : shown}
+              onTouch={touched}
+            />
+          )}
           <DropPicture again={Boolean(url)} onTake={take} />
           {reading && url && (
             <>

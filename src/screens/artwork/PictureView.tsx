@@ -1,8 +1,9 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type RefObject } from 'react';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {
+  place: RefObject<HTMLDivElement | null>;
   url: string;
   reading: Reading | null;
   /** Regions shown clearly; the rest is laid back. Empty: all. */
@@ -12,7 +13,7 @@ interface PictureViewProps {
 }
 
 /** The picture; a touch picks the region under it. What is not picked is laid back. */
-export function PictureView({ url, reading, shown, onTouch }: PictureViewProps) {
+export function PictureView({ url, reading, shown, onTouch, place }: PictureViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (reading && canvas.current) veil(canvas.current, reading, shown);
@@ -20,7 +21,7 @@ export function PictureView({ url, reading, shown, onTouch }: PictureViewProps) 
   // A drawing may not say how large it is: then it is as wide as there is room.
   const shape = reading && { width: `min(100%, ${(26 * reading.map.width) / reading.map.height}rem)` };
   return (
-    <div className="relative mx-auto w-fit bg-white" style={shape ?? {}}>
+    <div ref={place} className="relative mx-auto w-fit bg-white" style={shape ?? {}}>
       <img
         src={url}
         alt="The logo as it was dropped"

@@ -117,8 +117,7 @@ export function Overlay(props: OverlayProps) {
             key={`${chosen} ${column.outline.join()}`}
             outline={column.outline}
             name={`Column ${chosen! + 1}`}
-            width={width}
-            at={at}
+            {...{ width, height, at }}
             onShift={(dx, dy) => onShift(chosen!, dx, dy)}
           />
         )}

@@ -7,6 +7,7 @@ interface ShiftHandleProps {
   name: string;
   /** Of the photo, px. */
   width: number;
+  height: number;
   /** Where a pointer is, px of the photo. */
   at: (event: React.PointerEvent) => [number, number];
   onShift: (dx: number, dy: number) => void;
@@ -20,12 +21,15 @@ const steps: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** Below a column: it is dragged to where the column really lies, or moved there with the arrow keys. */
-export function ShiftHandle({ outline, name, width, at, onShift }: ShiftHandleProps) {
+export function ShiftHandle({ outline, name, width, height, at, onShift }: ShiftHandleProps) {
   const [from, setFrom] = useState<readonly [number, number] | null>(null);
   const [off, setOff] = useState<readonly [number, number]>([0, 0]);
   const [[x1, y1], [x2, y2]] = [outline[2]!, outline[3]!];
   const reach = width / 45;
-  const [x, y] = [(x1 + x2) / 2 + off[0], (y1 + y2) / 2 - reach + off[1]];
+  // Below the column, clear of its edges' handles; within it where the picture ends there.
+  const foot = (y1 + y2) / 2;
+  const below = foot + 2 * reach < height ? foot + reach : foot - reach;
+  const [x, y] = [(x1 + x2) / 2 + off[0], below + off[1]];
   const pathOf = shifted(outline, ...off).map((corner) => corner.join(' '));
   return (
     <g
