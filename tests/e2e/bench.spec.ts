@@ -256,22 +256,25 @@ test('a photo of the block’s back: columns found, one like the bobbin refused,
   await expect(block).toContainText('All 3 show too much bobbin');
 });
 
+/** A photo of three columns, each with two fifths of bobbin, is given to the open bench. */
+async function photographed(page: Page, colours: readonly string[], bobbin: string) {
+  const block = page.getByRole('region', { name: 'Test block' });
+  await block.getByText('Read it from a photo').click();
+  const columns = colours.map((colour) => ({ colour, share: 0.4 }));
+  const { jpeg } = await madeUnderside({ seed: 5, columns, bobbin });
+  await block.getByRole('spinbutton', { name: 'Columns' }).fill('3');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  return { block, jpeg };
+}
+
 test('edges are moved on the photo: with the keys, with the finger, on a refused column; the block says which', async ({
   page,
   request,
 }) => {
   const { machine } = await openBench(page, request);
-  const block = page.getByRole('region', { name: 'Test block' });
-  await block.getByText('Read it from a photo').click();
-  const { jpeg } = await madeUnderside({
-    seed: 5,
-    columns: ['#cf1130', '#12509a', '#191a1e'].map((colour) => ({ colour, share: 0.4 })),
-    bobbin: '#17181b',
-  });
-  await block.getByRole('spinbutton', { name: 'Columns' }).fill('3');
-  await block
-    .getByLabel('Photo of the back')
-    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  const { block } = await photographed(page, ['#cf1130', '#12509a', '#191a1e'], '#17181b');
   await block.getByLabel('Put right').selectOption({ label: 'column 1, position 13' });
   const edge = block.getByRole('slider', { name: 'Column 1, stripe’s left edge' });
   const before = Number(await edge.getAttribute('aria-valuenow'));
@@ -307,17 +310,7 @@ test('a column is taken away, put back and moved, by key and by finger; what was
   request,
 }) => {
   const { machine } = await openBench(page, request);
-  const block = page.getByRole('region', { name: 'Test block' });
-  await block.getByText('Read it from a photo').click();
-  const { jpeg } = await madeUnderside({
-    seed: 5,
-    columns: ['#cf1130', '#12509a', '#12509a'].map((colour) => ({ colour, share: 0.4 })),
-    bobbin: '#f6f5f0',
-  });
-  await block.getByRole('spinbutton', { name: 'Columns' }).fill('3');
-  await block
-    .getByLabel('Photo of the back')
-    .setInputFiles({ name: 'back.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  const { block, jpeg } = await photographed(page, ['#cf1130', '#12509a', '#12509a'], '#f6f5f0');
   await expect(block.getByText('3 of 3 columns read')).toBeVisible();
   const choose = block.getByLabel('Put right');
   await choose.selectOption({ label: 'column 3, position 15' });

@@ -1,5 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
+import { nearest } from '../../core/artwork/pixels/near.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {
@@ -50,20 +51,8 @@ export function PictureView({ url, reading, shown, onTouch, place }: PictureView
 }
 
 /** The region at a point, or the nearest within a finger's slip: thin lines are hard to hit. */
-function regionNear({ map }: Reading, x: number, y: number): number | null {
-  const slip = Math.round(map.width / 60);
-  for (let reach = 0; reach <= slip; reach++) {
-    for (let dy = -reach; dy <= reach; dy++) {
-      for (let dx = -reach; dx <= reach; dx++) {
-        if (Math.max(Math.abs(dx), Math.abs(dy)) !== reach) continue;
-        if (x + dx < 0 || y + dy < 0 || x + dx >= map.width || y + dy >= map.height) continue;
-        const found = map.of[(y + dy) * map.width + x + dx];
-        if (found) return found;
-      }
-    }
-  }
-  return null;
-}
+const regionNear = ({ map }: Reading, x: number, y: number): number | null =>
+  nearest({ x, y }, map, Math.round(map.width / 60), (pixel) => map.of[pixel] || null);
 
 function veil(canvas: HTMLCanvasElement, { map }: Reading, shown: readonly number[]): void {
   const context = canvas.getContext('2d');

@@ -1,3 +1,4 @@
+import { nearest } from '../pixels/near.ts';
 import { reachOf } from './bend.ts';
 import { lettersOf, wholeLetter, type Letter } from './letters.ts';
 import { measureLine, type TextLine } from './measure-line.ts';
@@ -66,24 +67,13 @@ function toneOf(line: TextLine, tone: number): TextLine {
 }
 
 /** The part at a place, or the nearest within a finger's slip. */
-function partNear(
-  { x, y }: Place,
-  { of, width, height }: PartMap,
-  byId: ReadonlyMap<number, Part>,
-): Part | null {
-  const [atX, atY] = [Math.floor(x * width), Math.floor(y * height)];
-  const most = Math.ceil(slip * width);
-  for (let reach = 0; reach <= most; reach++)
-    for (let dy = -reach; dy <= reach; dy++)
-      for (let dx = -reach; dx <= reach; dx++) {
-        if (Math.max(Math.abs(dx), Math.abs(dy)) !== reach) continue;
-        const [px, py] = [atX + dx, atY + dy];
-        if (px < 0 || py < 0 || px >= width || py >= height) continue;
-        const part = byId.get(of[py * width + px]!);
-        if (part) return part;
-      }
-  return null;
-}
+const partNear = ({ x, y }: Place, map: PartMap, byId: ReadonlyMap<number, Part>): Part | null =>
+  nearest(
+    { x: Math.floor(x * map.width), y: Math.floor(y * map.height) },
+    map,
+    Math.ceil(slip * map.width),
+    (pixel) => byId.get(map.of[pixel]!),
+  );
 
 /** A place as a letter of one pixel, to be held against a line's course. */
 function dot({ x, y }: Place, { width, height }: PartMap, part: Part): Letter {
