@@ -8,7 +8,7 @@ import { Notice } from './Notice.tsx';
  * Two devices each logged a new needle (or cone) in the place of the same one: one of them had no network. Shown side by
  * side; a person says what was true. Nothing is dropped: what is not kept stays in the history.
  */
-export function Clash({ events }: { events: readonly ShownEvent[] }) {
+export default function Clash({ events }: { events: readonly ShownEvent[] }) {
   const { data, live, threadName, say } = useFrame();
   const [first] = events;
   const noun = first!.kind === 'needle_fitted' ? 'needle' : 'cone';

@@ -1,13 +1,15 @@
 import { useStore } from '@nanostores/react';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
 import type { Seat } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { brokenNeedles, likelyOne } from '../../core/run/before-piece.ts';
 import { counted } from '../text.ts';
 import { Notice } from './Notice.tsx';
-import { Clash } from './Clash.tsx';
 import { useFrame } from './context.tsx';
+
+/** Seldom: two devices must have said two things of one seat while one of them was cut off. */
+const Clash = lazy(() => import('./Clash.tsx'));
 
 /** What must not be overlooked, on every screen: missing fragments, held pieces, entries not sent. */
 export function Notices() {
@@ -45,7 +47,9 @@ export function Notices() {
         <HeldPiece key={held.id} event={held} />
       ))}
       {view.clashes.map((events) => (
-        <Clash key={events[0]!.id} events={events} />
+        <Suspense key={events[0]!.id}>
+          <Clash events={events} />
+        </Suspense>
       ))}
       {waiting.length > 0 && (
         <Notice mark="…">

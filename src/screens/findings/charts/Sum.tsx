@@ -43,13 +43,16 @@ export default function Sum({ chart }: { chart: SumChart }) {
               contentStyle={tooltip}
             />
             <ReferenceLine y={0} stroke={ink} strokeWidth={1} />
-            {chart.changes.map((at) => (
+            {chart.changes.map((at, index) => (
               <ReferenceLine
                 key={at}
                 x={chart.days[at]!}
                 stroke={ink}
                 strokeDasharray="3 3"
-                label={{ value: dayWords(chart.days[at]!), position: 'top', fill: ink, fontSize: 12 }}
+                label={{
+                  ...{ value: dayWords(chart.days[at]!), position: 'top', fill: ink, fontSize: 12 },
+                  dx: asideOf(chart.changes, index, chart.days.length),
+                }}
               />
             ))}
             <Line dataKey="off" stroke={ink} strokeWidth={2} dot={false} isAnimationActive={false} />
@@ -62,4 +65,11 @@ export default function Sum({ chart }: { chart: SumChart }) {
       </figcaption>
     </figure>
   );
+}
+
+/** How far the date of a change is written aside, px: of two that stand close, apart from one another. */
+function asideOf(changes: readonly number[], index: number, days: number): number {
+  const isClose = (other: number | undefined) =>
+    other !== undefined && Math.abs(other - changes[index]!) < days / 9;
+  return Number(isClose(changes[index - 1])) * 34 - Number(isClose(changes[index + 1])) * 34;
 }
