@@ -86,7 +86,16 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
     ],
     rests,
     missing: null,
-    chart: told.length > 0 ? { is: 'bars', unit: 'times the usual', common: 1, dashed: 'as often as usual', bars: told.map(barOf) } : null,
+    chart:
+      told.length > 0
+        ? {
+            is: 'bars',
+            unit: 'times the usual',
+            common: 1,
+            dashed: 'as often as usual',
+            bars: told.map(barOf),
+          }
+        : null,
     steps: [],
     table,
   };
