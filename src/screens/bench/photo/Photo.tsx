@@ -1,5 +1,8 @@
+import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
 import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
+import { get } from '../../../parts/live/send.ts';
+import type { PutRightHere } from '../../../schemas/advice.ts';
 import { counted } from '../../../parts/text.ts';
 import { EdgesByHand } from './EdgesByHand.tsx';
 import { Overlay } from './Overlay.tsx';
@@ -14,8 +17,14 @@ interface PhotoProps extends PhotographedProps {
 export function Photo({ onUse, ...given }: PhotoProps) {
   const block = usePhotographed(given);
   const { state } = block;
+  const [here, setHere] = useState<PutRightHere | null>(null);
   return (
-    <details className="mx-3 mt-2">
+    <details
+      className="mx-3 mt-2"
+      onToggle={(toggle) => {
+        if (toggle.currentTarget.open) get<PutRightHere>('/api/readers').then(setHere, () => undefined);
+      }}
+    >
       <summary className="min-h-11 cursor-pointer py-2 font-semibold">Read it from a photo</summary>
       <PhotoForm block={block} most={given.order.length} />
       <div role="status" className="mt-2">
@@ -23,6 +32,12 @@ export function Photo({ onUse, ...given }: PhotoProps) {
         {state.is === 'refused' && <p className="font-semibold">× {state.why}</p>}
         {state.is === 'read' && <ReadColumns {...{ block, state, onUse }} most={given.order.length} />}
       </div>
+      {here && here.columns > 0 && (
+        <p className="quiet mt-1 text-sm">
+          On this computer {here.columnsPutRight} of the last {counted(here.columns, 'column')} read from
+          photos {here.columnsPutRight === 1 ? 'was' : 'were'} put right by hand.
+        </p>
+      )}
     </details>
   );
 }
