@@ -1,8 +1,9 @@
+import pg from 'pg';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
 import { needlesFrom } from '../../src/core/learn/answers/needle-columns.ts';
 import type { CostData, HappenedData, NeedlesData, WithData } from '../../src/schemas/findings.ts';
-import { ask, furnish, ids, newServer } from '../support/workshop.ts';
+import { ask, furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
 
 let base: string;
 const path = (question: string, query = '') => `/api/machines/${ids.machine}/findings/${question}?${query}`;
@@ -10,7 +11,15 @@ const days = 'from=2026-03-02&to=2026-03-03';
 
 /** Two days: pieces sewn at six in the morning and at ten at night (UTC), a needle at position 1 and a cone at position 5, both on the second. */
 beforeAll(async () => {
-  base = (await newServer()).address;
+  // Days are UTC, whatever clock the database keeps.
+  const url = await newDatabase();
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(
+    `ALTER ROLE CURRENT_USER IN DATABASE ${client.escapeIdentifier(client.database!)} SET timezone = 'Pacific/Auckland'`,
+  );
+  await client.end();
+  base = (await newServer(url)).address;
   await furnish(base);
   const entry = (at: string, kind: string, data: object, more: object = {}) => ({
     ...{ id: uuid7(), machineId: ids.machine, at, kind, jobId: ids.job, data, ...more },
@@ -128,7 +137,7 @@ test('needles are told with how each went, the thread and the hours that they se
       // None of the needle's: the next one broke as well.
       ...[broke('2T08:30'), fitted('2T08:32', 75, 'worn'), sewn('2T08:50', 500, 500), broke('2T09:00')],
       // Still in.
-      ...[fitted('2T09:05', 80, 'job_needs'), sewn('2T10:00', 1200, 400)],
+      ...[fitted('2T22:05', 80, 'job_needs'), sewn('2T23:00', 1200, 400)],
     ],
   });
   expect(said, JSON.stringify(said)).not.toHaveProperty('detail');

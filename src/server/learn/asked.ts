@@ -41,6 +41,12 @@ const mostDays = 10 * 366;
 /** So long a question waits for the ledger to be counted. */
 const waitMs = 10_000;
 
+/** When days begin and are over (UTC), whatever the database's own clock is set to: both are counted whole. */
+export const spanOf = ({ from, to }: { from: string; to: string }): [begins: string, over: string] => [
+  `${from}T00:00:00Z`,
+  new Date(Date.parse(to) + dayMs).toISOString(),
+];
+
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 
 /** Throws 422 for days the wrong way round, and for more than `most` of them, with what to do then. */

@@ -4,7 +4,7 @@ import { database, rows } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 import { machineById } from '../machine/machines.ts';
-import { checkDays } from './asked.ts';
+import { checkDays, spanOf } from './asked.ts';
 
 /** Told at most: more cannot be looked through beside a chart. */
 const most = 60;
@@ -24,10 +24,10 @@ export async function happenedAt(
   const found = await rows<EventRow>(
     database(),
     `SELECT ${eventColumns} FROM event
-     WHERE machine_id = $1 AND at >= $2::date AND at < $3::date + 1 AND kind IN (${sqlKinds('alters')}) AND NOT void
+     WHERE machine_id = $1 AND at >= $2 AND at < $3 AND kind IN (${sqlKinds('alters')}) AND NOT void
        AND (position IS NULL OR $4::int IS NULL OR position = $4) AND (head IS NULL OR $5::int IS NULL OR head = $5)
      ORDER BY at, id LIMIT ${most + 1}`,
-    [machineId, from, to, position ?? null, head ?? null],
+    [machineId, ...spanOf({ from, to }), position ?? null, head ?? null],
   );
   const items = found.slice(0, most).map(eventFrom);
   const named = new Set(items.flatMap(({ jobId }) => jobId ?? []));

@@ -4,7 +4,7 @@ import { endedByTrouble } from '../../core/learn/life/trouble.ts';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
 import { database, rows, rowsPlannedAnew } from '../base/database.ts';
-import { clothOfJob, told, type Asked } from './asked.ts';
+import { clothOfJob, spanOf, told, type Asked } from './asked.ts';
 
 /** The newest needles told at most: more say nothing new of how long they last. */
 const mostLives = 20_000;
@@ -74,10 +74,10 @@ async function columnsOf({ machineId, from, to, jobIds }: Asked): Promise<Column
        json_agg(next_broke) AS "nextBroke"
      FROM (
        SELECT * FROM needle_life
-       WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1 AND stitches > 0
+       WHERE machine_id = $1 AND fitted_at >= $2 AND fitted_at < $3 AND stitches > 0
          AND ($4::uuid[] IS NULL OR job_id = ANY($4))
        ORDER BY fitted_at DESC, entry_id LIMIT ${mostLives}) life`,
-    [machineId, from, to, jobIds],
+    [machineId, ...spanOf({ from, to }), jobIds],
   );
   const none = { job: [], thread: [], head: [], position: [], stitches: [], sewingMs: [], metallicMs: [] };
   return found?.kind ? found : { ...none, kind: [], reason: [], fault: [], nextBroke: [] };
@@ -108,10 +108,10 @@ export async function changesOf({
     needles: number;
   }>(
     `SELECT ended_reason, ended_fault, next_broke, count(*)::int8 AS needles FROM needle_life
-     WHERE machine_id = $1 AND fitted_at >= $2::date AND fitted_at < $3::date + 1 AND stitches > 0 AND ended_reason IS NOT NULL
+     WHERE machine_id = $1 AND fitted_at >= $2 AND fitted_at < $3 AND stitches > 0 AND ended_reason IS NOT NULL
        AND ($4::uuid[] IS NULL OR job_id = ANY($4))
      GROUP BY 1, 2, 3`,
-    [machineId, from, to, jobIds],
+    [machineId, ...spanOf({ from, to }), jobIds],
   );
   const sum = (some: typeof found) => some.reduce((all, { needles }) => all + needles, 0);
   return {
@@ -129,14 +129,14 @@ async function minutesOfTrouble(machineId: string, from: string, to: string): Pr
   const [found] = await rowsPlannedAnew<{ ms: number | null }>(
     `SELECT avg(stopped.lost_ms)::float8 AS ms FROM (
        SELECT head, position, ended_at FROM needle_life
-       WHERE machine_id = $1 AND ended_at >= $2::date AND ended_at < $3::date + 1 AND ended_fault IS NOT NULL
+       WHERE machine_id = $1 AND ended_at >= $2 AND ended_at < $3 AND ended_fault IS NOT NULL
        ORDER BY ended_at DESC LIMIT ${mostTroubles}) life
      CROSS JOIN LATERAL (
        SELECT lost_ms FROM event
        WHERE machine_id = $1 AND kind = 'break' AND position = life.position AND head = life.head AND NOT void
          AND at <= life.ended_at AND at >= life.ended_at - interval '12 hours' AND closed_at >= life.ended_at
        ORDER BY at DESC, id DESC LIMIT 1) stopped`,
-    [machineId, from, to],
+    [machineId, ...spanOf({ from, to })],
   );
   return typeof found?.ms === 'number' ? found.ms / 60_000 : null;
 }
