@@ -1,7 +1,7 @@
 import { elementKinds, type ElementKind } from '../element/elements.ts';
 import type { DataOf } from '../shape/data-of.ts';
 import { count, object } from '../shape/parts.ts';
-import type { LinesSaid, Place } from './forms/by-hand.ts';
+import type { Place } from './forms/by-hand.ts';
 import type { Reading, Region } from './reading.ts';
 
 const part = { type: 'number', minimum: 0, maximum: 1 } as const;
@@ -31,9 +31,6 @@ export const nothingSaid: Said = { ground: null, kinds: [], joined: [], cut: [] 
 export const isSaid = ({ ground, kinds, joined, cut }: Said): boolean =>
   ground !== null || kinds.length + joined.length + cut.length > 0;
 
-/** What is asked of the reader, of all that was said. */
-export const linesSaid = ({ joined, cut }: Said): LinesSaid => ({ joined, cut });
-
 /** A place that lies in a region: the middle one of its pixels, counted row by row. */
 export function placeIn({ map }: Reading, region: number): Place {
   const pixels: number[] = [];
@@ -45,12 +42,15 @@ export function placeIn({ map }: Reading, region: number): Place {
   };
 }
 
+/** The region in which a place lies now; 0: none. */
+export const regionAt = ({ map }: Reading, { x, y }: Place): number =>
+  map.of[Math.floor(y * map.height) * map.width + Math.floor(x * map.width)] ?? 0;
+
 /** The kinds that were said, by the regions in which their places lie now; of two for one region the newer. */
-export function kindsSaid({ map }: Reading, { kinds }: Said): Map<number, ElementKind> {
+export function kindsSaid(reading: Reading, { kinds }: Said): Map<number, ElementKind> {
   const found = new Map<number, ElementKind>();
   for (const { at, kind } of kinds) {
-    const pixel = Math.floor(at.y * map.height) * map.width + Math.floor(at.x * map.width);
-    const region = map.of[pixel];
+    const region = regionAt(reading, at);
     if (region) found.set(region, kind);
   }
   return found;

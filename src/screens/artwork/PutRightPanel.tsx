@@ -20,7 +20,8 @@ interface LineToolsProps {
 /** A line of lettering joined with another part, or split: by touching the picture, or without. */
 export function LineTools({ reading, picked, touching, onTouching, onJoin, onCut }: LineToolsProps) {
   const others = reading.regions.filter(({ id }) => id !== picked.id);
-  const gap = picked.letters ? widestGap(reading, picked) : null;
+  // It goes through all pixels: only where it is offered.
+  const gap = touching === 'cuts' ? widestGap(reading, picked) : null;
   if (touching !== 'picks')
     return (
       <div className="mt-3 flex flex-wrap items-center gap-2 border-s-4 ps-3" role="status">
@@ -29,7 +30,7 @@ export function LineTools({ reading, picked, touching, onTouching, onJoin, onCut
             ? 'Touch the other part of the line'
             : 'Touch the gap at which the line is to be split'}
         </span>
-        {touching === 'cuts' && gap && (
+        {gap && (
           <button type="button" className="btn" onClick={() => onCut(gap)}>
             At its widest gap
           </button>

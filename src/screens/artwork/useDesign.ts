@@ -3,9 +3,9 @@ import { proposeStops } from '../../core/artwork/propose.ts';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import {
   kindsSaid,
-  linesSaid,
   nothingSaid,
   placeIn,
+  regionAt,
   type PutRight,
   type Said,
 } from '../../core/artwork/put-right.ts';
@@ -64,13 +64,13 @@ export function useDesign(factor: number) {
       groundRead.current = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
     setSaid(now);
     setShown([]);
-    const { ground } = now;
-    void start(picture, { widthMm, lines: linesSaid(now), ...(ground !== null && { ground }) });
+    const { ground, joined, cut } = now;
+    void start(picture, { widthMm, lines: { joined, cut }, ...(ground !== null && { ground }) });
   }
   const again = (change: Partial<Said>) => file && read(file, { ...said, ...change });
   function setKind(id: number, kind: ElementKind): void {
     if (!reading) return;
-    const others = said.kinds.filter((one) => !kindsSaid(reading, { ...nothingSaid, kinds: [one] }).has(id));
+    const others = said.kinds.filter(({ at }) => regionAt(reading, at) !== id);
     const isAsRead = reading.regions.find((region) => region.id === id)?.kind === kind;
     setSaid({ ...said, kinds: isAsRead ? others : [...others, { at: placeIn(reading, id), kind }] });
   }

@@ -103,6 +103,10 @@ async function jobsSewn(machineId: string, from: string, to: string): Promise<Ma
   );
 }
 
+/** The sums of the days and jobs asked for, with {@link valuesOf}. */
+export const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
+export const valuesOf = ({ machineId, from, to, jobIds }: Asked) => [machineId, from, to, jobIds];
+
 export const clothOfJob = ({ jobs }: Pick<Asked, 'jobs'>, jobId: string) => jobs.get(jobId)?.cloth ?? notSaid;
 /** What every answer tells. */
 export const told = ({ from, to, cloths: all }: Asked) => ({ from, to, cloths: all });

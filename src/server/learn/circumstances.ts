@@ -12,7 +12,7 @@ import type { WithData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
 import { zoneNamed } from '../base/zone.ts';
 import { invalid } from '../http/problem.ts';
-import { notSaid, told, type Asked } from './asked.ts';
+import { notSaid, ofAsked, told, valuesOf, type Asked } from './asked.ts';
 import { circumstance } from './store.ts';
 
 interface CircumstanceRow {
@@ -44,8 +44,7 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
     throw invalid(
       `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
     );
-  const { machineId, from, to, jobIds, machine } = asked;
-  const comparesPeople = machine.profile.comparesPeople === true;
+  const comparesPeople = asked.machine.profile.comparesPeople === true;
   const { jobs, cloths, names } = jobLevels(asked);
   const [found, breakMinutes] = await Promise.all([
     // Jobs are told apart only where they are compared, by numbers, and the clock is looked up: what is grouped is a hundredth of what was counted.
@@ -60,11 +59,11 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
          sum(c.breaks)::int8 AS breaks, sum(c.stitches)::int8 AS stitches
        FROM (${comparesPeople ? byPerson : 'SELECT *, NULL::uuid AS operator_id FROM sewn_with'}) c
          LEFT JOIN unnest($5::uuid[], $6::int[], $7::int[]) AS j(id, cloth, job) ON j.id = c.job_id
-       WHERE c.machine_id = $1 AND c.day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR c.job_id = ANY($4))
+       WHERE ${ofAsked}
        GROUP BY 1, 2, 3, 4, 5, 6, 7, 8, 9) each
      LEFT JOIN thread t ON t.id = each.thread_id LEFT JOIN operator o ON o.id = each.operator_id`,
       [
-        ...[machineId, from, to, jobIds],
+        ...valuesOf(asked),
         ...[jobs.map(({ id }) => id), jobs.map(({ cloth }) => cloth), jobs.map(({ job }) => job)],
         zone,
       ],
@@ -93,12 +92,12 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
 }
 
 /** What a break that counts against its position took on average, minutes; null: there was none. */
-async function minutesOfBreaks({ machineId, from, to, jobIds }: Asked): Promise<number | null> {
+async function minutesOfBreaks(asked: Asked): Promise<number | null> {
   const found = await rowsPlannedAnew<{ fault: string; stops: number; lostMs: number }>(
     `SELECT fault, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
-     WHERE machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4)) AND kind = 'break' AND position > 0
+     WHERE ${ofAsked} AND kind = 'break' AND position > 0
      GROUP BY 1`,
-    [machineId, from, to, jobIds],
+    valuesOf(asked),
   );
   const counted = found.filter(({ fault }) => countsAgainstPosition(fault === '' ? null : (fault as Fault)));
   const stops = counted.reduce((sum, line) => sum + line.stops, 0);

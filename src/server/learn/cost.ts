@@ -9,12 +9,10 @@ import { rowsPlannedAnew } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { placeName } from '../../core/learn/answers/place-name.ts';
 import { changesOf } from './needles.ts';
-import { told, type Asked } from './asked.ts';
+import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
 
 /** Jobs told at most: those that cost most. */
 const mostJobs = 40;
-
-const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
 
 /** Of one cause, of one place or of one job: the rest is null. */
 interface StopSum {
@@ -29,21 +27,21 @@ interface StopSum {
 
 /** What stops took, by cause, place and job, with the needles changed in these days. */
 export async function costOf(asked: Asked): Promise<CostData> {
-  const { machine, machineId, from, to, jobIds } = asked;
+  const { machine } = asked;
   const [sums, [sewn], changes] = await Promise.all([
     // Once through the stops, added up in three ways.
     rowsPlannedAnew<StopSum>(
       `SELECT kind, fault, head, position, job_id, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
        WHERE ${ofAsked}
        GROUP BY GROUPING SETS ((kind, fault), (head, position), (job_id)) ORDER BY "lostMs" DESC, kind, fault, head, position, job_id`,
-      [machineId, from, to, jobIds],
+      valuesOf(asked),
     ),
     // All heads sew at once: the machine's time is one head's.
     rowsPlannedAnew<{ ms: number | null }>(
       `SELECT sum(ms)::int8 AS ms FROM (
          SELECT max(ms) AS ms FROM (
            SELECT day, head, sum(sewing_ms) AS ms FROM sewn_day WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,
-      [machineId, from, to, jobIds],
+      valuesOf(asked),
     ),
     changesOf(asked),
   ]);

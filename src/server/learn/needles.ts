@@ -11,6 +11,10 @@ const mostLives = 20_000;
 /** Of so many troubles the newest tell what one costs. */
 const mostTroubles = 200;
 
+/** Needles fitted in the days asked for that sewed something, of the jobs asked for. */
+const fittedThen = `machine_id = $1 AND fitted_at >= $2 AND fitted_at < $3 AND stitches > 0
+  AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
+
 /** As the database puts them together: one value of each needle in every column, the newest first; null: there is none. */
 interface Columns {
   kind: string[] | null;
@@ -74,8 +78,7 @@ async function columnsOf({ machineId, from, to, jobIds }: Asked): Promise<Column
        json_agg(next_broke) AS "nextBroke"
      FROM (
        SELECT * FROM needle_life
-       WHERE machine_id = $1 AND fitted_at >= $2 AND fitted_at < $3 AND stitches > 0
-         AND ($4::uuid[] IS NULL OR job_id = ANY($4))
+       WHERE ${fittedThen}
        ORDER BY fitted_at DESC, entry_id LIMIT ${mostLives}) life`,
     [machineId, ...spanOf({ from, to }), jobIds],
   );
@@ -108,8 +111,7 @@ export async function changesOf({
     needles: number;
   }>(
     `SELECT ended_reason, ended_fault, next_broke, count(*)::int8 AS needles FROM needle_life
-     WHERE machine_id = $1 AND fitted_at >= $2 AND fitted_at < $3 AND stitches > 0 AND ended_reason IS NOT NULL
-       AND ($4::uuid[] IS NULL OR job_id = ANY($4))
+     WHERE ${fittedThen} AND ended_reason IS NOT NULL
      GROUP BY 1, 2, 3`,
     [machineId, ...spanOf({ from, to }), jobIds],
   );

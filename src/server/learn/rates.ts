@@ -1,17 +1,13 @@
 import type { ChangedData, PairingData, PlacesData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
-import { told, type Asked } from './asked.ts';
-
-/** The sums of the days and jobs asked for. */
-const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
-const values = ({ machineId, from, to, jobIds }: Asked) => [machineId, from, to, jobIds];
+import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
 
 /** Breaks and stitches of each seat. */
 export async function placesOf(asked: Asked): Promise<PlacesData> {
   const places = await rowsPlannedAnew<PlacesData['places'][number]>(
     `SELECT head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_day
      WHERE ${ofAsked} AND head > 0 AND position > 0 GROUP BY 1, 2 ORDER BY 1, 2`,
-    values(asked),
+    valuesOf(asked),
   );
   return { ...told(asked), places };
 }
@@ -21,7 +17,7 @@ export async function pairingOf(asked: Asked): Promise<PairingData> {
   const found = await rowsPlannedAnew<PairingData['rows'][number]>(
     `SELECT needle_kind AS needle, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_cell
      WHERE ${ofAsked} AND needle_kind <> '' GROUP BY 1 ORDER BY 1`,
-    values(asked),
+    valuesOf(asked),
   );
   return { ...told(asked), rows: found };
 }
@@ -44,7 +40,7 @@ export async function seriesOf(asked: Asked): Promise<ChangedData> {
          sum(stitches) AS stitches
        FROM sewn_day WHERE ${ofAsked} AND head > 0 AND position > 0 GROUP BY 1, 2, 3) each
      GROUP BY 1, 2 ORDER BY 1, 2`,
-    values(asked),
+    valuesOf(asked),
   );
   const days = [...new Set(found.flatMap((seat) => seat.days))].sort();
   const at = new Map(days.map((day, index) => [day, index]));

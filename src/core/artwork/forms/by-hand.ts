@@ -1,6 +1,7 @@
 import { nearest } from '../pixels/near.ts';
 import { reachOf } from './bend.ts';
 import { lettersOf, wholeLetter, type Letter } from './letters.ts';
+import { byToneOf } from './lines.ts';
 import { measureLine, type TextLine } from './measure-line.ts';
 import type { Part, PartMap } from './parts.ts';
 
@@ -38,11 +39,10 @@ export function linesByHand(
       ...others.flatMap((part) => asLetters(part, map, pxPerMm)),
     ];
     if (letters.length === 0) continue;
-    const tones = [...new Set(letters.map(({ part }) => part.tone))];
     found = [
       ...found.filter((line) => !theirs.includes(line)),
       // Letters of two colours are as high as all of them, and sewn apart.
-      ...tones.map((tone) => toneOf(measureLine(inOrder(letters)), tone)),
+      ...byToneOf(measureLine([...letters].sort((a, b) => a.left - b.left))),
     ];
   }
   for (const place of cut) {
@@ -53,17 +53,10 @@ export function linesByHand(
   return found;
 }
 
-const inOrder = (letters: readonly Letter[]) => [...letters].sort((a, b) => a.left - b.left);
-
 /** A part that was said to be lettering is so, whatever it looks like. */
 function asLetters(part: Part, { of, width }: PartMap, pxPerMm: number): Letter[] {
   const found = lettersOf(part, of, width, pxPerMm);
   return found.length > 0 ? found : [wholeLetter(part)];
-}
-
-function toneOf(line: TextLine, tone: number): TextLine {
-  const parts = line.parts.filter((part) => part.tone === tone);
-  return { ...line, parts, letters: line.letters.filter(({ part }) => part.tone === tone) };
 }
 
 /** The part at a place, or the nearest within a finger's slip. */

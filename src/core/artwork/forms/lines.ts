@@ -101,7 +101,7 @@ function groupLines(parts: readonly Part[], of: Uint32Array, width: number, pxPe
 }
 
 /** A line of several colours, as one of each: all as high as the whole. */
-function byToneOf(line: TextLine): TextLine[] {
+export function byToneOf(line: TextLine): TextLine[] {
   const tones = [...new Set(line.parts.map((part) => part.tone))];
   return tones.map((tone) => {
     const parts = line.parts.filter((part) => part.tone === tone);

@@ -2,6 +2,7 @@ import type { FactorCell } from '../factors/factors.ts';
 import { goesWith } from '../factors/goes-with.ts';
 import { perMany } from '../life/replace.ts';
 import type { Answer, Bar } from './answer.ts';
+import { leastBreaks, tooWide } from './with.ts';
 import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words.ts';
 
 export interface SpeedAsked {
@@ -25,11 +26,6 @@ export interface AtSpeed {
   breaks: number;
   stitches: number;
 }
-
-/** Fewer breaks say nothing of speeds beside all else. */
-const leastBreaks = 40;
-/** An interval of breaks whose ends lie so many times apart says nothing. */
-const tooWide = 8;
 
 const answered = { more: [], steps: [], chart: null, table: { columns: [], rows: [] } };
 

@@ -11,10 +11,10 @@ export interface WithAsked {
 }
 
 /** Fewer breaks than this are not laid out by all factors at once. */
-const leastBreaks = 40;
+export const leastBreaks = 40;
 const mostBars = 12;
 /** An interval whose ends lie so many times apart says nothing. */
-const tooWide = 8;
+export const tooWide = 8;
 /** Chances of a wrong and of a missed difference with which the days for a swap are reckoned: 5 and 20 in 100. */
 const bothErrors = 1.96 + 0.84;
 

@@ -26,7 +26,7 @@ const fall = 3.841458820694124 / 2;
 
 /**
  * Whether the rate of breaks changed, and when: of all dates the likeliest, by the likelihood ratio of one rate before and another after against
- * one all along. How rare that is by chance is exact, given the number of breaks: the breaks' sum is followed step by step as
+ * one all along. How rare that is by chance is exact, given the number of breaks (a bound where {@link chanceOf} says): the breaks' sum is followed step by step as
  * long as no date would have looked so telling. null without a break, with all stitches in one step, or where it is surely no rarer than `atMost`.
  * Sources: Worsley, “Confidence regions and tests for a change-point in a sequence of exponential family random variables”, Biometrika 73,
  * 1986; the chart of cumulated sums: Page, “Continuous inspection schemes”, Biometrika 41, 1954.
