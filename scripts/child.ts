@@ -14,6 +14,8 @@ interface ServeOptions {
   port: number;
   host?: string;
   env?: NodeJS.ProcessEnv;
+  /** Serves the network over https too: its port, and the folder of its certificate. */
+  https?: { port: number; folder: string };
   /** Told why, when it has gone by itself. */
   onExit?: (why: string) => void;
 }
@@ -30,6 +32,7 @@ export async function startServer({
   port,
   host = '127.0.0.1',
   env = {},
+  https,
   onExit,
 }: ServeOptions): Promise<Served> {
   const child = fork(resolve('scripts/serve.mjs'), {
@@ -43,6 +46,7 @@ export async function startServer({
       DATABASE_URL: url,
       PORT: String(port),
       HOST: host,
+      ...(https && { VIVID_HTTPS: resolve(https.folder), VIVID_HTTPS_PORT: String(https.port) }),
     },
   });
   const gone = new Promise<void>((done) => child.once('exit', () => done()));

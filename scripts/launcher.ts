@@ -1,16 +1,19 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
+import { join } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { parseArgs } from 'node:util';
 import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from './cluster.ts';
+import type { Certified } from './https/certificate.ts';
+import { keepCertified, networkAddresses } from './https/keep-certified.ts';
 import { Keeper } from './keep-running.ts';
 import type { Preparation } from './prepare-database.ts';
 import { home, pidFile } from './running.mjs';
 
 /** ./start from where everything is built: database, migrations, demo, server, and a watch over both, until Ctrl-C. */
-const usage = './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS]';
+const usage = './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS] [--workshop [--https-port N]]';
 const databaseName = 'vivid';
 const lookEveryMs = 1000;
 
@@ -22,22 +25,35 @@ function options() {
         fresh: { type: 'boolean', default: false },
         yes: { type: 'boolean', default: false },
         port: { type: 'string' },
-        host: { type: 'string', default: '127.0.0.1' },
+        host: { type: 'string' },
+        workshop: { type: 'boolean', default: false },
+        'https-port': { type: 'string' },
         help: { type: 'boolean', default: false },
       },
     });
-    const port = Number(values.port ?? 4321);
-    if (!Number.isInteger(port) || port < 1 || port > 65535)
-      throw new Error(`“${values.port}” is no port: give a number from 1 to 65535.`);
-    return { ...values, port };
+    const { workshop } = values;
+    const port = portOf(values.port ?? '4321');
+    const httpsPort = workshop ? portOf(values['https-port'] ?? String(port + 1)) : null;
+    if (values['https-port'] !== undefined && !workshop)
+      throw new Error('--https-port goes with --workshop.');
+    if (port === httpsPort) throw new Error('http and https need a port each.');
+    return { ...values, port, httpsPort, host: values.host ?? (workshop ? '0.0.0.0' : '127.0.0.1') };
   } catch (error) {
     throw new Error(`${(error as Error).message}\nUsage: ${usage}`);
   }
 }
 
+function portOf(text: string): number {
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Error(`“${text}” is no port: give a number from 1 to 65535.`);
+  return port;
+}
+
 let cluster: Cluster | undefined;
 let server: Served | undefined;
 let watch: ReturnType<typeof setInterval> | undefined;
+let stopLooking: (() => void) | undefined;
 const keepers: Keeper[] = [];
 let ending = false;
 
@@ -45,6 +61,7 @@ async function end(code: number): Promise<never> {
   if (!ending) {
     ending = true;
     clearInterval(watch);
+    stopLooking?.();
     for (const keeper of keepers) keeper.stop();
     await server?.stop();
     await cluster?.stop();
@@ -56,7 +73,7 @@ async function end(code: number): Promise<never> {
 }
 
 async function main(): Promise<void> {
-  const { empty, fresh, yes, port: wanted, host, help } = options();
+  const { empty, fresh, yes, port: wanted, httpsPort, host, help } = options();
   if (help) return console.log(usage);
   mkdirSync(home, { recursive: true, mode: 0o711 });
   if (fresh && !yes) await askToDrop();
@@ -75,17 +92,48 @@ async function main(): Promise<void> {
   await prepare({ ownerUrl, ...(own && { own }), fresh, demo: !empty }, url);
 
   const port = await freePort(wanted, host);
+  // Tablets know the workshop's address: it does not move by itself.
+  if (port !== wanted && httpsPort !== null)
+    throw new Error(`Port ${wanted} is taken. Stop what uses it, or choose another with --port N.`);
   if (port !== wanted) console.log(`Port ${wanted} is taken; using ${port}.`);
+  const https = httpsPort === null ? undefined : serveWorkshop(port, httpsPort);
   const serverKeeper = new Keeper('The app', serve);
   keepers.push(serverKeeper);
   async function serve(): Promise<void> {
-    server = await startServer({ url, port, host, onExit: (why) => serverKeeper.died(why) });
+    server = await startServer({ url, port, host, https, onExit: (why) => serverKeeper.died(why) });
   }
   await serve();
   if (cluster) watchCluster();
   writeFileSync(pidFile, `${process.pid}\n${server!.address}\n`, { mode: 0o600 });
   console.log(`Vivid Eye is at ${server!.address}  (Ctrl-C stops it)`);
-  if (!isLoopback(host)) warnOfNetwork(host, port);
+  if (!https && !isLoopback(host)) warnOfNetwork(host, port);
+}
+
+/** Makes the workshop's https ready, and says where tablets begin. */
+function serveWorkshop(port: number, httpsPort: number): { port: number; folder: string } {
+  const folder = join(home, 'https');
+  const kept = keepCertified(folder, (made) => {
+    server?.process.send('certificate');
+    tellOfTablets(made, port);
+  });
+  stopLooking = kept.stop;
+  tellOfTablets(kept.now, port);
+  return { port: httpsPort, folder };
+}
+
+function tellOfTablets(made: Certified, port: number): void {
+  const at = networkAddresses(made, 'http', port);
+  console.log(
+    `Tablets begin at ${at.map((address) => `${address}/trust`).join('  or  ')}\n` +
+      `They are asked to trust this computer’s certificate. Its fingerprint (SHA-256): ${made.fingerprint}`,
+  );
+  if (made.leftOut.length > 0)
+    console.log(
+      `Not over https: ${made.leftOut.join(', ')}, no address of a private network. The authority may not vouch for it.`,
+    );
+  console.log(
+    'There are no passwords: whoever is in that network can read and write everything. Use it only in a network you trust.',
+  );
 }
 
 /** PostgreSQL killed or crashed is started again, on its port: the app finds it there by itself. */

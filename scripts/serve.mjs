@@ -1,8 +1,10 @@
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { pathToFileURL } from 'node:url';
 import { resolve } from 'node:path';
 import compression from 'compression';
 import { Crowd, doorKeeper, problem } from './doors.mjs';
+import { httpsPort, plainHttp, sayTrusted, secureContext, trustedAddress } from './network-door.mjs';
 
 /**
  * Serves the built app. Needs DATABASE_URL, PORT and HOST; tells its parent process when it is ready.
@@ -97,10 +99,11 @@ const lives = new Set();
 setInterval(() => {
   for (const live of lives) if (live.writableLength > mostBacklog) live.destroy();
 }, 1000).unref();
-const server = createServer((request, response) => {
+function serve(request, response) {
+  const { method, url } = request;
+  if (method === 'GET' && url === trustedAddress && request.socket.encrypted) return sayTrusted(response);
   const refused = turnAway(request);
   if (refused) return answerProblem(request, response, refused);
-  const { method, url } = request;
   if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData);
   const fed = method === 'POST' && feedAddress.exec(url)?.[1];
   const isLive = liveAddress.test(url);
@@ -137,19 +140,46 @@ const server = createServer((request, response) => {
   // The framework writes without waiting for the reader: whoever makes a long answer asks first whether there is room.
   const locals = { room: () => room(response) };
   compress(request, response, () => handler(request, response, () => response.writeHead(404).end(), locals));
-});
+}
 
-server.requestTimeout = 0;
-server.headersTimeout = 15_000;
-server.on('connection', (socket) => {
-  const leave = connections.enter(socket.remoteAddress);
-  if (leave) socket.on('close', leave);
-  else
+/** Over http: from the network only what helps a tablet to trust the https. */
+function serveHttp(request, response) {
+  const instead = plainHttp(request);
+  if (!instead) return serve(request, response);
+  const refused = turnAway(request);
+  if (refused) return answerProblem(request, response, refused);
+  if (instead === 'refuse' || /^\/api(\/|\?|$)/.test(request.url))
+    return answerProblem(
+      request,
+      response,
+      problem(403, 'Only over https', `From the network this goes over https, on port ${httpsPort}.`),
+    );
+  response.writeHead(307, { location: instead, 'cache-control': 'no-store' });
+  response.end();
+}
+
+const server = createServer(serveHttp);
+const secure = httpsPort === null ? null : createSecureServer(secureContext(), serve);
+const servers = secure ? [server, secure] : [server];
+
+for (const one of servers) {
+  one.requestTimeout = 0;
+  one.headersTimeout = 15_000;
+  one.on('connection', (socket) => {
+    const leave = connections.enter(socket.remoteAddress);
+    if (leave) return void socket.on('close', leave);
+    // Before any TLS an answer could not be read.
+    if (one === secure) return void socket.destroy();
     socket.end(
       'HTTP/1.1 429 Too Many Requests\r\nretry-after: 5\r\nconnection: close\r\ncontent-length: 0\r\n\r\n',
     );
-});
-server.on('clientError', (error, socket) => {
+  });
+  one.on('clientError', refuseClient);
+}
+// Another certificate was made (another address, or the old one was about to end): connections from now on get it.
+process.on('message', (message) => message === 'certificate' && secure?.setSecureContext(secureContext()));
+
+function refuseClient(error, socket) {
   if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
   const [status, title] =
     error.code === 'HPE_HEADER_OVERFLOW' ? [431, 'Headers too long'] : [400, 'Not understood'];
@@ -157,15 +187,16 @@ server.on('clientError', (error, socket) => {
   socket.end(
     `HTTP/1.1 ${status} ${title}\r\ncontent-type: application/problem+json\r\ncontent-length: ${Buffer.byteLength(text)}\r\nconnection: close\r\n\r\n${text}`,
   );
-});
+}
 
 let stopping = false;
 function stop() {
   if (stopping) return;
   stopping = true;
-  server.close(() => process.exit(0));
+  let open = servers.length;
+  for (const one of servers) one.close(() => --open === 0 && process.exit(0));
   for (const live of lives) live.destroy();
-  server.closeIdleConnections();
+  for (const one of servers) one.closeIdleConnections();
   setTimeout(() => process.exit(0), 5000).unref();
 }
 process.on('SIGTERM', stop);
@@ -173,12 +204,19 @@ process.on('SIGINT', stop);
 // Without its parent nobody would ever stop it.
 process.on('disconnect', stop);
 
-server.on('error', (error) => {
-  console.error(
-    error.code === 'EADDRINUSE'
-      ? `Port ${process.env['PORT']} is taken. Choose another with --port N.`
-      : `Cannot serve: ${error.message}`,
-  );
-  process.exit(1);
-});
-server.listen(Number(process.env['PORT'] ?? 4321), host, () => process.send?.('ready'));
+/** Listens, or ends with what is in the way. */
+const listen = (one, port) =>
+  new Promise((done) => {
+    one.on('error', (error) => {
+      console.error(
+        error.code === 'EADDRINUSE'
+          ? `Port ${port} is taken. Choose another with ${one === secure ? '--https-port' : '--port'} N.`
+          : `Cannot serve: ${error.message}`,
+      );
+      process.exit(1);
+    });
+    one.listen(port, host, done);
+  });
+await listen(server, Number(process.env['PORT'] ?? 4321));
+if (secure) await listen(secure, httpsPort);
+process.send?.('ready');

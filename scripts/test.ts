@@ -99,6 +99,8 @@ async function browserTests(
   };
   const env = {
     VIVID_TEST_URL: await serve(demo, `e2e_${process.pid}_${attempt}`),
+    // For another copy of the app on the same ledger.
+    VIVID_TEST_DATABASE: appUrl(cluster, `e2e_${process.pid}_${attempt}`),
     VIVID_EMPTY_URL: await serve(template, `bare_${process.pid}_${attempt}`),
   };
   spawnSync('node_modules/.bin/playwright', ['test', ...args], {

@@ -43,6 +43,15 @@ export default function WorkshopScreen({ machines, operators, threads, cones, ne
       <Threads threads={threads} cones={cones} />
       <NeedleKinds kinds={needleKinds} />
       <People operators={operators} />
+      <section className="sheet mt-4 p-4">
+        <h2>Tablets</h2>
+        <p className="quiet">
+          Beside the machines Vivid Eye runs on tablets, over https in the workshop’s own network.
+        </p>
+        <a className="btn mt-2" href="/trust">
+          Let a tablet in
+        </a>
+      </section>
       <Everything isEmpty={machines.length === 0 && threads.length === 0} />
     </div>
   );
