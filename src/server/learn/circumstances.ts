@@ -20,9 +20,8 @@ interface CircumstanceRow {
   thread: string | null;
   needle_kind: string;
   age: number;
-  /** Places in the lists of cloths and of compared jobs. */
-  cloth: number;
-  job: number;
+  /** The place in the list of what jobs are compared by. */
+  level: number;
   speed: number | null;
   hour: number;
   person: string | null;
@@ -45,28 +44,27 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
       `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
     );
   const comparesPeople = asked.machine.profile.comparesPeople === true;
-  const { jobs, cloths, names } = jobLevels(asked);
+  const { jobs, levels: jobsLevels } = jobLevels(asked);
   const [found, breakMinutes] = await Promise.all([
-    // Jobs are told apart only where they are compared, by numbers, and the clock is looked up: what is grouped is a hundredth of what was counted.
+    // What is grouped by is narrow: jobs are told apart only where they are compared, by a number (each job once, so that the planner keeps the few jobs
+    // at hand and goes through the sums, not the other way), and the clock is looked up.
     rowsPlannedAnew<CircumstanceRow>(
       `WITH clock AS (
        SELECT array_agg(extract(hour FROM (day + make_interval(mins => block * ${blockHours * 60} + ${blockHours * 30}))
-         AT TIME ZONE 'UTC' AT TIME ZONE $8)::int / 6 * 6 ORDER BY day, block) AS hours
+         AT TIME ZONE 'UTC' AT TIME ZONE $7)::int / 6 * 6 ORDER BY day, block) AS hours
        FROM generate_series($2::date::timestamp, $3::date::timestamp, '1 day') AS day, generate_series(0, ${blocks - 1}) AS block)
-     SELECT each.*, t.name || ' ' || t.weight_no::float8 AS thread, o.name AS person FROM (
-       SELECT c.position, c.thread_id, c.needle_kind, c.age * 50000 AS age, coalesce(j.cloth, 0) AS cloth, coalesce(j.job, 0) AS job,
-         c.speed * 100 AS speed, ((SELECT hours FROM clock))[(c.day - $2::date) * ${blocks} + c.block + 1] AS hour, c.operator_id,
+     SELECT each.position, each.needle_kind, each.age * 50000 AS age, coalesce(each.level, 0) AS level, each.speed * 100 AS speed, each.hour,
+       each.breaks, each.stitches, t.name || ' ' || t.weight_no::float8 AS thread, o.name AS person
+     FROM (
+       SELECT c.position, c.thread_id, c.needle_kind, c.age, j.level, c.speed,
+         ((SELECT hours FROM clock))[(c.day - $2::date) * ${blocks} + c.block + 1] AS hour, ${comparesPeople ? 'c.operator_id' : 'NULL::uuid AS operator_id'},
          sum(c.breaks)::int8 AS breaks, sum(c.stitches)::int8 AS stitches
-       FROM (${comparesPeople ? byPerson : 'SELECT *, NULL::uuid AS operator_id FROM sewn_with'}) c
-         LEFT JOIN unnest($5::uuid[], $6::int[], $7::int[]) AS j(id, cloth, job) ON j.id = c.job_id
+       FROM ${comparesPeople ? `(${byPerson})` : 'sewn_with'} c
+         LEFT JOIN (SELECT id, min(level) AS level FROM unnest($5::uuid[], $6::int[]) AS j(id, level) GROUP BY id) j ON j.id = c.job_id
        WHERE ${ofAsked}
-       GROUP BY 1, 2, 3, 4, 5, 6, 7, 8, 9) each
+       GROUP BY 1, 2, 3, 4, 5, 6, 7${comparesPeople ? ', 8' : ''}) each
      LEFT JOIN thread t ON t.id = each.thread_id LEFT JOIN operator o ON o.id = each.operator_id`,
-      [
-        ...valuesOf(asked),
-        ...[jobs.map(({ id }) => id), jobs.map(({ cloth }) => cloth), jobs.map(({ job }) => job)],
-        zone,
-      ],
+      [...valuesOf(asked), jobs.map(({ id }) => id), jobs.map(({ level }) => level), zone],
     ),
     minutesOfBreaks(asked),
   ]);
@@ -78,8 +76,7 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
       thread: row.thread ?? 'no thread on record',
       needle: row.needle_kind || 'not on record',
       age: ageBand(row.age),
-      cloth: cloths[row.cloth]!,
-      job: names[row.job]!,
+      ...jobsLevels[row.level]!,
       speed: speedBand(row.speed ?? usual),
       time: partOfDay(row.hour),
       person: comparesPeople ? (row.person ?? 'nobody on record') : 'not asked',
@@ -104,25 +101,24 @@ async function minutesOfBreaks(asked: Asked): Promise<number | null> {
   return stops === 0 ? null : counted.reduce((sum, line) => sum + line.lostMs, 0) / stops / 60_000;
 }
 
-/** Each job's cloth, and the name under which it is compared, as places in lists of them. First in both: what a job without either is. */
+/** Each job's place in the list of what jobs are compared by: its cloth, and its name or “others”. First: what a job without either is. */
 function jobLevels(asked: Asked): {
-  jobs: { id: string; cloth: number; job: number }[];
-  cloths: string[];
-  names: string[];
+  jobs: { id: string; level: number }[];
+  levels: Pick<FactorCell['levels'], 'cloth' | 'job'>[];
 } {
   const wanted = asked.jobIds && new Set(asked.jobIds);
   const sewn = [...asked.jobs.values()].filter(({ id }) => !wanted || wanted.has(id));
   const compared = comparedJobs(sewn);
-  const cloths = [...new Set([notSaid, ...asked.cloths])];
-  const names = [...new Set([others, ...compared.values()])];
-  return {
-    jobs: sewn.map(({ id, cloth }) => ({
-      ...{ id, cloth: cloths.indexOf(cloth) },
-      job: names.indexOf(compared.get(id) ?? others),
-    })),
-    cloths,
-    names,
-  };
+  const levels = [{ cloth: notSaid, job: others }];
+  const places = new Map([[`${notSaid}\n${others}`, 0]]);
+  const jobs = sewn.map(({ id, cloth }) => {
+    const job = compared.get(id) ?? others;
+    const key = `${cloth}\n${job}`;
+    const level = places.get(key) ?? levels.push({ cloth, job }) - 1;
+    places.set(key, level);
+    return { id, level };
+  });
+  return { jobs, levels };
 }
 
 /** The speed at which most stitches were sewn. */
