@@ -58,7 +58,7 @@ function allowStyleAttributes(response) {
 
 const ledgerAddress = /^\/api\/ledger\/?(?:\?|$)/;
 const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?(?:\?|$)/i;
-const liveAddress = /^\/api\/machines\/[^/]+\/live/;
+const liveAddress = /^\/api\/(machines\/[^/]+|board)\/live/;
 
 /**
  * A request must have come whole after this, ms; endpoints answer a little sooner that it is late. A feed and an import

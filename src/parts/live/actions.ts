@@ -1,5 +1,5 @@
 import { type NeedleReason } from '../../core/needle/reasons.ts';
-import type { FeedNow } from '../../core/feed/event.ts';
+import { feedIsLive } from '../../core/feed/live.ts';
 import { brokenNeedles, tooSoon } from '../../core/run/before-piece.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import type { Fault } from '../../core/fault/faults.ts';
@@ -69,11 +69,6 @@ export function keepHeads(machine: Machine, sewing: readonly number[]): void {
       .join(','),
   );
 }
-
-/** A feed that spoke within the last two minutes counts by itself. */
-const feedSilentMs = 120_000;
-export const feedIsLive = (feed: FeedNow | null, now = clockNow()) =>
-  typeof feed?.at === 'string' && now - Date.parse(feed.at) < feedSilentMs;
 
 const agoText = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
@@ -156,7 +151,7 @@ export function machineActions({ live, machine, view, job, seating, cones, say }
      */
     finishPiece(): void {
       if (!job) return say('Put a job on the machine first, on Run.');
-      if (feedIsLive(live.feed.get()))
+      if (feedIsLive(live.feed.get(), clockNow()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
       const broken = brokenNeedles(view.seats, view.events)[0];
       if (broken) return say(needleFirst(broken.seat));

@@ -1,14 +1,10 @@
-import { sewnParts, stitchLengthOf } from '../../core/element/measures.ts';
-import { garmentOf } from '../../core/garment/from-words.ts';
-import { thicknessMm } from '../../core/garment/thickness.ts';
 import { useMemo, useState } from 'react';
-import { bobbinLength } from '../../core/bobbin/capacity.ts';
+import { stitchesPerBobbin } from '../../core/run/bobbin-lasts.ts';
 import { actNow } from '../../core/run/hints.ts';
 import type { Watch } from '../../core/learn/change/watch.ts';
 import { tracesIn } from '../../core/trace/fold.ts';
 import { waitingTraces } from '../../core/trace/stage.ts';
-import { perStitch } from '../../core/stitches/consumption.ts';
-import { usualBobbinShare, usualTopMm } from '../../core/stitches/usual.ts';
+import { usualTopMm } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { keptSpeed } from '../../parts/live/actions.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -91,18 +87,4 @@ export function ActNow({ job, watches }: { job: Job; watches: readonly Watch[] }
       )}
     </section>
   );
-}
-
-/** Stitches that a class L bobbin of 60 wt lasts on this job, by the consumption model. */
-function stitchesPerBobbin(job: Job): number {
-  const thickness = thicknessMm(garmentOf(job).garment);
-  const all = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-  const mm = job.stops.flatMap(sewnParts).reduce((sum, part) => {
-    const { bobbinMm } = perStitch(part.element, stitchLengthOf(part), {
-      thicknessMm: thickness,
-      bobbinShare: usualBobbinShare,
-    });
-    return sum + bobbinMm * part.stitches;
-  }, 0);
-  return (bobbinLength('L', 1000 / 60).value * 1000) / (mm / all);
 }

@@ -37,6 +37,11 @@ function Run({ jobs, note, watches }: RunScreenProps) {
   const { data, view, job } = useFrame();
   const [isBig, toggleBig] = useBig();
   usePieceKey();
+  useEffect(() => {
+    // Not needed for the first touch: it travels by itself.
+    const ends = import('../../parts/bell/at-machine.ts').then(({ atMachine }) => atMachine());
+    return () => void ends.then((end) => end());
+  }, []);
   return (
     <div className={isBig ? 'run-big' : ''}>
       <h1 className="sr-only">Run</h1>
@@ -67,6 +72,9 @@ function Run({ jobs, note, watches }: RunScreenProps) {
         </div>
       </div>
       <p className="px-4 pb-3 text-end">
+        <a className="btn me-2" href="/board">
+          Board and bell
+        </a>
         <button type="button" className="btn" aria-pressed={isBig} onClick={toggleBig}>
           Big, to be read from afar
         </button>

@@ -1,10 +1,10 @@
 import { useStore } from '@nanostores/react';
 import { designOf, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { feedIsLive } from '../../parts/live/actions.ts';
 import { piecesSince } from '../../parts/live/pieces-since.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
+import { feedIsLive } from '../../core/feed/live.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 /** The design on the machine with its positions, and what its feed has told of the piece that is being sewn. */

@@ -29,6 +29,9 @@ export default function WorkshopScreen({ machines, operators, threads, cones, ne
               {machine.name}
             </a>
           ))}
+          <a className="btn" href="/board">
+            Board
+          </a>
           <ThemeButton />
         </div>
       </header>

@@ -79,7 +79,7 @@ export async function machineBySlug(slug: string): Promise<Machine | null> {
 }
 
 /** Names that are pages, so no machine's address may be one. */
-const takenSlugs = ['api', 'workshop', 'assets', '_astro'];
+const takenSlugs = ['api', 'workshop', 'board', 'trust', 'icons', 'assets', '_astro'];
 
 export async function addMachine(machine: MachineNew): Promise<Machine> {
   const slug = slugOf(machine.name);

@@ -21,6 +21,7 @@ import { definition as traceOpened } from './trace_opened/definition.ts';
 import { definition as traceStep } from './trace_step/definition.ts';
 import { definition as traceClosed } from './trace_closed/definition.ts';
 import { definition as mechanicalFound } from './mechanical_found/definition.ts';
+import { definition as onIt } from './on_it/definition.ts';
 import { definition as note } from './note/definition.ts';
 import { definition as correction } from './correction/definition.ts';
 
@@ -49,6 +50,7 @@ export const entryKinds = {
   trace_step: traceStep,
   trace_closed: traceClosed,
   mechanical_found: mechanicalFound,
+  on_it: onIt,
   note: note,
   correction: correction,
 } as const;

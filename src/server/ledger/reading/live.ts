@@ -60,6 +60,17 @@ export async function listenNews(machineId: string, listener: NewsListener): Pro
   return () => set.delete(listener);
 }
 
+/** Told which machine has news of any kind. */
+type AnyListener = (machineId: string) => void;
+const anyListeners = new Set<AnyListener>();
+
+/** Calls `listener` whenever any machine has news, from any server process. Returns how to stop. */
+export async function listenToAll(listener: AnyListener): Promise<() => void> {
+  await (connecting ??= connect());
+  anyListeners.add(listener);
+  return () => anyListeners.delete(listener);
+}
+
 /** What a page that listens is told. */
 export interface Listener {
   event: (event: Event) => void;
@@ -167,9 +178,11 @@ async function connect(): Promise<void> {
     if (message.channel === newsChannel) {
       const told = JSON.parse(message.payload ?? '{}') as { machineId: string; news: News };
       newsListeners.get(told.machineId)?.forEach((listener) => listener(told.news));
+      for (const listener of anyListeners) listener(told.machineId);
       return;
     }
     const machineId = message.payload ?? '';
+    for (const listener of anyListeners) listener(machineId);
     if (reading.has(machineId)) setTimeout(() => void deliver(machineId), 20);
     else void deliver(machineId);
   });

@@ -1,11 +1,10 @@
 import { object } from '../../../../core/shape/parts.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
+import { eventStream } from '../../../../server/http/event-stream.ts';
 import { listen, listenNews } from '../../../../server/ledger/reading/live.ts';
 import { machineById } from '../../../../server/machine/machines.ts';
 
 const query = object({ since: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } }, ['since']);
-/** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
-const beatMs = 15_000;
 
 /**
  * Server-Sent Events: one `event: entry` with an event as JSON for everything that is new or changed on this
@@ -17,43 +16,19 @@ export const GET = endpoint({ query, answer: true }, async ({ id, query: { since
   const machine = await machineById(id('id'));
   const resumed = Number(context.request.headers.get('last-event-id') ?? NaN);
   const from = Number.isSafeInteger(resumed) && resumed >= 0 ? resumed : (since ?? 0);
-  const encoder = new TextEncoder();
-  const feed = { open: true, end: [] as (() => void)[] };
-  // The reader may leave at any moment, also while `listen` is still reading what was missed.
-  const close = () => {
-    feed.open = false;
-    for (const end of feed.end.splice(0)) end();
-  };
-  const stream = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const send = (text: string) => {
-        if (feed.open) controller.enqueue(encoder.encode(text));
-      };
-      context.request.signal.addEventListener('abort', close);
-      // Whoever reads “connected” misses no news from then on.
-      feed.end.push(
-        await listenNews(machine.id, ({ name, data }) =>
-          send(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`),
-        ),
-      );
-      send('retry: 1000\n: connected\n\n');
-      feed.end.push(
-        await listen(machine.id, from, {
-          event: (event) => send(`id: ${event.seq}\nevent: entry\ndata: ${JSON.stringify(event)}\n\n`),
-          anew: (seq) => send(`id: ${seq}\nevent: anew\ndata: ${JSON.stringify({ seq })}\n\n`),
-        }),
-      );
-      const beat = setInterval(() => send(': still here\n\n'), beatMs);
-      feed.end.push(() => clearInterval(beat));
-      if (!feed.open) close();
-    },
-    cancel: close,
-  });
-  return new Response(stream, {
-    headers: {
-      'content-type': 'text/event-stream',
-      'cache-control': 'no-store, no-transform',
-      'x-accel-buffering': 'no',
-    },
+  return eventStream(context, async (send, onEnd) => {
+    // Whoever reads “connected” misses no news from then on.
+    onEnd(
+      await listenNews(machine.id, ({ name, data }) =>
+        send(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`),
+      ),
+    );
+    send('retry: 1000\n: connected\n\n');
+    onEnd(
+      await listen(machine.id, from, {
+        event: (event) => send(`id: ${event.seq}\nevent: entry\ndata: ${JSON.stringify(event)}\n\n`),
+        anew: (seq) => send(`id: ${seq}\nevent: anew\ndata: ${JSON.stringify({ seq })}\n\n`),
+      }),
+    );
   });
 });

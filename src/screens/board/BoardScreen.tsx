@@ -1,0 +1,99 @@
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { stateOf, type BoardMachine, type BoardState } from '../../core/board/machine.ts';
+import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
+import { useAwake } from '../../parts/live/useAwake.ts';
+import { useNow } from '../../parts/live/useNow.ts';
+import { timeText } from '../../parts/text.ts';
+import { BellPanel } from './BellPanel.tsx';
+import { columnsFor } from './fit.ts';
+import { Hands } from './Hands.tsx';
+import { Tile } from './Tile.tsx';
+import { useBoard } from './useBoard.ts';
+
+interface BoardProps {
+  machines: BoardMachine[];
+  operatorId: string | null;
+  zone: string;
+  now: string;
+}
+
+/** A card must be so wide, px, to be read. */
+const cardPx = 300;
+
+/** Every machine on one screen: on top what wants a hand, below each in its own place. */
+export default function BoardScreen({ machines: first, operatorId, zone, now: made }: BoardProps) {
+  useAwake();
+  const { machines, connected, bell, hearNow } = useBoard(first);
+  const now = Date.parse(useNow(made));
+  const { field, columns, room } = useFit(machines.length);
+  const count = (...states: BoardState[]) =>
+    machines.filter((machine) => states.includes(stateOf(machine, now).state)).length;
+  const standing = count('stands', 'tended');
+  useEffect(() => {
+    document.title = `${standing > 0 ? `(${standing}) standing · ` : ''}Board · Vivid Eye`;
+  }, [standing]);
+  return (
+    <div className="board">
+      <header className="board-top">
+        <h1>Board</h1>
+        <p className="board-sums">
+          <span>
+            <b>{count('sews')}</b> sewing
+          </span>
+          <span>
+            <b>{standing}</b> standing
+          </span>
+          <span>
+            <b>{count('finished', 'idle')}</b> free
+          </span>
+        </p>
+        {!connected && (
+          <p role="status" className="board-cut">
+            × Not connected: what is shown may be old.
+          </p>
+        )}
+        <BellPanel bell={bell} hearNow={hearNow} />
+        <ThemeButton />
+        <time className="board-clock">{timeText(new Date(now).toISOString(), zone)}</time>
+      </header>
+      <Hands machines={machines} now={now} zone={zone} operatorId={operatorId} room={room} />
+      {machines.length === 0 ? (
+        <p className="board-calm">
+          No machine yet. <a href="/workshop">Add one in the workshop.</a>
+        </p>
+      ) : (
+        <ul
+          ref={field}
+          aria-label="Machines"
+          className="board-field"
+          style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
+        >
+          {machines.map((machine) => (
+            <Tile key={machine.id} machine={machine} now={now} zone={zone} />
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** How many columns of tiles, and how many cards above them, this screen has room for. */
+function useFit(count: number) {
+  const field = useRef<HTMLUListElement>(null);
+  // As the server draws it: a wide screen.
+  const [fit, setFit] = useState({ columns: Math.ceil(Math.sqrt(count * 1.2)) || 1, room: 4 });
+  useLayoutEffect(() => {
+    const measure = () => {
+      const box = field.current?.getBoundingClientRect();
+      if (!box) return;
+      setFit({
+        columns: columnsFor(count, box.width, box.height),
+        room: Math.max(1, Math.floor(box.width / cardPx)),
+      });
+    };
+    measure();
+    window.addEventListener('resize', measure);
+    return () => window.removeEventListener('resize', measure);
+  }, [count]);
+  return { field, ...fit };
+}

@@ -1,0 +1,97 @@
+import type { BoardMachine } from '../../core/board/machine.ts';
+import { log } from '../base/log.ts';
+import { listenToAll } from '../ledger/reading/live.ts';
+import { actsOf } from './acts.ts';
+import { boardRows } from './rows.ts';
+
+/** What a board is told: one machine, as it is now. */
+type Told = (machine: BoardMachine) => void;
+
+/** News of a machine are gathered for so long, ms: at full feed it is read a few times a second, and not at every line. */
+const gatherMs = 120;
+/** What is to be acted on is worked out again at most this often for a machine, and all machines are looked at, ms. */
+const actsEveryMs = 10_000;
+
+const boards = new Set<Told>();
+/** Each machine as it was told last. */
+const told = new Map<string, string>();
+const acts = new Map<string, BoardMachine['acts']>();
+const changed = new Set<string>();
+/** Those whose list of what to act on is older than their news. */
+const stale = new Set<string>();
+let stopListening: Promise<() => void> | undefined;
+let gathering: ReturnType<typeof setTimeout> | undefined;
+let looking: ReturnType<typeof setInterval> | undefined;
+
+/** Every machine now, with what is to be acted on worked out anew where it is not known yet. */
+export async function boardNow(): Promise<BoardMachine[]> {
+  const rows = await boardRows(null);
+  for (const { id } of rows) if (!acts.has(id)) await workOut(id);
+  return rows.map((row) => ({ ...row, acts: acts.get(row.id) ?? [] }));
+}
+
+/** Calls `tell` with every machine that changes from now on, once for all boards of this process. Returns how to stop. */
+export async function watchBoard(tell: Told): Promise<() => void> {
+  boards.add(tell);
+  stopListening ??= listenToAll((machineId) => {
+    stale.add(machineId);
+    changed.add(machineId);
+    gathering ??= setTimeout(() => void tellChanged(), gatherMs);
+  });
+  looking ??= setInterval(() => void lookAtAll(), actsEveryMs);
+  await stopListening;
+  return () => {
+    boards.delete(tell);
+    if (boards.size > 0) return;
+    clearInterval(looking);
+    clearTimeout(gathering);
+    looking = gathering = undefined;
+    const stop = stopListening;
+    stopListening = undefined;
+    void stop?.then((end) => end());
+    for (const kept of [told, acts, changed, stale]) kept.clear();
+  };
+}
+
+async function tellChanged(): Promise<void> {
+  const ids = [...changed];
+  changed.clear();
+  try {
+    await tellAll(ids);
+  } catch (error) {
+    // Told with the next news, or when all are looked at.
+    log().warn({ err: error }, 'board could not read');
+  } finally {
+    gathering = changed.size > 0 ? setTimeout(() => void tellChanged(), gatherMs) : undefined;
+  }
+}
+
+async function tellAll(ids: readonly string[] | null): Promise<void> {
+  for (const row of await boardRows(ids)) {
+    const machine = { ...row, acts: acts.get(row.id) ?? [] };
+    // A feed tells its time at every line: that alone is no news.
+    const text = JSON.stringify({ ...machine, feed: machine.feed?.isRunning ?? null });
+    if (told.get(row.id) === text) continue;
+    told.set(row.id, text);
+    for (const tell of boards) tell(machine);
+  }
+}
+
+/** New machines, lost news, feeds' times, and what is to be acted on. */
+async function lookAtAll(): Promise<void> {
+  try {
+    for (const id of [...stale].filter((each) => told.has(each) || acts.has(each))) await workOut(id);
+    for (const row of await boardRows(null)) {
+      if (!acts.has(row.id)) await workOut(row.id);
+      const machine = { ...row, acts: acts.get(row.id) ?? [] };
+      for (const tell of boards) tell(machine);
+    }
+  } catch (error) {
+    log().warn({ err: error }, 'board could not look');
+  }
+}
+
+async function workOut(id: string): Promise<void> {
+  stale.delete(id);
+  acts.set(id, await actsOf(id).catch(() => acts.get(id) ?? []));
+}
