@@ -31,6 +31,11 @@ const directEntry: AstroIntegration = {
   },
 };
 
+/** Small, and wanted by nearly every screen: in one file. By themselves each would be a request, and the machine's screen has 130 kB. */
+const basicFiles =
+  /\/src\/(parts\/(text|frame\/ThemeButton|SafetyLine|live\/(clock|useNow|useAwake|wake-lock))|core\/(units\/thread-count|bobbin\/capacity|feed\/live|stitches\/usual))\.tsx?$/;
+const basics = (id: string) => (basicFiles.test(id) ? 'basics' : undefined);
+
 export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'standalone' }),
@@ -55,5 +60,9 @@ export default defineConfig({
       ],
     },
   },
-  vite: { plugins: [tailwindcss()], ssr: { external: ['pg', 'pino', 'postgrator', 'sharp'] } },
+  vite: {
+    plugins: [tailwindcss()],
+    build: { rollupOptions: { output: { manualChunks: basics } } },
+    ssr: { external: ['pg', 'pino', 'postgrator', 'sharp'] },
+  },
 } as Parameters<typeof defineConfig>[0]);

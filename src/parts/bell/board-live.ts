@@ -7,31 +7,41 @@ export interface BoardNews {
   connected: boolean;
 }
 
+/** The server tells of every machine each ten seconds: after so long without a word the line is dead, whatever the browser thinks, ms. */
+const deadAfterMs = 25_000;
+
 /** The machines at first, and whoever wants to know of each change. Returns how to stop. The order of the machines stays. */
 export function boardLive(first: readonly BoardMachine[], told: (news: BoardNews) => void): () => void {
   let machines = first;
   let connected = true;
-  const tell = () => told({ machines, connected });
+  let heardAt = Date.now();
+  const heard = (now: readonly BoardMachine[]) => {
+    machines = now;
+    heardAt = Date.now();
+    connected = true;
+    told({ machines, connected });
+  };
+  const lost = () => {
+    if (connected) told({ machines, connected: (connected = false) });
+  };
   const source = new EventSource('/api/board/live');
-  source.addEventListener('board', (event: MessageEvent<string>) => {
-    ({ machines } = JSON.parse(event.data) as Board);
-    tell();
-  });
+  source.addEventListener('board', (event: MessageEvent<string>) =>
+    heard((JSON.parse(event.data) as Board).machines),
+  );
   source.addEventListener('machine', (event: MessageEvent<string>) => {
     const machine = JSON.parse(event.data) as BoardMachine;
     const isKnown = machines.some(({ id }) => id === machine.id);
-    machines = isKnown
-      ? machines.map((each) => (each.id === machine.id ? machine : each))
-      : [...machines, machine];
-    tell();
+    heard(
+      isKnown ? machines.map((each) => (each.id === machine.id ? machine : each)) : [...machines, machine],
+    );
   });
-  source.onopen = () => {
-    connected = true;
-    tell();
+  source.onerror = lost;
+  // The tablet knows at once that its network has gone.
+  window.addEventListener('offline', lost);
+  const timer = setInterval(() => Date.now() - heardAt > deadAfterMs && lost(), 1000);
+  return () => {
+    source.close();
+    window.removeEventListener('offline', lost);
+    clearInterval(timer);
   };
-  source.onerror = () => {
-    connected = false;
-    tell();
-  };
-  return () => source.close();
 }

@@ -61,11 +61,12 @@ export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }
       <button
         type="button"
         className="btn btn-ghost"
+        aria-label="What the bell does"
         aria-expanded={isOpen}
         aria-controls="bell-settings"
         onClick={() => setIsOpen(!isOpen)}
       >
-        …<span className="sr-only">What the bell does</span>
+        …
       </button>
       {settings.on && !mayRing && (
         <span className="board-wake">Touch the page once, so that it may sound.</span>
@@ -80,13 +81,14 @@ export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }
                 <button
                   type="button"
                   className="btn"
+                  aria-label={`Hear it: ${rings[ring].name}`}
                   onClick={() => {
                     const context = new AudioContext();
                     sound(ring, context);
                     setTimeout(() => void context.close(), 3000);
                   }}
                 >
-                  Hear it<span className="sr-only">: {rings[ring].name}</span>
+                  Hear it
                 </button>
               </li>
             ))}

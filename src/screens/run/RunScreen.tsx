@@ -7,6 +7,7 @@ import { useEffect, useState } from 'react';
 import { ActNow } from './ActNow.tsx';
 import { Others } from './Others.tsx';
 import { Simulate } from './Simulate.tsx';
+import { keepAwake } from '../../parts/live/wake-lock.ts';
 import { momentText } from '../../parts/text.ts';
 import { JobPanel } from './JobPanel.tsx';
 import { Recent } from './Recent.tsx';
@@ -37,9 +38,10 @@ function Run({ jobs, note, watches }: RunScreenProps) {
   const { data, view, job } = useFrame();
   const [isBig, toggleBig] = useBig();
   usePieceKey();
+  useEffect(keepAwake, []);
   useEffect(() => {
-    // Not needed for the first touch: it travels by itself.
-    const ends = import('../../parts/bell/at-machine.ts').then(({ atMachine }) => atMachine());
+    if (!localStorage.getItem('vivid.bell')) return;
+    const ends = import('../../parts/bell/ring-here.ts').then(({ ringHere }) => ringHere());
     return () => void ends.then((end) => end());
   }, []);
   return (
