@@ -5,9 +5,8 @@ import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
 import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
-import { SimulatedMachine, type SimulatedStop } from '../src/simulators/machine.ts';
+import { drive, heads, openShop, pace, type Fed } from './feeding.ts';
 import { call, quantile } from './measure.ts';
 
 /**
@@ -16,11 +15,7 @@ import { call, quantile } from './measure.ts';
  */
 const minutes = Number(process.argv[2] ?? 5);
 const count = Number(process.argv[3] ?? 40);
-const heads = 12;
-const pace = 100;
-const tickMs = 500;
 const home = '.test/bench-feed';
-const positions = [3, 5, 7, 9];
 
 rmSync(home, { recursive: true, force: true });
 const cluster = await startCluster(home);
@@ -39,50 +34,7 @@ try {
 
 async function run(address: string, url: string, pid: number): Promise<void> {
   const post = (path: string, message: unknown) => call(address, 'POST', path, message);
-  const thread = uuid7();
-  const job = uuid7();
-  await post('/api/threads', {
-    id: thread,
-    code: 'R',
-    name: 'Red',
-    colour: '#cc1122',
-    weightNo: 40,
-    fibre: 'polyester',
-  });
-  const design = [4000, 2500, 1500, 900].map((stitches, index) => ({
-    stop: index + 1,
-    stitches,
-    position: positions[index]!,
-  }));
-  await post('/api/jobs', {
-    jobs: [
-      {
-        ...{ id: job, name: 'Load', customer: '', cloth: '', pieces: 100_000, due: null, note: '' },
-        stops: design.map((stop) => ({ ...stop, threadId: thread, element: 'fill' })),
-      },
-    ],
-  });
-  const machines = Array.from({ length: count }, () => uuid7());
-  for (const [index, id] of machines.entries()) {
-    await post('/api/machines', {
-      id,
-      name: `Load ${index + 1}`,
-      heads,
-      positions: 12,
-      numberingSide: 'right',
-      topSpeed: 1000,
-    });
-    await post('/api/ledger', { entries: furnish(id, thread, job) });
-  }
-  const stops: SimulatedStop[] = design.map((stop) => ({ ...stop, fibre: 'polyester', eyeFill: 0.6 }));
-  const made = machines.map((id, index) => ({
-    id,
-    told: { piece: 0, break: 0 },
-    machine: new SimulatedMachine({
-      ...{ heads, stops, speed: 850, tensionOff: 0, needleStitches: () => 20_000 },
-      chance: chance(100 + index).next,
-    }),
-  }));
+  const made = await openShop(address, count);
 
   const before = stolen();
   const until = Date.now() + minutes * 60_000;
@@ -91,25 +43,10 @@ async function run(address: string, url: string, pid: number): Promise<void> {
   const posts: number[] = [];
   const memory: number[] = [];
   const watch = new AbortController();
-  void watching(address, machines[0]!, seen, watch.signal);
+  void watching(address, made[0]!.id, seen, watch.signal);
   const sampling = setInterval(() => memory.push(residentMb(pid)), 5000);
   await Promise.all([
-    ...made.map(async ({ id, machine, told }, index) => {
-      await new Promise((next) => setTimeout(next, (index * tickMs) / count));
-      let due = Date.now();
-      while (Date.now() < until) {
-        const news = machine.advance((pace * tickMs) / 1000);
-        for (const one of news) if (one.event === 'piece' || one.event === 'break') told[one.event]++;
-        const body = news
-          .map((one) => JSON.stringify({ id: uuid7(), at: new Date().toISOString(), ...one }))
-          .join('\n');
-        const began = performance.now();
-        if (body) await feed(address, id, body);
-        posts.push(performance.now() - began);
-        due += tickMs;
-        await new Promise((next) => setTimeout(next, Math.max(0, due - Date.now())));
-      }
-    }),
+    drive(address, made, until, posts),
     (async () => {
       for (let at = 0; Date.now() < until; at++) {
         const began = performance.now();
@@ -117,7 +54,7 @@ async function run(address: string, url: string, pid: number): Promise<void> {
           entries: [
             {
               id: uuid7(),
-              machineId: machines[at % count]!,
+              machineId: made[at % count]!.id,
               kind: 'note',
               at: new Date().toISOString(),
               data: { text: 'x' },
@@ -136,42 +73,6 @@ async function run(address: string, url: string, pid: number): Promise<void> {
   const share = (after.stolen - before.stolen) / (after.all - before.all);
   await report(url, made, { seen, touches, posts, memory });
   console.log(`The host gave ${Math.round(share * 100)} % of this machine’s time to others meanwhile.`);
-}
-
-function furnish(machineId: string, threadId: string, jobId: string): unknown[] {
-  const common = () => ({ id: uuid7(), machineId, at: new Date().toISOString() });
-  const needle = {
-    system: 'DBxK5',
-    sizeMetric: 75,
-    point: 'sharp',
-    coating: 'plain',
-    eye: 'standard',
-    blade: 'standard',
-  };
-  const entries: unknown[] = [{ ...common(), kind: 'job_started', jobId, data: {} }];
-  for (let head = 1; head <= heads; head++)
-    for (const position of positions)
-      entries.push(
-        { ...common(), kind: 'needle_fitted', head, position, data: { needle, reason: 'other' } },
-        {
-          ...common(),
-          kind: 'cone_mounted',
-          head,
-          position,
-          data: { threadId, coneId: null, fibre: 'polyester' },
-        },
-      );
-  return entries;
-}
-
-async function feed(address: string, id: string, body: string): Promise<void> {
-  const response = await fetch(`${address}/api/machines/${id}/feed`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/x-ndjson' },
-    body,
-  });
-  const answer = (await response.json()) as { refused?: unknown[] };
-  if (!response.ok || answer.refused!.length > 0) throw new Error(JSON.stringify(answer));
 }
 
 /**
@@ -214,7 +115,7 @@ function residentMb(pid: number): number {
 
 async function report(
   url: string,
-  made: { id: string; told: { piece: number; break: number }; machine: SimulatedMachine }[],
+  made: readonly Fed[],
   { seen, touches, posts, memory }: Record<'seen' | 'touches' | 'posts' | 'memory', number[]>,
 ): Promise<void> {
   const client = new pg.Client({ connectionString: url });
