@@ -1,4 +1,5 @@
 import { chromium, type Page } from 'playwright-core';
+import { v7 as uuid7 } from 'uuid';
 import { crewLogo, drawLogo } from '../tests/support/logo.ts';
 
 /**
@@ -24,7 +25,6 @@ const pictures: Record<string, Picture> = {
   findings: { path: '/heron/ledger/findings?q=needles', before: answered },
   'findings-dark': { path: '/heron/ledger/findings?q=changed', dark: true, before: answered },
   'run-tablet': { path: '/heron/run', size: tablet },
-  'run-phone-dark': { path: '/teal/run', size: [390, 844], dark: true },
   head: { path: '/heron/head?position=9' },
   jobs: { path: '/heron/jobs' },
   'ledger-dark': { path: '/heron/ledger', dark: true },
@@ -84,7 +84,28 @@ const pictures: Record<string, Picture> = {
       await page.getByRole('button', { name: /^Log \d/ }).waitFor({ timeout: 15_000 });
     },
   },
-  // Last: it leaves an open stop behind.
+  // These leave an open stop behind.
+  board: {
+    path: '/board',
+    dark: true,
+    before: async (page) => {
+      const machines = (await (await page.request.get(`${base}/api/machines?limit=10`)).json()) as {
+        items: { id: string; slug: string }[];
+      };
+      const teal = machines.items.find(({ slug }) => slug === 'teal')!;
+      const line = (event: object) => JSON.stringify({ id: uuid7(), at: new Date().toISOString(), ...event });
+      await page.request.post(`${base}/api/machines/${teal.id}/feed`, {
+        headers: { 'content-type': 'application/x-ndjson' },
+        data: [line({ event: 'start' }), line({ event: 'break', head: 2, position: 4, fault: 'shred' })].join(
+          '\n',
+        ),
+      });
+      await page
+        .getByText(/stands 0:\d\d/)
+        .first()
+        .waitFor();
+    },
+  },
   'run-stopped': {
     path: '/heron/run',
     before: (page) => button(page, /^Break at Position 9:/).click(),

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { parseArgs } from 'node:util';
+import { nightly } from './backup/nightly.ts';
 import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from './cluster.ts';
 import type { Certified } from './https/certificate.ts';
@@ -13,7 +14,8 @@ import type { Preparation } from './prepare-database.ts';
 import { home, pidFile } from './running.mjs';
 
 /** ./start from where everything is built: database, migrations, demo, server, and a watch over both, until Ctrl-C. */
-const usage = './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS] [--workshop [--https-port N]]';
+const usage =
+  './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS] [--workshop [--https-port N]]\n  [--backup HH:MM|off] [--backup-to FOLDER] [--backup-keep N]';
 const databaseName = 'vivid';
 const lookEveryMs = 1000;
 
@@ -28,6 +30,9 @@ function options() {
         host: { type: 'string' },
         workshop: { type: 'boolean', default: false },
         'https-port': { type: 'string' },
+        backup: { type: 'string' },
+        'backup-to': { type: 'string' },
+        'backup-keep': { type: 'string', default: '14' },
         help: { type: 'boolean', default: false },
       },
     });
@@ -37,10 +42,25 @@ function options() {
     if (values['https-port'] !== undefined && !workshop)
       throw new Error('--https-port goes with --workshop.');
     if (port === httpsPort) throw new Error('http and https need a port each.');
-    return { ...values, port, httpsPort, host: values.host ?? (workshop ? '0.0.0.0' : '127.0.0.1') };
+    const backups = backupOptions(values.backup, values['backup-to'], values['backup-keep']);
+    return { ...values, port, httpsPort, backups, host: values.host ?? (workshop ? '0.0.0.0' : '127.0.0.1') };
   } catch (error) {
     throw new Error(`${(error as Error).message}\nUsage: ${usage}`);
   }
+}
+
+/** When, where else, and how many; null: none. A database that is given is backed up by whoever runs it, unless a time is said. */
+function backupOptions(time: string | undefined, second: string | undefined, keep: string) {
+  const given = process.env['DATABASE_URL'] !== undefined;
+  if ((time ?? (given ? 'off' : '03:00')) === 'off') return null;
+  const [, hours, minutes] = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(time ?? '03:00') ?? [];
+  if (hours === undefined) throw new Error(`“${time}” is no time: give one like 03:00, or off.`);
+  if (!(Number(keep) >= 1 && Number.isInteger(Number(keep))))
+    throw new Error(`“${keep}” is no number of backups to keep: give 1 or more.`);
+  return {
+    at: Number(hours) * 60 + Number(minutes),
+    night: { folder: resolve(home, 'backups'), second: second ? resolve(second) : null, keep: Number(keep) },
+  };
 }
 
 function portOf(text: string): number {
@@ -53,7 +73,8 @@ function portOf(text: string): number {
 let cluster: Cluster | undefined;
 let server: Served | undefined;
 let watch: ReturnType<typeof setInterval> | undefined;
-let stopLooking: (() => void) | undefined;
+/** What runs beside the app, and how each is stopped. */
+const ends: (() => void)[] = [];
 const keepers: Keeper[] = [];
 let ending = false;
 
@@ -61,7 +82,7 @@ async function end(code: number): Promise<never> {
   if (!ending) {
     ending = true;
     clearInterval(watch);
-    stopLooking?.();
+    for (const stop of ends) stop();
     for (const keeper of keepers) keeper.stop();
     await server?.stop();
     await cluster?.stop();
@@ -73,7 +94,7 @@ async function end(code: number): Promise<never> {
 }
 
 async function main(): Promise<void> {
-  const { empty, fresh, yes, port: wanted, httpsPort, host, help } = options();
+  const { empty, fresh, yes, port: wanted, httpsPort, backups, host, help } = options();
   if (help) return console.log(usage);
   mkdirSync(home, { recursive: true, mode: 0o711 });
   if (fresh && !yes) await askToDrop();
@@ -100,10 +121,13 @@ async function main(): Promise<void> {
   const serverKeeper = new Keeper('The app', serve);
   keepers.push(serverKeeper);
   async function serve(): Promise<void> {
-    server = await startServer({ url, port, host, https, onExit: (why) => serverKeeper.died(why) });
+    const env = backups ? { VIVID_BACKUPS: backups.night.folder } : {};
+    server = await startServer({ url, port, host, https, env, onExit: (why) => serverKeeper.died(why) });
   }
   await serve();
   if (cluster) watchCluster();
+  if (backups)
+    ends.push(nightly({ ...backups.night, adminUrl: cluster?.url ?? ownerUrl }, ownerUrl, backups.at));
   writeFileSync(pidFile, `${process.pid}\n${server!.address}\n`, { mode: 0o600 });
   console.log(`Vivid Eye is at ${server!.address}  (Ctrl-C stops it)`);
   if (!https && !isLoopback(host)) warnOfNetwork(host, port);
@@ -116,7 +140,7 @@ function serveWorkshop(port: number, httpsPort: number): { port: number; folder:
     server?.process.send('certificate');
     tellOfTablets(made, port);
   });
-  stopLooking = kept.stop;
+  ends.push(kept.stop);
   tellOfTablets(kept.now, port);
   return { port: httpsPort, folder };
 }

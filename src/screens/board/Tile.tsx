@@ -28,6 +28,13 @@ export function Tile({ machine, now, zone }: TileProps) {
             </span>
           )}
         </span>
+        {machine.acts.length > 0 && (
+          <ul className="board-acts">
+            {machine.acts.map(({ says }) => (
+              <li key={says}>{says}</li>
+            ))}
+          </ul>
+        )}
         {job && (
           <span className="board-job">
             <span>

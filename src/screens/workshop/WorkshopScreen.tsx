@@ -1,6 +1,8 @@
 import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
+import type { BackupState } from '../../schemas/backup-state.ts';
+import { Backups } from './Backups.tsx';
 import { Everything } from './Everything.tsx';
 import { Machines } from './Machines.tsx';
 import { People } from './People.tsx';
@@ -13,10 +15,15 @@ interface WorkshopProps {
   threads: Thread[];
   cones: Cone[];
   needleKinds: NeedleKind[];
+  backups: BackupState | null;
+  lowDisk: number | null;
+  zone: string;
+  now: string;
 }
 
 /** What a workshop sets up once: its machines, people, threads and needles. */
-export default function WorkshopScreen({ machines, operators, threads, cones, needleKinds }: WorkshopProps) {
+export default function WorkshopScreen(props: WorkshopProps) {
+  const { machines, operators, threads, cones, needleKinds, backups, lowDisk, zone, now } = props;
   useAwake();
   const first = machines[0];
   return (
@@ -55,6 +62,7 @@ export default function WorkshopScreen({ machines, operators, threads, cones, ne
           Let a tablet in
         </a>
       </section>
+      <Backups backups={backups} lowDisk={lowDisk} zone={zone} now={now} />
       <Everything isEmpty={machines.length === 0 && threads.length === 0} />
     </div>
   );
