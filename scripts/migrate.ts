@@ -4,7 +4,10 @@ import Postgrator from 'postgrator';
 
 const migrations = resolve('db/migrations/*');
 
-/** Runs the migrations that a database has not had yet. Returns their names. */
+/**
+ * Runs the migrations that a database has not had yet. Returns their names. Throws a sentence for a database that a newer Vivid Eye has migrated: this one would
+ * not know what stands there.
+ */
 export async function migrate(url: string): Promise<string[]> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
@@ -17,6 +20,11 @@ export async function migrate(url: string): Promise<string[]> {
       schemaTable: 'schema_version',
       execQuery: (query: string) => client.query(query),
     });
+    const [has, knows] = [await postgrator.getDatabaseVersion(), await postgrator.getMaxVersion()];
+    if (has > knows)
+      throw new Error(
+        `This database is of a newer Vivid Eye (it stands at ${has}, this one knows ${knows}). Nothing was changed. Start the newer one, or restore a backup that this one made.`,
+      );
     const done = await postgrator.migrate();
     return done.map((migration) => migration.filename);
   } finally {

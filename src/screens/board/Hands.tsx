@@ -73,7 +73,7 @@ function Card({ machine, now, zone, operatorId }: CardProps) {
       {machine.job && (
         <span className="board-what">
           {whole(machine.job.pieces)} of {whole(machine.job.of)}
-          {machine.who && ` · ${machine.who}`}
+          {machine.who && ` · last there: ${machine.who}`}
         </span>
       )}
       {machine.state === 'tended' && (
