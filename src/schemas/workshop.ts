@@ -274,5 +274,7 @@ export type Story = Omit<DataOf<typeof story>, Told> & Record<Told, Event[]>;
 export const storyQuery = object({ head: { type: 'integer', minimum: 1, maximum: 56 } }, ['head']);
 
 /** `now`: the server's clock, by which devices set what they write. */
+/** GET /api/health/alive and …/ready. */
+export const alive = object({ ok: { const: true } });
 export const health = object({ ok: { const: true }, seq: { type: 'integer' }, now: instant });
 export { page };

@@ -239,3 +239,17 @@ test('the board needs less than 100 kB of JavaScript (gzip)', async ({ page }) =
   expect(bytes).toBeGreaterThan(20_000);
   expect(bytes).toBeLessThan(100_000);
 });
+
+test('Workshop tells of backups and leads to the tablets’ page; both can be read by everyone', async ({
+  page,
+}) => {
+  await open(page, '/workshop');
+  await expect(page.getByRole('heading', { name: 'Backups' })).toBeVisible();
+  // The suite's server makes none: the installation's own does.
+  await expect(page.getByText('Not made by this installation.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).include('#backups').analyze()).violations).toEqual([]);
+  await page.getByRole('link', { name: 'Let a tablet in' }).click();
+  await expect(page.getByRole('heading', { name: 'This computer serves only itself' })).toBeVisible();
+  await expect(page.getByText('./start --workshop')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});

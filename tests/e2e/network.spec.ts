@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -48,6 +49,7 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   await awake(page);
   expect(new URL(page.url()).pathname).toBe('/trust');
   await expect(page.getByText('× Not yet.')).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(0);
 
   // 2: the certificate, whose fingerprint the page shows.

@@ -1,7 +1,7 @@
-import { health } from '../../schemas/workshop.ts';
-import { serverNow } from '../../server/base/clock.ts';
-import { database, rows } from '../../server/base/database.ts';
-import { endpoint } from '../../server/http/endpoint.ts';
+import { health } from '../../../schemas/workshop.ts';
+import { serverNow } from '../../../server/base/clock.ts';
+import { database, rows } from '../../../server/base/database.ts';
+import { endpoint } from '../../../server/http/endpoint.ts';
 
 export const GET = endpoint({ answer: health }, async () => {
   const [row] = await rows<{ seq: number }>(database(), 'SELECT last_value AS seq FROM ledger_seq');
