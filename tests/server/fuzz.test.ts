@@ -4,7 +4,7 @@ import { entry } from '../support/entries.ts';
 import { fuzz } from '../support/fuzz.ts';
 import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';
 
-test('1,500 requests of every kind to every endpoint: each answered, none by a fault of the server; logging goes on', async () => {
+test('1,600 requests of every kind to every endpoint: each answered, none by a fault of the server; logging goes on', async () => {
   const server = await newServer();
   await furnish(server.address);
   let running = true;
@@ -20,7 +20,7 @@ test('1,500 requests of every kind to every endpoint: each answered, none by a f
   const found = await fuzz({
     base: server.address,
     ownerUrl: asOwner(server.url),
-    count: 1500,
+    count: 1600,
     chance: chance(20261126).next,
     known: Object.values(ids),
     beside: ids.four,
