@@ -1,21 +1,12 @@
-import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { databaseUrl, type Cluster } from '../../scripts/cluster.ts';
 import { makeDatabase, migrate } from '../../scripts/migrate.ts';
+import { onDatabase as on } from '../support/workshop.ts';
 
 const admin = process.env['VIVID_TEST_ADMIN']!;
 const name = `migrate_${process.pid}`;
 const url = databaseUrl({ url: admin } as Cluster, name);
 
-async function on<Row extends pg.QueryResultRow>(at: string, text: string): Promise<Row[]> {
-  const client = new pg.Client({ connectionString: at });
-  await client.connect();
-  try {
-    return (await client.query<Row>(text)).rows;
-  } finally {
-    await client.end();
-  }
-}
 const versions = () => on<{ version: string }>(url, 'SELECT version FROM schema_version ORDER BY 1');
 
 beforeAll(() => makeDatabase(admin, name));

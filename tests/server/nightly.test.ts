@@ -2,12 +2,11 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { dueSince, isDue } from '../../scripts/backup/nightly.ts';
 import { backupState } from '../../scripts/backup/state.ts';
 import { entry, needle, piece } from '../support/entries.ts';
-import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';
+import { ask, asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'vivid-night-'));
 afterAll(() => rmSync(root, { recursive: true, force: true }));
@@ -37,16 +36,6 @@ function night(told: { folder?: string; second?: string | null; keep?: number; a
     },
   });
 }
-async function onServer<Row extends pg.QueryResultRow>(text: string, at = admin): Promise<Row[]> {
-  const client = new pg.Client({ connectionString: at });
-  await client.connect();
-  try {
-    return (await client.query<Row>(text)).rows;
-  } finally {
-    await client.end();
-  }
-}
-
 describe('a nightly backup', () => {
   test('is made, restored beside, counted, its heads compared, copied, and told; the database of the proof is gone', async () => {
     mkdirSync(second);
@@ -59,12 +48,14 @@ describe('a nightly backup', () => {
     expect(statSync(good!.file).mode & 0o077).toBe(0);
     expect(statSync(good!.file).size).toBe(good!.bytes);
     expect(statSync(copy!.file!).size).toBe(good!.bytes);
-    expect(await onServer("SELECT 1 FROM pg_database WHERE datname LIKE 'vivid_proof%'")).toEqual([]);
+    expect(await onDatabase(admin, "SELECT 1 FROM pg_database WHERE datname LIKE 'vivid_proof%'")).toEqual(
+      [],
+    );
   });
 
   test('one whose heads come out otherwise is not good: it is told, kept aside, and the last good one stays', async () => {
     const before = backupState(folder).good!;
-    await onServer('UPDATE seat SET needle_stitches = needle_stitches + 1 WHERE needle_stitches > 0', url);
+    await onDatabase(url, 'UPDATE seat SET needle_stitches = needle_stitches + 1 WHERE needle_stitches > 0');
     try {
       const { status, stderr } = night();
       expect(status).toBe(1);
@@ -77,7 +68,10 @@ describe('a nightly backup', () => {
       expect(readdirSync(folder).filter((name) => name.endsWith('.unproved'))).toHaveLength(1);
       expect(existsSync(before.file)).toBe(true);
     } finally {
-      await onServer('UPDATE seat SET needle_stitches = needle_stitches - 1 WHERE needle_stitches > 0', url);
+      await onDatabase(
+        url,
+        'UPDATE seat SET needle_stitches = needle_stitches - 1 WHERE needle_stitches > 0',
+      );
     }
   });
 

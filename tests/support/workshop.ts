@@ -35,6 +35,17 @@ export async function newDatabase(): Promise<string> {
 /** The same database as its owner, to look at what the app may not, or to bring about what should never be. */
 export const asOwner = (url: string): string => admin.replace(/\/postgres$/, new URL(url).pathname);
 
+/** Rows of one query, over a connection of its own. */
+export async function onDatabase<Row extends pg.QueryResultRow>(url: string, text: string): Promise<Row[]> {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  try {
+    return (await client.query<Row>(text)).rows;
+  } finally {
+    await client.end();
+  }
+}
+
 /** Starts the built app on a database of its own, with its answers checked against their schemas. */
 export async function newServer(
   url?: string,

@@ -1,14 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { isQuiet, ringsNow, type Heard } from './bell.ts';
 import type { BoardMachine } from './machine.ts';
+import { ago, boardMachine as machine, noon as now } from '../../../tests/support/board.ts';
 
-const now = Date.UTC(2026, 10, 27, 12);
-const ago = (minutes: number) => new Date(now - minutes * 60_000).toISOString();
-const machine = (told: Partial<BoardMachine> = {}): BoardMachine => ({
-  ...{ id: 'm', slug: 'heron', name: 'Heron', held: 0, acts: [], feed: null, stop: null, tended: null },
-  ...{ job: { name: 'Caps', pieces: 3, of: 20 }, newsAt: ago(5), runs: null, who: null },
-  ...told,
-});
 const standing = { stop: { id: 's1', at: ago(1), says: 'snap' } };
 
 /** What is rung when the machines are these one after another. */

@@ -1,13 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { doneAt, runMs, stateOf, urgentActs, wantHands, type BoardMachine } from './machine.ts';
+import { ago, boardMachine as machine, noon as now } from '../../../tests/support/board.ts';
 
-const now = Date.UTC(2026, 10, 27, 12);
-const ago = (minutes: number) => new Date(now - minutes * 60_000).toISOString();
-const machine = (told: Partial<BoardMachine> = {}): BoardMachine => ({
-  ...{ id: 'm', slug: 'heron', name: 'Heron', held: 0, acts: [], feed: null, stop: null, tended: null },
-  ...{ job: { name: 'Caps', pieces: 3, of: 20 }, newsAt: ago(5), runs: null, who: null },
-  ...told,
-});
 const stop = (minutes: number) => ({ id: 's', at: ago(minutes), says: 'snap' });
 const state = (told: Partial<BoardMachine>) => stateOf(machine(told), now);
 

@@ -1,4 +1,5 @@
 import type { BoardMachine } from '../../core/board/machine.ts';
+import { serverNow } from '../base/clock.ts';
 import { log } from '../base/log.ts';
 import { listenToAll } from '../ledger/reading/live.ts';
 import { actsOf } from './acts.ts';
@@ -16,17 +17,21 @@ const boards = new Set<Told>();
 /** Each machine as it was told last. */
 const told = new Map<string, string>();
 const acts = new Map<string, BoardMachine['acts']>();
+/** When each of these was worked out, ms since 1970. */
+const workedOutAt = new Map<string, number>();
 const changed = new Set<string>();
 /** Those whose list of what to act on is older than their news. */
 const stale = new Set<string>();
 let stopListening: Promise<() => void> | undefined;
 let gathering: ReturnType<typeof setTimeout> | undefined;
 let looking: ReturnType<typeof setInterval> | undefined;
+let isLooking = false;
 
-/** Every machine now, with what is to be acted on worked out anew where it is not known yet. */
+/** Every machine now, with what is to be acted on: worked out anew where it is not known, or old and nobody watches. */
 export async function boardNow(): Promise<BoardMachine[]> {
   const rows = await boardRows(null);
-  for (const { id } of rows) if (!acts.has(id)) await workOut(id);
+  const oldest = boards.size > 0 ? 0 : serverNow().getTime() - actsEveryMs;
+  for (const { id } of rows) if ((workedOutAt.get(id) ?? -1) < oldest) await workOut(id);
   return rows.map((row) => ({ ...row, acts: acts.get(row.id) ?? [] }));
 }
 
@@ -39,8 +44,7 @@ export async function watchBoard(tell: Told): Promise<() => void> {
     gathering ??= setTimeout(() => void tellChanged(), gatherMs);
   });
   looking ??= setInterval(() => void lookAtAll(), actsEveryMs);
-  await stopListening;
-  return () => {
+  const leave = () => {
     boards.delete(tell);
     if (boards.size > 0) return;
     clearInterval(looking);
@@ -48,9 +52,20 @@ export async function watchBoard(tell: Told): Promise<() => void> {
     looking = gathering = undefined;
     const stop = stopListening;
     stopListening = undefined;
-    void stop?.then((end) => end());
-    for (const kept of [told, acts, changed, stale]) kept.clear();
+    stop?.then(
+      (end) => end(),
+      () => undefined,
+    );
+    for (const kept of [told, acts, workedOutAt, changed, stale]) kept.clear();
   };
+  try {
+    await stopListening;
+  } catch (error) {
+    // The database is away: whoever comes again begins anew.
+    leave();
+    throw error;
+  }
+  return leave;
 }
 
 async function tellChanged(): Promise<void> {
@@ -79,6 +94,8 @@ async function tellAll(ids: readonly string[] | null): Promise<void> {
 
 /** New machines, lost news, feeds' times, and what is to be acted on. */
 async function lookAtAll(): Promise<void> {
+  if (isLooking) return;
+  isLooking = true;
   try {
     for (const id of [...stale].filter((each) => told.has(each) || acts.has(each))) await workOut(id);
     for (const row of await boardRows(null)) {
@@ -88,10 +105,13 @@ async function lookAtAll(): Promise<void> {
     }
   } catch (error) {
     log().warn({ err: error }, 'board could not look');
+  } finally {
+    isLooking = false;
   }
 }
 
 async function workOut(id: string): Promise<void> {
   stale.delete(id);
+  workedOutAt.set(id, serverNow().getTime());
   acts.set(id, await actsOf(id).catch(() => acts.get(id) ?? []));
 }
