@@ -6,6 +6,17 @@ import { chromium, type BrowserContext } from '@playwright/test';
 
 const ip = (...args: string[]) => execFileSync('ip', args, { stdio: ['ignore', 'pipe', 'pipe'] });
 
+/** Whether a second host can be made here: in a container without rights over the network it cannot. */
+export function canLayCable(): boolean {
+  try {
+    ip('netns', 'add', `probe${process.pid}`);
+    ip('netns', 'del', `probe${process.pid}`);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /**
  * Another computer in a network of its own with this one: a network namespace of Linux at the other end of a virtual cable. Needs the rights of root, as the
  * suite has where it installs its packages.
