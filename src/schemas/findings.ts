@@ -16,18 +16,29 @@ export type FindingsQuery = DataOf<typeof findingsQuery>;
 /** What every answer tells: the days that were looked at, and the cloths there were to choose from. */
 const asked = { from: day, to: day, cloths: { type: 'array', items: words } } as const;
 
+/** …/needles: `machines=all` tells of the needles of every machine, to compare them. */
+export const needlesQuery = object({ ...query, machines: { enum: ['all'] } }, [
+  'from',
+  'to',
+  'cloth',
+  'machines',
+]);
+
 const whole = { type: 'array', items: { type: 'integer', minimum: 0 } } as const;
 const list = { type: 'array', items: words } as const;
 /** …/needles: every needle fitted in these days, column by column ({@link NeedleColumns}). */
 export const needlesData = object({
   ...asked,
-  lives: object({
-    ...{ kinds: list, cloths: list },
-    threads: { type: 'array', items: object({ says: words, metallic: { type: 'boolean' } }) },
-    ...{ kind: whole, cloth: whole, thread: whole, head: whole, position: whole },
-    ...{ stitches: whole, sewingMs: whole, metallicMs: whole },
-    went: { type: 'array', items: { type: 'integer', minimum: 0, maximum: 2 } },
-  }),
+  lives: object(
+    {
+      ...{ kinds: list, cloths: list, machines: list },
+      threads: { type: 'array', items: object({ says: words, metallic: { type: 'boolean' } }) },
+      ...{ machine: whole, kind: whole, cloth: whole, thread: whole, head: whole, position: whole },
+      ...{ stitches: whole, sewingMs: whole, metallicMs: whole },
+      went: { type: 'array', items: { type: 'integer', minimum: 0, maximum: 2 } },
+    },
+    ['machine'],
+  ),
   /** Minutes of a planned change, and of trouble: as stops that ended with a new needle took here; null: none did. */
   costs: object({ planned: minutes, trouble: { type: ['number', 'null'], minimum: 0 } }),
 });

@@ -87,13 +87,23 @@ test('at what speed the same work takes least, and what is missing where there w
   await expect(answer(page)).toContainText('40 breaks are needed; 40 are missing');
 });
 
-test('how needles last in hours, and by metallic or not', async ({ page }) => {
+test('how needles last in hours, by metallic or not, and by machine', async ({ page }) => {
   await open(page, '/heron/ledger/findings');
   await settled(page);
   await answer(page).getByRole('button', { name: 'hours', exact: true }).click();
   await expect(says(page)).toContainText('hours of sewing');
   await answer(page).getByRole('button', { name: 'metallic or not' }).click();
   await expect(answer(page).getByRole('img').first()).toHaveAttribute('aria-label', /not metallic/);
+  expect(await answer(page).innerText()).not.toMatch(noWords);
+  // The other machine's needles beside this one's; a rule is not made from them.
+  await answer(page).getByRole('button', { name: 'machine', exact: true }).click();
+  await settled(page);
+  await expect(says(page)).toContainText('Of all machines: ');
+  await expect(answer(page).getByRole('img').first()).toHaveAttribute(
+    'aria-label',
+    /Heron.*Teal|Teal.*Heron/,
+  );
+  await expect(answer(page).getByRole('button', { name: /^Make it the rule/ })).toHaveCount(0);
   expect(await answer(page).innerText()).not.toMatch(noWords);
 });
 

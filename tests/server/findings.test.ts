@@ -143,7 +143,14 @@ test('needles are told with how each went, the thread and the hours that they se
   expect(said, JSON.stringify(said)).not.toHaveProperty('detail');
   expect(status).toBe(201);
   const { body } = await ask<NeedlesData>(base, 'GET', path('needles', 'from=2026-04-01&to=2026-04-02'));
-  const common = { head: 1, position: 7, thread: '40 wt', metallic: false, metallicHours: 0 };
+  const common = {
+    machine: 'Test one',
+    head: 1,
+    position: 7,
+    thread: '40 wt',
+    metallic: false,
+    metallicHours: 0,
+  };
   expect(needlesFrom(body.lives).map(({ cloth, ...life }) => ({ ...life, cloth: cloth.length > 0 }))).toEqual(
     [
       { needle: '80/12 sharp', stitches: 1200, hours: 1200 / 400 / 60, out: false, ended: false },
@@ -161,4 +168,25 @@ test('needles are told with how each went, the thread and the hours that they se
   }
   expect(cost.causes[0]!.lostMs).toBe(cost.places[0]!.lostMs);
   expect(cost.jobs[0]!.lostMs).toBe(cost.places[0]!.lostMs);
+
+  // Of every machine: the other one's beside them.
+  const other = { machineId: ids.four, jobId: null };
+  const beside = await ask(base, 'POST', '/api/ledger', {
+    entries: [
+      { ...fitted('2T06:00', 90, 'worn'), ...other },
+      { ...sewn('2T07:00', 7000, 700), machineId: ids.four },
+    ],
+  });
+  expect(beside.status, JSON.stringify(beside.body)).toBe(201);
+  const all = await ask<NeedlesData>(
+    base,
+    'GET',
+    path('needles', 'from=2026-04-01&to=2026-04-02&machines=all'),
+  );
+  const lives = needlesFrom(all.body.lives);
+  expect(lives.filter(({ machine }) => machine === 'Test one')).toEqual(needlesFrom(body.lives));
+  expect(lives.filter(({ machine }) => machine !== 'Test one')).toMatchObject([
+    { machine: 'Test four', needle: '90/14 sharp', position: 7, stitches: 7000 },
+  ]);
+  expect(all.body.costs).toEqual(body.costs);
 });

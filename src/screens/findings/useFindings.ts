@@ -37,9 +37,18 @@ type Data = NeedlesData | PlacesData | WithData | ChangedData | CostData;
 /** From memory, where no stop with a new needle is on record: the search, the change and threading anew. */
 export const usualTrouble = 8;
 
-function pathOf(machineId: string, { question, from, to, cloth }: Choice, zone: string): string {
+function pathOf(
+  machineId: string,
+  { question, from, to, cloth }: Choice,
+  { needlesBy }: Layout,
+  zone: string,
+): string {
   const { data } = questionNames[question];
-  const words = { from, to, ...(cloth && { cloth }), ...(data === 'with' && { zone }) };
+  const ofAll = question === 'needles' && needlesBy === 'machine';
+  const words = {
+    ...{ from, to, ...(cloth && { cloth }), ...(data === 'with' && { zone }) },
+    ...(ofAll && { machines: 'all' }),
+  };
   return `/api/machines/${machineId}/findings/${data}?${new URLSearchParams(words).toString()}`;
 }
 
@@ -65,7 +74,7 @@ export function useFindings(first: Choice) {
   const { ask } = useOneWorker<FindingsAsked, FindingsSaid>(
     () => new Worker(new URL('../../workers/findings.ts', import.meta.url), { type: 'module' }),
   );
-  const path = pathOf(machine.id, choice, frame.zone);
+  const path = pathOf(machine.id, choice, layout, frame.zone);
 
   useEffect(() => {
     let isOver = false;

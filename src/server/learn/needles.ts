@@ -1,10 +1,12 @@
 import type { NeedleReason } from '../../core/needle/reasons.ts';
-import { went } from '../../core/learn/answers/needle-columns.ts';
+import { needlesOfSeveral, went } from '../../core/learn/answers/needle-columns.ts';
 import { endedByTrouble } from '../../core/learn/life/trouble.ts';
 import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
 import { database, rows, rowsPlannedAnew } from '../base/database.ts';
-import { clothOfJob, spanOf, told, type Asked } from './asked.ts';
+import { everyItem } from '../ledger/reading/export.ts';
+import { listMachines } from '../machine/machines.ts';
+import { askedOf, clothOfJob, spanOf, told, type Asked } from './asked.ts';
 
 /** The newest needles told at most: more say nothing new of how long they last. */
 const mostLives = 20_000;
@@ -31,10 +33,13 @@ interface Columns {
   nextBroke: boolean[];
 }
 
-/** Every needle fitted in the days asked for, with how it went. A needle counts to the cloth that it sewed most of. */
-export async function needlesOf(asked: Asked): Promise<NeedlesData> {
+/** Every needle fitted in the days asked for, with how it went; of many the newest `most`. A needle counts to the cloth that it sewed most of. */
+export async function needlesOf(asked: Asked, most = mostLives): Promise<NeedlesData> {
   const { machineId, from, to } = asked;
-  const [columns, trouble] = await Promise.all([columnsOf(asked), minutesOfTrouble(machineId, from, to)]);
+  const [columns, trouble] = await Promise.all([
+    columnsOf(asked, most),
+    minutesOfTrouble(machineId, from, to),
+  ]);
   const { head, position, stitches, sewingMs, metallicMs } = columns;
   const kinds = new Places();
   const cloths = new Places();
@@ -50,9 +55,25 @@ export async function needlesOf(asked: Asked): Promise<NeedlesData> {
         wentAs(reason, columns.fault[index]!, columns.nextBroke[index]!),
       ),
       ...{ kinds: kinds.all, cloths: cloths.all, threads: await threadWords(threads.all) },
+      machines: [asked.machine.name],
     },
     costs: { planned: defaultMinutes.needle + defaultMinutes.reeye, trouble },
   };
+}
+
+/** The same, of every machine in the same days: as many of each, so that none is told by its newest only. */
+export async function needlesOfAll(asked: Asked, cloth: string | undefined): Promise<NeedlesData> {
+  const machines = await everyItem((after) => listMachines({ limit: 200, after }));
+  const most = Math.ceil(mostLives / machines.length);
+  const { from, to } = asked;
+  const parts: NeedlesData['lives'][] = [];
+  // One after another: nobody else is to wait for it.
+  for (const { id } of machines) {
+    const each = await askedOf(id, { from, to, ...(cloth !== undefined && { cloth }) });
+    parts.push((await needlesOf(each, most)).lives);
+  }
+  const { costs } = await needlesOf(asked, 1);
+  return { ...told(asked), lives: needlesOfSeveral(parts), costs };
 }
 
 /** Words, each named by its place in the list of all. */
@@ -70,7 +91,7 @@ class Places {
 const wentAs = (reason: NeedleReason | null, fault: string | null, nextBroke: boolean): number =>
   went.indexOf(reason === null ? 'in' : endedByTrouble({ reason, fault, nextBroke }) ? 'trouble' : 'out');
 
-async function columnsOf({ machineId, from, to, jobIds }: Asked): Promise<Columns> {
+async function columnsOf({ machineId, from, to, jobIds }: Asked, most: number): Promise<Columns> {
   const [found] = await rowsPlannedAnew<Columns>(
     `SELECT json_agg(needle_kind) AS kind, json_agg(job_id) AS job, json_agg(thread_id) AS thread, json_agg(head) AS head,
        json_agg(position) AS position, json_agg(stitches) AS stitches, json_agg(sewing_ms) AS "sewingMs",
@@ -79,7 +100,7 @@ async function columnsOf({ machineId, from, to, jobIds }: Asked): Promise<Column
      FROM (
        SELECT * FROM needle_life
        WHERE ${fittedThen}
-       ORDER BY fitted_at DESC, entry_id LIMIT ${mostLives}) life`,
+       ORDER BY fitted_at DESC, entry_id LIMIT ${most}) life`,
     [machineId, ...spanOf({ from, to }), jobIds],
   );
   const none = { job: [], thread: [], head: [], position: [], stitches: [], sewingMs: [], metallicMs: [] };

@@ -22,7 +22,7 @@ function needles(
 ): NeedleAsked[] {
   return madeLives(chance(seed), count, { shape: 2.5, scale }).map(({ span, ended }) => ({
     ...{ needle, cloth, head: 1, position, stitches: Math.round(span), ended, out: true },
-    ...{ thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
+    ...{ machine: 'Heron', thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
   }));
 }
 const ofNeedles = (lives: readonly NeedleAsked[], change: object = {}) =>
@@ -88,6 +88,19 @@ describe('how long needles last', () => {
     expect(ofNeedles(both, { by: 'thread' }).more.join(' ')).toContain(
       '40 wt the longest, 30 wt the shortest',
     );
+  });
+  test('by machine: of all of them, told as such, and no rule made from others’ needles', () => {
+    const other = needles(60, { scale: 150_000, seed: 2 }).map((life) => ({ ...life, machine: 'Teal' }));
+    const both = ofNeedles([...needles(60), ...other], { by: 'machine', kept: 180_000 });
+    expect(both.says).toMatch(/^Of all machines: half of the needles give trouble before /);
+    expect(both.more).toEqual([expect.stringContaining('Heron the longest, Teal the shortest')]);
+    expect(both.rests).toMatch(/^120 needles of all machines, \d+ ended by trouble$/);
+    expect(both).toMatchObject({ steps: [], missing: null, chart: { rule: null, now: null } });
+    if (both.chart?.is !== 'survival') throw new Error('no curves');
+    expect(both.chart.curves.map(({ name }) => name)).toEqual(['all needles', 'Heron', 'Teal']);
+    // With one machine there is nothing to compare.
+    expect(ofNeedles(needles(60), { by: 'machine' }).more).toEqual([]);
+    expect(ofNeedles([], { by: 'machine' }).says).toBe('No needle has sewn here yet.');
   });
   test('two kinds of needle that last differently are told apart; two alike are not', () => {
     const short = needles(60, { needle: '65/9 sharp', scale: 150_000, seed: 2 });

@@ -4,6 +4,8 @@ import { aboutStitches, figure } from './words.ts';
 export interface NeedleAsked {
   /** "75/11 sharp". */
   needle: string;
+  /** The machine's name. */
+  machine: string;
   cloth: string;
   head: number;
   position: number;
@@ -27,6 +29,7 @@ export const needleGroups = {
   position: { name: 'position', of: (life) => `position ${life.position}` },
   thread: { name: 'thread weight', of: (life) => life.thread },
   metallic: { name: 'metallic or not', of: (life) => (life.metallic ? 'metallic' : 'not metallic') },
+  machine: { name: 'machine', of: (life) => life.machine },
 } as const satisfies Record<string, { name: string; of: (life: NeedleAsked) => string }>;
 export type NeedleGroup = keyof typeof needleGroups;
 

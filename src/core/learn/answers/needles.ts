@@ -34,7 +34,9 @@ export function needlesAnswer({ lives, costs, kept, from, to, by, unit }: Needle
   const spanOf = (life: NeedleAsked): Life => ({ span: ageUnits[unit].of(life), ended: life.ended });
   const all = tried.map(spanOf);
   const ended = all.filter((life) => life.ended).length;
-  const rests = `${howMany(all.length, 'needle')}, ${ended} ended by trouble`;
+  // Of all machines: a rule is one machine's, and is not made from others' needles.
+  const isOfAll = by === 'machine';
+  const rests = `${howMany(all.length, 'needle')}${isOfAll ? ' of all machines' : ''}, ${ended} ended by trouble`;
   const groups = groupsOf(tried, by, spanOf);
   const table = {
     columns: ['needles', 'ended by trouble', `age, ${ageUnits[unit].says}`, 'still good', 'low', 'high'],
@@ -55,14 +57,14 @@ export function needlesAnswer({ lives, costs, kept, from, to, by, unit }: Needle
   });
   const fit = weibullFit(all);
   const inStitches = unit === 'stitches';
-  const rule = fit && inStitches && ended >= leastForRule ? ageRule(fit, all, costs) : null;
-  const now = inStitches ? kept : null;
+  const rule = fit && inStitches && !isOfAll && ended >= leastForRule ? ageRule(fit, all, costs) : null;
+  const now = inStitches && !isOfAll ? kept : null;
   const chart = { is: 'survival' as const, curves, rule: rule?.age ?? null, now, unit: ageUnits[unit].unit };
   return {
-    says: lastText(curve, fit, unit),
+    says: isOfAll ? `Of all machines: ${lower(lastText(curve, fit, unit))}` : lastText(curve, fit, unit),
     more: [...ruleText(rule, fit, costs, kept), ...groupText(groups, by)],
     rests,
-    missing: ended < leastForRule ? missingText(ended, daysOf({ from, to })) : null,
+    missing: ended < leastForRule && !isOfAll ? missingText(ended, daysOf({ from, to })) : null,
     chart,
     steps: rule && fit ? [ruleStep(rule, fit)] : [],
     table,
@@ -103,6 +105,8 @@ function stepsOf(curve: readonly Survival[]): CurvePoint[] {
   });
   return steps;
 }
+
+const lower = (sentence: string) => sentence.charAt(0).toLowerCase() + sentence.slice(1);
 
 const nothingText = (unit: AgeUnit) =>
   unit === 'metallicHours' ? 'No needle has sewn metallic thread here.' : 'No needle has sewn here yet.';

@@ -1,8 +1,12 @@
-import { findingsQuery, needlesData } from '../../../../../schemas/findings.ts';
+import { needlesQuery, needlesData } from '../../../../../schemas/findings.ts';
 import { askedOf } from '../../../../../server/learn/asked.ts';
-import { needlesOf } from '../../../../../server/learn/needles.ts';
+import { needlesOf, needlesOfAll } from '../../../../../server/learn/needles.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: findingsQuery, answer: needlesData }, async ({ id, query }) =>
-  needlesOf(await askedOf(id('id'), query)),
+export const GET = endpoint(
+  { query: needlesQuery, answer: needlesData },
+  async ({ id, query: { machines, ...query } }) => {
+    const asked = await askedOf(id('id'), query);
+    return machines === 'all' ? needlesOfAll(asked, query.cloth) : needlesOf(asked);
+  },
 );
