@@ -70,8 +70,10 @@ function copyTo(where: string | null, file: string): BackupState['second'] {
   }
 }
 
-/** Older ones than the newest `keep` go. Names hold their time. */
+/** Older ones than the newest `keep` go, and what was cut off. Names hold their time. */
 function keepNewest(where: string): void {
+  for (const cut of readdirSync(where).filter((each) => /^vivid-eye-.*\.ndjson\.gz\.part$/.test(each)))
+    rmSync(join(where, cut));
   const all = readdirSync(where)
     .filter((each) => isBackup.test(each))
     .sort();

@@ -35,6 +35,7 @@ export async function proveBackup(
   const name = `vivid_proof_${process.pid}`;
   const url = new URL(adminUrl);
   url.pathname = `/${name}`;
+  await dropLeftovers(adminUrl);
   await makeDatabase(adminUrl, name);
   const before = process.env['DATABASE_URL'];
   try {
@@ -64,6 +65,22 @@ export async function proveBackup(
     if (before === undefined) delete process.env['DATABASE_URL'];
     else process.env['DATABASE_URL'] = before;
     await drop(adminUrl, name);
+  }
+}
+
+/** Of proofs that were cut off: nobody is connected to them any more. */
+async function dropLeftovers(adminUrl: string): Promise<void> {
+  const client = new pg.Client({ connectionString: adminUrl });
+  await client.connect();
+  try {
+    const { rows: left } = await client.query<{ datname: string }>(
+      `SELECT datname FROM pg_database d WHERE datname ~ '^vivid_proof_[0-9]+$'
+         AND NOT EXISTS (SELECT FROM pg_stat_activity a WHERE a.datname = d.datname)`,
+    );
+    for (const { datname } of left)
+      await client.query(`DROP DATABASE IF EXISTS ${client.escapeIdentifier(datname)}`);
+  } finally {
+    await client.end();
   }
 }
 

@@ -4,6 +4,9 @@ import { gzipSync } from 'node:zlib';
 import { v7 as uuid7 } from 'uuid';
 import { newMachine, noWords, open, post, type TestMachine } from './support.ts';
 
+/** An app of its own: what other tests leave standing would stand on the board too. */
+test.use({ baseURL: process.env['VIVID_BOARD_URL'] });
+
 /** Notes which tones the page sounds, what it vibrates and notifies: a test has no ears. */
 async function listen(page: Page): Promise<() => Promise<number[]>> {
   await page.addInitScript(() => {
@@ -93,7 +96,7 @@ test('a touch at the machine’s own page quiets the bells; the page of another 
           items: { id: string; name: string }[];
         }
       ).items.find(({ name }) => name === 'Ines R.')!.id,
-      url: process.env['VIVID_TEST_URL']!,
+      url: process.env['VIVID_BOARD_URL']!,
     },
   ]);
   const rung = await listen(page);

@@ -101,19 +101,26 @@ describe('a nightly backup', () => {
     expect(failed!.why).toMatch(/ECONNREFUSED/);
   });
 
-  test('older ones than the newest so many go, also on the second disk; other files stay', () => {
+  test('older ones than the newest so many go, also on the second disk, and what was cut off; other files stay', async () => {
     for (const where of [folder, second]) {
       for (const day of ['01', '02', '03', '04'])
         writeFileSync(join(where, `vivid-eye-202601${day}T030000Z.ndjson.gz`), 'old');
       writeFileSync(join(where, 'holiday.jpg'), 'mine');
+      writeFileSync(join(where, 'vivid-eye-20260105T030000Z.ndjson.gz.part'), 'cut off');
     }
+    // A proof that was cut off leaves its database.
+    await onDatabase(admin, 'CREATE DATABASE vivid_proof_1');
     expect(night({ second, keep: 2 }).status).toBe(0);
     for (const where of [folder, second]) {
       const left = readdirSync(where).filter((name) => name.endsWith('.ndjson.gz'));
       expect(left, where).toHaveLength(2);
       expect(left.some((name) => name.includes('202601'))).toBe(false);
+      expect(readdirSync(where).filter((name) => name.endsWith('.part'))).toEqual([]);
       expect(existsSync(join(where, 'holiday.jpg'))).toBe(true);
     }
+    expect(await onDatabase(admin, "SELECT 1 FROM pg_database WHERE datname LIKE 'vivid_proof%'")).toEqual(
+      [],
+    );
   });
 });
 

@@ -1,9 +1,9 @@
 import { createReadStream, existsSync, statSync } from 'node:fs';
-import { takeIn } from '../../src/server/everything/import.ts';
-import { makeDatabase, migrate } from '../migrate.ts';
-import { onOwnDatabase } from '../own-database.ts';
-import { prepareAppRole } from '../roles.ts';
-import { unpacked } from './unpacked.ts';
+import { takeIn } from '../src/server/everything/import.ts';
+import { makeDatabase, migrate } from './migrate.ts';
+import { onOwnDatabase } from './own-database.ts';
+import { prepareAppRole } from './roles.ts';
+import { unpacked } from './backup/unpacked.ts';
 
 /** npm run restore -- FILE: takes a backup (NDJSON, gzipped or not) into an empty installation. */
 const file = process.argv[2];
