@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuid7 } from 'uuid';
-import { backupState } from '../scripts/backup/state.ts';
+import { backupState } from '../src/server/care/backups.ts';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
 import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';

@@ -4,7 +4,8 @@ import type { BackupState } from '../../src/schemas/backup-state.ts';
 import { closeDatabase } from '../../src/server/base/database.ts';
 import { makeBackup } from './make.ts';
 import { headFacts, proveBackup } from './prove.ts';
-import { backupState, keepBackupState } from './state.ts';
+import { backupState } from '../../src/server/care/backups.ts';
+import { keepBackupState } from './state.ts';
 
 /** One nightly backup, in a process of its own. VIVID_NIGHT holds {@link Night} as JSON; DATABASE_URL is the database's owner. */
 export interface Night {

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import type { Night } from './night.ts';
-import { backupState } from './state.ts';
+import { backupState } from '../../src/server/care/backups.ts';
 
 const lookEveryMs = 30_000;
 
@@ -29,7 +29,6 @@ export function nightly(night: Night, ownerUrl: string, at: number): () => void 
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, DATABASE_URL: ownerUrl, VIVID_NIGHT: JSON.stringify(night) },
     });
-    // After what people do.
     running.once('exit', () => (running = undefined));
   }, lookEveryMs);
   return () => {

@@ -69,26 +69,26 @@ export async function proveBackup(
 }
 
 /** Of proofs that were cut off: nobody is connected to them any more. */
-async function dropLeftovers(adminUrl: string): Promise<void> {
-  const client = new pg.Client({ connectionString: adminUrl });
-  await client.connect();
-  try {
+const dropLeftovers = (adminUrl: string): Promise<void> =>
+  asAdmin(adminUrl, async (client) => {
     const { rows: left } = await client.query<{ datname: string }>(
       `SELECT datname FROM pg_database d WHERE datname ~ '^vivid_proof_[0-9]+$'
          AND NOT EXISTS (SELECT FROM pg_stat_activity a WHERE a.datname = d.datname)`,
     );
     for (const { datname } of left)
       await client.query(`DROP DATABASE IF EXISTS ${client.escapeIdentifier(datname)}`);
-  } finally {
-    await client.end();
-  }
-}
+  });
 
-async function drop(adminUrl: string, name: string): Promise<void> {
+const drop = (adminUrl: string, name: string): Promise<void> =>
+  asAdmin(adminUrl, async (client) => {
+    await client.query(`DROP DATABASE IF EXISTS ${client.escapeIdentifier(name)} WITH (FORCE)`);
+  });
+
+async function asAdmin(adminUrl: string, work: (client: pg.Client) => Promise<void>): Promise<void> {
   const client = new pg.Client({ connectionString: adminUrl });
   await client.connect();
   try {
-    await client.query(`DROP DATABASE IF EXISTS ${client.escapeIdentifier(name)} WITH (FORCE)`);
+    await work(client);
   } finally {
     await client.end();
   }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { dueSince, isDue } from '../../scripts/backup/nightly.ts';
-import { backupState } from '../../scripts/backup/state.ts';
+import { backupState } from '../../src/server/care/backups.ts';
 import { entry, needle, piece } from '../support/entries.ts';
 import { ask, asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
 

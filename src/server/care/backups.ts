@@ -21,10 +21,11 @@ export async function careNow(): Promise<Care> {
     ({ bavail, blocks, bsize }) => ({ free: bavail * bsize, of: blocks * bsize }),
     () => null,
   );
-  return { backups: folder ? stateIn(folder) : null, disk };
+  return { backups: folder ? backupState(folder) : null, disk };
 }
 
-function stateIn(folder: string): BackupState {
+/** What stands in the file beside the backups (scripts/backup/state.ts writes it); nothing yet where it cannot be read. */
+export function backupState(folder: string): BackupState {
   try {
     const kept = JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8')) as Partial<BackupState>;
     return { ...noBackupYet, ...kept };

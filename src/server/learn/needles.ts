@@ -66,14 +66,15 @@ export async function needlesOfAll(asked: Asked, cloth: string | undefined): Pro
   const machines = await everyItem((after) => listMachines({ limit: 200, after }));
   const most = Math.ceil(mostLives / machines.length);
   const { from, to } = asked;
-  const parts: NeedlesData['lives'][] = [];
+  const found = new Map<string, NeedlesData>();
   // One after another: nobody else is to wait for it.
   for (const { id } of machines) {
-    const each = await askedOf(id, { from, to, ...(cloth !== undefined && { cloth }) });
-    parts.push((await needlesOf(each, most)).lives);
+    const each =
+      id === asked.machineId ? asked : await askedOf(id, { from, to, ...(cloth !== undefined && { cloth }) });
+    found.set(id, await needlesOf(each, most));
   }
-  const { costs } = await needlesOf(asked, 1);
-  return { ...told(asked), lives: needlesOfSeveral(parts), costs };
+  const { costs } = found.get(asked.machineId)!;
+  return { ...told(asked), lives: needlesOfSeveral([...found.values()].map(({ lives }) => lives)), costs };
 }
 
 /** Words, each named by its place in the list of all. */
