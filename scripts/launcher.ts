@@ -15,7 +15,7 @@ import { home, pidFile } from './running.mjs';
 
 /** ./start from where everything is built: database, migrations, demo, server, and a watch over both, until Ctrl-C. */
 const usage =
-  './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS] [--workshop [--https-port N]]\n  [--backup HH:MM|off] [--backup-to FOLDER] [--backup-keep N]';
+  './start [--empty] [--fresh [--yes]] [--port N] [--host ADDRESS] [--workshop [--https-port N]] [--open]\n  [--owner-link] [--backup HH:MM|off] [--backup-to FOLDER] [--backup-keep N]';
 const databaseName = 'vivid';
 const lookEveryMs = 1000;
 
@@ -29,6 +29,8 @@ function options() {
         port: { type: 'string' },
         host: { type: 'string' },
         workshop: { type: 'boolean', default: false },
+        open: { type: 'boolean', default: false },
+        'owner-link': { type: 'boolean', default: false },
         'https-port': { type: 'string' },
         backup: { type: 'string' },
         'backup-to': { type: 'string' },
@@ -94,7 +96,8 @@ async function end(code: number): Promise<never> {
 }
 
 async function main(): Promise<void> {
-  const { empty, fresh, yes, port: wanted, httpsPort, backups, host, help } = options();
+  const asked = options();
+  const { empty, fresh, yes, port: wanted, httpsPort, backups, host, open, help } = asked;
   if (help) return console.log(usage);
   mkdirSync(home, { recursive: true, mode: 0o711 });
   if (fresh && !yes) await askToDrop();
@@ -110,7 +113,10 @@ async function main(): Promise<void> {
     own = { adminUrl: cluster.url, name: databaseName, appPassword: cluster.appPassword };
   }
   const ownerUrl = given ?? databaseUrl(cluster!, databaseName);
-  await prepare({ ownerUrl, ...(own && { own }), fresh, demo: !empty }, url);
+  // Who is let in is asked for the network; without an owner nobody could let anybody in.
+  const isNetwork = httpsPort !== null || !isLoopback(host);
+  const ownersLink = open ? 'none' : asked['owner-link'] ? 'always' : isNetwork ? 'first' : 'none';
+  const key = await prepare({ ownerUrl, ...(own && { own }), fresh, demo: !empty, ownersLink }, url);
 
   const port = await freePort(wanted, host);
   // Tablets know the workshop's address: it does not move by itself.
@@ -121,7 +127,10 @@ async function main(): Promise<void> {
   const serverKeeper = new Keeper('The app', serve);
   keepers.push(serverKeeper);
   async function serve(): Promise<void> {
-    const env = backups ? { VIVID_BACKUPS: backups.night.folder } : {};
+    const env = {
+      ...(backups && { VIVID_BACKUPS: backups.night.folder }),
+      ...(open && { VIVID_OPEN: '1' }),
+    };
     server = await startServer({ url, port, host, https, env, onExit: (why) => serverKeeper.died(why) });
   }
   await serve();
@@ -130,7 +139,13 @@ async function main(): Promise<void> {
     ends.push(nightly({ ...backups.night, adminUrl: cluster?.url ?? ownerUrl }, ownerUrl, backups.at));
   writeFileSync(pidFile, `${process.pid}\n${server!.address}\n`, { mode: 0o600 });
   console.log(`Vivid Eye is at ${server!.address}  (Ctrl-C stops it)`);
-  if (!https && !isLoopback(host)) warnOfNetwork(host, port);
+  if (!https && !isLoopback(host)) tellOfNetwork(host, port);
+  if (open && isNetwork) console.log(openWarning);
+  if (key)
+    console.log(
+      `The owner’s link, for this once and a day: ${server!.address}/owner#${key}\n` +
+        'Whoever opens it sets the owner’s name and PIN, lets tablets in and adds people.',
+    );
 }
 
 /** Makes the workshop's https ready, and says where tablets begin. */
@@ -155,9 +170,6 @@ function tellOfTablets(made: Certified, port: number): void {
     console.log(
       `Not over https: ${made.leftOut.join(', ')}, no address of a private network. The authority may not vouch for it.`,
     );
-  console.log(
-    'There are no passwords: whoever is in that network can read and write everything. Use it only in a network you trust.',
-  );
 }
 
 /** PostgreSQL killed or crashed is started again, on its port: the app finds it there by itself. */
@@ -169,19 +181,26 @@ function watchCluster(): void {
   }, lookEveryMs);
 }
 
-async function prepare(what: Preparation, url: string): Promise<void> {
+/** Gives the owner's key, where one was made. */
+async function prepare(what: Preparation, url: string): Promise<string | null> {
   const child = spawn(process.execPath, ['dist/server/prepare-database.mjs'], {
-    stdio: ['ignore', 'inherit', 'inherit'],
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: { ...process.env, DATABASE_URL: url, VIVID_PREPARE: JSON.stringify(what) },
   });
+  let key: string | null = null;
+  child.on('message', (made) => (key = String(made)));
   const code = await new Promise((done) => child.once('exit', done));
   if (code !== 0) throw new Error('The database could not be prepared; its words are above.');
+  return key;
 }
 
 const isLoopback = (host: string) => /^(127\.|::1$|localhost$)/.test(host);
 
-/** There are no passwords yet, so that it must be plain who is let in, and where. */
-function warnOfNetwork(host: string, port: number): void {
+const openWarning =
+  'Open: nothing is asked of anybody. Whoever is in that network can read and write everything; use it only in a network you trust.';
+
+/** Over plain http: what is sent can be read by others in the network, PINs too. */
+function tellOfNetwork(host: string, port: number): void {
   const everywhere = host === '0.0.0.0' || host === '::';
   const addresses = everywhere
     ? Object.values(networkInterfaces())
@@ -192,7 +211,7 @@ function warnOfNetwork(host: string, port: number): void {
   const at = addresses.map((address) => `http://${address}:${port}`).join('  or  ');
   console.log(
     `Tablets reach it at ${at || 'no address: this computer is in no network'}.\n` +
-      'There are no passwords: whoever is in that network can read and write everything. Use it only in a network you trust.',
+      'Over plain http others in that network can read along, PINs too: --workshop serves https.',
   );
 }
 

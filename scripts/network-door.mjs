@@ -18,6 +18,29 @@ export const secureContext = () => ({
 /** Of the build and of the page that helps: no data, nothing that is the workshop's. */
 const plainly = /^\/(trust(\/|\?|$)|_astro\/|eye\.svg|first-paint\.js|manifest\.webmanifest|icons\/)/;
 const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test(address);
+/**
+ * Where a request comes from. What another program passes on (a proxy on this computer) comes from the network, whatever it says: only what asks by itself is near.
+ */
+export function fromOf({ socket, headers }) {
+  const address = socket.remoteAddress ?? '';
+  const isPassedOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined;
+  const isHttps = socket.encrypted === true || headers['x-forwarded-proto'] === 'https';
+  const isOwnName = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i.test(headers.host ?? '');
+  return {
+    isNear: isOwnComputer(address) && isOwnName && !isPassedOn,
+    isHttps,
+    address: isPassedOn ? passedOnFor(headers, address) : address,
+  };
+}
+
+/** For counting tries only: the last address in the list is the one that the nearest proxy saw. */
+const passedOnFor = (headers, address) =>
+  String(headers['x-forwarded-for'] ?? address)
+    .split(',')
+    .at(-1)
+    .trim()
+    .slice(0, 60);
+
 /** A page over http asks this over https, whether it is trusted. */
 export const trustedAddress = '/trust/yes';
 

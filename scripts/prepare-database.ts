@@ -12,9 +12,13 @@ export interface Preparation {
   own?: { adminUrl: string; name: string; appPassword: string };
   fresh: boolean;
   demo: boolean;
+  /** Whether to make a link by which an owner is set: where there is none, in any case (a PIN was forgotten), or not. */
+  ownersLink: 'first' | 'always' | 'none';
 }
 
-const { ownerUrl, own, fresh, demo } = JSON.parse(process.env['VIVID_PREPARE'] ?? '{}') as Preparation;
+const { ownerUrl, own, fresh, demo, ownersLink } = JSON.parse(
+  process.env['VIVID_PREPARE'] ?? '{}',
+) as Preparation;
 try {
   if (own) await makeDatabase(own.adminUrl, own.name);
   if (fresh) await dropEverything(ownerUrl);
@@ -25,6 +29,13 @@ try {
     const { closeDatabase } = await import('../src/server/base/database.ts');
     if (await loadDemoIfEmpty()) console.log('Loaded the demo workshop.');
     await closeDatabase();
+  }
+  if (ownersLink !== 'none') {
+    const { makeOwnersLink } = await import('../src/server/people/owners-link.ts');
+    const { closeDatabase } = await import('../src/server/base/database.ts');
+    const key = await makeOwnersLink(ownersLink === 'always');
+    await closeDatabase();
+    if (key) process.send?.(key);
   }
 } catch (error) {
   console.error((error as Error).message);

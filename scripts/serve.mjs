@@ -1,10 +1,11 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { pathToFileURL } from 'node:url';
 import { resolve } from 'node:path';
 import compression from 'compression';
 import { Crowd, doorKeeper, problem } from './doors.mjs';
-import { httpsPort, plainHttp, sayTrusted, secureContext, trustedAddress } from './network-door.mjs';
+import { fromOf, httpsPort, plainHttp, sayTrusted, secureContext, trustedAddress } from './network-door.mjs';
 
 /**
  * Serves the built app. Needs DATABASE_URL, PORT and HOST; tells its parent process when it is ready.
@@ -16,6 +17,12 @@ process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
 const { handler } = await import(pathToFileURL(resolve('dist/server/entry.mjs')).href);
 
 const { postFeed, postLedger } = await import(pathToFileURL(resolve('dist/server/direct.mjs')).href);
+
+/**
+ * What goes beside a request to the pages and endpoints: this adapter's handler takes nothing but request and response, and src/middleware.ts finds it here.
+ */
+const beside = new AsyncLocalStorage();
+globalThis[Symbol.for('vivid-eye.beside')] = beside;
 
 const host = process.env['HOST'] ?? '127.0.0.1';
 const turnAway = doorKeeper(host);
@@ -104,7 +111,8 @@ function serve(request, response) {
   if (method === 'GET' && url === trustedAddress && request.socket.encrypted) return sayTrusted(response);
   const refused = turnAway(request);
   if (refused) return answerProblem(request, response, refused);
-  if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData);
+  const from = fromOf(request);
+  if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData, from);
   const fed = method === 'POST' && feedAddress.exec(url)?.[1];
   const isLive = liveAddress.test(url);
   if (fed || isLive) {
@@ -121,7 +129,7 @@ function serve(request, response) {
       );
     response.on('close', leave);
   }
-  if (fed) return void postFeed(request, response, fed, ofData);
+  if (fed) return void postFeed(request, response, fed, ofData, from);
   for (const name in headers) response.setHeader(name, headers[name]);
   const isImport = method === 'POST' && url.startsWith('/api/everything');
   if (!isImport) {
@@ -138,8 +146,8 @@ function serve(request, response) {
   }
   allowStyleAttributes(response);
   // The framework writes without waiting for the reader: whoever makes a long answer asks first whether there is room.
-  const locals = { room: () => room(response) };
-  compress(request, response, () => handler(request, response, () => response.writeHead(404).end(), locals));
+  const locals = { room: () => room(response), from };
+  compress(request, response, () => beside.run(locals, () => handler(request, response)));
 }
 
 /** Over http: from the network only what helps a tablet to trust the https. */

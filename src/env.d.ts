@@ -1,13 +1,21 @@
 /// <reference types="astro/client" />
+import type { Asker } from './schemas/people.ts';
+import type { From } from './server/people/askers.ts';
 
-declare namespace App {
-  interface Locals {
-    /** Resolves when a long answer may be written further (scripts/serve.mjs; not under `astro dev`). */
-    room?: () => Promise<void>;
+declare global {
+  namespace App {
+    interface Locals {
+      /** Resolves when a long answer may be written further (scripts/serve.mjs; not under `astro dev`). */
+      room?: () => Promise<void>;
+      /** Where the request comes from (scripts/serve.mjs; not under `astro dev`). */
+      from?: From;
+      /** Who asks: set by the middleware before any page or endpoint runs. */
+      asker: Asker;
+    }
   }
-}
 
-interface Window {
-  /** The build's files; scripts/offline.ts puts the list into the service worker here. */
-  __WB_MANIFEST: { url: string; revision: string | null }[];
+  interface Window {
+    /** The build's files; scripts/offline.ts puts the list into the service worker here. */
+    __WB_MANIFEST: { url: string; revision: string | null }[];
+  }
 }

@@ -1,5 +1,9 @@
+import type { AsyncLocalStorage } from 'node:async_hooks';
 import { defineMiddleware } from 'astro:middleware';
+import { may } from './core/people/roles.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/http/problem.ts';
+import { askerOf, type From } from './server/people/askers.ts';
+import { rightOfPage, whereTo } from './server/people/pages.ts';
 
 /** Every endpoint, by the address pattern that the framework knows it by. */
 const endpoints = new Map(
@@ -9,17 +13,39 @@ const endpoints = new Map(
   ]),
 );
 
+/** What scripts/serve.mjs puts beside each request: the adapter's handler passes nothing on. */
+const beside = (globalThis as { [key: symbol]: AsyncLocalStorage<Partial<App.Locals>> | undefined })[
+  Symbol.for('vivid-eye.beside')
+];
+
+/** Under `astro dev` nothing but this computer is served. */
+const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, address: '' };
+
 /**
- * A method that an endpoint does not have is answered by the framework with a bare 404: here it becomes a 405 that says
+ * Finds out who asks, once, for pages and endpoints; an endpoint holds it against its contract, a page is held against what it
+ * needs here. A method that an endpoint does not have is answered by the framework with a bare 404: here it becomes a 405 that says
  * which it has.
  */
 export const onRequest = defineMiddleware(async (context, next) => {
-  const { method } = context.request;
+  const { method, headers } = context.request;
+  Object.assign(context.locals, beside?.getStore());
   const module = await endpoints.get(context.routePattern)?.();
   const has = Object.keys(module ?? {}).filter((name) => /^[A-Z]+$/.test(name));
   // The framework answers HEAD by GET.
   const takes = has.includes('GET') ? [...has, 'HEAD'] : has;
   if (module && !has.includes('ALL') && !takes.includes(method))
     return problemAnswer(problemFrom(wrongMethod(method, takes.sort().join(', '))));
+  try {
+    context.locals.asker = await askerOf(
+      { cookie: headers.get('cookie'), authorization: headers.get('authorization') },
+      context.locals.from ?? inDevelopment,
+    );
+  } catch (error) {
+    // The database is away: whoever asks cannot be known, and is let do nothing.
+    return problemAnswer(problemFrom(error));
+  }
+  const { asker } = context.locals;
+  if (!module && !may(asker.role, rightOfPage(context.routePattern)))
+    return context.redirect(whereTo(asker, (context.locals.from ?? inDevelopment).isNear, context.url));
   return next();
 });

@@ -93,6 +93,10 @@ const isKeptAnswer = ({ pathname, search }: URL) =>
   (pathname === '/api/ledger' && /^\?machine=[^&]+&limit=50$/.test(search));
 const cacheFor = (url: URL) => (url.pathname.startsWith('/api/') ? answersCache : pagesCache);
 
+async function forget(): Promise<void> {
+  await Promise.all([pagesCache, answersCache].map((name) => caches.delete(name)));
+}
+
 async function file(request: Request): Promise<Response> {
   return (await caches.match(request)) ?? fetch(request);
 }
@@ -109,7 +113,10 @@ async function page(request: Request): Promise<Response> {
 
 async function answer(request: Request): Promise<Response> {
   try {
-    return await fromNetwork(request, answersCache);
+    const told = await fromNetwork(request, answersCache);
+    // This device was turned out: what it kept goes.
+    if (told.status === 401) await forget();
+    return told;
   } catch (error) {
     const kept = await caches.match(request);
     if (kept) return kept;

@@ -14,6 +14,9 @@ import {
 
 const wholeOrNull = { type: ['integer', 'null'] } as const;
 
+/** Who wrote it, as the server knows it. */
+const writtenBy = { writerId: uuidOrNull, deviceId: uuidOrNull, unconfirmed: { type: 'boolean' } } as const;
+
 /** An entry as it counts now (after corrections), as lists and the live feed give it. */
 export const event = object({
   id: uuid,
@@ -34,6 +37,7 @@ export const event = object({
   seq: { type: 'integer' },
   /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
   claimedAt: instantOrNull,
+  ...writtenBy,
 });
 export type { Event } from '../core/ledger/entry.ts';
 
@@ -83,6 +87,7 @@ export const ledgerLine = object({
   corrects: uuidOrNull,
   data: { type: 'object' },
   claimedAt: instantOrNull,
+  ...writtenBy,
 });
 export type LedgerLine = DataOf<typeof ledgerLine>;
 

@@ -1,4 +1,5 @@
 import type { FeedNow } from '../core/feed/event.ts';
+import type { Right } from '../core/people/rights.ts';
 import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
 import type { KeptSeat } from '../core/seating/asked.ts';
@@ -8,6 +9,16 @@ import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from 
 export const screens = ['jobs', 'pair', 'head', 'bench', 'check', 'run', 'ledger', 'stores'] as const;
 export type ScreenName = (typeof screens)[number];
 
+/** Who the server takes this device for. */
+export interface Who {
+  /** False: nothing is asked, anybody picks a name. */
+  asked: boolean;
+  /** Null: the computer itself. */
+  device: { id: string; name: string } | null;
+  /** What may be done from here; null: everything. */
+  rights: readonly Right[] | null;
+}
+
 /** What every screen of a machine is drawn from at first. */
 export interface FrameData {
   screen: ScreenName;
@@ -15,6 +26,9 @@ export interface FrameData {
   machines: Pick<Machine, 'slug' | 'name'>[];
   operators: Operator[];
   operatorId: string | null;
+  who: Who;
+  /** Names of the devices that entries came from. */
+  devices: { id: string; name: string }[];
   threads: Thread[];
   /** Cones that have a batch, newest first: a label names one. */
   cones: {

@@ -28,7 +28,9 @@ vi.mock('../../src/core/ledger/kinds/index.ts', async (original) => {
 });
 
 const { addMachine } = await import('../../src/server/machine/machines.ts');
-const { receiveEntries } = await import('../../src/server/ledger/writing/receive.ts');
+const receiving = await import('../../src/server/ledger/writing/receive.ts');
+const { unasked } = await import('../../src/server/people/askers.ts');
+const receiveEntries = (message: unknown) => receiving.receiveEntries(message, unasked);
 const { headNow, positionStory } = await import('../../src/server/machine/head.ts');
 const { ledgerPage, ledgerRows } = await import('../../src/server/ledger/reading/read.ts');
 const { exportFormats } = await import('../../src/server/ledger/reading/export.ts');

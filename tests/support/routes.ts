@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import type { Right } from '../../src/core/people/rights.ts';
 import type { AnyShape } from '../../src/core/shape/data-of.ts';
 
 /** One method of one endpoint of the app, as its file exports it. */
@@ -9,6 +10,7 @@ export interface Route {
   pattern: string;
   body?: AnyShape;
   query?: AnyShape;
+  right: Right;
 }
 
 /** Every endpoint there is, found from the files that are the app's routes. */
@@ -20,13 +22,13 @@ export async function routes(folder = 'src/pages/api'): Promise<Route[]> {
   for (const file of files) {
     const module = (await import(/* @vite-ignore */ join(process.cwd(), folder, file))) as Record<
       string,
-      { contract?: Pick<Route, 'body' | 'query'> }
+      { contract?: Pick<Route, 'body' | 'query' | 'right'> }
     >;
     const pattern = `/api/${file.replace(/(^|\/)index\.ts$|\.ts$/, '')}`.replace(/\/$/, '');
     for (const [method, { contract }] of Object.entries(module)) {
-      const { body, query } = contract ?? {};
+      const { body, query, right } = contract ?? {};
       if (/^[A-Z]+$/.test(method))
-        found.push({ method, pattern, ...(body && { body }), ...(query && { query }) });
+        found.push({ method, pattern, right: right!, ...(body && { body }), ...(query && { query }) });
     }
   }
   return found;

@@ -22,6 +22,11 @@ export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'corr
     if (data.head !== undefined) result.head = data.head;
     if (data.position !== undefined) result.position = data.position;
     if (data.jobId !== undefined) result.jobId = data.jobId;
+    if (data.operatorId !== undefined) {
+      result.operatorId = data.operatorId;
+      // Somebody stands for it now.
+      if (result.by?.unconfirmed) result.by = { ...result.by, unconfirmed: false };
+    }
     if (data.at !== undefined) result.at = data.at;
     if (data.data !== undefined) Object.assign(result.data, data.data);
   }

@@ -16,4 +16,17 @@ export interface EntryBase {
   corrects: string | null;
   /** The device's time, where it lay so far ahead that `at` is the server's instead. Added by the server. */
   claimedAt?: string | null;
+  /** Who wrote it, where that is asked. Added by the server, never sent. */
+  by?: WrittenBy;
+}
+
+/** Who wrote a line, as the server knows it: not what the line says of itself. */
+export interface WrittenBy {
+  /** The person signed in where it came from; null: nobody was. */
+  writerId: string | null;
+  deviceId: string | null;
+  /** It names a person who was not signed in there when it came. */
+  unconfirmed: boolean;
+  /** Whether a correction may change others' entries. Not kept. */
+  correctsOthers?: true;
 }

@@ -25,7 +25,7 @@ export type EffectiveEntryOf<K extends EventKind> = EntryOf<K> & { void: boolean
 export type EffectiveEntry = { [K in EventKind]: EffectiveEntryOf<K> }[EventKind];
 
 /** An entry as it counts, with who ended it, as lists and the live feed tell it. */
-export type EventOf<K extends EventKind> = Omit<EffectiveEntryOf<K>, 'corrects' | 'claimedAt'> & {
+export type EventOf<K extends EventKind> = Omit<EffectiveEntryOf<K>, 'corrects' | 'claimedAt' | 'by'> & {
   receivedAt: string;
   closedBy: string | null;
   closedAt: string | null;
@@ -35,6 +35,11 @@ export type EventOf<K extends EventKind> = Omit<EffectiveEntryOf<K>, 'corrects' 
   seq: number;
   /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
   claimedAt: string | null;
+  /** Who wrote it, as the server knows it: the person signed in there, and the device; null where nobody was asked. */
+  writerId: string | null;
+  deviceId: string | null;
+  /** It names a person who was not signed in there when it came, and nobody has stood for it since. */
+  unconfirmed: boolean;
 };
 export type Event = { [K in EventKind]: EventOf<K> }[EventKind];
 

@@ -3,7 +3,7 @@ import { endpoint } from '../../server/http/endpoint.ts';
 import { ProblemError } from '../../server/http/problem.ts';
 
 /** Whatever is no endpoint: answered as a problem, not as a page. */
-export const ALL: APIRoute = endpoint({ answer: true }, async () => {
+export const ALL: APIRoute = endpoint({ right: 'anyone', answer: true }, async () => {
   throw new ProblemError(
     404,
     'Not found',

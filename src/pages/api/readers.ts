@@ -3,4 +3,4 @@ import { endpoint } from '../../server/http/endpoint.ts';
 import { putRightHere } from '../../server/jobs/put-right.ts';
 
 /** GET: how often the readers of logos and of test blocks were put right here. */
-export const GET = endpoint({ answer: putRightMessage }, () => putRightHere());
+export const GET = endpoint({ right: 'read', answer: putRightMessage }, () => putRightHere());

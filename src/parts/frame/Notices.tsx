@@ -6,6 +6,7 @@ import { needleText } from '../../core/needle/label.ts';
 import { brokenNeedles, likelyOne } from '../../core/run/before-piece.ts';
 import { counted } from '../text.ts';
 import { Notice } from './Notice.tsx';
+import { useMay } from '../people/rights.tsx';
 import { useFrame } from './context.tsx';
 
 /** Seldom: two devices must have said two things of one seat while one of them was cut off. */
@@ -135,6 +136,7 @@ function NeedleQuestion({ seat }: { seat: Seat }) {
 function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['actions']['release']>[0] }) {
   const { actions, threadName } = useFrame();
   const [why, setWhy] = useState('');
+  const mayRelease = useMay('release');
   return (
     <Notice mark="!">
       <form
@@ -148,7 +150,9 @@ function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['a
           {capital(entrySays(event, threadName))}. Keep it away from the finished pieces.
         </b>
         <span className="flex grow gap-2 sm:grow-0">
+          {mayRelease ? null : <span className="quiet self-center">A technician releases it.</span>}
           <input
+            hidden={!mayRelease}
             className="input"
             aria-label="Why the piece is released"
             placeholder="fragment found in the backing"
@@ -156,7 +160,7 @@ function HeldPiece({ event }: { event: Parameters<ReturnType<typeof useFrame>['a
             maxLength={500}
             onChange={(change) => setWhy(change.target.value)}
           />
-          <button type="submit" className="btn" disabled={!why.trim()}>
+          <button type="submit" className="btn" hidden={!mayRelease} disabled={!why.trim()}>
             Release
           </button>
           <RecordLink breakId={String(fieldOf(event, 'breakId'))} />

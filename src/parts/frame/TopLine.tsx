@@ -5,7 +5,7 @@ import { ThemeButton } from './ThemeButton.tsx';
 
 /** Which machine, which head of it, the quick line, and who is at it. */
 export function TopLine() {
-  const { data, headNo, setHeadNo, operatorId, setOperatorId } = useFrame();
+  const { data, headNo, setHeadNo } = useFrame();
   const { machine } = data;
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-2 px-3 pt-2 pb-1 lg:px-5">
@@ -32,26 +32,50 @@ export function TopLine() {
       )}
       <QuickLine />
       <div className="flex items-center gap-1">
-        <label className="sr-only" htmlFor="operator">
-          Who is at the machine
-        </label>
-        <select
-          id="operator"
-          className="select w-auto max-w-36 border-transparent bg-transparent"
-          value={operatorId ?? ''}
-          onChange={(change) => setOperatorId(change.target.value || null)}
-        >
-          <option value="">Who are you?</option>
-          {data.operators.map((operator) => (
-            <option key={operator.id} value={operator.id}>
-              {operator.name}
-            </option>
-          ))}
-        </select>
+        {data.who.asked ? <SignedIn /> : <WhoAreYou />}
         <Help />
         <ThemeButton />
       </div>
     </div>
+  );
+}
+
+/** Where it is asked: who signed in, or whose name entries bear meanwhile. Leads to where that is changed. */
+function SignedIn() {
+  const { data, operatorId } = useFrame();
+  const person = data.operators.find(({ id }) => id === operatorId);
+  return (
+    <a
+      className="btn btn-ghost max-w-44"
+      href={`/sign-in?then=/${data.machine.slug}/${data.screen}`}
+      aria-label={person ? `${person.name} is signed in: change` : 'Sign in'}
+    >
+      <span className="truncate">{person?.name ?? 'Sign in'}</span>
+    </a>
+  );
+}
+
+function WhoAreYou() {
+  const { data, operatorId, setOperatorId } = useFrame();
+  return (
+    <>
+      <label className="sr-only" htmlFor="operator">
+        Who is at the machine
+      </label>
+      <select
+        id="operator"
+        className="select w-auto max-w-36 border-transparent bg-transparent"
+        value={operatorId ?? ''}
+        onChange={(change) => setOperatorId(change.target.value || null)}
+      >
+        <option value="">Who are you?</option>
+        {data.operators.map((operator) => (
+          <option key={operator.id} value={operator.id}>
+            {operator.name}
+          </option>
+        ))}
+      </select>
+    </>
   );
 }
 

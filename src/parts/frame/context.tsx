@@ -10,6 +10,7 @@ import { keepOffline } from '../live/keep-offline.ts';
 import { getJson, machineLive, type MachineLive } from '../live/machine-live.ts';
 import { useKeptSeats } from '../live/useKeptSeats.ts';
 import type { HeadView } from '../live/view.ts';
+import { Rights } from '../people/rights.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 
 interface FrameState {
@@ -113,7 +114,11 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     say,
     actions: machineActions({ live, machine: data.machine, view, job, seating, cones: data.cones, say }),
   };
-  return <Context value={state}>{children}</Context>;
+  return (
+    <Rights value={data.who.rights}>
+      <Context value={state}>{children}</Context>
+    </Rights>
+  );
 }
 
 /** The job's details; fetched when another device puts another job on the machine. */

@@ -15,3 +15,10 @@ export function keepOffline(slug: string, machineId: string, head: number, posit
     .then((ready) => ready.active?.postMessage({ keep: paths }))
     .catch(() => undefined);
 }
+
+/** Empties what the service worker kept of pages and answers: somebody signed out, or this device was turned out. Queued entries stay. */
+export async function forgetOffline(): Promise<void> {
+  if (!('caches' in window)) return;
+  const names = await caches.keys();
+  await Promise.all(names.filter((name) => /^(pages|answers)/.test(name)).map((name) => caches.delete(name)));
+}

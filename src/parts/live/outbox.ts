@@ -30,7 +30,7 @@ const keepAgainMs = 1000;
  * Answers after which an entry is not sent again by itself: it is at fault. Anything else (a proxy's page, a server that is
  * being set up) says nothing about the entry.
  */
-const refusals = [400, 409, 413, 415, 422];
+const refusals = [400, 403, 409, 413, 415, 422];
 
 const noConnection = 'No connection to the server. Entries are kept here and sent when it is back.';
 

@@ -125,5 +125,8 @@ function eventOf(entry: EffectiveEntry): Event {
     lostMs: null,
     seq: Number.MAX_SAFE_INTEGER,
     claimedAt: null,
+    writerId: null,
+    deviceId: null,
+    unconfirmed: false,
   };
 }

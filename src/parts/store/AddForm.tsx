@@ -1,4 +1,6 @@
 import { useState, type ReactNode } from 'react';
+import type { Right } from '../../core/people/rights.ts';
+import { useMay } from '../people/rights.tsx';
 import { send } from '../live/send.ts';
 
 interface AddFormProps {
@@ -8,11 +10,14 @@ interface AddFormProps {
   /** The message from the fields; may throw an Error whose words are shown. */
   message: (fields: Record<string, string>) => unknown;
   button: string;
+  /** What adding takes: not offered to whoever may not. */
+  right: Right;
   children: ReactNode;
 }
 
 /** A short form that adds one thing. What was typed stays when it is refused; the page reloads when it is done. */
-export function AddForm({ name, method = 'POST', path, message, button, children }: AddFormProps) {
+export function AddForm({ name, method = 'POST', path, message, button, right, children }: AddFormProps) {
+  const may = useMay(right);
   const [refusal, setRefusal] = useState('');
   const [busy, setBusy] = useState(false);
   async function submit(form: HTMLFormElement): Promise<void> {
@@ -29,6 +34,7 @@ export function AddForm({ name, method = 'POST', path, message, button, children
       setBusy(false);
     }
   }
+  if (!may) return null;
   return (
     <form
       aria-label={name}

@@ -21,6 +21,7 @@ export function NeedleKinds({ kinds }: { kinds: NeedleKind[] }) {
 export function AddNeedle() {
   return (
     <AddForm
+      right="stores"
       name="Add a needle"
       path="/api/needle-kinds"
       button="Add the needle"

@@ -129,7 +129,13 @@ function ColourFields({ guess }: { guess: string }) {
 export function AddThread() {
   const [guess, setGuess] = useState('');
   return (
-    <AddForm name="Add a thread" path="/api/threads" button="Add the thread" message={threadMessage}>
+    <AddForm
+      right="stores"
+      name="Add a thread"
+      path="/api/threads"
+      button="Add the thread"
+      message={threadMessage}
+    >
       <AddField label="A cone’s label, typed or scanned: fills the rest in">
         <input
           className="input w-80"
@@ -165,6 +171,7 @@ export function AddThread() {
 export function AddCone({ thread }: { thread: Thread }) {
   return (
     <AddForm
+      right="stores"
       name={`Add a cone of ${thread.code}`}
       path="/api/cones"
       button="Add"

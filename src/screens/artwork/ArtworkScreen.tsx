@@ -27,7 +27,7 @@ interface ArtworkProps {
 
 export default function ArtworkScreen({ data, ...props }: ArtworkProps & { data: FrameData }) {
   return (
-    <Frame data={data}>
+    <Frame data={data} right="plan">
       <Artwork {...props} />
     </Frame>
   );

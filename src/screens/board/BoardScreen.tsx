@@ -4,6 +4,8 @@ import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import { timeText } from '../../parts/text.ts';
+import { Rights } from '../../parts/people/rights.tsx';
+import type { Who } from '../../schemas/frame-data.ts';
 import { BellPanel } from './BellPanel.tsx';
 import { columnsFor } from './fit.ts';
 import { Hands } from './Hands.tsx';
@@ -13,6 +15,7 @@ import { useBoard } from './useBoard.ts';
 interface BoardProps {
   machines: BoardMachine[];
   operatorId: string | null;
+  who: Who;
   zone: string;
   now: string;
 }
@@ -21,7 +24,15 @@ interface BoardProps {
 const cardPx = 300;
 
 /** Every machine on one screen: on top what wants a hand, below each in its own place. */
-export default function BoardScreen({ machines: first, operatorId, zone, now: made }: BoardProps) {
+export default function BoardScreen({ who, ...rest }: BoardProps) {
+  return (
+    <Rights value={who.rights}>
+      <Board {...rest} />
+    </Rights>
+  );
+}
+
+function Board({ machines: first, operatorId, zone, now: made }: Omit<BoardProps, 'who'>) {
   useAwake();
   const { machines, connected, bell, hearNow } = useBoard(first);
   const now = Date.parse(useNow(made));

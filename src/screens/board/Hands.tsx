@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { urgentActs, wantHands, type BoardMachine, type StateNow } from '../../core/board/machine.ts';
 import { clockNow } from '../../parts/live/clock.ts';
+import { useMay } from '../../parts/people/rights.tsx';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import { counted, whole } from '../../parts/text.ts';
 import { stateText } from './words.ts';
@@ -47,6 +48,7 @@ interface CardProps {
 }
 function Card({ machine, now, zone, operatorId }: CardProps) {
   const [says, setSays] = useState('');
+  const may = useMay('logUnnamed');
   const acts = urgentActs(machine);
   const onIt = async () => {
     setSays('');
@@ -79,7 +81,7 @@ function Card({ machine, now, zone, operatorId }: CardProps) {
       {machine.state === 'tended' && (
         <span className="board-who">{machine.tended?.by ?? 'Somebody'} is on it</span>
       )}
-      {machine.state === 'stands' && (
+      {machine.state === 'stands' && may && (
         <button type="button" className="btn board-button" onClick={() => void onIt()}>
           I am on it
         </button>

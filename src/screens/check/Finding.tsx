@@ -1,6 +1,7 @@
 import { cardOfStep } from '../../core/cards/index.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { answersOf } from '../../core/trouble/steps/index.ts';
+import { useMay } from '../../parts/people/rights.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 
 interface FindingProps {
@@ -11,6 +12,7 @@ interface FindingProps {
 /** What a check with the power off showed, and its card. */
 export function Finding({ check, onFound }: FindingProps) {
   const { data } = useFrame();
+  const may = useMay('mechanical');
   return (
     <div className="flex flex-wrap items-center gap-2 px-3 pb-3 ps-15">
       {Object.entries(answersOf(check)).map(([key, { name, noSewing }]) => (
@@ -18,12 +20,14 @@ export function Finding({ check, onFound }: FindingProps) {
           key={key}
           type="button"
           className="btn min-h-12"
+          disabled={!may}
           title={noSewing}
           onClick={() => onFound(check, key)}
         >
           {name}
         </button>
       ))}
+      {!may && <span className="quiet">A technician says what it showed.</span>}
       <a
         className="min-h-11 px-1 py-2.5 underline"
         href={`/${data.machine.slug}/cards/${cardOfStep(check) ?? ''}`}

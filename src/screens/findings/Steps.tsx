@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { NextStep } from '../../core/learn/answers/answer.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useMay } from '../../parts/people/rights.tsx';
 import { send } from '../../parts/live/send.ts';
 
 /** What can be done about an answer. */
@@ -53,6 +54,7 @@ function PutOnCheck({ step }: { step: Extract<NextStep, { does: 'check' }> }) {
 /** Keeps the learnt age as the machine's school of needle life: everything that says "due" follows it. */
 function MakeRule({ step }: { step: Extract<NextStep, { does: 'rule' }> }) {
   const { data } = useFrame();
+  const mayRule = useMay('machines');
   const { needleLife } = data.machine.profile;
   const isKept = needleLife.school === 'learnt' && needleLife.learnt?.stitches === step.stitches;
   const [state, setState] = useState<'open' | 'sent' | 'kept'>(isKept ? 'kept' : 'open');
@@ -87,6 +89,7 @@ function MakeRule({ step }: { step: Extract<NextStep, { does: 'rule' }> }) {
         <button
           type="button"
           className="btn btn-primary"
+          hidden={!mayRule}
           disabled={state === 'sent'}
           onClick={() => void make()}
         >

@@ -12,7 +12,7 @@ import { counted } from '../../parts/text.ts';
 /** Jobs from a CSV file: see first what each line would become, then import the good ones. */
 export default function ImportScreen({ data, ...here }: { data: FrameData } & KnownHere) {
   return (
-    <Frame data={data}>
+    <Frame data={data} right="plan">
       <Import here={here} />
     </Frame>
   );

@@ -25,7 +25,7 @@ interface JobScreenProps {
 /** One job with its stops: read, changed, or made new (`job` null). */
 export default function JobScreen({ data, job, cones }: JobScreenProps) {
   return (
-    <Frame data={data}>
+    <Frame data={data} right="plan">
       <JobEditor job={job} cones={cones} />
     </Frame>
   );

@@ -1,4 +1,5 @@
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { useMay } from '../../parts/people/rights.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
@@ -29,6 +30,7 @@ export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
 function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
   const { data } = useFrame();
   const { machine } = data;
+  const mayPlan = useMay('plan');
   const left = useWorkLeft(jobs);
   const base = `/${machine.slug}/jobs`;
   return (
@@ -61,20 +63,26 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
               Share out
             </a>
           )}
-          <a className="btn" href={`${base}/artwork`}>
-            Read a logo
-          </a>
-          <a className="btn" href={`${base}/import`}>
-            Import CSV
-          </a>
+          {mayPlan && (
+            <>
+              <a className="btn" href={`${base}/artwork`}>
+                Read a logo
+              </a>
+              <a className="btn" href={`${base}/import`}>
+                Import CSV
+              </a>
+            </>
+          )}
           {jobs.length > 0 && (
             <a className="btn" href={`/api/jobs/csv?show=${show}`} download>
               Export CSV
             </a>
           )}
-          <a className="btn btn-primary" href={`${base}/new`}>
-            Add a job
-          </a>
+          {mayPlan && (
+            <a className="btn btn-primary" href={`${base}/new`}>
+              Add a job
+            </a>
+          )}
         </div>
       </div>
       {jobs.length === 0 ? (

@@ -3,18 +3,32 @@ import { faultKeys, faults } from '../../core/fault/faults.ts';
 import { kindOf, entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
 import type { EntryData } from '../../core/ledger/entry.ts';
 import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
+import { mayCorrect } from '../../core/people/entry-rights.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
+import { useMay } from '../../parts/people/rights.tsx';
 import { dayText, timeText } from '../../parts/text.ts';
 import type { LedgerLine } from '../../schemas/event.ts';
+import { Whose } from './Whose.tsx';
 
 /** One entry opened: who wrote it and when, every correction, and the way to correct it. */
 export function EntryDetails({ event }: { event: ShownEvent }) {
+  const { data, operatorId } = useFrame();
+  const mayOthers = useMay('correctOthers');
+  const who = { personId: operatorId, deviceId: data.who.device?.id ?? null, mayOthers };
+  const isMine = mayCorrect(event, who, data.now);
   return (
     <div className="grid gap-x-8 gap-y-3 py-1 md:grid-cols-2">
       <History event={event} />
-      <Correct key={event.seq} event={event} />
+      <div className="grid content-start gap-3">
+        <Whose event={event} />
+        {isMine ? (
+          <Correct key={event.seq} event={event} />
+        ) : (
+          <p className="quiet">Not yours, or older than 12 hours: a technician or an owner corrects it.</p>
+        )}
+      </div>
     </div>
   );
 }
@@ -60,10 +74,11 @@ function History({ event }: { event: ShownEvent }) {
 function lineSays(line: LedgerLine, threadName: (id: string) => string): string {
   if (line.kind !== 'correction')
     return `${kindOf(line.kind).name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
-  const { void: taken, data = {}, position, why } = line.data as EntryData['correction'];
+  const { void: taken, data = {}, position, operatorId, why } = line.data as EntryData['correction'];
   const parts: string[] = [];
   if (taken !== undefined) parts.push(taken ? 'taken back' : 'put back');
   if (position !== undefined) parts.push(`position is ${position}`);
+  if (operatorId !== undefined) parts.push(operatorId ? 'says who it was' : 'nobody named');
   if ('fault' in data)
     parts.push(`it was: ${faults[data['fault'] as keyof typeof faults]?.says ?? 'not said'}`);
   if ('fragments' in data)

@@ -38,7 +38,7 @@ interface PlanScreenProps {
 /** Who sits where, in which order: the weave of the jobs ahead under the head's own positions. */
 export default function PlanScreen({ data, ...rest }: PlanScreenProps) {
   return (
-    <Frame data={data}>
+    <Frame data={data} right="plan">
       <Plan {...rest} />
     </Frame>
   );

@@ -1,3 +1,4 @@
+import { useMay } from '../../parts/people/rights.tsx';
 import { useState } from 'react';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
@@ -14,6 +15,7 @@ interface TakeOverProps {
 
 /** Writes the split into every machine's plan, and takes it back again. */
 export function TakeOver({ machines, outcome, stays, operatorId }: TakeOverProps) {
+  const mayPlan = useMay('plan');
   const [kept, setKept] = useState<{ plan: SavedPlan; before: PlanSetup | null }[] | null>(null);
   const [why, setWhy] = useState('');
   const [plans, setPlans] = useState(() => new Map(machines.map(({ machine, plan }) => [machine.id, plan])));
@@ -66,7 +68,7 @@ export function TakeOver({ machines, outcome, stays, operatorId }: TakeOverProps
           </button>
         </>
       ) : (
-        <button type="button" className="btn btn-primary" onClick={() => void takeOver()}>
+        <button type="button" className="btn btn-primary" hidden={!mayPlan} onClick={() => void takeOver()}>
           Put it into the plans
         </button>
       )}

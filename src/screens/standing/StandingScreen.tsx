@@ -27,7 +27,7 @@ interface StandingScreenProps {
 /** Who lives where on the head, and why: blocks over the rail's positions, held against the head as it is. */
 export default function StandingScreen({ data, ...rest }: StandingScreenProps) {
   return (
-    <Frame data={data}>
+    <Frame data={data} right="plan">
       <Standing {...rest} />
     </Frame>
   );

@@ -49,6 +49,7 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         ))}
       </ul>
       <AddForm
+        right="stores"
         name="Add a bobbin"
         path="/api/bobbin-kinds"
         button="Add the bobbin"

@@ -32,6 +32,7 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
               </summary>
               {!bobbinCase.retired && (
                 <AddForm
+                  right="stores"
                   name={`Retire ${bobbinCase.name}`}
                   method="PATCH"
                   path={`/api/bobbin-cases/${bobbinCase.id}`}
@@ -54,6 +55,7 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
         ))}
       </ul>
       <AddForm
+        right="stores"
         name="Add a bobbin case"
         path="/api/bobbin-cases"
         button="Add the case"

@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { useState } from 'react';
 import type { StoreLine } from '../../core/stores/csv-rows.ts';
 import { listOf, storeLists, type StoreList } from '../../core/stores/lists.ts';
+import { useMay } from '../../parts/people/rights.tsx';
 import { counted } from '../../parts/text.ts';
 
 interface CsvInProps<Item> {
@@ -18,6 +19,7 @@ interface CsvInProps<Item> {
 
 /** A list from a CSV file: shown first, with what is wrong in each bad line; then the good ones are added. */
 export function CsvIn<Item>({ what, list, isThere, read, add }: CsvInProps<Item>) {
+  const may = useMay('stores');
   const { headings } = storeLists[list];
   const [lines, setLines] = useState<StoreLine<Item>[]>([]);
   const [said, setSaid] = useState('');
@@ -47,6 +49,7 @@ export function CsvIn<Item>({ what, list, isThere, read, add }: CsvInProps<Item>
     );
   }
 
+  if (!may) return null;
   return (
     <div className="mt-3 border-t pt-3 rule">
       <label className="text-sm">

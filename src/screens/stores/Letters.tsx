@@ -32,6 +32,7 @@ export function Letters({ letters }: { letters: Record<string, LabelMeaning> }) 
         ))}
       </ul>
       <AddForm
+        right="machines"
         name="Teach a word"
         method="PATCH"
         path="/api/workshop"

@@ -48,6 +48,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
                 <Stock kind={kind} />
               </summary>
               <AddForm
+                right="stores"
                 name={`Count ${kind.text}`}
                 method="PATCH"
                 path={`/api/needle-kinds/${kind.id}`}
@@ -86,6 +87,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
         add={addNeedles}
       />
       <AddForm
+        right="stores"
         name="Sharps container"
         method="PATCH"
         path="/api/workshop"

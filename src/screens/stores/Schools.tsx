@@ -8,6 +8,7 @@ export function Schools({ schools }: { schools: Chosen }) {
       <h2>The workshop’s ways</h2>
       <p className="quiet text-sm">Good shops differ here. Advice follows these answers, and says so.</p>
       <AddForm
+        right="machines"
         name="The workshop’s ways"
         method="PATCH"
         path="/api/workshop"

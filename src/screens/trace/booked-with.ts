@@ -14,6 +14,8 @@ interface Booking {
   /** The needle that the advice asks for, where the one here does not fit. */
   advised: string | null;
   letters: Readonly<Record<string, LabelMeaning>>;
+  /** Whether a mechanical finding may be booked from here; else it stays a step of the trace. */
+  mayMechanical: boolean;
 }
 
 const isMechanical = (step: Step): step is keyof typeof mechanicalChecks =>
@@ -21,9 +23,11 @@ const isMechanical = (step: Step): step is keyof typeof mechanicalChecks =>
 
 /** What a step of a trace is in the ledger besides: a needle, a cone, a mechanical finding. Nothing for most. */
 export function bookedWith(step: Step, answer: string, booking: Booking): Written[] {
-  const { where, seat, thread, advised, letters } = booking;
+  const { where, seat, thread, advised, letters, mayMechanical } = booking;
   if (isMechanical(step))
-    return [{ kind: 'mechanical_found', ...where, data: { check: step, finding: answer } }];
+    return !mayMechanical
+      ? []
+      : [{ kind: 'mechanical_found', ...where, data: { check: step, finding: answer } }];
   const record = stepOf(step);
   if (record.kind !== 'repair') return [];
   const needle = advised ? readNeedleLabel(advised, letters).spec : seat?.needle?.spec;

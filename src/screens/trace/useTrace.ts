@@ -17,6 +17,7 @@ import type { Step } from '../../core/trouble/steps/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { clockNow } from '../../parts/live/clock.ts';
 import type { Written } from '../../parts/live/machine-live.ts';
+import { useMay } from '../../parts/people/rights.tsx';
 import { bookedWith } from './booked-with.ts';
 import { doubles, isFragmentMissing, knownOf, type Where } from './seat-facts.ts';
 import { useSetting, useUnfit } from './useSetting.ts';
@@ -136,6 +137,7 @@ interface Touching {
 /** The touches of a trace: each writes entries, one touch is taken back at once. */
 function useTouches({ where, trace, known, course, advised, odds }: Touching) {
   const { data, live, view, threads, say: tell } = useFrame();
+  const mayMechanical = useMay('mechanical');
   const shownAt = useRef(0);
   const done = trace?.steps.length;
   useEffect(() => {
@@ -166,7 +168,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
       // Shorter or longer than anybody takes for it: somebody was called away, or touched it afterwards.
       const isLikely = !isShown && took > 0.2 * usual && took < 4 * usual;
       const also = bookedWith(step, answer, {
-        ...{ where, seat, advised, letters: data.letters },
+        ...{ where, seat, advised, letters: data.letters, mayMechanical },
         thread: seat?.cone ? threads.get(seat.cone.threadId) : undefined,
       });
       opened((id) => [

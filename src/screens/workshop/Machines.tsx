@@ -14,6 +14,7 @@ export function Machines({ machines }: { machines: Machine[] }) {
         <MachineLine key={machine.id} machine={machine} />
       ))}
       <AddForm
+        right="machines"
         name="Add a machine"
         path="/api/machines"
         button="Add the machine"
@@ -75,6 +76,7 @@ function ChangeMachine({ machine }: { machine: Machine }) {
   return (
     <>
       <AddForm
+        right="machines"
         name={`Change ${machine.name}`}
         method="PATCH"
         path={`/api/machines/${machine.id}`}

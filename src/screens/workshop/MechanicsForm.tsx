@@ -32,6 +32,7 @@ export function MechanicsForm({ machine }: { machine: Machine }) {
         Mechanics of {machine.name}, as its manual says: for the cards and the checks with the power off
       </summary>
       <AddForm
+        right="machines"
         name={`Mechanics of ${machine.name}`}
         method="PATCH"
         path={`/api/machines/${machine.id}`}

@@ -2,6 +2,8 @@ import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
 import type { BackupState } from '../../schemas/backup-state.ts';
+import { Rights, useMay } from '../../parts/people/rights.tsx';
+import type { Who } from '../../schemas/frame-data.ts';
 import { Backups } from './Backups.tsx';
 import { Everything } from './Everything.tsx';
 import { Machines } from './Machines.tsx';
@@ -17,12 +19,23 @@ interface WorkshopProps {
   needleKinds: NeedleKind[];
   backups: BackupState | null;
   lowDisk: number | null;
+  who: Who;
   zone: string;
   now: string;
 }
 
 /** What a workshop sets up once: its machines, people, threads and needles. */
-export default function WorkshopScreen(props: WorkshopProps) {
+export default function WorkshopScreen({ who, ...rest }: WorkshopProps) {
+  return (
+    <Rights value={who.rights}>
+      <Workshop {...rest} />
+    </Rights>
+  );
+}
+
+function Workshop(props: Omit<WorkshopProps, 'who'>) {
+  const mayPeople = useMay('people');
+  const mayEverything = useMay('everything');
   const { machines, operators, threads, cones, needleKinds, backups, lowDisk, zone, now } = props;
   useAwake();
   const first = machines[0];
@@ -52,18 +65,25 @@ export default function WorkshopScreen(props: WorkshopProps) {
       <Machines machines={machines} />
       <Threads threads={threads} cones={cones} />
       <NeedleKinds kinds={needleKinds} />
-      <People operators={operators} />
+      <People operators={operators} mayChange={mayPeople} />
       <section className="sheet mt-4 p-4">
         <h2>Tablets</h2>
         <p className="quiet">
           Beside the machines Vivid Eye runs on tablets, over https in the workshop’s own network.
         </p>
-        <a className="btn mt-2" href="/trust">
-          Let a tablet in
-        </a>
+        <p className="mt-2 flex flex-wrap gap-2">
+          <a className="btn" href="/trust">
+            Let a tablet in
+          </a>
+          {mayPeople && (
+            <a className="btn" href="/people#devices">
+              Devices
+            </a>
+          )}
+        </p>
       </section>
       <Backups backups={backups} lowDisk={lowDisk} zone={zone} now={now} />
-      <Everything isEmpty={machines.length === 0 && threads.length === 0} />
+      {mayEverything && <Everything isEmpty={machines.length === 0 && threads.length === 0} />}
     </div>
   );
 }

@@ -128,6 +128,7 @@ function checkRow({ table, columns }: Pending, row: Row, number: number): void {
   if (table !== 'ledger') return;
   const entry = entryFrom(row as LineRow);
   delete entry.claimedAt;
+  delete entry.by;
   try {
     checkEntry(entry, 'body');
   } catch (error) {

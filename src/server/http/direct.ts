@@ -14,6 +14,7 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine, type From } from '../people/askers.ts';
 import { validator } from './validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
@@ -31,10 +32,13 @@ export function postLedger(
   request: IncomingMessage,
   response: ServerResponse,
   headers: Headers,
+  from: From,
 ): Promise<void> {
   return answering(request, response, headers, async () => {
+    const asker = await whoAsks(request, from);
+    mustBeAllowed(asker, 'logUnnamed');
     mustBeJson(request.headers['content-type'] ?? '');
-    return receiveEntries(parseText(await readBody(request)));
+    return receiveEntries(parseText(await readBody(request)), asker);
   });
 }
 
@@ -44,15 +48,22 @@ export function postFeed(
   response: ServerResponse,
   machineId: string,
   headers: Headers,
+  from: From,
 ): Promise<void> {
   return answering(request, response, headers, async () => {
     const id = machineId.toLowerCase();
+    const asker = await whoAsks(request, from);
+    mustBeAllowed(asker, 'feed');
+    mustBeItsMachine(asker, id);
     await machineMustExist(id);
     const taken = await readFeed(id, linesOf(request), request.headers['content-type'] ?? '');
     checkTaken?.(taken, 'answer');
     return taken;
   });
 }
+
+const whoAsks = ({ headers }: IncomingMessage, from: From) =>
+  askerOf({ cookie: headers.cookie ?? null, authorization: headers.authorization ?? null }, from);
 
 /** The body as it arrives; what ends the reading leaves the connection open for the answer. */
 const linesOf = (request: IncomingMessage) =>

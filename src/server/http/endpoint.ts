@@ -1,5 +1,7 @@
 import type { APIContext, APIRoute } from 'astro';
+import type { Right } from '../../core/people/rights.ts';
 import type { DataOf, AnyShape } from '../../core/shape/data-of.ts';
+import type { Asker } from '../../schemas/people.ts';
 import { log } from '../base/log.ts';
 import {
   bodyWithinMs,
@@ -12,6 +14,8 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
+import { mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
+import { takeOne, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
 import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 
@@ -19,6 +23,12 @@ import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;
 
 interface Contract<Body, Query> {
+  /** What whoever asks must be allowed (core/people): held against his role before anything is read. */
+  right: Right;
+  /** The path’s `id` is a machine’s: a device that is another one’s may not. */
+  ofMachine?: true;
+  /** It costs more than a touch: how often a device may. */
+  rate?: Rate;
   body?: Body;
   query?: Query;
   /** Checked only where answers are checked (VIVID_CHECK_ANSWERS=1: all tests). */
@@ -29,6 +39,7 @@ interface Contract<Body, Query> {
 interface Given<Body, Query> {
   body: Body;
   query: Query;
+  asker: Asker;
   /** A path parameter that must be a UUID. */
   id: (name: string) => string;
   context: APIContext;
@@ -47,10 +58,14 @@ export function endpoint<const Body = undefined, const Query = undefined>(
   const checkAnswer = process.env['VIVID_CHECK_ANSWERS'] ? validator(contract.answer) : undefined;
   const route: APIRoute = (context) =>
     answering(context, async () => {
+      const { asker } = context.locals;
+      mustBeAllowed(asker, contract.right);
+      if (contract.ofMachine) mustBeItsMachine(asker, pathId(context, 'id'));
+      if (contract.rate) takeOne(asker, context.locals.from?.address ?? '', contract.rate);
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
       // What the checks let through has the schemas' types; the compiler cannot follow them through the generics.
-      const given = { body, query, id: (name: string) => pathId(context, name), context } as Given<
+      const given = { body, query, asker, id: (name: string) => pathId(context, name), context } as Given<
         Message<Body>,
         Message<Query>
       >;

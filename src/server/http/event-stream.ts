@@ -1,11 +1,14 @@
 import type { APIContext } from 'astro';
+import { may } from '../../core/people/roles.ts';
+import { askerOf } from '../people/askers.ts';
+import { onAccessChange } from '../people/known.ts';
 
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
 const beatMs = 15_000;
 
 /**
  * An answer that stays open: Server-Sent Events. `begin` is given how to write (whole blocks of text) and returns how to stop each thing it began; it may
- * take its time: the reader may leave meanwhile, and all is stopped then.
+ * take its time: the reader may leave meanwhile, and all is stopped then. It ends too when who reads may not any more (a device turned out).
  */
 export function eventStream(
   context: APIContext,
@@ -23,6 +26,12 @@ export function eventStream(
         if (line.open) controller.enqueue(encoder.encode(text));
       };
       context.request.signal.addEventListener('abort', close);
+      const leave = () => {
+        if (!line.open) return;
+        close();
+        controller.close();
+      };
+      line.end.push(onAccessChange(() => void mayStill(context).then((still) => still || leave())));
       await begin(send, (stop) => line.end.push(stop));
       const beat = setInterval(() => send(': still here\n\n'), beatMs);
       line.end.push(() => clearInterval(beat));
@@ -37,4 +46,14 @@ export function eventStream(
       'x-accel-buffering': 'no',
     },
   });
+}
+
+/** Whether who asked may still read. Where that cannot be known just now, he may until the next change. */
+async function mayStill({ request: { headers }, locals }: APIContext): Promise<boolean> {
+  if (!locals.from) return true;
+  const shown = { cookie: headers.get('cookie'), authorization: headers.get('authorization') };
+  return askerOf(shown, locals.from).then(
+    ({ role }) => may(role, 'read'),
+    () => true,
+  );
 }

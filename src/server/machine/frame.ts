@@ -1,7 +1,9 @@
 import type { AstroGlobal } from 'astro';
 import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
-import type { FrameData, ScreenName } from '../../schemas/frame-data.ts';
+import { rightsOf } from '../../core/people/roles.ts';
+import type { Asker } from '../../schemas/people.ts';
+import type { FrameData, ScreenName, Who } from '../../schemas/frame-data.ts';
 import { serverNow } from '../base/clock.ts';
 import { zoneNamed } from '../base/zone.ts';
 import { database, rows } from '../base/database.ts';
@@ -16,6 +18,7 @@ import { openTraces } from './traces.ts';
 import { listNeedleKinds } from '../stores/needle-kinds.ts';
 import { listOperators } from '../stores/operators.ts';
 import { batches, listThreads } from '../stores/threads.ts';
+import { deviceNames } from '../people/devices.ts';
 import { workshop } from '../stores/workshop.ts';
 
 /** The device's time zone, as its last page told by cookie; the server's own before that. */
@@ -24,6 +27,17 @@ export function zoneOf(cookies: AstroGlobal['cookies']): string {
   // One that this server does not know: its own then.
   return (asked && zoneNamed(asked)) || Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
+
+/** Who is at this device: whoever signed in; where that is not asked, whoever was picked last. */
+export const operatorHere = ({ locals, cookies }: Pick<AstroGlobal, 'locals' | 'cookies'>): string | null =>
+  locals.asker.asked ? (locals.asker.person?.id ?? null) : (cookies.get('operator')?.value ?? null);
+
+/** What a page is told of who asks. */
+export const whoIsHere = ({ asked, role, device }: Asker): Who => ({
+  asked,
+  device,
+  rights: rightsOf(role, asked),
+});
 
 /** Midnight at the beginning of the day of `now` in `zone`. */
 export function dayStart(now: Date, zone: string): Date {
@@ -54,6 +68,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     onMachine,
     planSeats,
     traces,
+    devices,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -69,15 +84,18 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     jobOnMachine(machine.id),
     keptSeats(machine.id),
     openTraces(machine.id),
+    deviceNames(),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
-  const operatorId = astro.cookies.get('operator')?.value ?? null;
+  const operatorId = operatorHere(astro);
   return {
     screen,
     machine,
     machines: machines.map(({ slug, name }) => ({ slug, name })),
     operators,
     operatorId: operators.some((operator) => operator.id === operatorId) ? operatorId : null,
+    who: whoIsHere(astro.locals.asker),
+    devices,
     threads,
     needleKinds,
     cones,

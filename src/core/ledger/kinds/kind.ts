@@ -34,6 +34,12 @@ export interface KindFlags {
   alters?: true;
   /** It changes another entry, and has no standing of its own. */
   corrects?: true;
+  /** Not everyone who logs may write it: the right it takes. */
+  needs?: 'mechanical' | 'release';
+  /** Several do it together: whoever may log may correct it, whoever began it. */
+  shared?: true;
+  /** It may be logged by whoever stands there, signed in or not (as may whatever stops, sews, holds or fits). */
+  unnamed?: true;
 }
 
 /** An entry whose data have this shape. */

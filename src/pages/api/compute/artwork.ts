@@ -4,6 +4,7 @@ import { linesFrom } from '../../../core/artwork/lines-from-text.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the picture itself, up to 30 MB: image/png, image/jpeg, image/webp, image/avif or image/svg+xml. */
-export const POST = endpoint({ query: artworkQuery, answer: artworkAnswer }, ({ query, context }) =>
-  readPictureFile(context.request, { ...query, lines: linesFrom(query) }),
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', query: artworkQuery, answer: artworkAnswer },
+  ({ query, context }) => readPictureFile(context.request, { ...query, lines: linesFrom(query) }),
 );

@@ -3,7 +3,10 @@ import { blockAnswer, blockQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { workshop } from '../../../server/stores/workshop.ts';
 
-export const POST = endpoint({ body: blockQuestion, answer: blockAnswer }, async ({ body }) => {
-  const { schools } = await workshop();
-  return readBlock(body.columns, body.share ?? schools.share, body.start ?? schools.start);
-});
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', body: blockQuestion, answer: blockAnswer },
+  async ({ body }) => {
+    const { schools } = await workshop();
+    return readBlock(body.columns, body.share ?? schools.share, body.start ?? schools.start);
+  },
+);

@@ -3,7 +3,10 @@ import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import { traceAnswer, traceQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
-export const POST = endpoint({ body: traceQuestion, answer: traceAnswer }, async ({ body }) => {
-  const read = readTrace(body);
-  return { ...read, ...traceVerdicts[read.verdict] };
-});
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', body: traceQuestion, answer: traceAnswer },
+  async ({ body }) => {
+    const read = readTrace(body);
+    return { ...read, ...traceVerdicts[read.verdict] };
+  },
+);

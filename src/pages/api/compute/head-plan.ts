@@ -3,6 +3,7 @@ import { planInThread } from '../../../server/heavy/head-plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** Plans in a thread of its own, for 10 s at most: then the best so far, with how far it may be from the best. */
-export const POST = endpoint({ body: headPlanQuestion, answer: headPlanAnswer }, ({ body, context }) =>
-  planInThread(body, context.request.signal),
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', body: headPlanQuestion, answer: headPlanAnswer },
+  ({ body, context }) => planInThread(body, context.request.signal),
 );

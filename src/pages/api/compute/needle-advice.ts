@@ -5,11 +5,14 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { lastOverruling } from '../../../server/jobs/overrulings.ts';
 import { workshop } from '../../../server/stores/workshop.ts';
 
-export const POST = endpoint({ body: adviceQuestion, answer: adviceAnswer }, async ({ body }) => {
-  const question = fillIn(body as Asked, (await workshop()).schools);
-  return {
-    ...advise(question),
-    overruled: await lastOverruling(question.cloth, question.element),
-    safety: needleCaution,
-  };
-});
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', body: adviceQuestion, answer: adviceAnswer },
+  async ({ body }) => {
+    const question = fillIn(body as Asked, (await workshop()).schools);
+    return {
+      ...advise(question),
+      overruled: await lastOverruling(question.cloth, question.element),
+      safety: needleCaution,
+    };
+  },
+);

@@ -8,17 +8,20 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { invalid } from '../../../server/http/problem.ts';
 import { workshop } from '../../../server/stores/workshop.ts';
 
-export const POST = endpoint({ body: screwQuestion, answer: screwAnswer }, async ({ body }) => {
-  const belief = followCase(body.steps);
-  if (!belief) throw invalid('A turn alone says nothing: measure the case at least once.');
-  const band = bandOf(body.school ?? (await workshop()).schools.case);
-  const advice = nextTurn(belief, band);
-  const { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings } = belief;
-  return {
-    belief: { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings },
-    zone: zoneOf(shownGrams(belief), band),
-    advice: { ...advice, words: turnWords(advice.eighths) },
-    // Nothing is made of a reading that may be a slip.
-    faults: caseHealth(isDoubted(belief) ? body.steps.slice(0, -1) : body.steps).faults,
-  };
-});
+export const POST = endpoint(
+  { right: 'compute', rate: 'compute', body: screwQuestion, answer: screwAnswer },
+  async ({ body }) => {
+    const belief = followCase(body.steps);
+    if (!belief) throw invalid('A turn alone says nothing: measure the case at least once.');
+    const band = bandOf(body.school ?? (await workshop()).schools.case);
+    const advice = nextTurn(belief, band);
+    const { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings } = belief;
+    return {
+      belief: { grams, gramsSd, slope, slopeSd, turns, last, read, wild, readings },
+      zone: zoneOf(shownGrams(belief), band),
+      advice: { ...advice, words: turnWords(advice.eighths) },
+      // Nothing is made of a reading that may be a slip.
+      faults: caseHealth(isDoubted(belief) ? body.steps.slice(0, -1) : body.steps).faults,
+    };
+  },
+);

@@ -5,7 +5,7 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the photo itself, up to 30 MB: image/png or image/jpeg. */
 export const POST = endpoint(
-  { query: undersideQuery, answer: undersideAnswer },
+  { right: 'compute', rate: 'compute', query: undersideQuery, answer: undersideAnswer },
   async ({ query, context }) => ({
     columns: await readUndersideFile(context.request, { ...query, outlines: outlinesFrom(query.outlines) }),
   }),

@@ -19,7 +19,7 @@ const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enu
 
 /** GET: everything that is kept, as a file, streamed. CSV holds one table. */
 export const GET = endpoint(
-  { query, answer: true },
+  { right: 'everything', query, answer: true },
   async ({ query: { format = 'ndjson', table }, context }) => {
     if (format === 'csv' && !table)
       throw invalid(`CSV holds one table: add “&table=” and one of ${tableNames.join(', ')}.`);
@@ -43,11 +43,14 @@ export const GET = endpoint(
 const taken = object({ rows: { type: 'object', additionalProperties: { type: 'integer' } } });
 
 /** POST: takes an export (NDJSON) into an empty installation: all of it, or nothing. */
-export const POST = endpoint({ answer: taken, status: 201 }, async ({ context: { request } }) => {
-  if (!/^application\/(x-)?ndjson\b/i.test(request.headers.get('content-type') ?? ''))
-    throw new ProblemError(415, 'Not NDJSON', 'Send an export of everything as “application/x-ndjson”.');
-  return { rows: await takeIn(piecesOf(request.body)) };
-});
+export const POST = endpoint(
+  { right: 'everything', rate: 'upload', answer: taken, status: 201 },
+  async ({ context: { request } }) => {
+    if (!/^application\/(x-)?ndjson\b/i.test(request.headers.get('content-type') ?? ''))
+      throw new ProblemError(415, 'Not NDJSON', 'Send an export of everything as “application/x-ndjson”.');
+    return { rows: await takeIn(piecesOf(request.body)) };
+  },
+);
 
 /** A file may take its time, as long as it keeps coming. */
 const nextPieceMs = 30_000;

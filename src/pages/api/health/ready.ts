@@ -4,7 +4,7 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { ProblemError } from '../../../server/http/problem.ts';
 
 /** Whether a touch would be stored now: the writer's database answers, and may be written (a standby may not). A proxy sends nobody here while it is 503. */
-export const GET = endpoint({ answer }, async () => {
+export const GET = endpoint({ right: 'anyone', answer }, async () => {
   const [row] = await rows<{ standby: boolean }>(
     writerConnections(),
     'SELECT pg_is_in_recovery() AS standby',

@@ -2,4 +2,6 @@ import { entryHistory as entryHistoryMessage } from '../../../schemas/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { entryHistory } from '../../../server/ledger/reading/read.ts';
 
-export const GET = endpoint({ answer: entryHistoryMessage }, ({ id }) => entryHistory(id('id')));
+export const GET = endpoint({ right: 'read', answer: entryHistoryMessage }, ({ id }) =>
+  entryHistory(id('id')),
+);

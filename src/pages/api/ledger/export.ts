@@ -19,15 +19,18 @@ const query = object({ ...narrowing, format: { enum: ['csv', 'ndjson'] } }, [
 ]);
 
 /** The ledger as a file, narrowed like the list, streamed. */
-export const GET = endpoint({ query, answer: true }, async ({ query: { format, ...wanted }, context }) => {
-  const machine = await machineById(wanted.machine);
-  const { type, lines } = exportFormats[format];
-  const chunks = lines(ledgerRows(wanted as LedgerQuery));
-  return new Response(textStream(chunks, context.locals.room), {
-    headers: {
-      'content-type': `${type}; charset=utf-8`,
-      'cache-control': 'no-store, no-transform',
-      'content-disposition': `attachment; filename="ledger-${machine.slug}.${format}"`,
-    },
-  });
-});
+export const GET = endpoint(
+  { right: 'read', query, answer: true },
+  async ({ query: { format, ...wanted }, context }) => {
+    const machine = await machineById(wanted.machine);
+    const { type, lines } = exportFormats[format];
+    const chunks = lines(ledgerRows(wanted as LedgerQuery));
+    return new Response(textStream(chunks, context.locals.room), {
+      headers: {
+        'content-type': `${type}; charset=utf-8`,
+        'cache-control': 'no-store, no-transform',
+        'content-disposition': `attachment; filename="ledger-${machine.slug}.${format}"`,
+      },
+    });
+  },
+);

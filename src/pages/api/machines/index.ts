@@ -2,7 +2,10 @@ import { listQuery, machine, machineNew, page } from '../../../schemas/workshop.
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { addMachine, listMachines } from '../../../server/machine/machines.ts';
 
-export const GET = endpoint({ query: listQuery, answer: page(machine) }, ({ query }) => listMachines(query));
-export const POST = endpoint({ body: machineNew, answer: machine, status: 201 }, ({ body }) =>
-  addMachine(body),
+export const GET = endpoint({ right: 'read', query: listQuery, answer: page(machine) }, ({ query }) =>
+  listMachines(query),
+);
+export const POST = endpoint(
+  { right: 'machines', body: machineNew, answer: machine, status: 201 },
+  ({ body }) => addMachine(body),
 );

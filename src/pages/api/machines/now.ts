@@ -2,4 +2,4 @@ import { machinesNow as answer } from '../../../schemas/machines-now.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { machinesNow } from '../../../server/machine/machines-now.ts';
 
-export const GET = endpoint({ answer }, machinesNow);
+export const GET = endpoint({ right: 'read', answer }, machinesNow);

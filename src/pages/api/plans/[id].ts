@@ -2,5 +2,7 @@ import { plan, planChange } from '../../../schemas/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changePlan, planById } from '../../../server/jobs/plans.ts';
 
-export const GET = endpoint({ answer: plan }, ({ id }) => planById(id('id')));
-export const PUT = endpoint({ body: planChange, answer: plan }, ({ id, body }) => changePlan(id('id'), body));
+export const GET = endpoint({ right: 'read', answer: plan }, ({ id }) => planById(id('id')));
+export const PUT = endpoint({ right: 'plan', body: planChange, answer: plan }, ({ id, body }) =>
+  changePlan(id('id'), body),
+);

@@ -2,5 +2,9 @@ import { plan, planNew, plans, plansQuery } from '../../../schemas/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { addPlan, listPlans } from '../../../server/jobs/plans.ts';
 
-export const GET = endpoint({ query: plansQuery, answer: plans }, ({ query }) => listPlans(query));
-export const POST = endpoint({ body: planNew, answer: plan, status: 201 }, ({ body }) => addPlan(body));
+export const GET = endpoint({ right: 'read', query: plansQuery, answer: plans }, ({ query }) =>
+  listPlans(query),
+);
+export const POST = endpoint({ right: 'plan', body: planNew, answer: plan, status: 201 }, ({ body }) =>
+  addPlan(body),
+);

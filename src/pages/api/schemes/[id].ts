@@ -2,8 +2,8 @@ import { scheme, schemeChange, schemeGone } from '../../../schemas/scheme.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changeScheme, removeScheme, schemeById } from '../../../server/machine/schemes.ts';
 
-export const GET = endpoint({ answer: scheme }, ({ id }) => schemeById(id('id')));
-export const PUT = endpoint({ body: schemeChange, answer: scheme }, ({ id, body }) =>
+export const GET = endpoint({ right: 'read', answer: scheme }, ({ id }) => schemeById(id('id')));
+export const PUT = endpoint({ right: 'plan', body: schemeChange, answer: scheme }, ({ id, body }) =>
   changeScheme(id('id'), body),
 );
-export const DELETE = endpoint({ answer: schemeGone }, ({ id }) => removeScheme(id('id')));
+export const DELETE = endpoint({ right: 'plan', answer: schemeGone }, ({ id }) => removeScheme(id('id')));

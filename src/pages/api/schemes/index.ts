@@ -2,5 +2,9 @@ import { scheme, schemeNew, schemes, schemesQuery } from '../../../schemas/schem
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { addScheme, listSchemes } from '../../../server/machine/schemes.ts';
 
-export const GET = endpoint({ query: schemesQuery, answer: schemes }, ({ query }) => listSchemes(query));
-export const POST = endpoint({ body: schemeNew, answer: scheme, status: 201 }, ({ body }) => addScheme(body));
+export const GET = endpoint({ right: 'read', query: schemesQuery, answer: schemes }, ({ query }) =>
+  listSchemes(query),
+);
+export const POST = endpoint({ right: 'plan', body: schemeNew, answer: scheme, status: 201 }, ({ body }) =>
+  addScheme(body),
+);

@@ -1,4 +1,5 @@
 import { flagsOf } from '../../../core/ledger/about-kinds.ts';
+import { whoWrote, writerColumns, writtenBy } from './line.ts';
 import type { EffectiveEntry, Entry, Event, EventKind } from '../../../core/ledger/entry.ts';
 
 /** A row of the `event` table, as PostgreSQL gives it. */
@@ -22,11 +23,14 @@ export interface EventRow {
   lost_ms: number | null;
   changed_seq: number;
   claimed_at: string | null;
+  writer_id: string | null;
+  device_id: string | null;
+  unconfirmed: boolean | null;
 }
 
 export const eventColumns =
   'id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void, corrections, ' +
-  'closes, closed_by, closed_at, lost_ms, changed_seq, claimed_at';
+  'closes, closed_by, closed_at, lost_ms, changed_seq, claimed_at, writer_id, device_id, unconfirmed';
 
 /** What stands in columns of its own, to be looked for: the kind of fault, and what the entry ends. */
 export function eventFields(entry: Pick<Entry, 'kind' | 'data'>): {
@@ -65,6 +69,7 @@ export function rowFrom(
     lost_ms: before?.lost_ms ?? null,
     changed_seq: Math.max(meta.seq, before?.changed_seq ?? 0),
     claimed_at: entry.claimedAt ?? null,
+    ...writerColumns(entry),
   };
 }
 
@@ -84,6 +89,7 @@ export function effectiveFrom(row: EventRow): EffectiveEntry {
     void: row.void,
     corrections: row.corrections,
     ...(row.claimed_at && { claimedAt: row.claimed_at }),
+    ...writtenBy(row),
   } as EffectiveEntry;
 }
 
@@ -107,5 +113,6 @@ export function eventFrom(row: EventRow): Event {
     lostMs: row.lost_ms,
     seq: row.changed_seq,
     claimedAt: row.claimed_at,
+    ...whoWrote(writtenBy(row).by),
   } as Event;
 }

@@ -1,4 +1,5 @@
 import type { Entry, EntryKind } from '../../../core/ledger/entry.ts';
+import type { WrittenBy } from '../../../core/ledger/entry-base.ts';
 import type { LedgerLine } from '../../../schemas/event.ts';
 
 /** A raw row of the `ledger` table. */
@@ -16,10 +17,13 @@ export type LineRow = {
   corrects: string | null;
   data: Record<string, unknown>;
   claimed_at: string | null;
+  writer_id: string | null;
+  device_id: string | null;
+  unconfirmed: boolean | null;
 };
 
 export const lineColumns =
-  'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at';
+  'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at, writer_id, device_id, unconfirmed';
 
 /** The entry in a row: what was checked when it came in has the types of its kind. */
 export function entryFrom(row: LineRow): Entry {
@@ -35,8 +39,24 @@ export function entryFrom(row: LineRow): Entry {
     corrects: row.corrects,
     data: row.data,
     ...(row.claimed_at && { claimedAt: row.claimed_at }),
+    ...writtenBy(row),
   } as Entry;
 }
+
+/** Who wrote a row, where that was asked. */
+export const writtenBy = (
+  row: Pick<LineRow, 'writer_id' | 'device_id' | 'unconfirmed'>,
+): { by?: WrittenBy } =>
+  row.writer_id || row.device_id || row.unconfirmed
+    ? { by: { writerId: row.writer_id, deviceId: row.device_id, unconfirmed: row.unconfirmed === true } }
+    : {};
+
+/** The columns that say who wrote an entry. */
+export const writerColumns = ({ by }: Pick<Entry, 'by'>) => ({
+  writer_id: by?.writerId ?? null,
+  device_id: by?.deviceId ?? null,
+  unconfirmed: by?.unconfirmed ? true : null,
+});
 
 /** The row that an entry has become, without reading it back. */
 export function lineRow(entry: Entry, stored: { seq: number; received_at: string }): LineRow {
@@ -54,10 +74,19 @@ export function lineRow(entry: Entry, stored: { seq: number; received_at: string
     corrects: entry.corrects,
     data: entry.data,
     claimed_at: entry.claimedAt ?? null,
+    ...writerColumns(entry),
   };
 }
 
 export function lineFrom(row: LineRow): LedgerLine {
   const { seq, received_at: receivedAt } = row;
-  return { ...entryFrom(row), seq, receivedAt, claimedAt: row.claimed_at };
+  const { by, ...entry } = entryFrom(row);
+  return { ...entry, seq, receivedAt, claimedAt: row.claimed_at, ...whoWrote(by) };
 }
+
+/** Who wrote it, as messages tell it. */
+export const whoWrote = (by: WrittenBy | undefined) => ({
+  writerId: by?.writerId ?? null,
+  deviceId: by?.deviceId ?? null,
+  unconfirmed: by?.unconfirmed ?? false,
+});

@@ -5,6 +5,7 @@ import type { GaugePart } from '../../../schemas/tension.ts';
 import { database, rows } from '../../base/database.ts';
 import { log } from '../../base/log.ts';
 import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
+import { forgetAskers } from '../../people/known.ts';
 import { newestSeq } from './read.ts';
 
 /**
@@ -59,6 +60,12 @@ export async function listenNews(machineId: string, listener: NewsListener): Pro
   newsListeners.set(machineId, set.add(listener));
   return () => set.delete(listener);
 }
+
+/** People, devices or tokens were changed: what is known of who asks is out of date. */
+const accessChannel = 'vivid_eye_access';
+export const announceAccess = (): Promise<void> => notify(accessChannel, ['']);
+/** Hears other processes' changes of access from now on. */
+export const hearAccess = (): Promise<void> => (connecting ??= connect());
 
 /** Told which machine has news of any kind. */
 type AnyListener = (machineId: string) => void;
@@ -174,6 +181,7 @@ async function connect(): Promise<void> {
   client.on('error', again);
   client.on('end', again);
   client.on('notification', (message) => {
+    if (message.channel === accessChannel) return forgetAskers();
     // A notification of entries that comes while the machine is being read is caught by reading once more.
     if (message.channel === newsChannel) {
       const told = JSON.parse(message.payload ?? '{}') as { machineId: string; news: News };
@@ -188,7 +196,7 @@ async function connect(): Promise<void> {
   });
   try {
     await client.connect();
-    await client.query(`LISTEN ${channel}; LISTEN ${newsChannel}`);
+    await client.query(`LISTEN ${channel}; LISTEN ${newsChannel}; LISTEN ${accessChannel}`);
   } catch (error) {
     again();
     throw error;

@@ -1,3 +1,4 @@
+import { mayCorrect } from '../../../core/people/entry-rights.ts';
 import { omit } from '../../../core/base/omit.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
@@ -129,11 +130,58 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
       'This entry names another that is not in this machine’s ledger. Reload the page and try again.',
     );
   }
-  if (entry.kind === 'correction') return checkCorrection(entry, target);
+  if (entry.kind === 'correction') {
+    checkWhoCorrects(entry, target, lines);
+    return checkCorrection(entry, target);
+  }
   const { closes = [], refersTo } = flagsOf(entry.kind);
   if (!closes.includes(target.kind) && refersTo?.kind !== target.kind) {
     throw invalid(`“${kindOf(entry.kind).name}” cannot follow “${kindOf(target.kind).name}”.`);
   }
+}
+
+/**
+ * Whose entry it is decides who may correct it; a correction of a correction is about the entry under both. What the server itself corrects (stops matched with a feed)
+ * has no writer. Throws a 403 problem.
+ */
+function checkWhoCorrects(
+  { by, data }: EntryOf<'correction'>,
+  target: Entry,
+  lines: ReadonlyMap<string, Entry>,
+): void {
+  if (!by) return;
+  const root = target.kind === 'correction' ? (lines.get(target.corrects!) ?? target) : target;
+  const writing = (one: Entry) => ({
+    kind: one.kind,
+    deviceId: one.by?.deviceId ?? null,
+    operatorId: one.operatorId,
+    at: one.at,
+  });
+  const who = { personId: by.writerId, deviceId: by.deviceId, mayOthers: by.correctsOthers === true };
+  const now = serverNow().toISOString();
+  const adds = onlyAdds(data, root);
+  if (!mayCorrect(writing(target), who, now) && !mayCorrect(writing(root), who, now, adds))
+    throw new ProblemError(
+      403,
+      'Not yours',
+      'This entry is somebody else’s, or older than 12 hours. A technician or an owner can correct it.',
+    );
+  if (data.operatorId && data.operatorId !== by.writerId && !who.mayOthers)
+    throw new ProblemError(
+      403,
+      'Not yours',
+      'Claim an entry for yourself only. A technician can put another name to it.',
+    );
+}
+
+/** Whether a correction says only what the entry did not say. */
+function onlyAdds(said: EntryOf<'correction'>['data'], root: Entry): boolean {
+  const { data } = said;
+  return (
+    data !== undefined &&
+    Object.keys(said).every((field) => field === 'data' || field === 'why') &&
+    Object.keys(data).every((field) => (fieldOf(root, field) ?? null) === null)
+  );
 }
 
 /** The corrected entry must itself be a good entry. A correction can only be taken back. */
@@ -151,7 +199,7 @@ function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
   // Whatever was accepted once can be taken back, and put back, by whatever rule it was accepted.
   if (onlyVoid) return;
   const effective = effectiveEntry(target, [entry]);
-  const corrected = omit(effective, 'void', 'corrections', 'claimedAt') as Entry;
+  const corrected = omit(effective, 'void', 'corrections', 'claimedAt', 'by') as Entry;
   try {
     checkEntry(corrected, 'body');
     checkPlace(corrected);
@@ -209,7 +257,9 @@ async function learn(sql: Sql, entries: readonly Entry[]): Promise<void> {
     sql,
     'operator',
     'SELECT id FROM operator WHERE id = ANY($1)',
-    named((entry) => entry.operatorId),
+    named((entry) =>
+      entry.kind === 'correction' ? (entry.data.operatorId ?? entry.operatorId) : entry.operatorId,
+    ),
   );
   const jobs = named((entry) => (entry.kind === 'correction' ? (entry.data.jobId ?? null) : entry.jobId));
   await learnOne(sql, 'job', 'SELECT id FROM job WHERE id = ANY($1)', [

@@ -1,10 +1,13 @@
 import { is } from '../../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
+import type { Asker } from '../../../schemas/people.ts';
 import { entries, entriesStored, type EntriesStored } from '../../../schemas/entry.ts';
 import { matchLately } from '../../feed/match.ts';
 import { log } from '../../base/log.ts';
 import { validator } from '../../http/validate.ts';
+import { endSession } from '../../people/sessions.ts';
 import { normalEntry } from './accept.ts';
+import { endsShift, signEntry } from './sign.ts';
 import { storeEntries } from './queue.ts';
 
 const checkBody = validator(entries);
@@ -30,9 +33,12 @@ function matchAll(): void {
 }
 
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
-export async function receiveEntries(message: unknown): Promise<EntriesStored> {
+export async function receiveEntries(message: unknown, asker: Asker): Promise<EntriesStored> {
   const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
-  const answer = { stored: await storeEntries(sent.map((entry) => normalEntry(entry))) };
+  const normal = sent.map((entry) => normalEntry(entry));
+  if (asker.asked) for (const entry of normal) signEntry(entry, asker);
+  const answer = { stored: await storeEntries(normal) };
+  if (asker.sessionId && normal.some(endsShift)) await endSession(asker.sessionId, asker, 'signed out');
   matchSoon(sent, answer.stored);
   checkAnswer?.(answer, 'answer');
   return answer;

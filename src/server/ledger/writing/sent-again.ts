@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
+import { omit } from '../../../core/base/omit.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { kindOf } from '../../../core/ledger/about-kinds.ts';
 import { otherContent } from '../../http/problem.ts';
@@ -6,8 +7,17 @@ import { entryFrom, lineFrom, type LineRow } from '../projecting/line.ts';
 
 /** Whether two entries of one id say the same. A time that the server put right says what the device claimed. */
 export function saysTheSame(a: Entry, b: Entry): boolean {
-  const said = ({ claimedAt, at, ...rest }: Entry) => ({ ...rest, at: claimedAt ?? at });
-  return isDeepStrictEqual(said(a), said(b));
+  const said = (entry: Entry) => ({
+    ...omit(entry, 'claimedAt', 'by', 'operatorId'),
+    at: entry.claimedAt ?? entry.at,
+  });
+  return sameOperator(a, b) && isDeepStrictEqual(said(a), said(b));
+}
+
+/** Sent without a name, the server put the writer's to it: sent again, whoever is signed in by then, it is the same. */
+function sameOperator(a: Entry, b: Entry): boolean {
+  const wasNamed = ({ operatorId, by }: Entry) => operatorId !== (by?.writerId ?? null);
+  return a.operatorId === b.operatorId || !(wasNamed(a) || wasNamed(b));
 }
 
 /** Takes entries that stand twice in one message for one. Throws a 409 problem when an id stands for two contents. */

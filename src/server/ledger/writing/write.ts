@@ -3,7 +3,7 @@ import { serverNow } from '../../base/clock.ts';
 import { inTransaction, rows, sendOff, writerConnections } from '../../base/database.ts';
 import { acceptEntries, checkNamedEntries, namedLines } from './accept.ts';
 import { eventFields } from '../projecting/event-row.ts';
-import { lineColumns, lineRow, type LineRow } from '../projecting/line.ts';
+import { lineColumns, lineRow, writerColumns, type LineRow } from '../projecting/line.ts';
 import { everyLedgerLock } from './locks.ts';
 import { announce } from '../reading/live.ts';
 import { makeMonths } from './months.ts';
@@ -33,21 +33,26 @@ const insertLines = `
   WITH sent AS MATERIALIZED (
     SELECT * FROM jsonb_to_recordset($1) AS r(id uuid, "machineId" uuid, head smallint, position smallint, kind text,
       at timestamptz, "operatorId" uuid, "jobId" uuid, corrects uuid, data jsonb, "claimedAt" timestamptz,
-      fault text, closes uuid)),
+      fault text, closes uuid, writer_id uuid, device_id uuid, unconfirmed boolean)),
   stored AS (
-    INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at)
+    INSERT INTO ledger (id, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at,
+      writer_id, device_id, unconfirmed)
     SELECT id, "machineId", head, position, kind, at, coalesce(at + $2 * interval '1 ms', $3), "operatorId", "jobId",
-      corrects, data, "claimedAt" FROM sent
+      corrects, data, "claimedAt", writer_id, device_id, unconfirmed FROM sent
     ON CONFLICT (id) DO NOTHING RETURNING id, seq, received_at),
   events AS (
     INSERT INTO event (id, machine_id, head, position, kind, fault, at, received_at, operator_id, job_id, data, void,
-      corrections, closes, changed_seq, claimed_at)
+      corrections, closes, changed_seq, claimed_at, writer_id, device_id, unconfirmed)
     SELECT id, "machineId", head, position, kind, fault, at, received_at, "operatorId", "jobId", data, false, 0, closes,
-      seq, "claimedAt" FROM stored JOIN sent USING (id) WHERE kind <> 'correction')
+      seq, "claimedAt", writer_id, device_id, unconfirmed FROM stored JOIN sent USING (id) WHERE kind <> 'correction')
   SELECT id, seq, received_at FROM stored`;
 
 /** An entry with what its event has beside it. */
-const withEventFields = (entry: Entry) => ({ ...entry, ...eventFields(entry) });
+const withEventFields = (entry: Entry) => ({
+  ...entry,
+  ...eventFields(entry),
+  ...(entry.by && writerColumns(entry)),
+});
 
 /**
  * Stores entries once each and brings the projections up to date, all in one transaction.

@@ -31,7 +31,7 @@ export const definition = kindOfEntry({
     },
     ['seating'],
   ),
-  flags: { alters: true },
+  flags: { unnamed: true, alters: true },
   says: () => 'job put on the machine',
   fold: (now, entry) => ({
     ...now,

@@ -14,7 +14,7 @@ export const definition = kindOfEntry({
     },
     ['mm'],
   ),
-  flags: { story: 'others', onRecord: true, alters: true },
+  flags: { needs: 'mechanical', story: 'others', onRecord: true, alters: true },
   says: ({ data }) =>
     `${mechanicalChecks[data.check].name.toLowerCase()}: ${findingText(data.check, data.finding)}${data.mm === undefined ? '' : `, ${data.mm} mm`}`,
 });

@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'Note',
   where: 'either',
   shape: object({ text: text(1, 2000) }),
-  flags: { story: 'others', onRecord: true, alters: true },
+  flags: { unnamed: true, story: 'others', onRecord: true, alters: true },
   says: ({ data }) => data.text,
 });

@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'Somebody on it',
   where: 'machine',
   shape: object({}),
-  flags: {},
+  flags: { unnamed: true },
   says: () => 'somebody is on it',
 });

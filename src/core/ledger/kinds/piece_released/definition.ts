@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'Piece released',
   where: 'either',
   shape: object({ closes: uuid, why: text(1, 500) }),
-  flags: { closes: ['piece_held'], onRecord: true },
+  flags: { needs: 'release', closes: ['piece_held'], onRecord: true },
   says: ({ data }) => `piece released: ${data.why}`,
 });

@@ -32,7 +32,7 @@ export const definition = kindOfEntry({
     minutes: { type: 'number', minimum: 0, maximum: 6000 },
     checklistMinutes: { type: ['number', 'null'], minimum: 0, maximum: 6000 },
   }),
-  flags: { closes: ['trace_opened'], story: 'others', onRecord: true },
+  flags: { unnamed: true, closes: ['trace_opened'], story: 'others', onRecord: true },
   says: ({ data }) =>
     `trace closed: ${data.cause ? inWords(data.cause) : traceOutcomes[data.outcome].name.toLowerCase()}`,
 });

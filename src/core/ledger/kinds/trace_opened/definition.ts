@@ -16,6 +16,6 @@ export const definition = kindOfEntry({
     /** Pieces of the ledger's evidence that were struck out, by their keys. */
     struck: { type: 'array', items: text(1, 80), maxItems: 40, uniqueItems: true },
   }),
-  flags: { opens: true, story: 'others' },
+  flags: { unnamed: true, shared: true, opens: true, story: 'others' },
   says: ({ data }) => `trace begun${data.seen ? `: ${inWords(data.seen)}` : ''}`,
 });

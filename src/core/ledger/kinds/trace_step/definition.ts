@@ -21,6 +21,6 @@ export const definition = kindOfEntry({
     },
     ['minutes', 'waits', 'shown'],
   ),
-  flags: { refersTo: { field: 'trace', kind: 'trace_opened' }, story: 'others' },
+  flags: { unnamed: true, shared: true, refersTo: { field: 'trace', kind: 'trace_opened' }, story: 'others' },
   says: ({ data }) => `trace: ${inWords(data.step)}: ${inWords(data.answer)}`,
 });

@@ -7,7 +7,7 @@ import { machineById, machineMustExist } from '../../../../server/machine/machin
 
 /** GET: the machine as its feed told it last. */
 export const GET = endpoint(
-  { answer: nowSchema },
+  { right: 'read', answer: nowSchema },
   async ({ id }) => (await feedNow((await machineById(id('id'))).id)) ?? noFeedYet,
 );
 
@@ -17,7 +17,11 @@ async function* chunksOf(body: ReadableStream<Uint8Array> | null): AsyncGenerato
 }
 
 /** Under scripts/serve.mjs server/http/direct.ts answers this; here it is for `astro dev`. */
-export const POST = endpoint({ answer: feedTaken, status: 201 }, async ({ id, context: { request } }) => {
-  await machineMustExist(id('id'));
-  return readFeed(id('id'), chunksOf(request.body), request.headers.get('content-type') ?? '');
-});
+export const POST = endpoint(
+  { right: 'feed', ofMachine: true, answer: feedTaken, status: 201 },
+  async ({ id, context: { request } }) => {
+    mustBeItsMachine(asker, id('id'));
+    await machineMustExist(id('id'));
+    return readFeed(id('id'), chunksOf(request.body), request.headers.get('content-type') ?? '');
+  },
+);

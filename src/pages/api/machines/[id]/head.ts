@@ -3,6 +3,6 @@ import { headNow } from '../../../../server/machine/head.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { machineById } from '../../../../server/machine/machines.ts';
 
-export const GET = endpoint({ answer: headNowMessage }, async ({ id }) =>
+export const GET = endpoint({ right: 'read', answer: headNowMessage }, async ({ id }) =>
   headNow((await machineById(id('id'))).id),
 );

@@ -3,6 +3,7 @@ import { endpoint } from '../../../../server/http/endpoint.ts';
 import { machineById } from '../../../../server/machine/machines.ts';
 import { sewnLately } from '../../../../server/machine/sewn.ts';
 
-export const GET = endpoint({ query: sewnQuery, answer: sewn }, async ({ id, query: { weeks = 4 } }) =>
-  sewnLately((await machineById(id('id'))).id, weeks),
+export const GET = endpoint(
+  { right: 'read', query: sewnQuery, answer: sewn },
+  async ({ id, query: { weeks = 4 } }) => sewnLately((await machineById(id('id'))).id, weeks),
 );

@@ -2,4 +2,6 @@ import { plan, planSeats } from '../../../../schemas/plan.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { keepSeats } from '../../../../server/jobs/plans.ts';
 
-export const PUT = endpoint({ body: planSeats, answer: plan }, ({ id, body }) => keepSeats(id('id'), body));
+export const PUT = endpoint({ right: 'plan', body: planSeats, answer: plan }, ({ id, body }) =>
+  keepSeats(id('id'), body),
+);

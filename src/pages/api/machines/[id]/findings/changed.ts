@@ -3,6 +3,7 @@ import { askedOf } from '../../../../../server/learn/asked.ts';
 import { seriesOf } from '../../../../../server/learn/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: findingsQuery, answer: changedData }, async ({ id, query }) =>
-  seriesOf(await askedOf(id('id'), query)),
+export const GET = endpoint(
+  { right: 'read', query: findingsQuery, answer: changedData },
+  async ({ id, query }) => seriesOf(await askedOf(id('id'), query)),
 );

@@ -3,6 +3,7 @@ import { askedOf } from '../../../../../server/learn/asked.ts';
 import { costOf } from '../../../../../server/learn/cost.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: findingsQuery, answer: costData }, async ({ id, query }) =>
-  costOf(await askedOf(id('id'), query)),
+export const GET = endpoint(
+  { right: 'read', query: findingsQuery, answer: costData },
+  async ({ id, query }) => costOf(await askedOf(id('id'), query)),
 );

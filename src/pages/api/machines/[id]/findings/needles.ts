@@ -4,7 +4,7 @@ import { needlesOf, needlesOfAll } from '../../../../../server/learn/needles.ts'
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(
-  { query: needlesQuery, answer: needlesData },
+  { right: 'read', query: needlesQuery, answer: needlesData },
   async ({ id, query: { machines, ...query } }) => {
     const asked = await askedOf(id('id'), query);
     return machines === 'all' ? needlesOfAll(asked, query.cloth) : needlesOf(asked);

@@ -3,6 +3,7 @@ import { askedOf } from '../../../../../server/learn/asked.ts';
 import { placesOf } from '../../../../../server/learn/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: findingsQuery, answer: placesData }, async ({ id, query }) =>
-  placesOf(await askedOf(id('id'), query)),
+export const GET = endpoint(
+  { right: 'read', query: findingsQuery, answer: placesData },
+  async ({ id, query }) => placesOf(await askedOf(id('id'), query)),
 );

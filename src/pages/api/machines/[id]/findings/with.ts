@@ -3,6 +3,6 @@ import { askedOf } from '../../../../../server/learn/asked.ts';
 import { circumstancesOf } from '../../../../../server/learn/circumstances.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ query: withQuery, answer: withData }, async ({ id, query }) =>
+export const GET = endpoint({ right: 'read', query: withQuery, answer: withData }, async ({ id, query }) =>
   circumstancesOf(await askedOf(id('id'), query), query.zone),
 );

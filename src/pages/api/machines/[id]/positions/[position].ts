@@ -4,11 +4,15 @@ import { endpoint } from '../../../../../server/http/endpoint.ts';
 import { notFound } from '../../../../../server/http/problem.ts';
 import { machineById } from '../../../../../server/machine/machines.ts';
 
-export const GET = endpoint({ query: storyQuery, answer: story }, async ({ id, query, context }) => {
-  const machine = await machineById(id('id'));
-  const position = Number(context.params['position']);
-  const head = query.head ?? 1;
-  if (!Number.isInteger(position) || position < 1 || position > machine.positions) throw notFound('position');
-  if (head > machine.heads) throw notFound('head');
-  return positionStory(machine.id, head, position);
-});
+export const GET = endpoint(
+  { right: 'read', query: storyQuery, answer: story },
+  async ({ id, query, context }) => {
+    const machine = await machineById(id('id'));
+    const position = Number(context.params['position']);
+    const head = query.head ?? 1;
+    if (!Number.isInteger(position) || position < 1 || position > machine.positions)
+      throw notFound('position');
+    if (head > machine.heads) throw notFound('head');
+    return positionStory(machine.id, head, position);
+  },
+);

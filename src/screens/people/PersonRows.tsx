@@ -1,0 +1,138 @@
+import { useState } from 'react';
+import { v7 as uuid7 } from 'uuid';
+import { personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
+import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
+import type { Person } from '../../schemas/people.ts';
+import { Refusal } from './Refusal.tsx';
+import { useAct } from './useAct.ts';
+
+/** Everybody, with role and PIN; what the roles may stands under it. */
+export function PersonRows({ people }: { people: readonly Person[] }) {
+  return (
+    <section id="people" className="sheet mt-4 p-4">
+      <h2>People</h2>
+      {people.length === 0 && <p className="quiet">Nobody yet. Entries are then kept without a name.</p>}
+      <ul>
+        {people.map((one) => (
+          <PersonRow key={one.id} person={one} />
+        ))}
+      </ul>
+      <AddForm
+        right="people"
+        name="Add a person"
+        path="/api/people"
+        button="Add the person"
+        message={({ name, role, secret }) => ({ id: uuid7(), name, role, ...(secret && { secret }) })}
+      >
+        <AddField label="Name">
+          <input name="name" className="input w-48" maxLength={60} required />
+        </AddField>
+        <AddField label="Role">
+          <RoleSelect name="role" />
+        </AddField>
+        <AddField label="PIN or password (may come later)">
+          <SecretInput name="secret" />
+        </AddField>
+      </AddForm>
+      <dl className="quiet mt-3 text-sm">
+        {personRoles.map((role) => (
+          <div key={role}>
+            <dt className="inline font-semibold">{roles[role].name}: </dt>
+            <dd className="inline">{roles[role].says}.</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: Person }) {
+  const { act, busy, refusal } = useAct();
+  const [giving, give] = useState(false);
+  const change = (message: object) => void act('PATCH', `/api/people/${id}`, message);
+  return (
+    <li className="border-t py-2 rule first:border-t-0">
+      <div className="flex flex-wrap items-center gap-2">
+        <b className="min-w-36 grow break-words">{name}</b>
+        {active ? (
+          <>
+            <span className="quiet text-sm">{canSignIn ? 'has a PIN' : 'no PIN yet'}</span>
+            <RoleSelect label={`Role of ${name}`} value={role} onChange={(next) => change({ role: next })} />
+            <button type="button" className="btn" aria-expanded={giving} onClick={() => give(!giving)}>
+              {canSignIn ? 'New PIN' : 'Give a PIN'}
+            </button>
+            <button type="button" className="btn" disabled={busy} onClick={() => change({ active: false })}>
+              Take off
+            </button>
+          </>
+        ) : (
+          <>
+            <span className="quiet text-sm">off the list; entries keep the name</span>
+            <button type="button" className="btn" disabled={busy} onClick={() => change({ active: true })}>
+              Put back
+            </button>
+          </>
+        )}
+      </div>
+      {giving && (
+        <form
+          aria-label={`PIN of ${name}`}
+          className="mt-2 flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            change({ secret: String(new FormData(event.currentTarget).get('secret')) });
+          }}
+        >
+          <AddField label={`New PIN or password of ${name}`}>
+            <SecretInput name="secret" required />
+          </AddField>
+          <button type="submit" className="btn btn-primary" disabled={busy}>
+            Set it
+          </button>
+          {canSignIn && <span className="quiet text-sm">Signs {name} out everywhere else.</span>}
+        </form>
+      )}
+      <Refusal says={refusal} />
+    </li>
+  );
+}
+
+interface RoleSelectProps {
+  name?: string;
+  label?: string;
+  value?: PersonRole;
+  onChange?: (role: PersonRole) => void;
+}
+function RoleSelect({ name, label, value, onChange }: RoleSelectProps) {
+  return (
+    <select
+      name={name}
+      aria-label={label}
+      className="select w-36"
+      {...(onChange ? { value } : { defaultValue: 'operator' })}
+      onChange={(change) =>
+        onChange?.(personRoles.find((role) => role === change.target.value) ?? 'operator')
+      }
+    >
+      {personRoles.map((role) => (
+        <option key={role} value={role}>
+          {roles[role].name}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function SecretInput({ name, required = false }: { name: string; required?: boolean }) {
+  return (
+    <input
+      name={name}
+      type="password"
+      className="input w-44"
+      autoComplete="new-password"
+      minLength={4}
+      maxLength={128}
+      required={required}
+    />
+  );
+}

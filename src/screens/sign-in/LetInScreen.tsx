@@ -1,0 +1,79 @@
+import { useEffect, useState } from 'react';
+import { forgetOffline } from '../../parts/live/keep-offline.ts';
+import { get, send } from '../../parts/live/send.ts';
+import { useAwake } from '../../parts/live/useAwake.ts';
+
+/** A device that is not let in: the code of the owner's screen, or nothing. `then`: where it goes on. */
+export default function LetInScreen({ then }: { then: string }) {
+  useAwake();
+  const [code, setCode] = useState('');
+  const [refusal, refuse] = useState('');
+  const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    // What comes after # never left this device: the owner's screen drew it into the code.
+    const drawn = decodeURIComponent(location.hash.slice(1));
+    if (drawn) setCode(drawn);
+    history.replaceState(null, '', location.pathname + location.search);
+    // A link from elsewhere comes without this device's token; and one that was turned out drops what it kept.
+    get<{ role: string }>('/api/who').then(
+      ({ role }) => (role === 'nobody' ? forgetOffline() : location.replace(then)),
+      () => undefined,
+    );
+  }, [then]);
+  async function letIn(): Promise<void> {
+    setBusy(true);
+    refuse('');
+    try {
+      const { kind } = await send<{ kind: string }>('POST', '/api/let-in', { code });
+      location.replace(kind === 'display' ? '/board' : then);
+    } catch (error) {
+      refuse((error as Error).message);
+      setBusy(false);
+    }
+  }
+  return (
+    <div className="mx-auto max-w-xl p-3 pt-8 lg:p-6">
+      <h1>This device is not let in yet</h1>
+      <p className="mt-2">
+        An owner opens Workshop, People on another device and presses <b>Let a device in</b>. Type the code
+        that is shown there.
+      </p>
+      <form
+        className="mt-4 grid gap-3"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void letIn();
+        }}
+      >
+        <label>
+          <span className="quiet block">Code</span>
+          <input
+            className="input figures h-16 w-full max-w-96 text-center text-3xl font-bold tracking-[0.2em] uppercase"
+            value={code}
+            maxLength={40}
+            autoComplete="off"
+            autoCapitalize="characters"
+            spellCheck={false}
+            autoFocus
+            required
+            onChange={(change) => setCode(change.target.value)}
+          />
+        </label>
+        <p>
+          <button type="submit" className="btn btn-primary h-14 px-6 text-lg" disabled={busy}>
+            Let this device in
+          </button>
+        </p>
+        {refusal && (
+          <p role="alert" className="font-semibold">
+            × {refusal}
+          </p>
+        )}
+      </form>
+      <p className="quiet mt-4">
+        The code holds for ten minutes and lets one device in. What was logged here before is kept, and sent
+        once it is let in.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,85 @@
+import { useEffect, useState } from 'react';
+import { send } from '../../parts/live/send.ts';
+import { useAwake } from '../../parts/live/useAwake.ts';
+
+/** Whoever holds the link that ./start printed sets the owner. What is behind # is its key, and is sent only with the form. */
+export default function OwnerScreen() {
+  useAwake();
+  const [key, setKey] = useState<string | null>(null);
+  const [refusal, refuse] = useState('');
+  const [busy, setBusy] = useState(false);
+  useEffect(() => {
+    setKey(location.hash.slice(1));
+    history.replaceState(null, '', location.pathname);
+  }, []);
+  async function set(form: FormData): Promise<void> {
+    const [secret, again] = [String(form.get('secret')), String(form.get('again'))];
+    if (secret !== again) return refuse('The two are not the same. Type the PIN or password once more.');
+    setBusy(true);
+    refuse('');
+    try {
+      await send('POST', '/api/owner', { key, name: String(form.get('name')).trim(), secret });
+      location.replace('/people');
+    } catch (error) {
+      refuse((error as Error).message);
+      setBusy(false);
+    }
+  }
+  return (
+    <div className="mx-auto max-w-xl p-3 pt-8 lg:p-6">
+      <h1>You own this workshop’s Vivid Eye</h1>
+      {key === '' ? (
+        <p className="sheet mt-4 p-4">
+          The link is not whole. Open it as <code>./start</code> printed it; <code>./start --owner-link</code>{' '}
+          prints a new one.
+        </p>
+      ) : (
+        <form
+          className="mt-4 grid max-w-80 gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void set(new FormData(event.currentTarget));
+          }}
+        >
+          <p>The owner lets tablets in, adds people and gives PINs. The link works once.</p>
+          <label>
+            <span className="quiet block">Your name, as it stands in the ledger</span>
+            <input name="name" className="input w-full" maxLength={60} required autoFocus />
+          </label>
+          <label>
+            <span className="quiet block">A PIN or a password, four signs or more</span>
+            <input
+              name="secret"
+              type="password"
+              className="input w-full"
+              autoComplete="new-password"
+              minLength={4}
+              maxLength={128}
+              required
+            />
+          </label>
+          <label>
+            <span className="quiet block">The same again</span>
+            <input
+              name="again"
+              type="password"
+              className="input w-full"
+              autoComplete="new-password"
+              required
+            />
+          </label>
+          <p>
+            <button type="submit" className="btn btn-primary" disabled={busy}>
+              Set the owner
+            </button>
+          </p>
+          {refusal && (
+            <p role="alert" className="font-semibold">
+              × {refusal}
+            </p>
+          )}
+        </form>
+      )}
+    </div>
+  );
+}

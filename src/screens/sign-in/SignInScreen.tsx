@@ -1,0 +1,126 @@
+import { useState } from 'react';
+import { forgetOffline } from '../../parts/live/keep-offline.ts';
+import { send } from '../../parts/live/send.ts';
+import { useAwake } from '../../parts/live/useAwake.ts';
+import { PinPad } from './PinPad.tsx';
+
+interface Named {
+  id: string;
+  name: string;
+}
+interface SignInProps {
+  people: readonly Named[];
+  /** Who is signed in here now. */
+  person: Named | null;
+  /** This device's name; null: the computer itself. */
+  device: string | null;
+  /** Whether one gets on without a name. */
+  mayGoOn: boolean;
+  /** Where it goes on afterwards. */
+  then: string;
+}
+
+/** Who is at this device: pick the name, type the PIN. Large, for hands in a hurry. */
+export default function SignInScreen({ people, person, device, mayGoOn, then }: SignInProps) {
+  useAwake();
+  const [chosen, choose] = useState<Named | null>(null);
+  const place = device ?? 'this computer';
+  return (
+    <div className="mx-auto max-w-2xl p-3 pt-8 lg:p-6">
+      <p className="quiet font-semibold">{place}</p>
+      <h1>{chosen ? chosen.name : 'Who is at it?'}</h1>
+      {person && !chosen && <SignedIn person={person} then={then} />}
+      {chosen ? (
+        <SignIn key={chosen.id} chosen={chosen} then={then} another={() => choose(null)} />
+      ) : (
+        <ul className="mt-4 grid grid-cols-2 gap-2 sm:grid-cols-3">
+          {people
+            .filter(({ id }) => id !== person?.id)
+            .map((one) => (
+              <li key={one.id}>
+                <button
+                  type="button"
+                  className="btn h-auto min-h-16 w-full px-2 py-2 text-lg break-words"
+                  onClick={() => choose(one)}
+                >
+                  {one.name}
+                </button>
+              </li>
+            ))}
+        </ul>
+      )}
+      {people.length === 0 && (
+        <p className="sheet mt-4 p-4">
+          Nobody has a PIN yet. An owner gives them under Workshop, People; <code>./start --owner-link</code>{' '}
+          prints a link that makes an owner.
+        </p>
+      )}
+      {!chosen && !person && mayGoOn && (
+        <p className="mt-6">
+          <a className="btn" href={then}>
+            Go on without a name
+          </a>
+          <span className="quiet mt-1 block">
+            Breaks and stops are then kept as “{place}”. Whoever signs in here can claim them.
+          </span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+function SignedIn({ person, then }: { person: Named; then: string }) {
+  const [refusal, refuse] = useState('');
+  const signOut = () =>
+    send('POST', '/api/sign-out', {}).then(
+      async () => {
+        await forgetOffline();
+        location.reload();
+      },
+      (error: Error) => refuse(error.message),
+    );
+  return (
+    <div className="sheet mt-4 flex flex-wrap items-center gap-3 p-4">
+      <p className="min-w-0 grow">
+        <b>{person.name}</b> is signed in.
+      </p>
+      <a className="btn btn-primary" href={then}>
+        Go on
+      </a>
+      <button type="button" className="btn" onClick={() => void signOut()}>
+        Sign out
+      </button>
+      {refusal && (
+        <p role="alert" className="w-full font-semibold">
+          × {refusal}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function SignIn({ chosen, then, another }: { chosen: Named; then: string; another: () => void }) {
+  const [refusal, refuse] = useState('');
+  const [busy, setBusy] = useState(false);
+  async function tryIt(secret: string): Promise<boolean> {
+    setBusy(true);
+    refuse('');
+    try {
+      await send('POST', '/api/sign-in', { personId: chosen.id, secret });
+      location.assign(then);
+      return true;
+    } catch (error) {
+      refuse((error as Error).message);
+      setBusy(false);
+      return false;
+    }
+  }
+  return (
+    <>
+      <PinPad name={chosen.name} isBusy={busy} refusal={refusal} onEnter={tryIt} />
+      <button type="button" className="btn mt-4" onClick={another}>
+        Somebody else
+      </button>
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import type { Access, Asker } from '../../schemas/people.ts';
+import { database, inTransaction, rows } from '../base/database.ts';
+import { invalid } from '../http/problem.ts';
+import { accessChanged, writeChange } from './changed.ts';
+import { known } from './known.ts';
+
+/** ./start --open: nothing is asked of anybody. */
+const isOpen = process.env['VIVID_OPEN'] === '1';
+const believedMs = 5000;
+
+/** Whether signing in is asked here too, and how long nobody need do it again. */
+export async function accessNow(): Promise<Access> {
+  if (known.access && known.access.until > Date.now()) return known.access.now;
+  const [row] = await rows<{ sign_in: boolean; idle_minutes: number }>(
+    database(),
+    'SELECT sign_in, idle_minutes FROM access',
+  );
+  const now = { signIn: row?.sign_in ?? false, idleMinutes: row?.idle_minutes ?? 60, isOpen };
+  known.access = { now, until: Date.now() + believedMs };
+  return now;
+}
+
+/** Turned on only when an owner could come in again. Throws a 422 problem else. */
+export async function changeAccess(
+  change: { signIn?: boolean; idleMinutes?: number },
+  by: Asker,
+): Promise<Access> {
+  await inTransaction(async (sql) => {
+    if (change.signIn && !(await hasOwner()))
+      throw invalid('First give an owner a PIN or a password: without one nobody could come in again.');
+    await rows(
+      sql,
+      'UPDATE access SET sign_in = coalesce($1, sign_in), idle_minutes = coalesce($2, idle_minutes)',
+      [change.signIn ?? null, change.idleMinutes ?? null],
+    );
+    if (change.signIn !== undefined)
+      await writeChange(sql, by, { what: change.signIn ? 'sign-in on' : 'sign-in off' });
+    if (change.idleMinutes !== undefined)
+      await writeChange(sql, by, { what: 'idle time', minutes: change.idleMinutes });
+  });
+  await accessChanged();
+  return accessNow();
+}
+
+/** Whether somebody can sign in as owner. */
+export async function hasOwner(besides: string | null = null): Promise<boolean> {
+  const found = await rows(
+    database(),
+    `SELECT FROM person JOIN operator ON id = operator_id
+     WHERE role = 'owner' AND secret IS NOT NULL AND active AND operator_id IS DISTINCT FROM $1 LIMIT 1`,
+    [besides],
+  );
+  return found.length > 0;
+}

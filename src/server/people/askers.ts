@@ -1,0 +1,180 @@
+import { may, type Role } from '../../core/people/roles.ts';
+import { rights, type Right } from '../../core/people/rights.ts';
+import { roles } from '../../core/people/roles.ts';
+import type { Asker } from '../../schemas/people.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, rows } from '../base/database.ts';
+import { log } from '../base/log.ts';
+import { ProblemError } from '../http/problem.ts';
+import { hearAccess } from '../ledger/reading/live.ts';
+import { accessNow } from './access.ts';
+import { known } from './known.ts';
+import { hashOf } from './tokens.ts';
+
+/** Where a request comes from, as scripts/serve.mjs saw it. */
+export interface From {
+  /** This computer itself, and nothing before it that passes others' requests on. */
+  isNear: boolean;
+  isHttps: boolean;
+  address: string;
+}
+/** What a request shows of itself. */
+export interface Shown {
+  cookie: string | null;
+  authorization: string | null;
+}
+
+/** Believed for so long at most without looking again; a change is heard of before (changed.ts). */
+const believedMs = 5000;
+/** When somebody was seen is written at most this often. */
+const seenEveryMs = 30_000;
+const mostKnown = 5000;
+
+const nobody: Asker = {
+  role: 'nobody',
+  person: null,
+  device: null,
+  machineId: null,
+  sessionId: null,
+  asked: true,
+};
+/** The computer itself before sign-in is turned on, and everybody with --open. */
+export const unasked: Asker = { ...nobody, role: 'owner', asked: false };
+
+/** One cookie's value, from the header. */
+export function cookieOf(header: string | null, name: string): string | null {
+  if (!header?.includes(name)) return null;
+  for (const part of header.split(';')) {
+    const at = part.indexOf('=');
+    if (part.slice(0, at).trim() === name) return part.slice(at + 1).trim();
+  }
+  return null;
+}
+
+/** Who asks. Never throws for what is shown: whoever shows nothing that is known is nobody. */
+export async function askerOf({ cookie, authorization }: Shown, from: From): Promise<Asker> {
+  const { isOpen, signIn } = await accessNow();
+  if (isOpen) return unasked;
+  const bearer = /^Bearer ([\w-]{20,100})$/.exec(authorization ?? '')?.[1];
+  if (bearer) return lookedUp(`feed ${bearer}`, () => feedOf(bearer));
+  if (from.isNear && !signIn) return unasked;
+  const device = cookieOf(cookie, 'device');
+  const session = cookieOf(cookie, 'session');
+  if (!device && !session) return nobody;
+  return lookedUp(`${from.isNear} ${device} ${session}`, () => holderOf(device, session, from.isNear));
+}
+
+async function lookedUp(key: string, look: () => Promise<Asker>): Promise<Asker> {
+  const before = known.askers.get(key);
+  if (before && before.until > Date.now()) return before.asker;
+  if (!known.listening) {
+    known.listening = true;
+    hearAccess().catch((error: unknown) => {
+      known.listening = false;
+      log().warn({ err: error }, 'changes of access are not heard; looked up every few seconds');
+    });
+  }
+  const asker = await look();
+  if (known.askers.size >= mostKnown) known.askers.clear();
+  known.askers.set(key, { asker, until: Date.now() + believedMs });
+  return asker;
+}
+
+interface Held {
+  device_id: string | null;
+  device: string | null;
+  kind: 'tablet' | 'display' | null;
+  machine_id: string | null;
+  device_seen: string | null;
+  session_id: string | null;
+  person_id: string | null;
+  person: string | null;
+  role: Role | null;
+  session_seen: string | null;
+}
+
+/**
+ * A device that was let in, with whoever signed in on it. A session counts only on the device on which it began: stolen by itself it is worth nothing. On the computer
+ * itself it needs no device.
+ */
+async function holderOf(device: string | null, session: string | null, isNear: boolean): Promise<Asker> {
+  const { idleMinutes } = await accessNow();
+  const now = serverNow();
+  const [row] = await rows<Held>(
+    database(),
+    `SELECT d.id AS device_id, d.name AS device, d.kind, d.machine_id, d.seen_at AS device_seen,
+       s.id AS session_id, o.id AS person_id, o.name AS person, coalesce(p.role, 'operator') AS role, s.seen_at AS session_seen
+     FROM (SELECT $1::bytea AS device, $2::bytea AS session) shown
+     LEFT JOIN device d ON d.token = shown.device AND d.out_at IS NULL
+     LEFT JOIN session s ON s.token = shown.session AND s.ended_at IS NULL AND s.ends_at > $3
+       AND s.seen_at > $3::timestamptz - $4 * interval '1 minute' AND s.device_id IS NOT DISTINCT FROM d.id
+     LEFT JOIN operator o ON o.id = s.operator_id AND o.active
+     LEFT JOIN person p ON p.operator_id = o.id`,
+    [device && hashOf(device), session && hashOf(session), now, idleMinutes],
+  );
+  const found = row?.device_id ? { id: row.device_id, name: row.device! } : null;
+  const person = row?.person_id ? { id: row.person_id, name: row.person! } : null;
+  if (!found && !(isNear && person)) return nobody;
+  noteSeen(row!, now);
+  const role: Role = row!.kind === 'display' ? 'display' : person ? (row!.role ?? 'operator') : 'tablet';
+  return {
+    role,
+    person: role === 'display' ? null : person,
+    device: found,
+    machineId: row!.machine_id,
+    sessionId: person ? row!.session_id : null,
+    asked: true,
+  };
+}
+
+function noteSeen({ device_id, device_seen, session_id, person_id, session_seen }: Held, now: Date): void {
+  const isOld = (seen: string | null) => seen !== null && now.getTime() - Date.parse(seen) > seenEveryMs;
+  const write = (table: 'device' | 'session', id: string) =>
+    rows(database(), `UPDATE ${table} SET seen_at = $2 WHERE id = $1`, [id, now]).catch((error: unknown) =>
+      log().warn({ err: error }, 'not noted when it was seen'),
+    );
+  if (device_id && isOld(device_seen)) void write('device', device_id);
+  if (session_id && person_id && isOld(session_seen)) void write('session', session_id);
+}
+
+async function feedOf(token: string): Promise<Asker> {
+  const [row] = await rows<{ id: string; kind: 'feed' | 'gauge'; machine_id: string }>(
+    database(),
+    'SELECT id, kind, machine_id FROM feed_token WHERE token = $1 AND out_at IS NULL',
+    [hashOf(token)],
+  );
+  return row ? { ...nobody, role: row.kind, machineId: row.machine_id } : nobody;
+}
+
+/** Throws a problem, 401 or 403, with a sentence, where who asks may not. */
+export function mustBeAllowed(asker: Asker, right: Right): void {
+  if (may(asker.role, right)) return;
+  throw refused(asker, right);
+}
+
+/** Throws where a device or feed that is one machine's asks to write for another. */
+export function mustBeItsMachine(asker: Asker, machineId: string): void {
+  if (asker.machineId === null || asker.machineId === machineId) return;
+  throw new ProblemError(
+    403,
+    'Another machine',
+    'This device was let in for another machine only. An owner can change that under Workshop, People.',
+  );
+}
+
+export function refused(asker: Asker, right: Right): ProblemError {
+  const { needs } = rights[right];
+  const { role, person } = asker;
+  if (role === 'nobody')
+    return new ProblemError(
+      401,
+      'Not let in',
+      'This device is not let in, or was turned out. An owner lets it in under Workshop, People. What you entered is kept on this device.',
+    );
+  if (role === 'tablet')
+    return new ProblemError(401, 'Nobody signed in', `This needs ${needs}. Sign in, and it goes on.`);
+  const who = person
+    ? `${person.name} is signed in as ${roles[role].name.toLowerCase()}`
+    : `This is a ${roles[role].name.toLowerCase()}`;
+  return new ProblemError(403, 'Not allowed', `This needs ${needs}. ${who}.`);
+}

@@ -1,0 +1,39 @@
+import { serverNow } from '../base/clock.ts';
+import { rows, type Sql } from '../base/database.ts';
+import { log } from '../base/log.ts';
+import { announceAccess } from '../ledger/reading/live.ts';
+import type { Asker } from '../../schemas/people.ts';
+import { forgetAskers } from './known.ts';
+
+/** What can be changed about who may do what, as it is told afterwards. */
+export type Changed =
+  | {
+      what: 'owner set' | 'person added' | 'person changed' | 'new secret' | 'person taken off';
+      name: string;
+      role?: string;
+    }
+  | { what: 'device let in' | 'device turned out' | 'device changed' | 'code made'; name: string }
+  | { what: 'token made' | 'token taken back'; name: string; kind: string }
+  | { what: 'sign-in on' | 'sign-in off' | 'idle time'; minutes?: number }
+  | { what: 'signed in' | 'signed out' | 'session ended'; name: string };
+
+/** Writes a change beside it, in its transaction. */
+export async function writeChange(
+  sql: Sql,
+  by: Pick<Asker, 'person' | 'device'>,
+  { what, ...about }: Changed,
+): Promise<void> {
+  await rows(
+    sql,
+    'INSERT INTO access_ledger (at, by_person, by_device, what, about) VALUES ($1, $2, $3, $4, $5)',
+    [serverNow(), by.person?.id ?? null, by.device?.id ?? null, what, about],
+  );
+}
+
+/** After the commit: nobody is what he was before. In this process at once, in others as soon as they hear of it. */
+export async function accessChanged(): Promise<void> {
+  forgetAskers();
+  await announceAccess().catch((error: unknown) =>
+    log().warn({ err: error }, 'change of access not announced'),
+  );
+}

@@ -1,0 +1,93 @@
+import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
+import { conflict, notFound } from '../http/problem.ts';
+import { addOperator } from '../stores/operators.ts';
+import { hasOwner } from './access.ts';
+import { accessChanged, writeChange } from './changed.ts';
+import { hashSecret } from './secrets.ts';
+
+const columns = `o.id, o.name, coalesce(p.role, 'operator') AS role, p.secret IS NOT NULL AS "canSignIn", o.active`;
+const from = 'operator o LEFT JOIN person p ON p.operator_id = o.id';
+
+/** Everybody, those who were taken off last. */
+export async function listPeople(): Promise<Person[]> {
+  return rows<Person>(database(), `SELECT ${columns} FROM ${from} ORDER BY o.active DESC, o.name`);
+}
+
+/** Who may pick his name to sign in. */
+export async function whoSignsIn(): Promise<{ id: string; name: string }[]> {
+  return rows(
+    database(),
+    `SELECT o.id, o.name FROM ${from} WHERE o.active AND p.secret IS NOT NULL ORDER BY o.name`,
+  );
+}
+
+async function personById(id: string): Promise<Person> {
+  const [row] = await rows<Person>(database(), `SELECT ${columns} FROM ${from} WHERE o.id = $1`, [id]);
+  if (!row) throw notFound('person');
+  return row;
+}
+
+export async function addPerson({ id, name, role, secret }: PersonNew, by: Asker): Promise<Person> {
+  const kept = secret === undefined ? null : await hashSecret(secret);
+  await addOperator({ id, name });
+  await inTransaction(async (sql) => {
+    await putPerson(sql, id, role, kept);
+    await writeChange(sql, by, { what: 'person added', name, role });
+  });
+  await accessChanged();
+  return personById(id);
+}
+
+/** Sets role and, where one is given, secret. */
+async function putPerson(sql: Sql, id: string, role: string, secret: string | null): Promise<void> {
+  await rows(
+    sql,
+    `INSERT INTO person AS p (operator_id, role, secret) VALUES ($1, $2, $3)
+     ON CONFLICT (operator_id) DO UPDATE SET role = excluded.role, secret = coalesce(excluded.secret, p.secret)`,
+    [id, role, secret],
+  );
+}
+
+/** Throws a 409 problem for what would leave nobody who may give rights. A new secret or going ends what he has open. */
+export async function changePerson(id: string, change: PersonChange, by: Asker): Promise<Person> {
+  const before = await personById(id);
+  const role = change.role ?? before.role;
+  const active = change.active ?? before.active;
+  const isOwner = before.role === 'owner' && before.canSignIn && before.active;
+  if (isOwner && (role !== 'owner' || !active) && !(await hasOwner(id)))
+    throw conflict(`${before.name} is the only owner who can sign in. Make another one owner first.`);
+  const kept = change.secret === undefined ? null : await hashSecret(change.secret);
+  await inTransaction(async (sql) => {
+    await putPerson(sql, id, role, kept);
+    await rows(sql, 'UPDATE operator SET active = $2 WHERE id = $1', [id, active]);
+    const { name } = before;
+    if (role !== before.role || (active && !before.active))
+      await writeChange(sql, by, { what: 'person changed', name, role });
+    if (!active && before.active) await writeChange(sql, by, { what: 'person taken off', name });
+    if (kept !== null) {
+      await writeChange(sql, by, { what: 'new secret', name });
+      await rows(sql, 'DELETE FROM wrong_guess WHERE whose = $1', [id]);
+    }
+    if (kept !== null || !active)
+      await rows(
+        sql,
+        'UPDATE session SET ended_at = $2 WHERE operator_id = $1 AND ended_at IS NULL AND id IS DISTINCT FROM $3',
+        [id, serverNow(), active ? by.sessionId : null],
+      );
+  });
+  await accessChanged();
+  return personById(id);
+}
+
+/** The person of this name with this secret, as owner: whoever holds the owner's link is one. */
+export async function makeOwner(sql: Sql, newId: string, name: string, secret: string): Promise<string> {
+  const [row] = await rows<{ id: string }>(
+    sql,
+    `INSERT INTO operator (id, name) VALUES ($1, $2) ON CONFLICT (name) DO UPDATE SET active = true RETURNING id`,
+    [newId, name],
+  );
+  await putPerson(sql, row!.id, 'owner', secret);
+  return row!.id;
+}

@@ -1,0 +1,32 @@
+import { hash, verify } from '@node-rs/argon2';
+import { invalid } from '../http/problem.ts';
+
+/**
+ * PINs and passwords as argon2id (RFC 9106) with OWASP's first choice of cost: 46 MiB, one pass, one lane (from memory of its Password Storage Cheat Sheet).
+ * One at a time: each takes a core for some hundredths of a second, and touches must find the other.
+ */
+const cost = { memoryCost: 47_104, timeCost: 1, parallelism: 1 } as const;
+let last: Promise<unknown> = Promise.resolve();
+
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const mine = last.then(work, work);
+  last = mine.catch(() => undefined);
+  return mine;
+}
+
+/** The secret as it is kept. Throws a 422 problem for one that would be guessed first. */
+export function hashSecret(secret: string): Promise<string> {
+  if (isGuessedFirst(secret))
+    throw invalid('This one is guessed first: not one sign again and again, and no run like 1234.');
+  return inTurn(() => hash(secret, cost));
+}
+
+export const isSecret = (secret: string, kept: string): Promise<boolean> =>
+  inTurn(() => verify(kept, secret));
+
+function isGuessedFirst(secret: string): boolean {
+  const codes = [...secret].map((sign) => sign.codePointAt(0)!);
+  return [0, 1, -1].some((step) =>
+    codes.every((code, index) => index === 0 || code - codes[index - 1]! === step),
+  );
+}

@@ -1,0 +1,101 @@
+import { v7 as uuid7 } from 'uuid';
+import type { Asker, Session } from '../../schemas/people.ts';
+import { serverNow } from '../base/clock.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
+import { notFound, ProblemError } from '../http/problem.ts';
+import { refused, type From } from './askers.ts';
+import { accessChanged, writeChange } from './changed.ts';
+import { countGuess, guessedRight } from './guesses.ts';
+import { isSecret } from './secrets.ts';
+import { hashOf, newToken } from './tokens.ts';
+
+/** A session is over after this, whatever is done in it: a long shift. */
+export const sessionHours = 14;
+
+/**
+ * Signs a person in where `asker` is: on a device that was let in, or on the computer itself. Whoever was signed in there before is not any more, and the token is a new one.
+ * Returns the token. Throws a problem: 401 for a wrong secret or where nobody may sign in, 429 while it is to be waited.
+ */
+export async function signInAs(asker: Asker, from: From, personId: string, secret: string): Promise<string> {
+  const deviceId = asker.device?.id ?? null;
+  if ((deviceId === null && !from.isNear) || asker.role === 'display')
+    throw refused({ ...asker, role: 'nobody' }, 'read');
+  const place = deviceId ?? 'here';
+  const [person] = await rows<{ name: string; secret: string | null }>(
+    database(),
+    'SELECT name, secret FROM operator JOIN person ON operator_id = id WHERE id = $1 AND active',
+    [personId],
+  );
+  if (!person?.secret)
+    throw new ProblemError(
+      401,
+      'Not signed in',
+      'This person has no PIN yet. An owner gives one under Workshop, People.',
+    );
+  await countGuess(personId, place);
+  if (!(await isSecret(secret, person.secret)))
+    throw new ProblemError(401, 'Not signed in', 'That is not it. Type the PIN once more.');
+  await guessedRight(personId, place);
+  const token = await inTransaction(async (sql) => {
+    await writeChange(
+      sql,
+      { person: { id: personId, name: person.name }, device: asker.device },
+      { what: 'signed in', name: person.name },
+    );
+    return beginSession(sql, personId, deviceId, asker.sessionId);
+  });
+  await accessChanged();
+  return token;
+}
+
+/** A new session; the one that was open there before is ended. */
+export async function beginSession(
+  sql: Sql,
+  personId: string,
+  deviceId: string | null,
+  before: string | null,
+): Promise<string> {
+  const now = serverNow();
+  const token = newToken();
+  await rows(sql, 'UPDATE session SET ended_at = $1 WHERE ended_at IS NULL AND (id = $2 OR device_id = $3)', [
+    now,
+    before,
+    deviceId,
+  ]);
+  await rows(
+    sql,
+    `INSERT INTO session (id, operator_id, device_id, token, began_at, seen_at, ends_at)
+     VALUES ($1, $2, $3, $4, $5, $5, $5::timestamptz + interval '${sessionHours} hours')`,
+    [uuid7(), personId, deviceId, hashOf(token), now],
+  );
+  return token;
+}
+
+/** Sessions that are open, the last seen first. */
+export async function listSessions(asker: Asker): Promise<Session[]> {
+  const found = await rows<Omit<Session, 'isThis'>>(
+    database(),
+    `SELECT s.id, o.name AS person, d.name AS device, s.began_at AS "beganAt", s.seen_at AS "seenAt"
+     FROM session s JOIN operator o ON o.id = s.operator_id LEFT JOIN device d ON d.id = s.device_id
+     WHERE s.ended_at IS NULL AND s.ends_at > $1
+       AND s.seen_at > $1::timestamptz - (SELECT idle_minutes FROM access) * interval '1 minute'
+     ORDER BY s.seen_at DESC LIMIT 200`,
+    [serverNow()],
+  );
+  return found.map((session) => ({ ...session, isThis: session.id === asker.sessionId }));
+}
+
+/** Ends a session; its token is worth nothing from then on. */
+export async function endSession(id: string, by: Asker, what: 'signed out' | 'session ended'): Promise<void> {
+  await inTransaction(async (sql) => {
+    const [row] = await rows<{ name: string }>(
+      sql,
+      `UPDATE session s SET ended_at = $2 FROM operator o
+       WHERE s.id = $1 AND s.ended_at IS NULL AND o.id = s.operator_id RETURNING o.name`,
+      [id, serverNow()],
+    );
+    if (!row) throw notFound('open session');
+    await writeChange(sql, by, { what, name: row.name });
+  });
+  await accessChanged();
+}

@@ -1,0 +1,570 @@
+import { v7 as uuid7 } from 'uuid';
+import { beforeAll, describe, expect, test } from 'vitest';
+import type { Entry, EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
+import { entry } from '../support/entries.ts';
+import {
+  askAs,
+  everyRole,
+  fromNetwork,
+  letIn,
+  person,
+  pins,
+  signIn,
+  token,
+  type Shown,
+} from '../support/people.ts';
+import { asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
+
+let base = '';
+let url = '';
+let all: Awaited<ReturnType<typeof everyRole>>;
+beforeAll(async () => {
+  ({ address: base, url } = await newServer());
+  await furnish(base);
+  all = await everyRole(base);
+});
+
+const log = (shown: Shown, ...entries: object[]) =>
+  askAs<{ detail: string }>(base, shown, 'POST', '/api/ledger', { entries });
+/** As tablets write: now. */
+const now = <K extends EntryKind>(kind: K, data: EntryData[K], rest: Partial<Entry> = {}) =>
+  entry(kind, data, { at: new Date().toISOString(), ...rest });
+const snap = (operatorId: string | null = null, place = {}) => ({
+  ...now('break', { fault: 'snap' }, { machineId: ids.machine, head: 1, position: 3, ...place }),
+  operatorId,
+});
+interface Told {
+  event: {
+    operatorId: string | null;
+    writerId: string | null;
+    deviceId: string | null;
+    unconfirmed: boolean;
+    void: boolean;
+  };
+}
+const event = async (id: string) => (await askAs<Told>(base, {}, 'GET', `/api/ledger/${id}`)).body.event;
+const correction = (corrects: string, data: object) => ({
+  ...{
+    id: uuid7(),
+    machineId: ids.machine,
+    kind: 'correction',
+    at: new Date().toISOString(),
+    corrects,
+    data,
+  },
+});
+
+describe('who wrote an entry', () => {
+  test('the server says so: the person signed in, with the device; what the page says instead is kept in doubt', async () => {
+    const plain = snap();
+    const named = snap(all.ids.technician);
+    expect((await log(all.operator, plain, named)).status).toBe(201);
+    const device = (await event(plain.id)).deviceId;
+    expect(device).toMatch(/^[0-9a-f-]{36}$/);
+    expect(await event(plain.id)).toMatchObject({
+      operatorId: all.ids.operator,
+      writerId: all.ids.operator,
+      unconfirmed: false,
+    });
+    expect(await event(named.id)).toMatchObject({
+      ...{ operatorId: all.ids.technician, writerId: all.ids.operator, deviceId: device, unconfirmed: true },
+    });
+  });
+
+  test('a break waits for no PIN: it is the tablet’s, and claimed by who signs in there; not from elsewhere', async () => {
+    const tablet = await letIn(base, { name: 'Kite’s tablet' });
+    const one = snap();
+    expect((await log(tablet, one)).status).toBe(201);
+    expect(await event(one.id)).toMatchObject({ operatorId: null, writerId: null, unconfirmed: false });
+    const claim = correction(one.id, { operatorId: all.ids.operator });
+    expect((await log(all.operator, claim)).status).toBe(403);
+    const signedIn = await signIn(base, tablet, all.ids.operator, pins.operator);
+    const forAnother = await log(signedIn, { ...claim, id: uuid7(), data: { operatorId: all.ids.owner } });
+    expect([forAnother.status, forAnother.body.detail]).toEqual([
+      403,
+      expect.stringContaining('yourself only'),
+    ]);
+    expect((await log(signedIn, { ...claim, id: uuid7() })).status).toBe(201);
+    expect(await event(one.id)).toMatchObject({ operatorId: all.ids.operator });
+  });
+
+  test('what was queued while somebody was signed in keeps the name, in doubt, until he stands for it; sent twice it is once', async () => {
+    const tablet = await letIn(base);
+    const tick = {
+      ...now(
+        'check_done',
+        { item: 'oil-hook', says: 'Oil', state: 'done' },
+        {
+          machineId: ids.machine,
+        },
+      ),
+      ...{ operatorId: all.ids.operator, head: null, position: null },
+    };
+    const asked = await log(tablet, tick);
+    expect(asked.status, asked.body.detail).toBe(201);
+    expect(await event(tick.id)).toMatchObject({ operatorId: all.ids.operator, unconfirmed: true });
+    const his = await signIn(base, tablet, all.ids.operator, pins.operator);
+    expect((await log(his, tick)).status).toBe(201);
+    expect((await log(his, correction(tick.id, { operatorId: all.ids.operator }))).status).toBe(201);
+    expect(await event(tick.id)).toMatchObject({ operatorId: all.ids.operator, unconfirmed: false });
+    // Sent without a name while he was signed in, and again when he is not.
+    const again = snap();
+    expect((await log(his, again)).status).toBe(201);
+    expect((await log(tablet, again)).status).toBe(201);
+    // A tick without any name is nobody's: it is not taken from a tablet on which nobody signed in.
+    const unnamed = await log(tablet, { ...tick, id: uuid7(), operatorId: null });
+    expect([unnamed.status, unnamed.body.detail]).toEqual([401, expect.stringContaining('Sign in')]);
+  });
+
+  test('a mechanical check and a release take a technician, whatever name the page puts to them', async () => {
+    const found = {
+      ...now(
+        'mechanical_found',
+        { check: 'needle_depth', finding: 'right' },
+        {
+          machineId: ids.machine,
+        },
+      ),
+      ...{ operatorId: all.ids.technician },
+    };
+    expect((await log(all.operator, found)).status).toBe(403);
+    expect((await log(all.tablet, found)).status).toBe(401);
+    expect((await log(all.technician, found)).status).toBe(201);
+    const held = {
+      ...now('break', { fault: 'needle_broke' }, { machineId: ids.machine, head: 1, position: 4 }),
+    };
+    const hold = now(
+      'piece_held',
+      { breakId: held.id, why: 'part missing' },
+      {
+        ...{ machineId: ids.machine, head: 1, position: 4, jobId: ids.job },
+      },
+    );
+    const logged = await log(all.operator, held, hold);
+    expect(logged.status, logged.body.detail).toBe(201);
+    const release = () =>
+      now(
+        'piece_released',
+        { closes: hold.id, why: 'part found' },
+        {
+          ...{ machineId: ids.machine, head: 1, position: 4, jobId: ids.job },
+        },
+      );
+    expect((await log(all.operator, release())).status).toBe(403);
+    expect((await log(all.tablet, release())).status).toBe(401);
+    expect((await log(all.technician, release())).status).toBe(201);
+  });
+
+  test('own entries are corrected for 12 hours, others’ by a technician; what the device itself logged, on it', async () => {
+    const own = snap();
+    const old = { ...snap(), at: new Date(Date.now() - 12.1 * 3_600_000).toISOString() };
+    const others = snap();
+    await log(all.operator, own, old);
+    await log(all.technician, others);
+    expect((await log(all.operator, correction(own.id, { position: 5 }))).status).toBe(201);
+    expect((await log(all.operator, correction(old.id, { position: 5 }))).status).toBe(403);
+    const refused = await log(all.operator, correction(others.id, { void: true }));
+    expect([refused.status, refused.body.detail]).toEqual([403, expect.stringContaining('technician')]);
+    expect(await event(others.id)).toMatchObject({ void: false });
+    for (const id of [own.id, old.id])
+      expect((await log(all.technician, correction(id, { void: true }))).status).toBe(201);
+    const tablets = snap();
+    await log(all.tablet, tablets);
+    expect((await log(await letIn(base), correction(tablets.id, { void: true }))).status).toBe(403);
+    const taken = correction(tablets.id, { void: true });
+    expect((await log(all.tablet, taken)).status).toBe(201);
+    // Taken back, and put back: a correction of a correction is about the entry under both.
+    expect((await log(all.tablet, correction(taken.id, { void: true }))).status).toBe(201);
+    expect(await event(tablets.id)).toMatchObject({ void: false });
+  });
+
+  test('a tablet that is one machine’s writes for no other; a feed and a gauge neither', async () => {
+    const tablet = await letIn(base, { machineId: ids.four });
+    expect((await log(tablet, snap())).status).toBe(403);
+    expect((await log(tablet, snap(null, { machineId: ids.four, head: 2 }))).status).toBe(201);
+    const pull = {
+      gauge: 'G',
+      pull: 'P',
+      part: 0,
+      rateHz: 50,
+      grams: [20, 21],
+      speed: null,
+      woundDiameter: null,
+      done: true,
+    };
+    for (const [shown, path] of [
+      [all.feed, 'feed'],
+      [all.gauge, 'gauge'],
+    ] as const) {
+      const own = await askAs(base, shown, 'POST', `/api/machines/${ids.machine}/${path}`, pull);
+      expect([401, 403]).not.toContain(own.status);
+      expect((await askAs(base, shown, 'POST', `/api/machines/${ids.four}/${path}`, pull)).status).toBe(403);
+    }
+    expect((await askAs(base, all.gauge, 'POST', `/api/machines/${ids.machine}/feed`, pull)).status).toBe(
+      403,
+    );
+  });
+
+  test('with the shift the session ends, and with it what it may', async () => {
+    const tablet = await letIn(base);
+    const his = await signIn(base, tablet, all.ids.operator, pins.operator);
+    const end = {
+      ...now('shift', { is: 'ended' }, { machineId: ids.machine }),
+      head: null,
+      position: null,
+    };
+    expect((await log(his, end)).status).toBe(201);
+    expect((await askAs<{ role: string }>(base, his, 'GET', '/api/who')).body.role).toBe('tablet');
+  });
+
+  test('a rebuild says the same of who wrote what', async () => {
+    const before = await onDatabase(
+      asOwner(url),
+      'SELECT id, writer_id, device_id, unconfirmed, operator_id FROM event ORDER BY id',
+    );
+    process.env['DATABASE_URL'] = url;
+    const { rebuild } = await import('../../src/server/ledger/projecting/rebuild.ts');
+    const { closeDatabase } = await import('../../src/server/base/database.ts');
+    await rebuild();
+    await closeDatabase();
+    expect(
+      await onDatabase(
+        asOwner(url),
+        'SELECT id, writer_id, device_id, unconfirmed, operator_id FROM event ORDER BY id',
+      ),
+    ).toEqual(before);
+    expect(before.filter((row) => row['device_id'] !== null).length).toBeGreaterThan(5);
+  });
+});
+
+describe('what somebody might try', () => {
+  test('a code lets one device in, once, and not after ten minutes', async () => {
+    const { body } = await askAs<{ code: string; endsAt: string }>(base, all.owner, 'POST', '/api/devices', {
+      ...{ name: 'One', kind: 'tablet', machineId: null },
+    });
+    const minutes = (Date.parse(body.endsAt) - Date.now()) / 60_000;
+    expect(minutes).toBeGreaterThan(9);
+    expect(minutes).toBeLessThan(10.1);
+    // As somebody types it.
+    const typed = ` ${body.code.slice(0, 4).toLowerCase()}-${body.code.slice(4)} `;
+    const from = { 'x-forwarded-for': '192.168.7.31' };
+    expect((await askAs(base, from, 'POST', '/api/let-in', { code: typed })).status).toBe(201);
+    const replayed = await askAs<{ detail: string }>(base, from, 'POST', '/api/let-in', { code: body.code });
+    expect([replayed.status, replayed.body.detail]).toEqual([422, expect.stringContaining('used already')]);
+    const { body: late } = await askAs<{ code: string }>(base, all.owner, 'POST', '/api/devices', {
+      ...{ name: 'Late', kind: 'tablet', machineId: null },
+    });
+    await onDatabase(
+      asOwner(url),
+      "UPDATE pairing_code SET ends_at = now() - interval '1 second' WHERE used_at IS NULL",
+    );
+    expect((await askAs(base, from, 'POST', '/api/let-in', { code: late.code })).status).toBe(422);
+  });
+
+  test('of many devices with one code at once, one is let in', async () => {
+    const { body } = await askAs<{ code: string }>(base, all.owner, 'POST', '/api/devices', {
+      ...{ name: 'Race', kind: 'tablet', machineId: null },
+    });
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, at) =>
+        askAs(base, { 'x-forwarded-for': `192.168.8.${at + 1}` }, 'POST', '/api/let-in', { code: body.code }),
+      ),
+    );
+    expect(answers.filter(({ status }) => status === 201)).toHaveLength(1);
+  });
+
+  test('codes are guessed five times, then waited for', async () => {
+    const from = { 'x-forwarded-for': '192.168.7.66' };
+    const statuses: number[] = [];
+    for (let at = 0; at < 8; at++)
+      statuses.push((await askAs(base, from, 'POST', '/api/let-in', { code: `AAAA222${at}` })).status);
+    expect(statuses).toEqual([422, 422, 422, 422, 422, 429, 429, 429]);
+  });
+
+  test('fifty PINs at once: five are looked at; the right one then waits too, longer each time; elsewhere he signs in', async () => {
+    const tablet = await letIn(base);
+    const guessed = await person(base, 'operator', 'Guessed');
+    const guess = (secret: string, on = tablet) =>
+      askAs<{ detail: string; retryAfterS: number }>(base, on, 'POST', '/api/sign-in', {
+        personId: guessed,
+        secret,
+      });
+    const answers = await Promise.all(Array.from({ length: 50 }, (_, at) => guess(String(1000 + at))));
+    const counts = (status: number) => answers.filter((answer) => answer.status === status).length;
+    expect([counts(401), counts(429)]).toEqual([5, 45]);
+    const right = await guess(pins.operator);
+    expect(right.status).toBe(429);
+    expect(right.body.retryAfterS).toBeGreaterThan(20);
+    expect(Number(right.headers.get('retry-after'))).toBe(right.body.retryAfterS);
+    // A wait that is over gives one try, and the next wait is twice as long: kept in the database, whoever starts anew.
+    await onDatabase(asOwner(url), `UPDATE wrong_guess SET until = now() WHERE whose = '${guessed}'`);
+    expect((await guess('0000')).status).toBe(401);
+    expect((await guess('0000')).body.retryAfterS).toBeGreaterThan(50);
+    expect((await guess(pins.operator, await letIn(base))).status).toBe(201);
+    // An owner gives a new one: that clears the wait.
+    expect((await askAs(base, all.owner, 'PATCH', `/api/people/${guessed}`, { secret: '5520' })).status).toBe(
+      200,
+    );
+    expect((await guess('5520')).status).toBe(201);
+  });
+
+  test('a session is worth nothing after sign-out, without its device, or on another one; each sign-in makes a new one', async () => {
+    const tablet = await letIn(base);
+    const first = await signIn(base, tablet, all.ids.operator, pins.operator);
+    const second = await signIn(base, first, all.ids.operator, pins.operator);
+    const role = async (shown: Shown) =>
+      (await askAs<{ role: string }>(base, shown, 'GET', '/api/who')).body.role;
+    expect(second['cookie']).not.toBe(first['cookie']);
+    expect([await role(first), await role(second)]).toEqual(['tablet', 'operator']);
+    const session = second['cookie']!.split('; ').find((pair) => pair.startsWith('session='))!;
+    expect(await role({ ...fromNetwork, cookie: session })).toBe('nobody');
+    const other = await letIn(base);
+    expect(await role({ ...other, cookie: `${other['cookie']}; ${session}` })).toBe('tablet');
+    const { cookies } = await askAs(base, second, 'POST', '/api/sign-out');
+    expect(cookies['cookie']).not.toContain('session');
+    expect(await role(second)).toBe('tablet');
+  });
+
+  test('cookies: no script reads them, no other site sends them, over https only https does', async () => {
+    for (const [shown, isHttps] of [
+      [fromNetwork, false],
+      [{ ...fromNetwork, 'x-forwarded-proto': 'https' }, true],
+    ] as const) {
+      const { body } = await askAs<{ code: string }>(base, {}, 'POST', '/api/devices', {
+        name: 'C',
+        kind: 'tablet',
+        machineId: null,
+      });
+      const { headers } = await askAs(base, shown, 'POST', '/api/let-in', { code: body.code });
+      const [cookie] = headers.getSetCookie();
+      expect(cookie).toMatch(/^device=[\w-]{43};/);
+      expect(cookie).toMatch(/HttpOnly/);
+      expect(cookie).toMatch(/SameSite=Strict/);
+      expect(/Secure/.test(cookie!)).toBe(isHttps);
+    }
+  });
+
+  test('no token, code or PIN is in the database as it was given', async () => {
+    const { body } = await askAs<{ code: string }>(base, {}, 'POST', '/api/devices', {
+      name: 'S',
+      kind: 'tablet',
+      machineId: null,
+    });
+    const secrets = [all.owner, all.feed].flatMap(
+      (shown) => `${shown['cookie'] ?? ''} ${shown['authorization'] ?? ''}`.match(/[\w-]{43}/g) ?? [],
+    );
+    expect(secrets.length).toBe(3);
+    for (const table of [
+      'person',
+      'device',
+      'session',
+      'pairing_code',
+      'feed_token',
+      'access_ledger',
+      'wrong_guess',
+    ]) {
+      const kept = JSON.stringify(await onDatabase(asOwner(url), `SELECT t::text FROM ${table} t`));
+      for (const secret of [...secrets, body.code]) expect(kept, table).not.toContain(secret);
+    }
+    const kept = await onDatabase<{ secret: string }>(
+      asOwner(url),
+      'SELECT secret FROM person WHERE secret IS NOT NULL',
+    );
+    // argon2id with 46 MiB, one pass, one lane: OWASP Password Storage Cheat Sheet (values from memory); the format is that of the PHC.
+    for (const { secret } of kept) expect(secret).toMatch(/^\$argon2id\$v=19\$m=47104,t=1,p=1\$/);
+    expect(new Set(kept.map(({ secret }) => secret.split('$')[4])).size).toBe(kept.length);
+  });
+
+  test.each(['1234', '0000', '9876', 'aaaaaa', 'abcdef'])('“%s” is no PIN', async (secret) => {
+    const { status, body } = await askAs<{ detail: string }>(
+      base,
+      {},
+      'PATCH',
+      `/api/people/${all.ids.operator}`,
+      { secret },
+    );
+    expect([status, body.detail]).toEqual([422, expect.stringContaining('guessed first')]);
+  });
+});
+
+describe('turned out', () => {
+  test('a stolen tablet is nobody at once, whoever was signed in on it, and its open pages are closed', async () => {
+    const stolen = await signIn(base, await letIn(base, { name: 'Stolen' }), all.ids.owner, pins.owner);
+    const live = await fetch(`${base}/api/machines/${ids.machine}/live`, { headers: stolen });
+    const reader = live.body!.getReader();
+    expect(new TextDecoder().decode((await reader.read()).value)).toContain('connected');
+    const { body } = await askAs<{ devices: { id: string; name: string }[] }>(
+      base,
+      all.owner,
+      'GET',
+      '/api/devices',
+    );
+    const { id } = body.devices.find(({ name }) => name === 'Stolen')!;
+    expect((await askAs(base, all.owner, 'DELETE', `/api/devices/${id}`)).status).toBe(200);
+    expect((await log(stolen, snap())).status).toBe(401);
+    expect((await askAs(base, stolen, 'GET', `/api/machines/${ids.machine}/head`)).status).toBe(401);
+    expect((await askAs(base, stolen, 'GET', '/test-one/run')).headers.get('location')).toMatch(/^\/let-in/);
+    // The stream ends by itself.
+    for (let part = await reader.read(); !part.done; part = await reader.read());
+    expect((await askAs(base, all.owner, 'DELETE', `/api/devices/${id}`)).status).toBe(404);
+  });
+
+  test('a feed’s token is taken back; a session is ended from elsewhere; a person taken off is out', async () => {
+    const fed = await token(base, 'feed', ids.four);
+    const { body } = await askAs<{ tokens: { id: string; machineId: string }[] }>(
+      base,
+      {},
+      'GET',
+      '/api/feed-tokens',
+    );
+    const { id } = body.tokens.find(({ machineId }) => machineId === ids.four)!;
+    expect(JSON.stringify(body)).not.toContain(fed['authorization']!.slice(7));
+    const line = (shown: Shown) => askAs(base, shown, 'POST', `/api/machines/${ids.four}/feed`, '{}');
+    expect((await line(fed)).status).not.toBe(401);
+    expect((await askAs(base, {}, 'DELETE', `/api/feed-tokens/${id}`)).status).toBe(200);
+    expect((await line(fed)).status).toBe(401);
+
+    const leaving = await person(base, 'technician', 'Leaving');
+    const his = await signIn(base, await letIn(base, { name: 'His' }), leaving, pins.technician);
+    const who = async () => (await askAs<{ role: string }>(base, his, 'GET', '/api/who')).body.role;
+    const { body: open } = await askAs<{ sessions: { id: string; person: string }[] }>(
+      base,
+      {},
+      'GET',
+      '/api/sessions',
+    );
+    expect(await who()).toBe('technician');
+    await askAs(
+      base,
+      {},
+      'DELETE',
+      `/api/sessions/${open.sessions.find((one) => one.person === 'Leaving')!.id}`,
+    );
+    expect(await who()).toBe('tablet');
+    const again = await signIn(base, his, leaving, pins.technician);
+    await askAs(base, {}, 'PATCH', `/api/people/${leaving}`, { active: false });
+    expect((await askAs<{ role: string }>(base, again, 'GET', '/api/who')).body.role).toBe('tablet');
+    const back = await askAs<{ detail: string }>(base, his, 'POST', '/api/sign-in', {
+      personId: leaving,
+      secret: pins.technician,
+    });
+    expect(back.status).toBe(401);
+  });
+
+  test('the last owner stays one', async () => {
+    const only = (await newServer()).address;
+    const id = await person(only, 'owner', 'Only');
+    for (const change of [{ role: 'operator' }, { active: false }]) {
+      const { status, body } = await askAs<{ detail: string }>(
+        only,
+        {},
+        'PATCH',
+        `/api/people/${id}`,
+        change,
+      );
+      expect([status, body.detail]).toEqual([409, expect.stringContaining('only owner')]);
+    }
+    await person(only, 'owner', 'Second');
+    expect((await askAs(only, {}, 'PATCH', `/api/people/${id}`, { role: 'operator' })).status).toBe(200);
+  });
+
+  test('sign-in is not turned on before somebody could come in again', async () => {
+    const empty = (await newServer()).address;
+    const refused = await askAs<{ detail: string }>(empty, {}, 'PATCH', '/api/access', { signIn: true });
+    expect([refused.status, refused.body.detail]).toEqual([422, expect.stringContaining('owner')]);
+  });
+
+  test('after the workshop’s idle time, and after a long shift, a session is over', async () => {
+    const his = await signIn(base, await letIn(base), all.ids.operator, pins.operator);
+    const role = async () => {
+      // Longer than it is believed without looking again.
+      await askAs(base, {}, 'PATCH', '/api/access', { idleMinutes: 60 });
+      return (await askAs<{ role: string }>(base, his, 'GET', '/api/who')).body.role;
+    };
+    expect(await role()).toBe('operator');
+    await onDatabase(asOwner(url), "UPDATE session SET seen_at = now() - interval '59 minutes'");
+    expect(await role()).toBe('operator');
+    await onDatabase(asOwner(url), "UPDATE session SET seen_at = now() - interval '61 minutes'");
+    expect(await role()).toBe('tablet');
+    await onDatabase(
+      asOwner(url),
+      "UPDATE session SET seen_at = now(), ends_at = now() + interval '1 minute'",
+    );
+    expect(await role()).toBe('operator');
+    await onDatabase(asOwner(url), 'UPDATE session SET ends_at = now()');
+    expect(await role()).toBe('tablet');
+  });
+});
+
+describe('the owner’s link', () => {
+  test('sets an owner, once: on the computer, or from the network with the device; a later link replaces it', async () => {
+    const { address, url: own } = await newServer();
+    const link = async (always: boolean) => {
+      process.env['DATABASE_URL'] = own;
+      const { makeOwnersLink } = await import('../../src/server/people/owners-link.ts');
+      const { closeDatabase } = await import('../../src/server/base/database.ts');
+      const key = await makeOwnersLink(always);
+      await closeDatabase();
+      return key;
+    };
+    const set = (shown: Shown, key: string | null, name = 'Olga') =>
+      askAs<{ detail: string }>(address, shown, 'POST', '/api/owner', { key, name, secret: '480291' });
+    const early = await link(false);
+    const key = await link(false);
+    expect((await set(fromNetwork, early)).status).toBe(422);
+    const made = await set(fromNetwork, key);
+    expect(made.status).toBe(201);
+    expect((await askAs<{ role: string }>(address, made.cookies, 'GET', '/api/who')).body).toMatchObject({
+      ...{ role: 'owner', person: { name: 'Olga' }, device: { name: 'Olga’s device' } },
+    });
+    const again = await set(fromNetwork, key);
+    expect([again.status, again.body.detail]).toEqual([422, expect.stringContaining('--owner-link')]);
+    // There is one: a start makes no other, but for who asks.
+    expect(await link(false)).toBeNull();
+    const lost = await link(true);
+    expect((await set({}, lost)).status).toBe(201);
+    const { body } = await askAs<{ people: { name: string; role: string }[] }>(
+      address,
+      {},
+      'GET',
+      '/api/people',
+    );
+    expect(body.people).toMatchObject([{ name: 'Olga', role: 'owner' }]);
+  });
+
+  test('--open asks nothing of anybody, and every page says so', async () => {
+    const { address } = await newServer(undefined, { VIVID_OPEN: '1' });
+    await furnish(address);
+    expect((await askAs(address, fromNetwork, 'GET', '/api/people')).status).toBe(200);
+    for (const path of ['/test-one/run', '/workshop', '/board', '/people', '/test-one/stores'])
+      expect((await askAs<string>(address, fromNetwork, 'GET', path)).body, path).toContain(
+        'Open: nothing is asked',
+      );
+    expect((await askAs<string>(base, {}, 'GET', '/workshop')).body).not.toContain('Open: nothing is asked');
+  });
+});
+
+describe('what was changed about people', () => {
+  test('is kept, append-only, with who did it', async () => {
+    all.owner = await signIn(base, await letIn(base), all.ids.owner, pins.owner);
+    await askAs(base, all.owner, 'PATCH', `/api/people/${all.ids.operator}`, { role: 'technician' });
+    await askAs(base, all.owner, 'PATCH', `/api/people/${all.ids.operator}`, { role: 'operator' });
+    const { body } = await askAs<{ items: { what: string; by: string }[] }>(
+      base,
+      all.owner,
+      'GET',
+      '/api/access/ledger?limit=2',
+    );
+    expect(body.items).toMatchObject([
+      { what: 'Wen is now operator', by: 'Olga' },
+      { what: 'Wen is now technician', by: 'Olga' },
+    ]);
+    for (const act of [
+      'UPDATE access_ledger SET what = what',
+      'DELETE FROM access_ledger',
+      'TRUNCATE access_ledger',
+    ])
+      await expect(onDatabase(asOwner(url), act), act).rejects.toThrow(/append-only/);
+    await expect(onDatabase(url, 'DELETE FROM access_ledger')).rejects.toThrow(/permission denied/);
+  });
+});
