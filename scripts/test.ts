@@ -102,6 +102,7 @@ async function browserTests(
     // For another copy of the app on the same ledger.
     VIVID_TEST_DATABASE: appUrl(cluster, `e2e_${process.pid}_${attempt}`),
     // The board shows every machine there is: where others add some meanwhile, nothing on it would stay in its place.
+    VIVID_PEOPLE_URL: await serve(demo, `people_${process.pid}_${attempt}`),
     VIVID_BOARD_URL: await serve(demo, `board_${process.pid}_${attempt}`),
     VIVID_EMPTY_URL: await serve(template, `bare_${process.pid}_${attempt}`),
   };

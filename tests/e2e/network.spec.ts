@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test, type APIRequestContext } from '@playwright/test';
 import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -18,6 +18,12 @@ let tablet: SecondHost;
 let app: Served;
 let httpsPort: number;
 const folder = mkdtempSync(join(tmpdir(), 'vivid-https-'));
+
+/** A code that an owner's screen would show. */
+const codeFor = async (request: APIRequestContext, name: string) => {
+  const answer = await request.post('/api/devices', { data: { name, kind: 'tablet', machineId: null } });
+  return (await answer.json()) as { code: string };
+};
 
 test.skip(!canLayCable(), 'a second host needs the rights of root over the network');
 test.beforeAll(async () => {
@@ -70,10 +76,15 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   page = context.pages()[0]!;
   await page.goto(`http://${tablet.address}:${port}/`);
 
-  // 3: it says so itself. 4: open.
+  // 3: it says so itself. 4: open, and type the code of the owner's screen.
   await expect(page.getByText('✓ Yes, it does.')).toBeVisible();
+  const { code } = await codeFor(request, `Tablet of ${machine.name}`);
   await page.getByRole('link', { name: /^Open/ }).click();
-  await page.waitForURL(`https://${tablet.address}:${httpsPort}/**`);
+  await page.waitForURL(`https://${tablet.address}:${httpsPort}/let-in`);
+  await awake(page);
+  await page.getByLabel('Code').fill(code.toLowerCase());
+  await page.getByRole('button', { name: 'Let this device in' }).click();
+  await page.waitForURL(/\/run$/);
   expect(await page.evaluate(() => window.isSecureContext)).toBe(true);
 
   // 5: it can be kept as an app. Chromium names what is in the way.
@@ -102,6 +113,29 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   );
   expect(written.map(({ kind }) => kind)).toEqual(['sewing_again', 'break']);
   expect(written[1]).toMatchObject({ position: 7, data: { fault: 'snap' }, closedBy: written[0]!.id });
+
+  // Stolen: turned out at once; what it kept goes at its next breath of network.
+  const { devices } = (await (await request.get('/api/devices')).json()) as {
+    devices: { id: string; name: string }[];
+  };
+  const { id } = devices.find(({ name }) => name === `Tablet of ${machine.name}`)!;
+  const kept = () =>
+    page.evaluate(async () => {
+      const names = (await caches.keys()).filter((name) => /^(pages|answers)/.test(name));
+      const found = await Promise.all(
+        names.map(async (name) => (await (await caches.open(name)).keys()).length),
+      );
+      return found.reduce((sum, one) => sum + one, 0);
+    });
+  expect(await kept()).toBeGreaterThan(5);
+  expect((await request.delete(`/api/devices/${id}`)).status()).toBe(200);
+  await page.reload();
+  await page.waitForURL(/\/let-in\?then=/);
+  await expect.poll(kept).toBe(0);
+  tablet.plug(false);
+  await page.goto(`https://${tablet.address}:${httpsPort}/${machine.slug}/run`).catch(() => undefined);
+  await expect(page.getByRole('heading', { name: 'No network' })).toBeVisible();
+  tablet.plug(true);
 });
 
 test('the computer shows the code of the address at which tablets begin, and the same fingerprint', async ({
@@ -120,8 +154,9 @@ test('the computer shows the code of the address at which tablets begin, and the
   expect(shown.join(' ').replaceAll(' ', ':')).toBe(fingerprint256);
 });
 
-test('over plain http the network reads and writes nothing; over https all of it, and foreign pages neither', async ({
+test('over plain http the network reads and writes nothing; over https what was let in, and foreign pages neither', async ({
   playwright,
+  request,
 }) => {
   const [http, https] = await Promise.all(
     [`http://${tablet.address}:${new URL(app.address).port}`, `https://${tablet.address}:${httpsPort}`].map(
@@ -150,6 +185,10 @@ test('over plain http the network reads and writes nothing; over https all of it
   ])
     expect(await (await http!.get(path)).text(), path).not.toContain('positions');
 
+  expect((await https!.get('/api/machines')).status()).toBe(401);
+  const { code } = await codeFor(request, 'Over https');
+  const paired = await https!.post('/api/let-in', { data: { code } });
+  expect(paired.headersArray().find(({ name }) => /set-cookie/i.test(name))?.value).toMatch(/; Secure/);
   expect((await https!.get('/api/machines')).status()).toBe(200);
   const foreign: Record<string, string>[] = [
     { origin: 'https://elsewhere.example' },

@@ -1,6 +1,4 @@
 import type { ReactNode } from 'react';
-import type { Right } from '../../core/people/rights.ts';
-import { OnlyFor } from '../people/OnlyFor.tsx';
 import { HeadRail } from '../rail/HeadRail.tsx';
 import { DayLine } from './DayLine.tsx';
 import { FrameProvider, useFrame } from './context.tsx';
@@ -14,8 +12,6 @@ interface FrameProps {
   selected?: number;
   /** Run draws the rail itself, grown tall, and its notices below it: the touch targets must not move. */
   tallRail?: boolean;
-  /** What the screen is for takes this right: whoever lacks it reads only. */
-  right?: Right;
   children: ReactNode;
 }
 
@@ -28,7 +24,7 @@ export function Frame({ data, ...rest }: FrameProps) {
   );
 }
 
-function Layout({ selected, tallRail = false, right, children }: Omit<FrameProps, 'data'>) {
+function Layout({ selected, tallRail = false, children }: Omit<FrameProps, 'data'>) {
   const { data, view, threads, headNo } = useFrame();
   const headQuery = data.machine.heads > 1 ? `&head=${headNo}` : '';
   return (
@@ -52,7 +48,7 @@ function Layout({ selected, tallRail = false, right, children }: Omit<FrameProps
         <DayLine />
         <main className="min-w-0 grow">
           {!tallRail && <Notices />}
-          {right ? <OnlyFor right={right}>{children}</OnlyFor> : children}
+          {children}
         </main>
       </div>
     </div>

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
 import type { Warning } from '../../core/artwork/reading.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Overruling, PutRightHere } from '../../schemas/advice.ts';
@@ -27,8 +28,10 @@ interface ArtworkProps {
 
 export default function ArtworkScreen({ data, ...props }: ArtworkProps & { data: FrameData }) {
   return (
-    <Frame data={data} right="plan">
-      <Artwork {...props} />
+    <Frame data={data}>
+      <OnlyFor right="plan">
+        <Artwork {...props} />
+      </OnlyFor>
     </Frame>
   );
 }

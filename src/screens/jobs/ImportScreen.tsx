@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { jobHeadings, readJobRows, type KnownHere, type ReadJobs } from '../../core/jobs/read-rows.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { send } from '../../parts/live/send.ts';
@@ -12,8 +13,10 @@ import { counted } from '../../parts/text.ts';
 /** Jobs from a CSV file: see first what each line would become, then import the good ones. */
 export default function ImportScreen({ data, ...here }: { data: FrameData } & KnownHere) {
   return (
-    <Frame data={data} right="plan">
-      <Import here={here} />
+    <Frame data={data}>
+      <OnlyFor right="plan">
+        <Import here={here} />
+      </OnlyFor>
     </Frame>
   );
 }

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { v7 as uuid7 } from 'uuid';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { send } from '../../parts/live/send.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -25,8 +26,10 @@ interface JobScreenProps {
 /** One job with its stops: read, changed, or made new (`job` null). */
 export default function JobScreen({ data, job, cones }: JobScreenProps) {
   return (
-    <Frame data={data} right="plan">
-      <JobEditor job={job} cones={cones} />
+    <Frame data={data}>
+      <OnlyFor right="plan">
+        <JobEditor job={job} cones={cones} />
+      </OnlyFor>
     </Frame>
   );
 }

@@ -25,7 +25,7 @@ export function CodeCard({
   }, [endsAt]);
   const isOver = left <= 0;
   return (
-    <div role="status" className="mt-3 flex flex-wrap items-center gap-5 border-t pt-4 rule">
+    <div role="status" className="mt-3 flex flex-wrap items-start gap-5 border-t pt-4 rule sm:flex-nowrap">
       {picture && !isOver && (
         <img src={picture} alt={`Code of ${addresses[0]}/let-in`} width="200" height="200" />
       )}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { useSchemes } from '../../parts/live/useSchemes.ts';
@@ -38,8 +39,10 @@ interface PlanScreenProps {
 /** Who sits where, in which order: the weave of the jobs ahead under the head's own positions. */
 export default function PlanScreen({ data, ...rest }: PlanScreenProps) {
   return (
-    <Frame data={data} right="plan">
-      <Plan {...rest} />
+    <Frame data={data}>
+      <OnlyFor right="plan">
+        <Plan {...rest} />
+      </OnlyFor>
     </Frame>
   );
 }

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
 import { useAwake } from '../../parts/live/useAwake.ts';
+import { useHash } from './useHash.ts';
 
 /** A device that is not let in: the code of the owner's screen, or nothing. `then`: where it goes on. */
 export default function LetInScreen({ then }: { then: string }) {
@@ -9,11 +10,9 @@ export default function LetInScreen({ then }: { then: string }) {
   const [code, setCode] = useState('');
   const [refusal, refuse] = useState('');
   const [busy, setBusy] = useState(false);
+  // What comes after # never left this device: the owner's screen drew it into the picture.
+  useHash(setCode);
   useEffect(() => {
-    // What comes after # never left this device: the owner's screen drew it into the code.
-    const drawn = decodeURIComponent(location.hash.slice(1));
-    if (drawn) setCode(drawn);
-    history.replaceState(null, '', location.pathname + location.search);
     // A link from elsewhere comes without this device's token; and one that was turned out drops what it kept.
     get<{ role: string }>('/api/who').then(
       ({ role }) => (role === 'nobody' ? forgetOffline() : location.replace(then)),

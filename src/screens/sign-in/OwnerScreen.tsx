@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { send } from '../../parts/live/send.ts';
 import { useAwake } from '../../parts/live/useAwake.ts';
+import { useHash } from './useHash.ts';
 
 /** Whoever holds the link that ./start printed sets the owner. What is behind # is its key, and is sent only with the form. */
 export default function OwnerScreen() {
@@ -8,10 +9,7 @@ export default function OwnerScreen() {
   const [key, setKey] = useState<string | null>(null);
   const [refusal, refuse] = useState('');
   const [busy, setBusy] = useState(false);
-  useEffect(() => {
-    setKey(location.hash.slice(1));
-    history.replaceState(null, '', location.pathname);
-  }, []);
+  useHash(setKey);
   async function set(form: FormData): Promise<void> {
     const [secret, again] = [String(form.get('secret')), String(form.get('again'))];
     if (secret !== again) return refuse('The two are not the same. Type the PIN or password once more.');

@@ -24,7 +24,7 @@ interface SignInProps {
 export default function SignInScreen({ people, person, device, mayGoOn, then }: SignInProps) {
   useAwake();
   const [chosen, choose] = useState<Named | null>(null);
-  const place = device ?? 'this computer';
+  const place = device ?? 'This computer';
   return (
     <div className="mx-auto max-w-2xl p-3 pt-8 lg:p-6">
       <p className="quiet font-semibold">{place}</p>
@@ -61,7 +61,9 @@ export default function SignInScreen({ people, person, device, mayGoOn, then }: 
             Go on without a name
           </a>
           <span className="quiet mt-1 block">
-            Breaks and stops are then kept as “{place}”. Whoever signs in here can claim them.
+            {device
+              ? `Breaks and stops are then kept as “${device}”. Whoever signs in here can claim them.`
+              : 'On this computer nothing is asked: names are picked at the top of a machine’s pages.'}
           </span>
         </p>
       )}

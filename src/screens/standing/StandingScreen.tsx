@@ -1,6 +1,7 @@
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
+import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -27,8 +28,10 @@ interface StandingScreenProps {
 /** Who lives where on the head, and why: blocks over the rail's positions, held against the head as it is. */
 export default function StandingScreen({ data, ...rest }: StandingScreenProps) {
   return (
-    <Frame data={data} right="plan">
-      <Standing {...rest} />
+    <Frame data={data}>
+      <OnlyFor right="plan">
+        <Standing {...rest} />
+      </OnlyFor>
     </Frame>
   );
 }

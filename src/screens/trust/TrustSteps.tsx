@@ -62,11 +62,16 @@ export default function TrustSteps({ address, fingerprint }: { address: string; 
           </button>
         </div>
       </Step>
-      <Step number={4} title="Open Vivid Eye">
+      <Step number={4} title="Open Vivid Eye, and type the code">
         {trusted ? (
-          <a className="btn btn-primary" href={`${address}/`}>
-            Open {address.replace('https://', '')}
-          </a>
+          <>
+            <a className="btn btn-primary" href={`${address}/let-in`}>
+              Open {address.replace('https://', '')}
+            </a>
+            <p className="quiet mt-2">
+              It asks once for a code. An owner’s screen shows it: Workshop, People, Let a device in.
+            </p>
+          </>
         ) : (
           <p className="quiet">
             When the tablet trusts it. Before that the browser warns, and nothing is kept offline.

@@ -57,11 +57,19 @@ export async function askerOf({ cookie, authorization }: Shown, from: From): Pro
   if (isOpen) return unasked;
   const bearer = /^Bearer ([\w-]{20,100})$/.exec(authorization ?? '')?.[1];
   if (bearer) return lookedUp(`feed ${bearer}`, () => feedOf(bearer));
-  if (from.isNear && !signIn) return unasked;
   const device = cookieOf(cookie, 'device');
   const session = cookieOf(cookie, 'session');
+  if (from.isNear && !signIn) return session ? byName(device, session) : unasked;
   if (!device && !session) return nobody;
   return lookedUp(`${from.isNear} ${device} ${session}`, () => holderOf(device, session, from.isNear));
+}
+
+/** On the computer itself whoever signed in all the same is known by name; he may do everything, signed in or not. */
+async function byName(device: string | null, session: string): Promise<Asker> {
+  const { person, sessionId } = await lookedUp(`true ${device} ${session}`, () =>
+    holderOf(device, session, true),
+  );
+  return { ...unasked, person, sessionId };
 }
 
 async function lookedUp(key: string, look: () => Promise<Asker>): Promise<Asker> {

@@ -20,7 +20,6 @@ async function* chunksOf(body: ReadableStream<Uint8Array> | null): AsyncGenerato
 export const POST = endpoint(
   { right: 'feed', ofMachine: true, answer: feedTaken, status: 201 },
   async ({ id, context: { request } }) => {
-    mustBeItsMachine(asker, id('id'));
     await machineMustExist(id('id'));
     return readFeed(id('id'), chunksOf(request.body), request.headers.get('content-type') ?? '');
   },
