@@ -3,11 +3,13 @@ import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { entries as entriesSchema } from '../../src/schemas/entry.ts';
 import { feedEvent } from '../../src/schemas/feed.ts';
+import { may, type Role } from '../../src/core/people/roles.ts';
+import type { Shown } from './people.ts';
 import { routes, type Route } from './routes.ts';
 
 /** What was sent, and what came of it. */
 export interface Fault {
-  what: 'server error' | 'no answer' | 'no problem' | 'written though refused' | 'leaks';
+  what: 'server error' | 'no answer' | 'no problem' | 'written though refused' | 'leaks' | 'let do it';
   asked: string;
   told: string;
 }
@@ -28,6 +30,8 @@ interface FuzzAsked {
   /** A machine that others log on meanwhile: what they write is not counted. */
   beside: string;
   withinMs: number;
+  /** Asks as one of these each time; left out: as the computer itself. `again`: what it shows after its session was ended. */
+  as?: { role: Role; shown: Shown; again?: () => Promise<Shown> }[];
 }
 
 /** Values that programs stumble over. */
@@ -207,6 +211,7 @@ export async function fuzz({
   known,
   beside,
   withinMs,
+  as,
 }: FuzzAsked): Promise<Fuzzed> {
   const all = await routes();
   const pick = new Pick(chance);
@@ -215,8 +220,12 @@ export async function fuzz({
   const found: Fuzzed = { asked: 0, byStatus: {}, faults: [], times: [] };
   let before = await kept(sql, beside);
   for (; found.asked < count; found.asked++) {
-    const asked = question(pick.of(all), pick, known);
-    const name = `${asked.method} ${asked.path} ${String(asked.body ?? '').slice(0, 300)}`;
+    const route = pick.of(all);
+    const asked = question(route, pick, known);
+    const who = as && pick.of(as);
+    // Signed out, all of them would soon be one role.
+    if (who?.again && /sign-out/.test(route.pattern)) continue;
+    const name = `${who?.role ?? ''} ${asked.method} ${asked.path} ${String(asked.body ?? '').slice(0, 300)}`;
     const fault = (what: Fault['what'], told: string) =>
       found.faults.push({ what, asked: name, told: told.slice(0, 300) });
     const began = performance.now();
@@ -226,7 +235,7 @@ export async function fuzz({
     try {
       const answer = await fetch(base + asked.path, {
         method: asked.method,
-        headers: asked.headers,
+        headers: { ...asked.headers, ...who?.shown },
         ...(asked.body !== undefined && { body: asked.body }),
         signal: AbortSignal.timeout(withinMs),
         redirect: 'manual',
@@ -250,10 +259,16 @@ export async function fuzz({
       )
     )
       fault('leaks', told);
+    if (who && status < 400 && asked.method === route.method && !may(who.role, route.right))
+      fault('let do it', `${status} ${told}`);
     const now = await kept(sql, beside);
     if (status >= 400 && now !== before)
       fault('written though refused', `${status} ${told}: ${before} → ${now}`);
     before = now;
+    if (status === 401 && who?.again) {
+      who.shown = await who.again();
+      before = await kept(sql, beside);
+    }
   }
   await sql.end();
   return found;
@@ -320,6 +335,11 @@ const tables = [
   'overruling',
   'head_plan',
   'head_scheme',
+  'person',
+  'pairing_code',
+  'feed_token',
+  'access',
+  'access_ledger',
 ];
 
 /** How much is kept, and what rows that are changed in place look like, as one text. */
@@ -329,6 +349,11 @@ async function kept(sql: pg.Client, beside: string): Promise<string> {
   );
   const lines = ['ledger', 'event', 'seat', 'feed_line'].map(
     (table) => `(SELECT count(*)::text FROM ${table} WHERE machine_id <> $1)`,
+  );
+  // When they were seen is noted whatever they ask.
+  lines.push(
+    '(SELECT count(*) || count(out_at)::text FROM device)',
+    '(SELECT count(*) || count(ended_at)::text FROM session)',
   );
   const { rows } = await sql.query<{ all: string }>(
     `SELECT concat_ws(' ', ${[...sums, ...lines].join(', ')}) AS all`,
