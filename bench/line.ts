@@ -2,11 +2,14 @@ import { connect } from 'node:net';
 
 /**
  * One kept-alive connection that posts JSON and waits for each answer: the load generator for touches. It shares two
- * cores with the server it measures, so it is kept lean: node:http's client took as long as the server itself.
+ * cores with the server it measures, so it is kept lean: node:http's client took as long as the server itself. `shown`: headers of every request.
  */
-export function openLine(base: string) {
+export function openLine(base: string, shown: Readonly<Record<string, string>> = {}) {
   const { hostname, port } = new URL(base);
   const socket = connect(Number(port), hostname);
+  const more = Object.entries(shown)
+    .map(([name, value]) => `${name}: ${value}\r\n`)
+    .join('');
   socket.setNoDelay(true);
   let received = '';
   let waiting: { done: () => void; fail: (error: Error) => void } | null = null;
@@ -37,7 +40,7 @@ export function openLine(base: string) {
         waiting = { done, fail };
         const body = JSON.stringify(message);
         socket.write(
-          `POST ${path} HTTP/1.1\r\nhost: ${hostname}\r\ncontent-type: application/json\r\ncontent-length: ${Buffer.byteLength(body)}\r\n\r\n${body}`,
+          `POST ${path} HTTP/1.1\r\nhost: ${hostname}\r\ncontent-type: application/json\r\n${more}content-length: ${Buffer.byteLength(body)}\r\n\r\n${body}`,
         );
       }),
     end: () => socket.destroy(),

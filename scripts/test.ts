@@ -1,5 +1,6 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { audit } from './audit.ts';
 import { buildIfChanged } from './build.ts';
 import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster } from './cluster.ts';
@@ -28,6 +29,14 @@ function count(name: string, good: number, bad: number): void {
 function check(name: string, command: string, args: string[]): void {
   const { status } = spawnSync(command, args, { stdio: 'inherit' });
   count(name, status === 0 ? 1 : 0, status === 0 ? 0 : 1);
+}
+
+/** Known holes in what ships. Where the registry answers no such question it is said, and counts for nothing. */
+function checkPackages(): void {
+  const { state, packages } = audit();
+  if (state === 'unasked') return console.log('--   packages with known holes: the registry does not say');
+  if (packages.length > 0) console.log(`Packages with a severe hole: ${packages.join(', ')}`);
+  count('packages with known holes', state === 'clean' ? 1 : 0, state === 'clean' ? 0 : 1);
 }
 
 interface UnitReport {
@@ -134,6 +143,7 @@ if (wants('lint')) {
     '--output-type',
     'err-long',
   ]);
+  checkPackages();
   check('types', 'node_modules/.bin/astro', ['check', '--minimumFailingSeverity', 'error']);
 }
 

@@ -1,0 +1,112 @@
+import { execFileSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
+import { buildIfChanged } from '../scripts/build.ts';
+import { startServer } from '../scripts/child.ts';
+import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
+import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { prepareAppRole } from '../scripts/roles.ts';
+import { letIn, person, pins, signIn, type Shown } from '../tests/support/people.ts';
+import { busyHistory } from './history.ts';
+import { openLine } from './line.ts';
+import { median, quantile, race } from './measure.ts';
+
+/**
+ * npm run bench:people [-- ENTRIES]: what signing in costs a touch. 20 clients log, turn about as the computer itself, of which nothing is asked, and each from a tablet with
+ * somebody signed in; then they log as people do, while 20 people sign in at once.
+ */
+const clients = 20;
+const writes = Number(process.argv[2] ?? 6000);
+const rounds = 5;
+const home = '.test/bench-people';
+rmSync(home, { recursive: true, force: true });
+const cluster = await startCluster(home);
+try {
+  await buildIfChanged();
+  await makeDatabase(cluster.url, 'people');
+  await migrate(databaseUrl(cluster, 'people'));
+  await prepareAppRole(databaseUrl(cluster, 'people'), cluster.appPassword);
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
+    env: { ...process.env, DATABASE_URL: databaseUrl(cluster, 'people') },
+  });
+  const server = await startServer({ url: appUrl(cluster, 'people'), port: await freePort() });
+  await measure(server.address);
+  await server.stop();
+} finally {
+  await cluster.stop();
+  rmSync(cluster.place, { recursive: true, force: true });
+}
+
+async function measure(address: string): Promise<void> {
+  const operator = await person(address, 'operator', 'Bench');
+  const tablets: Shown[] = [];
+  for (let at = 0; at < clients; at++)
+    tablets.push(
+      await signIn(address, await letIn(address, { name: `Tablet ${at}` }), operator, pins.operator),
+    );
+  const start = Date.now();
+  const rates = { unasked: [] as number[], signedIn: [] as number[] };
+  console.log(`Logging single entries, ${clients} clients, ${writes} a run, turn about\n`);
+  for (let round = 0; round < 2 * rounds; round++) {
+    // ABBA: neither always has the smaller ledger.
+    const kind = [0, 3].includes(round % 4) ? 'unasked' : 'signedIn';
+    const rows = touches(writes, start + round * writes * 10, 500 + round);
+    const lines = Array.from({ length: clients }, (_, at) =>
+      openLine(address, kind === 'signedIn' ? tablets[at] : {}),
+    );
+    const { perSecond, p99 } = await race(clients, rows.length, (index, client) =>
+      lines[client]!.post('/api/ledger', { entries: [{ ...rows[index]!, operatorId: null }] }),
+    );
+    for (const line of lines) line.end();
+    rates[kind].push(perSecond);
+    console.log(`${kind.padEnd(9)} ${Math.round(perSecond)} /s, p99 ${p99.toFixed(1)} ms`);
+  }
+  console.log(
+    `\nsigned in over unasked, medians: ${(median(rates.signedIn) / median(rates.unasked)).toFixed(3)}\n`,
+  );
+  await whileSigningIn(address, operator, tablets, start + 2 * rounds * writes * 10);
+}
+
+/** Entries that need no other before them: twenty clients overtake one another. */
+const touches = (count: number, from: number, seed: number) =>
+  [...busyHistory(count, from, 10, seed)].filter(({ kind }) => kind !== 'sewing_again');
+
+/** Touches at four a second from each tablet; in the middle of it 20 others sign in at the same moment. */
+async function whileSigningIn(
+  address: string,
+  operator: string,
+  tablets: Shown[],
+  from: number,
+): Promise<void> {
+  const rows = touches(clients * 60, from, 900);
+  const waiting: Shown[] = [];
+  for (let at = 0; at < 20; at++) waiting.push(await letIn(address, { name: `Waiting ${at}` }));
+  const times: number[] = [];
+  let signing = false;
+  const during: number[] = [];
+  const logging = Promise.all(
+    tablets.map(async (tablet, client) => {
+      const line = openLine(address, tablet);
+      for (let touch = 0; touch < 40; touch++) {
+        await new Promise((next) => setTimeout(next, 200 + Math.random() * 100));
+        const began = performance.now();
+        const isDuring = signing;
+        await line.post('/api/ledger', { entries: [{ ...rows[client * 40 + touch]!, operatorId: null }] });
+        times.push(performance.now() - began);
+        if (isDuring || signing) during.push(times.at(-1)!);
+      }
+      line.end();
+    }),
+  );
+  await new Promise((next) => setTimeout(next, 3000));
+  signing = true;
+  const began = performance.now();
+  await Promise.all(waiting.map((tablet) => signIn(address, tablet, operator, pins.operator)));
+  const took = performance.now() - began;
+  signing = false;
+  await logging;
+  const told = (some: readonly number[]) =>
+    `${some.length} touches, p50 ${median(some).toFixed(1)} ms, p99 ${quantile(some, 0.99).toFixed(1)} ms, worst ${Math.max(...some).toFixed(1)} ms`;
+  console.log(
+    `20 sign-ins at once took ${Math.round(took)} ms; meanwhile ${told(during)}; all: ${told(times)}`,
+  );
+}
