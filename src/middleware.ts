@@ -1,8 +1,10 @@
 import type { AsyncLocalStorage } from 'node:async_hooks';
 import { defineMiddleware } from 'astro:middleware';
+import { requestSeconds } from './server/base/metrics.ts';
+import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/http/problem.ts';
-import { askerOf, type From } from './server/people/askers.ts';
+import { askerOf, nobody, type From } from './server/people/askers.ts';
 import { rightOfPage, whereTo } from './server/people/pages.ts';
 
 /** Every endpoint, by the address pattern that the framework knows it by. */
@@ -26,7 +28,7 @@ const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, addre
  * needs here. A method that an endpoint does not have is answered by the framework with a bare 404: here it becomes a 405 that says
  * which it has.
  */
-export const onRequest = defineMiddleware(async (context, next) => {
+const onAsked = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
   Object.assign(context.locals, beside?.getStore());
   const module = await endpoints.get(context.routePattern)?.();
@@ -41,11 +43,25 @@ export const onRequest = defineMiddleware(async (context, next) => {
       context.locals.from ?? inDevelopment,
     );
   } catch (error) {
-    // The database is away: whoever asks cannot be known, and is let do nothing.
-    return problemAnswer(problemFrom(error));
+    // The database is away: who asks cannot be known, and is let do nothing but what anybody may.
+    const { contract } = (module?.[method] ?? {}) as { contract?: { right: Right } };
+    const right = module ? contract?.right : rightOfPage(context.routePattern);
+    if (right !== 'anyone') {
+      if (module) return problemAnswer(problemFrom(error));
+      throw error;
+    }
+    context.locals.asker = nobody;
   }
   const { asker } = context.locals;
   if (!module && !may(asker.role, rightOfPage(context.routePattern)))
     return context.redirect(whereTo(asker, (context.locals.from ?? inDevelopment).isNear, context.url));
   return next();
+});
+
+/** Each answer's time until it begins: for whoever watches over the app (/metrics). */
+export const onRequest = defineMiddleware(async (context, next) => {
+  const took = requestSeconds.startTimer({ route: context.routePattern, method: context.request.method });
+  const answer = (await onAsked(context, next)) ?? (await next());
+  took({ status: answer.status });
+  return answer;
 });

@@ -38,6 +38,8 @@ const screens = [
   '/heron/ledger?job=00000000-0000-7005-8000-000000000007',
   '/heron/job-record/00000000-0000-7005-8000-000000000007',
   '/workshop',
+  '/people',
+  '/sign-in',
   '/nothing/here',
 ];
 // axe takes its time on a rail of fifteen positions, more so on a busy machine.

@@ -145,6 +145,26 @@ describe.each(roles)('as %s', (role) => {
   });
 });
 
+test('what is measured is for an owner, and for a program on the computer itself; ids make no series of their own', async () => {
+  for (const role of roles) {
+    const { status } = await askAs(base, shown[role], 'GET', '/metrics');
+    expect(status, role).toBe(role === 'owner' ? 200 : role === 'nobody' || role === 'tablet' ? 401 : 403);
+  }
+  const { body: told } = await askAs<string>(base, {}, 'GET', '/metrics');
+  // The text format of Prometheus, version 0.0.4: a TYPE line for each, samples as name{labels} value.
+  for (const line of [
+    /^# TYPE vivid_request_seconds histogram$/m,
+    /^vivid_request_seconds_count\{route="\/api\/machines\/\[id\]\/head",method="GET",status="200"\} [1-9]/m,
+    /^vivid_queue\{queue="ledger"\} \d+$/m,
+    /^vivid_pool\{state="all open"\} [1-9]/m,
+    /^# TYPE vivid_batch_seconds histogram$/m,
+    /^# TYPE vivid_feed_lag_seconds histogram$/m,
+    /^process_cpu_seconds_total /m,
+  ])
+    expect(told).toMatch(line);
+  expect(told).not.toContain(ids.machine);
+});
+
 test('the computer itself is asked nothing before sign-in is turned on, and everything after', async () => {
   expect((await askAs(base, {}, 'GET', '/api/people')).status).toBe(200);
   // What a proxy on this computer passes on is from the network, whoever it says it is for.

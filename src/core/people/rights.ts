@@ -22,6 +22,7 @@ export const rights = {
   feed: { needs: 'a feed’s token of this machine' },
   gauge: { needs: 'a gauge’s token of this machine, or somebody signed in' },
   people: { needs: 'an owner' },
+  metrics: { needs: 'an owner' },
   everything: { needs: 'an owner' },
 } as const satisfies Readonly<Record<string, { needs: string }>>;
 export type Right = keyof typeof rights;

@@ -26,7 +26,7 @@ export const roles = {
   owner: {
     name: 'Owner',
     says: 'everything, people and devices too',
-    rights: [...technical, 'feed', 'people', 'everything'],
+    rights: [...technical, 'feed', 'people', 'metrics', 'everything'],
   },
   technician: {
     name: 'Technician',

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Writable } from 'node:stream';
 import pg from 'pg';
+import { watchNumber } from './metrics.ts';
 
 // bigint counts (stitches, ms, seq) stay far below 2^53; numeric holds only thread counts; dates stay text.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -50,6 +51,16 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
   pools.set(whose, pool);
   return pool;
 }
+
+watchNumber('vivid_pool', 'Connections to the database, and who waits for one.', 'state', () =>
+  Object.fromEntries(
+    [...pools].flatMap(([whose, { totalCount, idleCount, waitingCount }]) => [
+      [`${whose} open`, totalCount],
+      [`${whose} idle`, idleCount],
+      [`${whose} awaited`, waitingCount],
+    ]),
+  ),
+);
 
 /** The process's pool of connections to DATABASE_URL. */
 export const database = (): pg.Pool => poolOf('all');

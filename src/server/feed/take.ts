@@ -2,7 +2,9 @@ import { is } from '../../core/ledger/about-kinds.ts';
 import type { FeedEvent } from '../../core/feed/event.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
+import { serverNow } from '../base/clock.ts';
 import { database } from '../base/database.ts';
+import { feedLagSeconds } from '../base/metrics.ts';
 import { notFound, ProblemError } from '../http/problem.ts';
 import { checkEntry, normalEntry } from '../ledger/writing/accept.ts';
 import { storeEntries } from '../ledger/writing/queue.ts';
@@ -51,6 +53,7 @@ async function drain(): Promise<void> {
       const round = nextRound();
       try {
         await takeRound(round);
+        for (const { lines } of round) noteLag(lines);
       } catch (error) {
         for (const post of round) post.reject(error);
       }
@@ -58,6 +61,12 @@ async function drain(): Promise<void> {
   } finally {
     taking = false;
   }
+}
+
+/** How late the newest of lines that came together was stored. */
+function noteLag(lines: readonly FeedEvent[]): void {
+  const told = Date.parse(lines.at(-1)?.at ?? '');
+  if (told > 0) feedLagSeconds.observe(Math.max(0, serverNow().getTime() - told) / 1000);
 }
 
 /** The oldest waiting post of each machine. */

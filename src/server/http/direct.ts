@@ -3,6 +3,7 @@ import { feedTaken } from '../../schemas/feed.ts';
 import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/writing/receive.ts';
 import { log } from '../base/log.ts';
+import { requestSeconds } from '../base/metrics.ts';
 import { machineMustExist } from '../machine/machines.ts';
 import {
   bodyWithinMs,
@@ -34,7 +35,7 @@ export function postLedger(
   headers: Headers,
   from: From,
 ): Promise<void> {
-  return answering(request, response, headers, async () => {
+  return answering(request, response, headers, '/api/ledger', async () => {
     const asker = await whoAsks(request, from);
     mustBeAllowed(asker, 'logUnnamed');
     mustBeJson(request.headers['content-type'] ?? '');
@@ -50,7 +51,7 @@ export function postFeed(
   headers: Headers,
   from: From,
 ): Promise<void> {
-  return answering(request, response, headers, async () => {
+  return answering(request, response, headers, '/api/machines/[id]/feed', async () => {
     const id = machineId.toLowerCase();
     const asker = await whoAsks(request, from);
     mustBeAllowed(asker, 'feed');
@@ -73,8 +74,11 @@ async function answering(
   request: IncomingMessage,
   response: ServerResponse,
   headers: Headers,
+  route: string,
   work: () => Promise<unknown>,
 ): Promise<void> {
+  const took = requestSeconds.startTimer({ route, method: 'POST' });
+  response.on('close', () => took({ status: response.statusCode }));
   try {
     const done = { ...headers, 'content-type': 'application/json', 'cache-control': 'no-store' };
     answer(response, 201, done, await work());

@@ -30,7 +30,7 @@ const believedMs = 5000;
 const seenEveryMs = 30_000;
 const mostKnown = 5000;
 
-const nobody: Asker = {
+export const nobody: Asker = {
   role: 'nobody',
   person: null,
   device: null,

@@ -15,18 +15,8 @@ interface KnownHere {
   listening: boolean;
 }
 
-/**
- * Shared by all that is built into this process: the page framework's bundle and the one that answers touches past it (scripts/serve.mjs) are two, and what one
- * forgets the other must forget.
- */
-const held = globalThis as { [key: symbol]: KnownHere | undefined };
-const key = Symbol.for('vivid-eye.people');
-export const known: KnownHere = (held[key] ??= {
-  askers: new Map(),
-  access: null,
-  listeners: new Set(),
-  listening: false,
-});
+/** Of this process: what answers touches past the page framework is built with it, and shares this. */
+export const known: KnownHere = { askers: new Map(), access: null, listeners: new Set(), listening: false };
 
 /** Somebody's rights may have changed: all are looked up again, and what stays open (a live page) looks once more. */
 export function forgetAskers(): void {

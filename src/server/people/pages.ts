@@ -10,6 +10,8 @@ const pages: Readonly<Record<string, Right>> = {
   '/trust/authority.crt': 'anyone',
   '/404': 'anyone',
   '/500': 'anyone',
+  // It refuses by itself, with a problem instead of a page.
+  '/metrics': 'anyone',
   '/people': 'people',
 };
 

@@ -1,5 +1,6 @@
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { isTimedOut, isUnreachable } from '../../http/problem.ts';
+import { batchEntries, batchSeconds, watchNumber } from '../../base/metrics.ts';
 import { writeEntries, type Stored } from './write.ts';
 
 interface Waiting {
@@ -21,6 +22,7 @@ const waiting: Waiting[] = [];
 let writing = false;
 let crowd = 1;
 let crowdHasCome: () => void = () => undefined;
+watchNumber('vivid_queue', 'Messages that wait for the writer.', 'queue', () => ({ ledger: waiting.length }));
 
 /**
  * Stores entries, together with whatever else arrived while the last transaction was being written: one sync
@@ -79,12 +81,14 @@ async function drainAll(): Promise<void> {
   }
 }
 
-function write(batch: readonly Waiting[]): Promise<Stored[]> {
+async function write(batch: readonly Waiting[]): Promise<Stored[]> {
+  const took = batchSeconds.startTimer();
   const told = batch.filter((other) => other.isTold).flatMap((one) => one.entries.map((entry) => entry.id));
-  return writeEntries(
-    batch.flatMap((one) => one.entries),
-    { told: new Set(told) },
-  );
+  const entries = batch.flatMap((one) => one.entries);
+  const stored = await writeEntries(entries, { told: new Set(told) });
+  took();
+  batchEntries.observe(entries.length);
+  return stored;
 }
 
 /** The next messages that fit one transaction. An id may stand in it once only, or the insert cannot tell which came first. */
