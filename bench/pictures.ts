@@ -12,8 +12,6 @@ interface Picture {
   path: string;
   size?: [width: number, height: number];
   dark?: boolean;
-  /** As it is printed. */
-  print?: boolean;
   before?: (page: Page) => Promise<unknown>;
 }
 const tablet: [number, number] = [820, 1180];
@@ -21,9 +19,34 @@ const button = (page: Page, name: string | RegExp) => page.getByRole('button', {
 
 const answered = (page: Page) => page.locator('section[aria-busy=false] .recharts-surface').first().waitFor();
 
+/** The demo's people get their roles and PINs, a tablet is let in, and another one's code is shown. */
+async function letSomeIn(page: Page): Promise<void> {
+  const send = (method: 'post' | 'patch', path: string, data: object) =>
+    page.request[method](base + path, { data });
+  const { items } = (await (await page.request.get(`${base}/api/operators`)).json()) as {
+    items: { id: string }[];
+  };
+  for (const [at, role] of (['owner', 'technician', 'operator'] as const).entries())
+    await send('patch', `/api/people/${items[at]!.id}`, { role, secret: `90${at}6` });
+  const made = await send('post', '/api/devices', {
+    name: 'Heron’s tablet',
+    kind: 'tablet',
+    machineId: null,
+  });
+  const { code } = (await made.json()) as { code: string };
+  await page.request.post(`${base}/api/let-in`, {
+    data: { code },
+    headers: { 'x-forwarded-for': '192.168.7.20' },
+  });
+  await page.reload();
+  await page.getByLabel('Name, as its entries say').fill('Bench tablet');
+  await button(page, 'Let a device in').click();
+  await page.getByRole('img', { name: /let-in/ }).waitFor();
+  await page.evaluate(() => document.getElementById('people')!.scrollIntoView());
+}
+
 const pictures: Record<string, Picture> = {
   findings: { path: '/heron/ledger/findings?q=needles', before: answered },
-  'findings-dark': { path: '/heron/ledger/findings?q=changed', dark: true, before: answered },
   'run-tablet': { path: '/heron/run', size: tablet },
   head: { path: '/heron/head?position=9' },
   jobs: { path: '/heron/jobs' },
@@ -67,8 +90,6 @@ const pictures: Record<string, Picture> = {
         .first()
         .waitFor(),
   },
-  // A sheet of A4 across, its margins left out, at 96 dots an inch.
-  'wall-chart': { path: '/heron/head/standing', size: [1047, 718], print: true },
   share: {
     path: '/heron/jobs/share',
     before: async (page) => {
@@ -82,6 +103,17 @@ const pictures: Record<string, Picture> = {
       await page.getByRole('button', { name: /^Case B/ }).click();
       await page.getByRole('button', { name: 'Pull', exact: true }).click();
       await page.getByRole('button', { name: /^Log \d/ }).waitFor({ timeout: 15_000 });
+    },
+  },
+  // These leave people and a device behind.
+  people: { path: '/people', before: letSomeIn },
+  'sign-in': {
+    path: '/sign-in?then=/heron/run',
+    size: tablet,
+    dark: true,
+    before: async (page) => {
+      await button(page, 'Wen L.').click();
+      for (const figure of '902') await page.getByRole('button', { name: figure, exact: true }).click();
     },
   },
   // These leave an open stop behind.
@@ -116,10 +148,9 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu'],
 });
-for (const [
-  name,
-  { path, size = [1280, 800] as [number, number], dark = false, print = false, before },
-] of Object.entries(pictures)) {
+for (const [name, { path, size = [1280, 800] as [number, number], dark = false, before }] of Object.entries(
+  pictures,
+)) {
   if (only.length > 0 && !only.includes(name)) continue;
   const context = await browser.newContext({
     viewport: { width: size[0], height: size[1] },
@@ -132,7 +163,6 @@ for (const [
   );
   await before?.(page);
   await page.waitForTimeout(600);
-  if (print) await page.emulateMedia({ media: 'print' });
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
   console.log(name);
   await context.close();

@@ -6,9 +6,9 @@ const migrations = resolve('db/migrations/*');
 
 /**
  * Runs the migrations that a database has not had yet. Returns their names. Throws a sentence for a database that a newer Vivid Eye has migrated: this one would
- * not know what stands there.
+ * not know what stands there. `upTo`: no further than this one, for tests of what an older state becomes.
  */
-export async function migrate(url: string): Promise<string[]> {
+export async function migrate(url: string, upTo?: number): Promise<string[]> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
@@ -25,7 +25,7 @@ export async function migrate(url: string): Promise<string[]> {
       throw new Error(
         `This database is of a newer Vivid Eye (it stands at ${has}, this one knows ${knows}). Nothing was changed. Start the newer one, or restore a backup that this one made.`,
       );
-    const done = await postgrator.migrate();
+    const done = await postgrator.migrate(upTo === undefined ? undefined : String(upTo));
     return done.map((migration) => migration.filename);
   } finally {
     await client.end();
