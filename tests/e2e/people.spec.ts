@@ -170,24 +170,30 @@ test('what may not be done is not offered: an operator, a technician, an owner',
   await post(page.request, '/api/ledger', { entries: [broke, held] });
   const at = (screen: string) => `/${machine.slug}/${screen}`;
   const offered = async (tablet: Page) => {
-    const found: string[] = [];
-    const see = async (path: string, what: string, isThere: () => Promise<boolean>) => {
-      await open(tablet, path);
-      if (await isThere()) found.push(what);
-    };
     const button = (name: string | RegExp) => tablet.getByRole('button', { name }).first();
-    await see(at('run'), 'log', () => button('Sewing again').isVisible());
-    await see(at('run'), 'release', () => button('Release').isVisible());
-    await see(at('jobs'), 'job', () => tablet.getByRole('link', { name: 'Add a job' }).isVisible());
-    await see(at('jobs/new'), 'form', () =>
-      tablet.locator('input[name=name], form input').last().isEnabled(),
-    );
-    await see(at('stores'), 'stores', () => button('Add the thread').isVisible());
-    await see('/workshop', 'machine', () => button(/Add the machine/).isVisible());
-    await see('/workshop', 'people', () =>
-      tablet.getByRole('link', { name: 'People, PINs and devices' }).isVisible(),
-    );
-    await see('/workshop', 'everything', () => tablet.getByRole('link', { name: 'CSV' }).first().isVisible());
+    const link = (name: string) => tablet.getByRole('link', { name }).first();
+    const looks: [string, Record<string, () => Promise<boolean>>][] = [
+      [
+        at('run'),
+        { log: () => button('Sewing again').isVisible(), release: () => button('Release').isVisible() },
+      ],
+      [at('jobs'), { job: () => link('Add a job').isVisible() }],
+      [at('jobs/new'), { form: () => tablet.locator('form input').last().isEnabled() }],
+      [at('stores'), { stores: () => button('Add the thread').isVisible() }],
+      [
+        '/workshop',
+        {
+          machine: () => button(/Add the machine/).isVisible(),
+          people: () => link('People, PINs and devices').isVisible(),
+          everything: () => link('CSV').isVisible(),
+        },
+      ],
+    ];
+    const found: string[] = [];
+    for (const [path, whats] of looks) {
+      await open(tablet, path);
+      for (const [what, isThere] of Object.entries(whats)) if (await isThere()) found.push(what);
+    }
     return found;
   };
   const all = ['log', 'release', 'job', 'form', 'stores', 'machine', 'people', 'everything'];

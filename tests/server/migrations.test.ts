@@ -40,7 +40,8 @@ const seeds: Readonly<Record<number, string>> = {
       INSERT INTO ledger (id, machine_id, head, position, kind, at, operator_id, data) VALUES ${lines.join(', ')};`,
   3: `INSERT INTO event (id, machine_id, head, position, kind, at, received_at, operator_id, data, void, corrections, changed_seq)
         SELECT id, machine_id, head, position, kind, at, received_at, operator_id, data, false, 0, seq FROM ledger;
-      UPDATE event SET fault = 'snap', closed_by = '${again}', closed_at = '2026-11-16T08:03:00Z', lost_ms = 120000 WHERE kind = 'break';
+      UPDATE event SET fault = 'snap', closed_by = '${again}', closed_at = '2026-11-16T08:03:00Z', lost_ms = 120000,
+        changed_seq = (SELECT max(seq) FROM ledger) WHERE kind = 'break';
       UPDATE event SET closes = '${broke}' WHERE kind = 'sewing_again';
       INSERT INTO seat (machine_id, head, position, needle_entry, needle, needle_fitted_at, needle_reason, needle_stitches, needle_sewing_ms, needle_metallic_ms)
         VALUES ('${ids.machine}', 1, 7, '${needle}', '${spec}', '2026-11-16T08:00:00Z', 'worn', 0, 0, 0);
@@ -50,7 +51,7 @@ const seeds: Readonly<Record<number, string>> = {
       INSERT INTO bobbin_case (id, name, size, turns) VALUES (${one('03')}, 'Case A', 'L', 'clockwise');
       INSERT INTO overruling (id, cloth, element, advised, needle) VALUES (${one('04')}, 'pique', 'fill', '75/11', '${spec}');
       UPDATE workshop SET letters = '{"RG": {}}';`,
-  5: `INSERT INTO head_plan (id, machine_id, name, setup) VALUES (${one('05')}, '${ids.machine}', 'Today', '{"order":[]}');`,
+  5: `INSERT INTO head_plan (id, machine_id, name, setup) VALUES (${one('05')}, '${ids.machine}', 'Today', '{"order":[],"uses":{},"wishes":{},"frozen":0,"minutes":{"tieOn":1,"rethread":3,"reeye":2,"needle":2,"retension":1}}');`,
   7: `INSERT INTO feed_now VALUES ('${ids.machine}', '${again}', '{}', '2026-11-16T08:00:00Z');`,
   9: `INSERT INTO feed_line VALUES ('${ids.machine}', '${again}', '2026-11-16T08:00:00Z');`,
   11: `INSERT INTO job_picture VALUES ('${ids.job}', 'image/png', '\\x89504e47');`,
