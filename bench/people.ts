@@ -6,6 +6,7 @@ import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import { letIn, person, pins, signIn, type Shown } from '../tests/support/people.ts';
+import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
 import { median, quantile, race } from './measure.ts';
@@ -67,8 +68,9 @@ async function measure(address: string): Promise<void> {
 }
 
 /** Entries that need no other before them: twenty clients overtake one another. */
-const touches = (count: number, from: number, seed: number) =>
-  [...busyHistory(count, from, 10, seed)].filter(({ kind }) => kind !== 'sewing_again');
+function touches(count: number, from: number, seed: number): Entry[] {
+  return [...busyHistory(count, from, 10, seed)].filter(({ kind }) => kind !== 'sewing_again');
+}
 
 /** Touches at four a second from each tablet; in the middle of it 20 others sign in at the same moment. */
 async function whileSigningIn(

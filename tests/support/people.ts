@@ -1,6 +1,6 @@
 import { v7 as uuid7 } from 'uuid';
 import { roleKeys, type Role } from '../../src/core/people/roles.ts';
-import { ask, ids } from './workshop.ts';
+import { machineId as firstMachine } from './entries.ts';
 
 /** How a request says who it is; `x-forwarded-for` makes it one from the network. */
 export type Shown = Record<string, string>;
@@ -53,7 +53,12 @@ function withCookies(shown: Shown, set: readonly string[]): Shown {
 /** A person with a role and a PIN, made on the computer itself. */
 export async function person(base: string, role: keyof typeof pins, name: string): Promise<string> {
   const id = uuid7();
-  const { status, body } = await ask(base, 'POST', '/api/people', { id, name, role, secret: pins[role] });
+  const { status, body } = await askAs(base, {}, 'POST', '/api/people', {
+    id,
+    name,
+    role,
+    secret: pins[role],
+  });
   if (status !== 201) throw new Error(JSON.stringify(body));
   return id;
 }
@@ -80,7 +85,7 @@ export async function signIn(base: string, on: Shown, personId: string, secret: 
 }
 
 export async function token(base: string, kind: 'feed' | 'gauge', machineId: string): Promise<Shown> {
-  const { body } = await ask<{ token: string }>(base, 'POST', '/api/feed-tokens', {
+  const { body } = await askAs<{ token: string }>(base, {}, 'POST', '/api/feed-tokens', {
     name: kind,
     kind,
     machineId,
@@ -105,8 +110,8 @@ export async function everyRole(
     operator: await signedIn('operator'),
     tablet: await letIn(base),
     display: await letIn(base, { name: 'Wall', kind: 'display' }),
-    feed: await token(base, 'feed', ids.machine),
-    gauge: await token(base, 'gauge', ids.machine),
+    feed: await token(base, 'feed', firstMachine),
+    gauge: await token(base, 'gauge', firstMachine),
     nobody: fromNetwork,
     ids: people,
   };
