@@ -11,12 +11,13 @@ const believedMs = 5000;
 /** Whether signing in is asked here too, and how long nobody need do it again. */
 export async function accessNow(): Promise<Access> {
   if (known.access && known.access.until > Date.now()) return known.access.now;
+  const { changes } = known;
   const [row] = await rows<{ sign_in: boolean; idle_minutes: number }>(
     database(),
     'SELECT sign_in, idle_minutes FROM access',
   );
   const now = { signIn: row?.sign_in ?? false, idleMinutes: row?.idle_minutes ?? 60, isOpen };
-  known.access = { now, until: Date.now() + believedMs };
+  if (known.changes === changes) known.access = { now, until: Date.now() + believedMs };
   return now;
 }
 

@@ -52,40 +52,46 @@ export function cookieOf(header: string | null, name: string): string | null {
 }
 
 /** Who asks. Never throws for what is shown: whoever shows nothing that is known is nobody. */
-export async function askerOf({ cookie, authorization }: Shown, from: From): Promise<Asker> {
+export async function askerOf(shown: Shown, from: From): Promise<Asker> {
+  // At every touch: what was found out for the very same headers a moment ago.
+  const key = `${from.isNear} ${shown.authorization} ${shown.cookie}`;
+  const before = known.askers.get(key);
+  if (before && before.until > Date.now()) return before.asker;
+  const { changes } = known;
+  const asker = await lookUp(shown, from);
+  if (known.changes !== changes) return asker;
+  if (known.askers.size >= mostKnown) known.askers.clear();
+  known.askers.set(key, { asker, until: Date.now() + believedMs });
+  return asker;
+}
+
+async function lookUp({ cookie, authorization }: Shown, from: From): Promise<Asker> {
+  hearOfChanges();
   const { isOpen, signIn } = await accessNow();
   if (isOpen) return unasked;
   const bearer = /^Bearer ([\w-]{20,100})$/.exec(authorization ?? '')?.[1];
-  if (bearer) return lookedUp(`feed ${bearer}`, () => feedOf(bearer));
+  if (bearer) return feedOf(bearer);
   const device = cookieOf(cookie, 'device');
   const session = cookieOf(cookie, 'session');
   if (from.isNear && !signIn) return session ? byName(device, session) : unasked;
   if (!device && !session) return nobody;
-  return lookedUp(`${from.isNear} ${device} ${session}`, () => holderOf(device, session, from.isNear));
+  return holderOf(device, session, from.isNear);
 }
 
 /** On the computer itself whoever signed in all the same is known by name; he may do everything, signed in or not. */
 async function byName(device: string | null, session: string): Promise<Asker> {
-  const { person, sessionId } = await lookedUp(`true ${device} ${session}`, () =>
-    holderOf(device, session, true),
-  );
+  const { person, sessionId } = await holderOf(device, session, true);
   return { ...unasked, person, sessionId };
 }
 
-async function lookedUp(key: string, look: () => Promise<Asker>): Promise<Asker> {
-  const before = known.askers.get(key);
-  if (before && before.until > Date.now()) return before.asker;
-  if (!known.listening) {
-    known.listening = true;
-    hearAccess().catch((error: unknown) => {
-      known.listening = false;
-      log().warn({ err: error }, 'changes of access are not heard; looked up every few seconds');
-    });
-  }
-  const asker = await look();
-  if (known.askers.size >= mostKnown) known.askers.clear();
-  known.askers.set(key, { asker, until: Date.now() + believedMs });
-  return asker;
+/** Other processes' changes are heard from the first question on. */
+function hearOfChanges(): void {
+  if (known.listening) return;
+  known.listening = true;
+  hearAccess().catch((error: unknown) => {
+    known.listening = false;
+    log().warn({ err: error }, 'changes of access are not heard; looked up every few seconds');
+  });
 }
 
 interface Held {

@@ -13,13 +13,22 @@ interface KnownHere {
   listeners: Set<() => void>;
   /** Whether other processes' changes are heard. */
   listening: boolean;
+  /** Counts changes: what was asked for before one and comes after it is not kept. */
+  changes: number;
 }
 
 /** Of this process: what answers touches past the page framework is built with it, and shares this. */
-export const known: KnownHere = { askers: new Map(), access: null, listeners: new Set(), listening: false };
+export const known: KnownHere = {
+  askers: new Map(),
+  access: null,
+  listeners: new Set(),
+  listening: false,
+  changes: 0,
+};
 
 /** Somebody's rights may have changed: all are looked up again, and what stays open (a live page) looks once more. */
 export function forgetAskers(): void {
+  known.changes++;
   known.askers.clear();
   known.access = null;
   for (const listener of [...known.listeners]) listener();

@@ -48,11 +48,15 @@ const insertLines = `
   SELECT id, seq, received_at FROM stored`;
 
 /** An entry with what its event has beside it. */
-const withEventFields = (entry: Entry) => ({
-  ...entry,
-  ...eventFields(entry),
-  ...(entry.by && writerColumns(entry)),
-});
+function withEventFields(entry: Entry): object {
+  const row: Entry & { by?: unknown } = { ...entry };
+  if (entry.by) {
+    // Columns of their own: what is sent twice is read twice.
+    delete row.by;
+    Object.assign(row, writerColumns(entry));
+  }
+  return Object.assign(row, eventFields(entry));
+}
 
 /**
  * Stores entries once each and brings the projections up to date, all in one transaction.
