@@ -7,10 +7,11 @@ import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import { fuzz } from '../tests/support/fuzz.ts';
+import { askAs, everybody, everyRole, letIn } from '../tests/support/people.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, while somebody logs a touch every 20 ms on another
+ * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, by every role and by nobody, while somebody logs a touch every 20 ms on another
  * machine. The same seed, the same requests, but for new ids.
  */
 const count = Number(process.argv[2] ?? 10_000);
@@ -54,20 +55,24 @@ try {
   const stop = { stop: 1, threadId: thread, stitches: 900, element: 'fill', position: null };
   const words = { name: 'J', customer: '', cloth: '', pieces: 9, due: null, note: '' };
   await post('/api/jobs', { jobs: [{ id: job, ...words, stops: [stop] }] });
+  const as = everybody(server.address, await everyRole(server.address, machine));
+  // Sign-in may be turned on by what is sent.
+  const tablet = await letIn(server.address);
   let running = true;
   const touches: number[] = [];
   const operating = (async () => {
     while (running) {
       const began = performance.now();
       const where = { machineId: beside, head: 1, position: 3, at: new Date().toISOString() };
-      await post('/api/ledger', {
-        entries: [{ id: uuid7(), kind: 'break', ...where, data: { fault: 'snap' } }],
-      });
+      const entries = [{ id: uuid7(), kind: 'break', ...where, data: { fault: 'snap' } }];
+      const { status } = await askAs(server.address, tablet, 'POST', '/api/ledger', { entries });
+      if (status !== 201) throw new Error(`a touch was answered ${status}`);
       touches.push(performance.now() - began);
       await new Promise((next) => setTimeout(next, 20));
     }
   })();
   const found = await fuzz({
+    as,
     ...{ base: server.address, ownerUrl, count, beside, withinMs: 30_000 },
     chance: chance(seed).next,
     known: [machine, beside, thread, operator, job],

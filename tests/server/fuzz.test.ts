@@ -2,8 +2,7 @@ import { expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
 import { entry } from '../support/entries.ts';
 import { fuzz } from '../support/fuzz.ts';
-import { roleKeys } from '../../src/core/people/roles.ts';
-import { askAs, everyRole, letIn, pins, signIn } from '../support/people.ts';
+import { askAs, everybody, everyRole, letIn } from '../support/people.ts';
 import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';
 
 test('1,600 requests of every kind to every endpoint: each answered, none by a fault of the server; logging goes on', async () => {
@@ -41,15 +40,7 @@ test('1,200 more by every role and by nobody: what may not be done is not, and l
   const server = await newServer();
   await furnish(server.address);
   const all = await everyRole(server.address);
-  // A page of its own for who is signed in: the fuzzed ones are signed out by what they send.
-  const again = (role: keyof typeof pins) => ({
-    again: () => signIn(server.address, all[role], all.ids[role], pins[role]),
-  });
-  const as = roleKeys.map((role) => ({
-    role,
-    shown: all[role],
-    ...(role in pins && again(role as 'owner')),
-  }));
+  const as = everybody(server.address, all);
   const tablet = await letIn(server.address);
   let running = true;
   let logged = 0;

@@ -96,6 +96,7 @@ export async function token(base: string, kind: 'feed' | 'gauge', machineId: str
 /** What each role shows, all from the network; and the people's ids. */
 export async function everyRole(
   base: string,
+  machineId = firstMachine,
 ): Promise<Record<Role, Shown> & { ids: Record<keyof typeof pins, string> }> {
   const people = {
     owner: await person(base, 'owner', 'Olga'),
@@ -110,8 +111,8 @@ export async function everyRole(
     operator: await signedIn('operator'),
     tablet: await letIn(base),
     display: await letIn(base, { name: 'Wall', kind: 'display' }),
-    feed: await token(base, 'feed', firstMachine),
-    gauge: await token(base, 'gauge', firstMachine),
+    feed: await token(base, 'feed', machineId),
+    gauge: await token(base, 'gauge', machineId),
     nobody: fromNetwork,
     ids: people,
   };
@@ -120,4 +121,13 @@ export async function everyRole(
     if (body.role !== role) throw new Error(`${role} is taken for ${body.role}`);
   }
   return found;
+}
+
+/** Every role as odd requests are sent by: a person who was signed out by what was sent signs in again. */
+export function everybody(base: string, all: Awaited<ReturnType<typeof everyRole>>) {
+  const again = (role: keyof typeof pins) => () => signIn(base, all[role], all.ids[role], pins[role]);
+  return roleKeys.map((role) => ({
+    ...{ role, shown: all[role] },
+    ...(Object.hasOwn(pins, role) && { again: again(role as keyof typeof pins) }),
+  }));
 }
