@@ -38,8 +38,9 @@ export function CodeCard({
           {isOver ? 'This code is over.' : `Lets one device in, for ${clockText(left)} min.`}
         </p>
         <p className="quiet mt-1">
-          On the device open <b className="wrap-anywhere">{addresses.map((at) => `${at}/let-in`).join(' or ')}</b>{' '}
-          and type it, or read the picture. A tablet that never was here begins at{' '}
+          On the device open{' '}
+          <b className="wrap-anywhere">{addresses.map((at) => `${at}/let-in`).join(' or ')}</b> and type it,
+          or read the picture. A tablet that never was here begins at{' '}
           <a className="underline" href="/trust">
             Let a tablet in
           </a>
