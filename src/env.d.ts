@@ -7,8 +7,8 @@ declare global {
     interface Locals {
       /** Resolves when a long answer may be written further (scripts/serve.mjs; not under `astro dev`). */
       room?: () => Promise<void>;
-      /** Where the request comes from (scripts/serve.mjs; not under `astro dev`). */
-      from?: From;
+      /** Where the request comes from: as scripts/serve.mjs saw it, or as the middleware takes it under `astro dev`. */
+      from: From;
       /** Who asks: set by the middleware before any page or endpoint runs. */
       asker: Asker;
     }

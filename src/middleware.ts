@@ -30,7 +30,8 @@ const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, addre
  */
 const onAsked = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
-  Object.assign(context.locals, beside?.getStore());
+  Object.assign(context.locals, { from: inDevelopment }, beside?.getStore());
+  const { from } = context.locals;
   const module = await endpoints.get(context.routePattern)?.();
   const has = Object.keys(module ?? {}).filter((name) => /^[A-Z]+$/.test(name));
   // The framework answers HEAD by GET.
@@ -40,7 +41,7 @@ const onAsked = defineMiddleware(async (context, next) => {
   try {
     context.locals.asker = await askerOf(
       { cookie: headers.get('cookie'), authorization: headers.get('authorization') },
-      context.locals.from ?? inDevelopment,
+      from,
     );
   } catch (error) {
     // The database is away: who asks cannot be known, and is let do nothing but what anybody may.
@@ -54,7 +55,7 @@ const onAsked = defineMiddleware(async (context, next) => {
   }
   const { asker } = context.locals;
   if (!module && !may(asker.role, rightOfPage(context.routePattern)))
-    return context.redirect(whereTo(asker, (context.locals.from ?? inDevelopment).isNear, context.url));
+    return context.redirect(whereTo(asker, from.isNear, context.url));
   return next();
 });
 

@@ -1,5 +1,3 @@
-import { keysOf } from '../base/keys.ts';
-
 /**
  * What may be allowed or not. Every endpoint names one in its contract, and so does every kind of entry that not everyone may write. `sentence`: what
  * whoever lacks it is told, after "This needs …".
@@ -26,4 +24,3 @@ export const rights = {
   everything: { needs: 'an owner' },
 } as const satisfies Readonly<Record<string, { needs: string }>>;
 export type Right = keyof typeof rights;
-export const rightKeys = keysOf(rights);

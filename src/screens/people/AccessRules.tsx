@@ -1,5 +1,5 @@
 import type { Access } from '../../schemas/people.ts';
-import { Refusal } from './Refusal.tsx';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 const idleChoices = [10, 30, 60, 120, 240, 480];

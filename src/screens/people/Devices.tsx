@@ -4,7 +4,7 @@ import { AddField } from '../../parts/store/AddForm.tsx';
 import type { Device } from '../../schemas/people.ts';
 import { CodeCard, type MadeCode } from './CodeCard.tsx';
 import type { Machine } from '../../schemas/workshop.ts';
-import { Refusal } from './Refusal.tsx';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 interface DevicesProps {

@@ -3,7 +3,7 @@ import { send } from '../../parts/live/send.ts';
 import { AddField } from '../../parts/store/AddForm.tsx';
 import type { FeedToken } from '../../schemas/people.ts';
 import type { Machine } from '../../schemas/workshop.ts';
-import { Refusal } from './Refusal.tsx';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 interface FeedTokensProps {

@@ -3,7 +3,7 @@ import { v7 as uuid7 } from 'uuid';
 import { personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import type { Person } from '../../schemas/people.ts';
-import { Refusal } from './Refusal.tsx';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 /** Everybody, with role and PIN; what the roles may stands under it. */

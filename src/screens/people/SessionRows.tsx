@@ -1,5 +1,5 @@
 import type { Session } from '../../schemas/people.ts';
-import { Refusal } from './Refusal.tsx';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 /** Who is signed in where; each can be ended from here. */

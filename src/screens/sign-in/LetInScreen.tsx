@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { useHash } from './useHash.ts';
 
@@ -63,11 +64,7 @@ export default function LetInScreen({ then }: { then: string }) {
             Let this device in
           </button>
         </p>
-        {refusal && (
-          <p role="alert" className="font-semibold">
-            × {refusal}
-          </p>
-        )}
+        <Refusal says={refusal} />
       </form>
       <p className="quiet mt-4">
         The code holds for ten minutes and lets one device in. What was logged here before is kept, and sent

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { send } from '../../parts/live/send.ts';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { useHash } from './useHash.ts';
 
@@ -71,11 +72,7 @@ export default function OwnerScreen() {
               Set the owner
             </button>
           </p>
-          {refusal && (
-            <p role="alert" className="font-semibold">
-              × {refusal}
-            </p>
-          )}
+          <Refusal says={refusal} />
         </form>
       )}
     </div>

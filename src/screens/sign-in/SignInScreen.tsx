@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
+import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { PinPad } from './PinPad.tsx';
 
@@ -92,11 +93,7 @@ function SignedIn({ person, then }: { person: Named; then: string }) {
       <button type="button" className="btn" onClick={() => void signOut()}>
         Sign out
       </button>
-      {refusal && (
-        <p role="alert" className="w-full font-semibold">
-          × {refusal}
-        </p>
-      )}
+      <Refusal says={refusal} />
     </div>
   );
 }

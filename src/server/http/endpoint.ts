@@ -61,7 +61,7 @@ export function endpoint<const Body = undefined, const Query = undefined>(
       const { asker } = context.locals;
       mustBeAllowed(asker, contract.right);
       if (contract.ofMachine) mustBeItsMachine(asker, pathId(context, 'id'));
-      if (contract.rate) takeOne(asker, context.locals.from?.address ?? '', contract.rate);
+      if (contract.rate) takeOne(asker, context.locals.from.address, contract.rate);
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
       // What the checks let through has the schemas' types; the compiler cannot follow them through the generics.

@@ -50,7 +50,6 @@ export function eventStream(
 
 /** Whether who asked may still read. Where that cannot be known just now, he may until the next change. */
 async function mayStill({ request: { headers }, locals }: APIContext): Promise<boolean> {
-  if (!locals.from) return true;
   const shown = { cookie: headers.get('cookie'), authorization: headers.get('authorization') };
   return askerOf(shown, locals.from).then(
     ({ role }) => may(role, 'read'),
