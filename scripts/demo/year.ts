@@ -64,7 +64,7 @@ const plans: {
     machine: teal,
     head: tealHead,
     rounds: 5,
-    speeds: [840, 940, 740],
+    speeds: [840, 940, 840, 740],
     changeAt: 300_000,
     like: [
       [13, 40],

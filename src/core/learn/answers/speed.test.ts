@@ -48,6 +48,24 @@ describe('at which speed the same work takes least', () => {
     expect(answer.chart).toMatchObject({ is: 'bars', bars: [{ isMarked: false }, { isMarked: true }] });
     expect(answer.table.rows).toHaveLength(2);
   });
+  test('the speed at which most was sewn need not be the one in the middle by its breaks', () => {
+    const three = sewn({
+      700: { breaks: 380, stitches: 18_100_000 },
+      800: { breaks: 400, stitches: 18_200_000 },
+      900: { breaks: 520, stitches: 18_300_000 },
+    });
+    const { usual, all } = minutesAtSpeeds({ cells: three, heads: 1, breakMinutes: 2 })!;
+    expect(usual.speed).toBe(900);
+    expect(all.map(({ speed }) => speed)).toEqual([700, 800, 900]);
+    // 100 thousand stitches break 2.8, 2.1 and 2.2 times, and 2 min each.
+    const minutes = [100_000 / 700 + 2 * 2.1, 125 + 2 * 2.2, 100_000 / 900 + 2 * 2.84];
+    all.forEach((each, index) => expect(each.minutes).toBeCloseTo(minutes[index]!, 0));
+    const off = Math.exp(1.96 * Math.sqrt(1 / 400 + 1 / 520));
+    expect(all[1]!.high).toBeCloseTo(125 + 4.4 * off, 0);
+    expect(speedAnswer({ cells: three, heads: 1, breakMinutes: 2, ...year }).says).toMatch(
+      /^900 st\/min, at which most was sewn, takes least/,
+    );
+  });
   test('with four heads a break stops all of them, and the slower speed takes least', () => {
     const { usual, all } = minutesAtSpeeds({ cells: twice, heads: 4, breakMinutes: 2 })!;
     expect(usual.minutes).toBeCloseTo(125 + 80, 0);

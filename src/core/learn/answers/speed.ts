@@ -41,7 +41,6 @@ export function minutesAtSpeeds({
   usual: AtSpeed;
   all: AtSpeed[];
 } | null {
-  const effects = goesWith(cells)?.effects.filter(({ factor }) => factor === 'speed') ?? [];
   const sewn = new Map<string, { breaks: number; stitches: number }>();
   for (const { levels, breaks, stitches } of cells) {
     const sum = sewn.get(levels.speed) ?? { breaks: 0, stitches: 0 };
@@ -49,6 +48,10 @@ export function minutesAtSpeeds({
   }
   const [most] = [...sewn].sort(([, a], [, b]) => b.stitches - a.stitches);
   if (!most) return null;
+  // Held against the speed at which most was sewn, though by its breaks another may be the usual one.
+  const effects = (goesWith(cells, { speed: most[0] })?.effects ?? []).filter(
+    ({ factor }) => factor === 'speed',
+  );
   const told = effects.filter(({ usual, low, high }) => usual === most[0] && high < tooWide * low);
   const times = new Map(told.map(({ level, ...effect }) => [level, effect]));
   // As often as it broke, were everything sewn at the usual speed; what cannot be told apart counts as if it were.

@@ -48,10 +48,14 @@ const leastBreaks = 10;
 /**
  * What goes with breaks: Poisson regression on all factors at once, each held a little towards 1. A level is told against the usual one of its factor among those
  * that went with the same (positions with the same needles, say): which of several that never parted it is, no regression can tell. Two levels that were
- * always sewn together are told as one. null with fewer than ten breaks, or where nothing differs from cell to cell.
+ * always sewn together are told as one. `against`: the level that a factor's others are held against where they may be, in place of the usual one.
+ * null with fewer than ten breaks, or where nothing differs from cell to cell.
  * Sources: {@link poissonRegression}; Holm, “A simple sequentially rejective multiple test procedure”, Scandinavian Journal of Statistics 6, 1979.
  */
-export function goesWith(given: readonly FactorCell[]): GoesWith | null {
+export function goesWith(
+  given: readonly FactorCell[],
+  against: Partial<Record<Factor, string>> = {},
+): GoesWith | null {
   const cells = gathered(given);
   const levels = levelsOf(cells);
   const breaks = cells.reduce((sum, cell) => sum + cell.breaks, 0);
@@ -60,19 +64,17 @@ export function goesWith(given: readonly FactorCell[]): GoesWith | null {
   if (!fit) return null;
   const went = companions(cells, levels);
   const partners = levels.map((_, one) => [...went[one]!].filter((other) => went[other]!.has(one)));
-  const usual = levels.map((_, index) => usualFor(index, levels, went, partners));
+  const usual = levels.map((_, index) => usualFor(index, levels, went, partners, against));
   const effects = levels.flatMap((level, index): Effect[] => {
-    const against = usual[index]!;
-    if (against === index || partners[index]!.length > 0) return [];
-    return [
-      { ...level, usual: levels[against]!.level, isFound: false, ...contrast(fit, [index], [against]) },
-    ];
+    const other = usual[index]!;
+    if (other === index || partners[index]!.length > 0) return [];
+    return [{ ...level, usual: levels[other]!.level, isFound: false, ...contrast(fit, [index], [other]) }];
   });
   const together = levels.flatMap((level, one): Together[] =>
     partners[one]!.flatMap((other): Together[] => {
-      const against = usual[one]!;
-      if (other < one || against === one) return [];
-      const partner = partners[against]!.find((each) => levels[each]!.factor === levels[other]!.factor);
+      const theirOne = usual[one]!;
+      if (other < one || theirOne === one) return [];
+      const partner = partners[theirOne]!.find((each) => levels[each]!.factor === levels[other]!.factor);
       const theirs = partner ?? usual[other]!;
       return theirs === other
         ? []
@@ -81,7 +83,7 @@ export function goesWith(given: readonly FactorCell[]): GoesWith | null {
               one: named(level),
               other: named(levels[other]!),
               isFound: false,
-              ...contrast(fit, [one, other], [against, theirs]),
+              ...contrast(fit, [one, other], [theirOne, theirs]),
             },
           ];
     }),
@@ -107,12 +109,13 @@ function fitted(cells: readonly FactorCell[], levels: readonly Level[]): CountsF
   });
 }
 
-/** The level another is held against: the usual one of those of its factor that went with the same; of all of them where it went alone. */
+/** The level another is held against: the one asked for or the usual one of those of its factor that went with the same; of all of them where it went alone. */
 function usualFor(
   index: number,
   levels: readonly Level[],
   went: readonly ReadonlySet<number>[],
   partners: readonly (readonly number[])[],
+  against: Partial<Record<Factor, string>>,
 ): number {
   const ofFactor = levels.flatMap(({ factor }, other) => (factor === levels[index]!.factor ? [other] : []));
   const circle = (one: number) =>
@@ -121,7 +124,10 @@ function usualFor(
       .sort((a, b) => a - b)
       .join(' ');
   const alike = ofFactor.filter((other) => circle(other) === circle(index));
-  return usualOf(levels, alike.length > 1 ? alike : ofFactor);
+  const among = alike.length > 1 ? alike : ofFactor;
+  return (
+    among.find((other) => levels[other]!.level === against[levels[index]!.factor]) ?? usualOf(levels, among)
+  );
 }
 
 /** Some levels' effects together against some others'. */
