@@ -23,7 +23,7 @@ function knownNames(listensOn) {
   const names = new Set(['localhost', '127.0.0.1', '[::1]']);
   for (const name of (process.env['VIVID_HOSTS'] ?? '').split(','))
     if (name.trim()) names.add(name.trim().toLowerCase());
-  if (/^(127\.|::1$|localhost$)/.test(listensOn)) return names;
+  if (/^(127\.|::1$|localhost$)/.test(listensOn) && !process.env['VIVID_PROXY']) return names;
   const own = hostname().toLowerCase();
   for (const name of [listensOn, own, `${own}.local`, own.split('.')[0]]) names.add(name);
   for (const address of Object.values(networkInterfaces()).flat())

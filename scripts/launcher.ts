@@ -10,6 +10,7 @@ import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from './clu
 import type { Certified } from './https/certificate.ts';
 import { keepCertified, networkAddresses } from './https/keep-certified.ts';
 import { Keeper } from './keep-running.ts';
+import { writableServer } from '../src/server/base/servers.ts';
 import type { Preparation } from './prepare-database.ts';
 import { home, pidFile } from './running.mjs';
 
@@ -112,11 +113,14 @@ async function main(): Promise<void> {
     url = appUrl(cluster, databaseName);
     own = { adminUrl: cluster.url, name: databaseName, appPassword: cluster.appPassword };
   }
-  const ownerUrl = given ?? databaseUrl(cluster!, databaseName);
+  const ownerUrl = given ? await writableServer(given) : databaseUrl(cluster!, databaseName);
   // Who is let in is asked for the network; without an owner nobody could let anybody in.
   const isNetwork = httpsPort !== null || !isLoopback(host);
   const ownersLink = open ? 'none' : asked['owner-link'] ? 'always' : isNetwork ? 'first' : 'none';
-  const key = await prepare({ ownerUrl, ...(own && { own }), fresh, demo: !empty, ownersLink }, url);
+  const key = await prepare(
+    { ownerUrl, ...(own && { own }), fresh, demo: !empty, ownersLink },
+    await writableServer(url),
+  );
 
   const port = await freePort(wanted, host);
   // Tablets know the workshop's address: it does not move by itself.
@@ -136,7 +140,7 @@ async function main(): Promise<void> {
   await serve();
   if (cluster) watchCluster();
   if (backups)
-    ends.push(nightly({ ...backups.night, adminUrl: cluster?.url ?? ownerUrl }, ownerUrl, backups.at));
+    ends.push(nightly({ ...backups.night, adminUrl: cluster?.url ?? given! }, given ?? ownerUrl, backups.at));
   writeFileSync(pidFile, `${process.pid}\n${server!.address}\n`, { mode: 0o600 });
   console.log(`Vivid Eye is at ${server!.address}  (Ctrl-C stops it)`);
   if (!https && !isLoopback(host)) tellOfNetwork(host, port);

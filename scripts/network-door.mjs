@@ -4,10 +4,14 @@ import { join } from 'node:path';
 /**
  * What the network gets, where the app serves the workshop: all of it over https; over plain http only the page that helps a tablet to trust it, and what
  * that page is made of. Plain JavaScript, as scripts/serve.mjs. `./start --workshop` says where by VIVID_HTTPS (the folder of scripts/https) and
- * VIVID_HTTPS_PORT.
+ * VIVID_HTTPS_PORT. VIVID_PROXY: the ports of http and https of a proxy that serves both in its place, and passes on what it is asked.
  */
 const folder = process.env['VIVID_HTTPS'];
-export const httpsPort = folder ? Number(process.env['VIVID_HTTPS_PORT']) : null;
+const proxy = process.env['VIVID_PROXY'];
+/** Of the https that is served here; null: none. */
+export const httpsPort = folder && !proxy ? Number(process.env['VIVID_HTTPS_PORT']) : null;
+/** Of the https that the network is to come by. */
+export const securePort = proxy ? Number(proxy.split(',')[1]) : httpsPort;
 
 /** Key and certificate as node:https wants them, read anew each time. */
 export const secureContext = () => ({
@@ -17,7 +21,7 @@ export const secureContext = () => ({
 
 /** Of the build and of the page that helps: no data, nothing that is the workshop's. */
 const plainly = /^\/(trust(\/|\?|$)|_astro\/|eye\.svg|first-paint\.js|manifest\.webmanifest|icons\/)/;
-const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test(address);
+export const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test(address);
 /**
  * Where a request comes from. What another program passes on (a proxy on this computer) comes from the network, whatever it says: only what asks by itself is near.
  */
@@ -46,8 +50,10 @@ export const trustedAddress = '/trust/yes';
 
 /** Where a request over http is to go instead, or null: it may stay. */
 export function plainHttp(request) {
-  if (httpsPort === null || isOwnComputer(request.socket.remoteAddress)) return null;
-  const { url, method } = request;
+  const { url, method, headers, socket } = request;
+  if (proxy) {
+    if (headers['x-forwarded-for'] === undefined || fromOf(request).isHttps) return null;
+  } else if (httpsPort === null || isOwnComputer(socket.remoteAddress)) return null;
   if (plainly.test(url)) return null;
   return method === 'GET' || method === 'HEAD' ? '/trust' : 'refuse';
 }

@@ -1,4 +1,5 @@
 import { closeDatabase } from '../src/server/base/database.ts';
+import { writableServer } from '../src/server/base/servers.ts';
 import { databaseUrl, startCluster, type Cluster } from './cluster.ts';
 
 export interface OwnDatabase {
@@ -18,6 +19,7 @@ export async function onOwnDatabase(work: (database: OwnDatabase) => Promise<voi
       cluster = await startCluster('.data');
       process.env['DATABASE_URL'] = databaseUrl(cluster, 'vivid');
     }
+    process.env['DATABASE_URL'] = await writableServer(process.env['DATABASE_URL']);
     await work({ url: process.env['DATABASE_URL'], cluster });
   } catch (error) {
     console.error((error as Error).message);

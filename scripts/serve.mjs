@@ -5,7 +5,16 @@ import { pathToFileURL } from 'node:url';
 import { resolve } from 'node:path';
 import compression from 'compression';
 import { Crowd, doorKeeper, problem } from './doors.mjs';
-import { fromOf, httpsPort, plainHttp, sayTrusted, secureContext, trustedAddress } from './network-door.mjs';
+import {
+  fromOf,
+  httpsPort,
+  isOwnComputer,
+  plainHttp,
+  sayTrusted,
+  secureContext,
+  securePort,
+  trustedAddress,
+} from './network-door.mjs';
 
 /**
  * Serves the built app. Needs DATABASE_URL, PORT and HOST; tells its parent process when it is ready.
@@ -16,7 +25,10 @@ import { fromOf, httpsPort, plainHttp, sayTrusted, secureContext, trustedAddress
 process.env['ASTRO_NODE_AUTOSTART'] = 'disabled';
 const { handler } = await import(pathToFileURL(resolve('dist/server/entry.mjs')).href);
 
-const { postFeed, postLedger } = await import(pathToFileURL(resolve('dist/server/direct.mjs')).href);
+const { findServer, postFeed, postLedger } = await import(
+  pathToFileURL(resolve('dist/server/direct.mjs')).href
+);
+await findServer();
 
 /**
  * What goes beside a request to the pages and endpoints: this adapter's handler takes nothing but request and response, and src/middleware.ts finds it here.
@@ -78,6 +90,10 @@ const lingerMs = 5_000;
 const connections = new Crowd(Number(process.env['VIVID_PER_ADDRESS']) || 512);
 const streams = new Crowd(200);
 
+/** Whose streams these are: of what a proxy on this computer passes on, each sender's own. */
+const nearest = ({ socket }, from) =>
+  process.env['VIVID_PROXY'] && isOwnComputer(socket.remoteAddress) ? from.address : socket.remoteAddress;
+
 function answerProblem(request, response, told) {
   response.writeHead(told.status, {
     ...headers,
@@ -108,15 +124,15 @@ setInterval(() => {
 }, 1000).unref();
 function serve(request, response) {
   const { method, url } = request;
-  if (method === 'GET' && url === trustedAddress && request.socket.encrypted) return sayTrusted(response);
+  const from = fromOf(request);
+  if (method === 'GET' && url === trustedAddress && from.isHttps) return sayTrusted(response);
   const refused = turnAway(request);
   if (refused) return answerProblem(request, response, refused);
-  const from = fromOf(request);
   if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData, from);
   const fed = method === 'POST' && feedAddress.exec(url)?.[1];
   const isLive = liveAddress.test(url);
   if (fed || isLive) {
-    const leave = streams.enter(request.socket.remoteAddress);
+    const leave = streams.enter(nearest(request, from));
     if (!leave)
       return answerProblem(
         request,
@@ -160,7 +176,7 @@ function serveHttp(request, response) {
     return answerProblem(
       request,
       response,
-      problem(403, 'Only over https', `From the network this goes over https, on port ${httpsPort}.`),
+      problem(403, 'Only over https', `From the network this goes over https, on port ${securePort}.`),
     );
   response.writeHead(307, { location: instead, 'cache-control': 'no-store' });
   response.end();

@@ -2,6 +2,7 @@ import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync, s
 import { join } from 'node:path';
 import type { BackupState } from '../../src/schemas/backup-state.ts';
 import { closeDatabase } from '../../src/server/base/database.ts';
+import { writableServer } from '../../src/server/base/servers.ts';
 import { makeBackup } from './make.ts';
 import { headFacts, proveBackup } from './prove.ts';
 import { backupState } from '../../src/server/care/backups.ts';
@@ -25,12 +26,14 @@ const isBackup = /^vivid-eye-\d{8}T\d{6}Z\.ndjson\.gz$/;
 const name = `vivid-eye-${at.replace(/[-:]/g, '').slice(0, 15)}Z.ndjson.gz`;
 const before = backupState(folder);
 try {
+  process.env['DATABASE_URL'] = await writableServer(process.env['DATABASE_URL']!);
+  const adminUrl = await writableServer(night.adminUrl);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const file = join(folder, name);
   const ending = await makeBackup(file);
   let heads: number;
   try {
-    heads = await proveBackup(file, ending, await headFacts(), night.adminUrl);
+    heads = await proveBackup(file, ending, await headFacts(), adminUrl);
   } catch (error) {
     // The newest such is kept to be looked at, under a name that nobody takes for a good one.
     for (const old of readdirSync(folder).filter((each) => each.endsWith('.unproved')))

@@ -1,5 +1,6 @@
 import type { BoardMachine } from '../../core/board/machine.ts';
 import type { Board } from '../../schemas/board.ts';
+import { lastingLine } from '../live/line.ts';
 
 /** What a listener is told: every machine as it is now; whether the server is heard. */
 export interface BoardNews {
@@ -24,23 +25,29 @@ export function boardLive(first: readonly BoardMachine[], told: (news: BoardNews
   const lost = () => {
     if (connected) told({ machines, connected: (connected = false) });
   };
-  const source = new EventSource('/api/board/live');
-  source.addEventListener('board', (event: MessageEvent<string>) =>
-    heard((JSON.parse(event.data) as Board).machines),
+  const close = lastingLine(
+    () => '/api/board/live',
+    (line) => {
+      line.addEventListener('board', (event: MessageEvent<string>) =>
+        heard((JSON.parse(event.data) as Board).machines),
+      );
+      line.addEventListener('machine', (event: MessageEvent<string>) => {
+        const machine = JSON.parse(event.data) as BoardMachine;
+        const isKnown = machines.some(({ id }) => id === machine.id);
+        heard(
+          isKnown
+            ? machines.map((each) => (each.id === machine.id ? machine : each))
+            : [...machines, machine],
+        );
+      });
+      line.addEventListener('error', lost);
+    },
   );
-  source.addEventListener('machine', (event: MessageEvent<string>) => {
-    const machine = JSON.parse(event.data) as BoardMachine;
-    const isKnown = machines.some(({ id }) => id === machine.id);
-    heard(
-      isKnown ? machines.map((each) => (each.id === machine.id ? machine : each)) : [...machines, machine],
-    );
-  });
-  source.onerror = lost;
   // The tablet knows at once that its network has gone.
   window.addEventListener('offline', lost);
   const timer = setInterval(() => Date.now() - heardAt > deadAfterMs && lost(), 1000);
   return () => {
-    source.close();
+    close();
     window.removeEventListener('offline', lost);
     clearInterval(timer);
   };

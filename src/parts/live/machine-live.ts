@@ -9,6 +9,7 @@ import type { Event } from '../../schemas/event.ts';
 import type { GaugePart } from '../../schemas/tension.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 import { clockNow } from './clock.ts';
+import { lastingLine } from './line.ts';
 import { Outbox, type Outgoing } from './outbox.ts';
 import { viewOf, type HeadView } from './view.ts';
 
@@ -156,30 +157,33 @@ export function machineLive({
 
   function start(): () => void {
     outbox.start();
-    const feed = new EventSource(`/api/machines/${machineId}/live?since=${head.seq}`);
-    feed.addEventListener('entry', (message) =>
-      told(JSON.parse((message as MessageEvent<string>).data) as Event),
+    return lastingLine(
+      () => `/api/machines/${machineId}/live?since=${head.seq}`,
+      (feed) => {
+        feed.addEventListener('entry', (message) =>
+          told(JSON.parse((message as MessageEvent<string>).data) as Event),
+        );
+        feed.addEventListener('anew', beginAnew);
+        feed.addEventListener('pull', (message) => {
+          const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
+          pullListeners.forEach((listener) => listener(part));
+        });
+        feed.addEventListener('feed', (message) =>
+          feedCell.set(JSON.parse((message as MessageEvent<string>).data) as FeedNow),
+        );
+        feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
+        feed.addEventListener('open', () => {
+          // A plan may have been kept since this page was made, or while it was cut off.
+          planListeners.forEach((listener) => listener());
+          connected.set(true);
+        });
+        feed.addEventListener('error', () => {
+          // Without a network the newest state that this device has seen is nearer the truth than the page's own.
+          if (connected.get()) soon(0, reload);
+          connected.set(false);
+        });
+      },
     );
-    feed.addEventListener('anew', beginAnew);
-    feed.addEventListener('pull', (message) => {
-      const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
-      pullListeners.forEach((listener) => listener(part));
-    });
-    feed.addEventListener('feed', (message) =>
-      feedCell.set(JSON.parse((message as MessageEvent<string>).data) as FeedNow),
-    );
-    feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
-    feed.addEventListener('open', () => {
-      // A plan may have been kept since this page was made, or while it was cut off.
-      planListeners.forEach((listener) => listener());
-      connected.set(true);
-    });
-    feed.addEventListener('error', () => {
-      // Without a network the newest state that this device has seen is nearer the truth than the page's own.
-      if (connected.get()) soon(0, reload);
-      connected.set(false);
-    });
-    return () => feed.close();
   }
 
   function write(...list: Written[]): string[] {

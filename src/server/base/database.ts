@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { Writable } from 'node:stream';
 import pg from 'pg';
 import { watchNumber } from './metrics.ts';
+import { onServerChange, serverNow, serversOf, stopWatchingServers, watchServers } from './servers.ts';
 
 // bigint counts (stitches, ms, seq) stay far below 2^53; numeric holds only thread counts; dates stay text.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);
@@ -32,13 +33,48 @@ const forWriter = { ...forAll, plan_cache_mode: 'force_generic_plan', enable_seq
 
 const pools = new Map<'all' | 'writer', pg.Pool>();
 
+function urlGiven(): string {
+  const url = process.env['DATABASE_URL'];
+  if (!url) throw new Error('DATABASE_URL is not set; ./start sets it.');
+  return url;
+}
+
+/** Open connections, with the server of each: those to one whose place another has taken are cut. */
+const openTo = new Map<pg.PoolClient, string>();
+
+/** A connection to whichever of the database's servers may be written just now. */
+class ToServerNow extends pg.Client {
+  readonly server = serverNow(urlGiven());
+  constructor(config: pg.ClientConfig) {
+    super({ ...config, connectionString: serverNow(urlGiven()) });
+  }
+}
+
+/** Finds the server that may be written, where DATABASE_URL names several, and follows it from now on. */
+export const findServer = (): Promise<void> => watchServers(urlGiven());
+
+onServerChange(() => {
+  const now = serverNow(urlGiven());
+  // What was under way there fails as if the server had died, and is sent again by whoever asked: a server that only hangs would keep it for ever.
+  for (const [client, server] of openTo) if (server !== now) socketOf(client)?.destroy();
+});
+
+/** A server that is a standby takes no connection of the pool's. */
+function refuseStandby(client: pg.PoolClient, done: (error?: Error) => void): void {
+  client.query<{ standby: boolean }>('SELECT pg_is_in_recovery() AS standby').then(
+    ({ rows: [row] }) =>
+      done(row?.standby ? Object.assign(new Error('a standby'), { code: '57P03' }) : undefined),
+    (error: Error) => done(error),
+  );
+}
+
 function poolOf(whose: 'all' | 'writer'): pg.Pool {
   const known = pools.get(whose);
   if (known) return known;
-  const connectionString = process.env['DATABASE_URL'];
-  if (!connectionString) throw new Error('DATABASE_URL is not set; ./start sets it.');
+  const several = serversOf(urlGiven()).length > 1;
+  if (several) void findServer();
   const pool = new pg.Pool({
-    connectionString,
+    ...(several ? { Client: ToServerNow, verify: refuseStandby } : { connectionString: urlGiven() }),
     max: whose === 'writer' ? 2 : 10,
     connectionTimeoutMillis: 5000,
     options: Object.entries(whose === 'writer' ? forWriter : forReaders)
@@ -48,6 +84,10 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
   } as pg.PoolConfig);
   // A connection that dies while idle (database restarted) is replaced at its next use.
   pool.on('error', () => undefined);
+  if (several) {
+    pool.on('connect', (client) => openTo.set(client, (client as pg.PoolClient & ToServerNow).server));
+    pool.on('remove', (client) => openTo.delete(client));
+  }
   pools.set(whose, pool);
   return pool;
 }
@@ -77,6 +117,7 @@ function statementName(text: string): string {
   return name;
 }
 
+const socketOf = (sql: Sql) => (sql as { connection?: { stream?: Writable } }).connection?.stream;
 const held = new WeakSet<Writable>();
 
 /**
@@ -84,7 +125,7 @@ const held = new WeakSet<Writable>();
  * queries then cost one write to the socket, and that costs more than most of the queries.
  */
 function holdWrites(sql: Sql): void {
-  const stream = (sql as { connection?: { stream?: Writable } }).connection?.stream;
+  const stream = socketOf(sql);
   if (!stream || held.has(stream)) return;
   held.add(stream);
   stream.cork();
@@ -206,5 +247,6 @@ export async function* inSnapshot<T>(read: (sql: pg.PoolClient) => AsyncGenerato
 export async function closeDatabase(): Promise<void> {
   const open = [...pools.values()];
   pools.clear();
+  stopWatchingServers();
   await Promise.all(open.map((pool) => pool.end()));
 }

@@ -19,6 +19,8 @@ import { askerOf, mustBeAllowed, mustBeItsMachine, type From } from '../people/a
 import { validator } from './validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
+export { findServer } from '../base/database.ts';
+
 const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? validator(feedTaken) : undefined;
 
 /** Headers that every answer bears. */

@@ -125,14 +125,14 @@ export const isTimedOut = (error: unknown) => (error as { code?: string } | null
 
 /**
  * Connection refused or lost, PostgreSQL starting up or shutting down, out of room, or busy beyond the time that a
- * statement or lock is given: the same message may go well in a moment. SQLSTATE classes 08, 53, 57, 58; 25P02 and 25P03,
- * 40001, 40P01, 55P03; 23514 without a rule (see above).
+ * statement or lock is given, or no more the server that may be written: the same message may go well in a moment. SQLSTATE
+ * classes 08, 53, 57, 58; 25006, 25P02 and 25P03, 40001, 40P01, 55P03; 23514 without a rule (see above).
  */
 export function isUnreachable(error: unknown): boolean {
   const { code = '', message = '' } = (error ?? {}) as { code?: string; message?: string };
   return (
     isAboutPartitions(error) ||
-    /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|ENOENT|08...$|53...$|57...$|58...$|25P0[23]$|40001$|40P01$|55P03$)/.test(
+    /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|ENOTFOUND|EAI_AGAIN|ENOENT|08...$|53...$|57...$|58...$|25006$|25P0[23]$|40001$|40P01$|55P03$)/.test(
       code,
     ) ||
     /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(

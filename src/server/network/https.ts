@@ -16,15 +16,17 @@ export interface Https {
 const own = new Set(['localhost', '127.0.0.1', '0:0:0:0:0:0:0:1']);
 const fileOf = (name: string) => join(process.env['VIVID_HTTPS'] ?? '', name);
 
-/** What `./start --workshop` serves; null: this computer serves only itself. Read anew: certificates are renewed while the app runs. */
+/** What `./start --workshop` serves, or a proxy before it; null: this computer serves only itself. Read anew: certificates are renewed while the app runs. */
 export function httpsNow(): Https | null {
-  if (!process.env['VIVID_HTTPS']) return null;
+  const { VIVID_HTTPS, VIVID_PROXY, PORT, VIVID_HTTPS_PORT } = process.env;
+  if (!VIVID_HTTPS) return null;
+  const [http, https] = VIVID_PROXY?.split(',') ?? [PORT, VIVID_HTTPS_PORT];
   const covered = (new X509Certificate(readFileSync(fileOf('server.crt'))).subjectAltName ?? '')
     .split(', ')
     .map((one) => one.slice(one.indexOf(':') + 1).toLowerCase())
     .filter((host) => !own.has(host));
   return {
-    ports: { http: Number(process.env['PORT']), https: Number(process.env['VIVID_HTTPS_PORT']) },
+    ports: { http: Number(http), https: Number(https) },
     fingerprint: new X509Certificate(authority()).fingerprint256,
     hosts: [...covered.filter(isIP), ...covered.filter((host) => !isIP(host))],
   };

@@ -47,6 +47,11 @@ interface MachineNowRow {
   shelf: Record<string, number>;
 }
 
+/**
+ * Which transaction wrote a row, and in which life of which server: after a crash, or on the standby that took the place, a number may be given again.
+ */
+const writer = "xmin::text || ' ' || extract(epoch FROM pg_postmaster_start_time())";
+
 /** A machine's head as it is kept, with how far it is folded (null: nothing yet). */
 export interface KeptHead {
   now: HeadNow;
@@ -73,7 +78,7 @@ export async function readHead(sql: Sql, machineId: string): Promise<KeptHead> {
   const [[job], early] = await Promise.all([
     rows<MachineNowRow>(
       sql,
-      'SELECT xmin::text AS writer, job_id, job_started_at, job_seating, folded_at, folded_id, shelf FROM machine_now WHERE machine_id = $1',
+      `SELECT ${writer} AS writer, job_id, job_started_at, job_seating, folded_at, folded_id, shelf FROM machine_now WHERE machine_id = $1`,
       [machineId],
     ),
     lastWritten.has(machineId) ? null : askSeats(),
@@ -200,7 +205,7 @@ function writeHead(sql: Sql, machineId: string, now: HeadNow, mark: FoldMark | n
      VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT (machine_id) DO UPDATE SET (job_id, job_started_at, job_seating, folded_at, folded_id, shelf) =
        (excluded.job_id, excluded.job_started_at, excluded.job_seating, excluded.folded_at, excluded.folded_id, excluded.shelf)
-     RETURNING xmin::text AS writer`,
+     RETURNING ${writer} AS writer`,
     [
       machineId,
       now.job?.id ?? null,

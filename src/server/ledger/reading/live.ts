@@ -4,6 +4,7 @@ import type { FeedNow } from '../../../core/feed/event.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 import { database, rows } from '../../base/database.ts';
 import { log } from '../../base/log.ts';
+import { onServerChange, serverNow } from '../../base/servers.ts';
 import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
 import { forgetAskers } from '../../people/known.ts';
 import { newestSeq } from './read.ts';
@@ -163,11 +164,15 @@ async function deliver(machineId: string): Promise<void> {
 
 /** One connection of this process that only listens. When it breaks, a new one is made and all pages catch up. */
 async function connect(): Promise<void> {
-  const client = new pg.Client({ connectionString: process.env['DATABASE_URL'], keepAlive: true });
+  const client = new pg.Client({
+    connectionString: serverNow(process.env['DATABASE_URL']!),
+    keepAlive: true,
+  });
   let gone = false;
   const again = () => {
     if (gone) return;
     gone = true;
+    stopHearing();
     client.end().catch(() => undefined);
     connecting = undefined;
     setTimeout(() => {
@@ -180,6 +185,7 @@ async function connect(): Promise<void> {
   };
   client.on('error', again);
   client.on('end', again);
+  const stopHearing = onServerChange(again);
   client.on('notification', (message) => {
     if (message.channel === accessChannel) return forgetAskers();
     // A notification of entries that comes while the machine is being read is caught by reading once more.
