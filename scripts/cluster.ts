@@ -100,7 +100,7 @@ export function appUrl(cluster: Cluster, name: string): string {
  * that folder, as in a clone below /root. Then it lives under /var/lib and says so. Data that is there already stays where
  * it is: if it cannot be entered any more, a person has to say what should happen.
  */
-function clusterPlace(wanted: string): string {
+export function clusterPlace(wanted: string): string {
   if (!asRoot) {
     mkdirSync(wanted, { recursive: true, mode: 0o700 });
     return wanted;
@@ -239,7 +239,7 @@ function newestVersion(): string | undefined {
 }
 
 /** Runs one of PostgreSQL's programs, as its own user when we are root. */
-async function asServer(version: string | undefined, [program, ...args]: string[]): Promise<void> {
+export async function asServer(version: string | undefined, [program, ...args]: string[]): Promise<void> {
   const path = programPath(program!, version);
   const [command, rest] = asRoot ? ['runuser', ['-u', 'postgres', '--', path, ...args]] : [path, args];
   await run(command, rest, { cwd: '/', env: { ...process.env, LC_ALL: 'C.UTF-8' } });

@@ -26,6 +26,7 @@ need_debian() {
 
 has_postgres() { command -v pg_ctl >/dev/null 2>&1 || ls /usr/lib/postgresql/*/bin/pg_ctl >/dev/null 2>&1; }
 has_chromium() { command -v chromium >/dev/null 2>&1; }
+has_haproxy() { command -v haproxy >/dev/null 2>&1 || [ -x /usr/sbin/haproxy ]; }
 
 # Packages exactly as locked. The stamp makes a second start quick.
 need_packages() {

@@ -63,17 +63,19 @@ export async function person(base: string, role: keyof typeof pins, name: string
   return id;
 }
 
-/** Lets a device in, from the network: what it shows from then on. `as`: who makes the code. */
+/** Lets a device in, from the network: what it shows from then on. `as`: who makes the code; `from`: what a proxy says of it. */
 export async function letIn(
   base: string,
-  { name = 'Heron’s tablet', kind = 'tablet', machineId = null as string | null, as = {} as Shown } = {},
+  {
+    name = 'Heron’s tablet',
+    kind = 'tablet',
+    machineId = null as string | null,
+    as = {} as Shown,
+    from = fromNetwork,
+  } = {},
 ): Promise<Shown> {
   const { body } = await askAs<{ code: string }>(base, as, 'POST', '/api/devices', { name, kind, machineId });
-  const {
-    status,
-    cookies,
-    body: told,
-  } = await askAs(base, fromNetwork, 'POST', '/api/let-in', { code: body.code });
+  const { status, cookies, body: told } = await askAs(base, from, 'POST', '/api/let-in', { code: body.code });
   if (status !== 201) throw new Error(JSON.stringify(told));
   return cookies;
 }
