@@ -154,6 +154,82 @@ test('quiet hours keep the bell quiet; three sounds that differ; settings stay o
   await expect.poll(async () => (await rung()).slice(0, 2)).toEqual(aStop);
 });
 
+test('it vibrates, and notifies while another page is looked at: leave is asked once, and a refusal says what to do', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await feedSays(request, machine, sews);
+  // What the device and its person would do: a test has no motor, no tray of messages, and nobody to press Allow.
+  await page.addInitScript(() => {
+    const seen = { asked: 0, vibrated: [] as number[][], told: [] as string[], hidden: false };
+    Object.assign(window, { seen });
+    let leave: NotificationPermission = 'default';
+    const answers: NotificationPermission[] = ['denied', 'granted'];
+    const show = function (says: string) {
+      seen.told.push(says);
+    };
+    const Told = Object.assign(show, {
+      requestPermission() {
+        seen.asked++;
+        const said = answers.shift() ?? leave;
+        // Refused for now: a browser asks again when its person has taken that back.
+        leave = said === 'denied' ? 'default' : said;
+        return Promise.resolve(said);
+      },
+    });
+    Object.defineProperty(Told, 'permission', { get: () => leave });
+    Object.assign(window, { Notification: Told });
+    if (globalThis.ServiceWorkerRegistration)
+      ServiceWorkerRegistration.prototype.showNotification = (says) =>
+        Promise.resolve(void seen.told.push(says));
+    navigator.vibrate = (pattern) => (seen.vibrated.push([pattern].flat() as number[]), true);
+    Object.defineProperty(document, 'visibilityState', { get: () => (seen.hidden ? 'hidden' : 'visible') });
+  });
+  interface Seen {
+    asked: number;
+    vibrated: number[][];
+    told: string[];
+    hidden: boolean;
+  }
+  const seen = () => page.evaluate(() => (window as unknown as { seen: Seen }).seen);
+  const hide = (hidden: boolean) =>
+    page.evaluate((now) => void ((window as unknown as { seen: Seen }).seen.hidden = now), hidden);
+  await open(page, '/board');
+  await page.getByRole('button', { name: 'Bell off' }).click();
+  await page.getByRole('button', { name: 'What the bell does' }).click();
+  const box = page.getByLabel('Notification while another page is looked at');
+  await box.click();
+  await expect(page.getByRole('alert')).toContainText('Allow them in its settings for this page');
+  await expect(box).not.toBeChecked();
+  await box.click();
+  await expect(box).toBeChecked();
+  await expect(page.getByRole('alert')).toBeHidden();
+  // Leave that was given is not asked for again.
+  await box.click();
+  await box.click();
+  expect((await seen()).asked).toBe(2);
+
+  // Whoever looks at the page is shown nothing more than the page.
+  await feedSays(request, machine, breaks);
+  await expect.poll(async () => (await seen()).vibrated.length).toBeGreaterThan(0);
+  expect((await seen()).told).toEqual([]);
+  const buzz = (await seen()).vibrated[0]!;
+  expect(buzz.length).toBeGreaterThan(1);
+  await feedSays(request, machine, sews);
+  await expect(tile(page, machine)).toContainText('sews');
+  await hide(true);
+  await feedSays(request, machine, breaks);
+  await expect.poll(async () => (await seen()).told).toEqual([expect.stringContaining(machine.name)]);
+  await page.getByLabel('Vibrates too, where the device can').uncheck();
+  const before = (await seen()).vibrated.length;
+  await feedSays(request, machine, sews);
+  await expect(tile(page, machine)).toContainText('sews');
+  await feedSays(request, machine, breaks);
+  await expect.poll(async () => (await seen()).told.length).toBe(2);
+  expect((await seen()).vibrated.length).toBe(before);
+});
+
 test('a feed that fell silent and a finished job are told; a line that broke says that what is shown may be old', async ({
   page,
   context,

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { v7 as uuid7 } from 'uuid';
 import { eventsOf, newMachine, open, position, post } from './support.ts';
 
 test('entries made while the server is away are shown as waiting, survive a reload, and arrive once, in order', async ({
@@ -113,4 +114,27 @@ test('an entry whose id stands for another one is shown with both, and stays unt
   await expect(notice).toBeVisible();
   await page.getByRole('button', { name: 'Discard it' }).click();
   await expect(notice).toHaveCount(0);
+});
+
+test('a live line that was refused is opened again by itself: what another device logs is seen without a reload', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  // As while the database is away, or a proxy has no copy left: a browser gives up a refused line for good.
+  let refusals = 2;
+  await page.route('**/live?*', (route) =>
+    refusals-- > 0 ? route.fulfill({ status: 503, body: '' }) : route.continue(),
+  );
+  await open(page, `/${machine.slug}/run`);
+  await expect.poll(() => refusals, { timeout: 15_000 }).toBeLessThan(0);
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        ...{ id: uuid7(), machineId: machine.id, kind: 'break', at: new Date().toISOString() },
+        ...{ head: 1, position: 7, data: { fault: null } },
+      },
+    ],
+  });
+  await expect(page.getByRole('button', { name: 'Snap', exact: true })).toBeVisible();
 });

@@ -42,6 +42,7 @@ export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }
     hearNow();
   };
   const allow = async (wants: boolean) => {
+    setSays('');
     if (!wants) return change({ notifies: false });
     if (typeof Notification === 'undefined')
       return setSays('This browser has no notifications here: they need https.');
