@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -101,6 +101,17 @@ describe('certificates of an installation', () => {
       expect(openssl('verify', '-CAfile', 'authority.crt', 'server.crt')).toBe('server.crt: OK\n');
     },
   );
+
+  test('for a proxy a line of its own makes them, and says by its exit whether there is something to take up', () => {
+    const line = (...args: string[]) =>
+      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/https/make.ts', ...args], { encoding: 'utf8' });
+    const made = line(folder);
+    expect([made.status, made.stderr]).toEqual([0, '']);
+    expect(made.stdout).toContain('Made anew: ends ');
+    expect(openssl('verify', '-CAfile', 'authority.crt', 'server.crt')).toBe('server.crt: OK\n');
+    expect(line(folder).status).toBe(3);
+    expect(line()).toMatchObject({ status: 2, stderr: expect.stringContaining('Say which folder') });
+  });
 
   test('without openssl a sentence says what to do', () => {
     const path = process.env['PATH'];
