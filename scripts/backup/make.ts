@@ -8,10 +8,10 @@ import { numberedLines, type NumberedLine } from '../../src/server/everything/nu
 import type { Ending } from '../../src/server/everything/tables.ts';
 
 /**
- * Writes everything of the database of DATABASE_URL, as gzipped NDJSON, and reads it back. The app may go on running. Gives the file's last line: how much
- * there was. Throws a sentence, and leaves what was there under that name, when it cannot be made whole.
+ * Writes everything of the database of DATABASE_URL, as gzipped NDJSON, and reads it back (unless `readBack` is false: who restores it at once reads it then). The
+ * app may go on running. Gives the file's last line: how much there was. Throws a sentence, and leaves what was there under that name, when it cannot be made whole.
  */
-export async function makeBackup(file: string): Promise<Ending> {
+export async function makeBackup(file: string, { readBack = true } = {}): Promise<Ending> {
   const folder = dirname(resolve(file));
   if (!existsSync(folder)) throw new Error(`There is no folder ${folder}. Make it first, or name another.`);
   const part = `${file}.part`;
@@ -19,8 +19,12 @@ export async function makeBackup(file: string): Promise<Ending> {
     // Under another name until it is whole, and for nobody else to read: it holds everything.
     // It is there before anything can fail: a stream that opens its file by and by could make it after it was taken away.
     const writing = await open(part, 'w', 0o600);
-    await pipeline(everythingNdjson(), createGzip(), writing.createWriteStream({ flush: true }));
-    const ending = await endingOf(part);
+    let last = '';
+    async function* noted(pieces: AsyncGenerator<string>) {
+      for await (last of pieces) yield last;
+    }
+    await pipeline(noted(everythingNdjson()), createGzip(), writing.createWriteStream({ flush: true }));
+    const ending = readBack ? await endingOf(part) : (JSON.parse(last) as Ending);
     renameSync(part, file);
     return ending;
   } catch (error) {

@@ -30,7 +30,7 @@ try {
   const adminUrl = await writableServer(night.adminUrl);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const file = join(folder, name);
-  const ending = await makeBackup(file);
+  const ending = await makeBackup(file, { readBack: false });
   let heads: number;
   try {
     heads = await proveBackup(file, ending, await headFacts(), adminUrl);

@@ -26,9 +26,9 @@ export type Taken = Partial<Record<TableName, number>>;
 /**
  * Takes in an export (NDJSON, as bytes in pieces cut anywhere) into an empty installation, and folds the heads from its
  * ledger. All of it or nothing, in one transaction: whatever is wrong leaves the installation empty. Returns rows by table.
- * Throws a 409 when something is set up here already, a 422 that names the line for what cannot be taken in.
+ * `learns`: the sums of Findings are counted too; without it they are when they are first asked for. Throws a 409 when something is set up here already, a 422 that names the line for what cannot be taken in.
  */
-export function takeIn(bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
+export function takeIn(bytes: AsyncIterable<Uint8Array>, { learns = true } = {}): Promise<Taken> {
   return inTransaction(async (sql) => {
     await longWork(sql);
     await rows(sql, 'SELECT pg_advisory_xact_lock(hashtext($1))', ['take in everything']);
@@ -41,7 +41,7 @@ export function takeIn(bytes: AsyncIterable<Uint8Array>): Promise<Taken> {
     await rows(sql, 'INSERT INTO workshop DEFAULT VALUES ON CONFLICT DO NOTHING');
     await rows(sql, `SELECT setval('ledger_seq', GREATEST((SELECT max(seq) FROM ledger), 1))`);
     try {
-      await rebuildIn(sql);
+      await rebuildIn(sql, { learns });
     } catch (error) {
       if (isUnreachable(error)) throw error;
       throw invalid(
@@ -60,11 +60,16 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
   let pending: Pending = { table: 'workshop', rows: [], columns: new Set() };
   let order = 0;
   let last = 0;
+  // Rows are put while the next lines are read.
+  let putting: Promise<void> = Promise.resolve();
   const flush = async () => {
-    await putRows(sql, pending.table, pending.rows);
-    pending.rows = [];
+    const { table, rows: some } = pending;
+    pending = { ...pending, rows: [] };
+    await putting;
+    putting = putRows(sql, table, some);
+    putting.catch(() => undefined);
   };
-  for await (const line of lines) {
+  const read = async (line: NumberedLine) => {
     const { number } = line;
     last = number;
     if (ending) throw invalid(`Line ${number} stands behind the end of the export. Nothing was taken in.`);
@@ -75,12 +80,12 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
         throw invalid(
           'This is no export of everything, or one of another version: its first line does not say so. Nothing was taken in.',
         );
-      continue;
+      return;
     }
     if (message['end'] === true && version !== 1) {
       ending = message as Ending;
       checkEnding(ending, counts, line);
-      continue;
+      return;
     }
     const table = message['table'] as TableName;
     const at = tableNames.indexOf(table);
@@ -91,6 +96,7 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
       );
     if (pending.table !== table || pending.columns.size === 0) {
       await flush();
+      await putting;
       pending = { table, rows: [], columns: new Set(await columnsOf(sql, table)) };
     }
     order = at;
@@ -98,13 +104,19 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
     pending.rows.push({ number, row: row as Row });
     counts[table] = (counts[table] ?? 0) + 1;
     if (pending.rows.length >= chunkRows) await flush();
+  };
+  try {
+    for await (const line of lines) await read(line);
+    await flush();
+  } finally {
+    // What is wrong with an earlier line is said first.
+    await putting;
   }
   if (version === undefined) throw invalid('The file is empty. Nothing was taken in.');
   if (!ending && version !== 1)
     throw invalid(
       `The file ends at line ${last} without saying that it is whole: it was cut off. Nothing was taken in.`,
     );
-  await flush();
   return counts;
 }
 

@@ -13,14 +13,20 @@ import { refold } from './seats.ts';
 export function rebuild(onProgress?: (lines: number) => void): Promise<number> {
   return inTransaction(async (sql) => {
     await longWork(sql);
-    return rebuildIn(sql, onProgress);
+    return rebuildIn(sql, { onProgress });
   });
+}
+
+interface RebuildOptions {
+  onProgress?: ((lines: number) => void) | undefined;
+  /** Whether what was learnt is counted too; if not, it is when it is first asked for. */
+  learns?: boolean;
 }
 
 /** The same within a transaction of the caller's: an import is all of it, heads included, or nothing. */
 export async function rebuildIn(
   sql: Sql,
-  onProgress: (lines: number) => void = () => undefined,
+  { onProgress, learns = true }: RebuildOptions = {},
 ): Promise<number> {
   // No writer may come between; readers may.
   await rows(sql, `SELECT pg_advisory_xact_lock(${everyLedgerLock})`);
@@ -38,7 +44,7 @@ export async function rebuildIn(
     if (chunk.length === 0) break;
     await project(sql, chunk, { foldLater: true });
     seq = chunk.at(-1)!.seq;
-    onProgress((count += chunk.length));
+    onProgress?.((count += chunk.length));
   }
   const folded = await rows<{ machine_id: string }>(
     sql,
@@ -48,7 +54,7 @@ export async function rebuildIn(
   );
   for (const { machine_id: machineId } of folded) {
     await refold(sql, machineId);
-    await catchUpIn(sql, machineId);
+    if (learns) await catchUpIn(sql, machineId);
   }
   return count;
 }
