@@ -41,6 +41,8 @@ export type PersonChange = DataOf<typeof personChange>;
 
 export const ownerNew = object({ key: text(8, 100), name, secret });
 export const signIn = object({ personId: uuid, secret: text(1, 128) });
+/** One's own: the one that held until now, and what takes its place. */
+export const ownSecret = object({ secret: text(1, 128), next: secret });
 /** Who asks: what a page may show and offer. */
 export const whoIsIt = object({
   role: among(roles),

@@ -104,7 +104,9 @@ describe('certificates of an installation', () => {
 
   test('for a proxy a line of its own makes them, and says by its exit whether there is something to take up', () => {
     const line = (...args: string[]) =>
-      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/https/make.ts', ...args], { encoding: 'utf8' });
+      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/https/make.ts', ...args], {
+        encoding: 'utf8',
+      });
     const made = line(folder);
     expect([made.status, made.stderr]).toEqual([0, '']);
     expect(made.stdout).toContain('Made anew: ends ');

@@ -451,6 +451,33 @@ describe('turned out', () => {
     expect(back.status).toBe(401);
   });
 
+  test('whoever is signed in gives himself another PIN, knowing the old one; elsewhere he is signed out', async () => {
+    const his = await person(base, 'operator', 'Changes');
+    const [here, there] = [await letIn(base), await letIn(base)];
+    const on = await signIn(base, here, his, pins.operator);
+    const elsewhere = await signIn(base, there, his, pins.operator);
+    const change = (shown: Shown, secret: string, next: string) =>
+      askAs<{ detail: string }>(base, shown, 'PUT', '/api/own-secret', { secret, next });
+    expect(await change(here, pins.operator, '5830')).toMatchObject({ status: 401 });
+    expect((await change(on, '0000', '5830')).body.detail).toMatch(/until now is another/);
+    expect((await change(on, pins.operator, '1234')).body.detail).toMatch(/guessed first/);
+    expect((await change(on, pins.operator, '5830')).status).toBe(200);
+    const who = async (shown: Shown) =>
+      (await askAs<{ role: string }>(base, shown, 'GET', '/api/who')).body.role;
+    expect([await who(on), await who(elsewhere)]).toEqual(['operator', 'tablet']);
+    const { body: changes } = await askAs<{ items: { what: string; by: string | null }[] }>(
+      ...([base, {}, 'GET', '/api/access/ledger'] as const),
+    );
+    expect(changes.items.some(({ what, by }) => by === 'Changes' && /PIN/.test(what))).toBe(true);
+    await expect(signIn(base, there, his, pins.operator)).rejects.toThrow('That is not it');
+    await signIn(base, there, his, '5830');
+    // It is a PIN that is tried: five wrong ones, then a wait, as at signing in.
+    for (let guess = 0; guess < 5; guess++) await change(on, `77${guess}7`, '5831');
+    expect((await change(on, '5830', '5831')).status).toBe(429);
+    // On the computer itself nobody is signed in.
+    expect((await change({}, '5830', '5831')).status).toBe(401);
+  });
+
   test('the last owner stays one', async () => {
     const only = (await newServer()).address;
     const id = await person(only, 'owner', 'Only');

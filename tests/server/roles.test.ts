@@ -37,6 +37,7 @@ const table: Readonly<Record<string, string>> = {
     ...['PUT /api/plans/[id]/seats', 'PUT /api/schemes/[id]', 'DELETE /api/schemes/[id]'],
   ]),
   'POST /api/overrulings': 'OTW',
+  'PUT /api/own-secret': 'OTW',
   'POST /api/machines/[id]/feed': 'OF',
   'POST /api/machines/[id]/gauge': 'OTWG',
   ...every('O', [

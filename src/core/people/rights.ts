@@ -10,6 +10,8 @@ export const rights = {
   /** A break, a stop, what was fitted: whoever stands there, with or without a name. */
   logUnnamed: { needs: 'a tablet that was let in' },
   log: { needs: 'somebody signed in' },
+  /** His own PIN or password. */
+  ownSecret: { needs: 'somebody signed in' },
   correctOwn: { needs: 'a tablet that was let in' },
   correctOthers: { needs: 'a technician or an owner' },
   mechanical: { needs: 'a technician or an owner' },

@@ -3,7 +3,7 @@ import type { Right } from './rights.ts';
 
 const reading = ['anyone', 'read'] as const;
 const unnamed = [...reading, 'compute', 'logUnnamed', 'correctOwn'] as const;
-const operating = [...unnamed, 'log', 'gauge'] as const;
+const operating = [...unnamed, 'log', 'gauge', 'ownSecret'] as const;
 const technical = [
   ...operating,
   'correctOthers',

@@ -3,6 +3,7 @@ import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
+import { OwnSecret } from './OwnSecret.tsx';
 import { PinPad } from './PinPad.tsx';
 
 interface Named {
@@ -74,6 +75,7 @@ export default function SignInScreen({ people, person, device, mayGoOn, then }: 
 
 function SignedIn({ person, then }: { person: Named; then: string }) {
   const [refusal, refuse] = useState('');
+  const [secret, setSecret] = useState<'kept' | 'changing' | 'changed'>('kept');
   const signOut = () =>
     send('POST', '/api/sign-out', {}).then(
       async () => {
@@ -93,6 +95,17 @@ function SignedIn({ person, then }: { person: Named; then: string }) {
       <button type="button" className="btn" onClick={() => void signOut()}>
         Sign out
       </button>
+      {secret === 'kept' && (
+        <button type="button" className="btn btn-ghost" onClick={() => setSecret('changing')}>
+          Another PIN
+        </button>
+      )}
+      {secret === 'changing' && <OwnSecret done={() => setSecret('changed')} />}
+      {secret === 'changed' && (
+        <p role="status" className="w-full font-semibold">
+          ✓ The new PIN holds from now on.
+        </p>
+      )}
       <Refusal says={refusal} />
     </div>
   );

@@ -44,7 +44,8 @@ export async function rebuildIn(
     if (chunk.length === 0) break;
     await project(sql, chunk, { foldLater: true });
     seq = chunk.at(-1)!.seq;
-    onProgress?.((count += chunk.length));
+    count += chunk.length;
+    onProgress?.(count);
   }
   const folded = await rows<{ machine_id: string }>(
     sql,
