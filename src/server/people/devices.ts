@@ -18,9 +18,9 @@ const codeMinutes = 10;
 export const listDevices = (): Promise<Device[]> =>
   rows<Device>(database(), `SELECT ${columns} FROM device WHERE out_at IS NULL ORDER BY name, id`);
 
-/** Names of those whose entries are in the ledger, turned out or not; the newest 200. */
-export const deviceNames = (): Promise<{ id: string; name: string }[]> =>
-  rows(database(), 'SELECT id, name FROM device ORDER BY paired_at DESC LIMIT 200');
+/** Names of those whose entries are in the ledger, turned out or not; the newest `most`, null: all. */
+export const deviceNames = (most: number | null = 200): Promise<{ id: string; name: string }[]> =>
+  rows(database(), 'SELECT id, name FROM device ORDER BY paired_at DESC LIMIT $1', [most]);
 
 /** A code that lets one device in, once, within ten minutes. */
 export async function makeCode(

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { Asker, Session } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { notFound, ProblemError } from '../http/problem.ts';
+import { ProblemError } from '../http/problem.ts';
 import { refused, type From } from './askers.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { countGuess, guessedRight } from './guesses.ts';
@@ -85,17 +85,22 @@ export async function listSessions(asker: Asker): Promise<Session[]> {
   return found.map((session) => ({ ...session, isThis: session.id === asker.sessionId }));
 }
 
-/** Ends a session; its token is worth nothing from then on. */
-export async function endSession(id: string, by: Asker, what: 'signed out' | 'session ended'): Promise<void> {
-  await inTransaction(async (sql) => {
+/** Ends a session; its token is worth nothing from then on. False: it was over already, or there was none. */
+export async function endSession(
+  id: string,
+  by: Asker,
+  what: 'signed out' | 'session ended',
+): Promise<boolean> {
+  const isEnded = await inTransaction(async (sql) => {
     const [row] = await rows<{ name: string }>(
       sql,
       `UPDATE session s SET ended_at = $2 FROM operator o
        WHERE s.id = $1 AND s.ended_at IS NULL AND o.id = s.operator_id RETURNING o.name`,
       [id, serverNow()],
     );
-    if (!row) throw notFound('open session');
-    await writeChange(sql, by, { what, name: row.name });
+    if (row) await writeChange(sql, by, { what, name: row.name });
+    return row !== undefined;
   });
-  await accessChanged();
+  if (isEnded) await accessChanged();
+  return isEnded;
 }

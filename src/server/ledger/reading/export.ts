@@ -4,6 +4,7 @@ import { kindOf, entrySays } from '../../../core/ledger/about-kinds.ts';
 import type { Event } from '../../../schemas/event.ts';
 import type { Job, Operator, Thread } from '../../../schemas/workshop.ts';
 import { listJobs } from '../../jobs/jobs.ts';
+import { deviceNames } from '../../people/devices.ts';
 import { listOperators } from '../../stores/operators.ts';
 import { listThreads } from '../../stores/threads.ts';
 
@@ -30,6 +31,8 @@ const csvColumns = [
   'corrections',
   'received',
   'id',
+  'device',
+  'unconfirmed',
 ];
 
 async function* csvLines(chunks: AsyncGenerator<Event[]>): AsyncGenerator<string> {
@@ -60,6 +63,8 @@ function csvRow(event: Event, names: Names): (string | number)[] {
     event.corrections || '',
     event.receivedAt,
     event.id,
+    names.device.get(event.deviceId ?? '') ?? '',
+    event.unconfirmed ? 'yes' : '',
   ];
 }
 
@@ -71,6 +76,7 @@ interface Names {
   thread: Map<string, Thread>;
   job: Map<string, Job>;
   operator: Map<string, Operator>;
+  device: Map<string, string>;
 }
 
 async function readNames(): Promise<Names> {
@@ -78,6 +84,7 @@ async function readNames(): Promise<Names> {
     thread: await byId((after) => listThreads({ limit: 200, after })),
     job: await byId((after) => listJobs({ limit: 200, after, show: 'all' })),
     operator: await byId((after) => listOperators({ limit: 200, after })),
+    device: new Map((await deviceNames(null)).map(({ id, name }) => [id, name])),
   };
 }
 

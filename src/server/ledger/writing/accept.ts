@@ -1,4 +1,3 @@
-import { mayCorrect } from '../../../core/people/entry-rights.ts';
 import { omit } from '../../../core/base/omit.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
@@ -9,6 +8,7 @@ import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../http/problem.ts';
 import { entryFrom, lineColumns, type LineRow } from '../projecting/line.ts';
+import { checkWhoCorrects, mayOnlyAdd, Said } from './who-corrects.ts';
 
 export const checkEntry = validator(entrySchema);
 
@@ -84,22 +84,29 @@ export async function acceptEntries(sql: Sql, entries: readonly Entry[]): Promis
   entries.forEach(checkPlace);
 }
 
+/** A line that is named, and what its event says by now where somebody would add to it. */
+interface NamedLine extends LineRow {
+  said?: Record<string, unknown> | null;
+}
+
 /** The ledger's lines that the entries correct, end or refer to, as far as they are not among `entries`. */
-export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<LineRow[]> {
+export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<NamedLine[]> {
   const sent = new Set(entries.map((entry) => entry.id));
   const absent = entries.map(namedBy).filter((id): id is string => id !== null && !sent.has(id));
   if (absent.length === 0) return [];
-  return rows<LineRow>(sql, `SELECT ${lineColumns} FROM ledger WHERE id = ANY($1)`, [absent]);
+  const said = entries.some(mayOnlyAdd) ? ', (SELECT e.data FROM event e WHERE e.id = l.id) AS said' : '';
+  return rows<NamedLine>(sql, `SELECT ${lineColumns}${said} FROM ledger l WHERE id = ANY($1)`, [absent]);
 }
 
 /** Checks that a correction or an ending fits the entry it names. Throws a 422 problem for the first that does not. */
-export function checkNamedEntries(entries: readonly Entry[], named: readonly LineRow[]): void {
+export function checkNamedEntries(entries: readonly Entry[], named: readonly NamedLine[]): void {
+  const said = new Said(named);
   const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
   for (const row of named) lines.set(row.id, entryFrom(row));
   for (const entry of entries) {
     if (namedBy(entry) === null) continue;
     checkNoRing(entry, lines);
-    checkNamed(entry, lines);
+    checkNamed(entry, lines, said);
   }
 }
 
@@ -123,7 +130,7 @@ function namedBy(entry: Entry): string | null {
   return field ? String(fieldOf(entry, field)) : null;
 }
 
-function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
+function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said): void {
   const target = lines.get(namedBy(entry)!);
   if (!target || target.machineId !== entry.machineId) {
     throw invalid(
@@ -131,57 +138,13 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
     );
   }
   if (entry.kind === 'correction') {
-    checkWhoCorrects(entry, target, lines);
+    checkWhoCorrects(entry, target, lines, said);
     return checkCorrection(entry, target);
   }
   const { closes = [], refersTo } = flagsOf(entry.kind);
   if (!closes.includes(target.kind) && refersTo?.kind !== target.kind) {
     throw invalid(`“${kindOf(entry.kind).name}” cannot follow “${kindOf(target.kind).name}”.`);
   }
-}
-
-/**
- * Whose entry it is decides who may correct it; a correction of a correction is about the entry under both. What the server itself corrects (stops matched with a feed)
- * has no writer. Throws a 403 problem.
- */
-function checkWhoCorrects(
-  { by, data }: EntryOf<'correction'>,
-  target: Entry,
-  lines: ReadonlyMap<string, Entry>,
-): void {
-  if (!by) return;
-  const root = target.kind === 'correction' ? (lines.get(target.corrects!) ?? target) : target;
-  const writing = (one: Entry) => ({
-    kind: one.kind,
-    deviceId: one.by?.deviceId ?? null,
-    operatorId: one.operatorId,
-    at: one.at,
-  });
-  const who = { personId: by.writerId, deviceId: by.deviceId, mayOthers: by.correctsOthers === true };
-  const now = serverNow().toISOString();
-  const adds = onlyAdds(data, root);
-  if (!mayCorrect(writing(target), who, now) && !mayCorrect(writing(root), who, now, adds))
-    throw new ProblemError(
-      403,
-      'Not yours',
-      'This entry is somebody else’s, or older than 12 hours. A technician or an owner can correct it.',
-    );
-  if (data.operatorId && data.operatorId !== by.writerId && !who.mayOthers)
-    throw new ProblemError(
-      403,
-      'Not yours',
-      'Claim an entry for yourself only. A technician can put another name to it.',
-    );
-}
-
-/** Whether a correction says only what the entry did not say. */
-function onlyAdds(said: EntryOf<'correction'>['data'], root: Entry): boolean {
-  const { data } = said;
-  return (
-    data !== undefined &&
-    Object.keys(said).every((field) => field === 'data' || field === 'why') &&
-    Object.keys(data).every((field) => (fieldOf(root, field) ?? null) === null)
-  );
 }
 
 /** The corrected entry must itself be a good entry. A correction can only be taken back. */
