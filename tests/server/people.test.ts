@@ -42,6 +42,17 @@ interface Told {
     void: boolean;
   };
 }
+const block = {
+  ...{ name: 'Canvas', use: 'work', from: 1, to: 1, needle: '75/11 sharp', weight: 'weight 1' },
+  ...{ threads: [null], reason: '' },
+};
+const minutes = { tieOn: 1, rethread: 2, reeye: 1, needle: 3, retension: 2 };
+const setup = { order: [], uses: {}, wishes: {}, frozen: 0, minutes };
+const without = ({ name, blocks, price }: { name: string; blocks: object[]; price: number }) => ({
+  name,
+  blocks,
+  price,
+});
 const event = async (id: string) => (await askAs<Told>(base, {}, 'GET', `/api/ledger/${id}`)).body.event;
 const correction = (corrects: string, data: object) => ({
   ...{
@@ -226,6 +237,27 @@ describe('who wrote an entry', () => {
     const tablet = await letIn(base, { machineId: ids.four });
     expect((await log(tablet, snap())).status).toBe(403);
     expect((await log(tablet, snap(null, { machineId: ids.four, head: 2 }))).status).toBe(201);
+    // Nor does a technician on it change what another machine's plan, scheme or profile says.
+    const his = await signIn(base, tablet, all.ids.technician, pins.technician);
+    const plan = { id: uuid7(), machineId: ids.machine, name: 'Not theirs', setup };
+    const scheme = { id: uuid7(), machineId: ids.machine, name: 'Not theirs', blocks: [block], price: 5 };
+    expect((await askAs(base, {}, 'POST', '/api/plans', plan)).status).toBe(201);
+    const kept = await askAs(base, {}, 'POST', '/api/schemes', { ...scheme, tradeWeeks: 4, since: null });
+    expect(kept.status, JSON.stringify(kept.body)).toBe(201);
+    for (const [method, path, message] of [
+      ['POST', '/api/plans', { ...plan, id: uuid7() }],
+      ['PUT', `/api/plans/${plan.id}`, { name: 'Theirs', setup, version: 1 }],
+      ['PUT', `/api/plans/${plan.id}/seats`, { version: 1, seats: null }],
+      ['POST', '/api/schemes', { ...scheme, id: uuid7(), tradeWeeks: 4, since: null }],
+      ['PUT', `/api/schemes/${scheme.id}`, { ...without(scheme), tradeWeeks: 4, since: null, version: 1 }],
+      ['DELETE', `/api/schemes/${scheme.id}`, undefined],
+      ['PATCH', `/api/machines/${ids.machine}`, { topSpeed: 900 }],
+    ] as const) {
+      const { status, body } = await askAs<{ title: string }>(base, his, method, path, message);
+      expect([status, body.title], `${method} ${path}`).toEqual([403, 'Another machine']);
+    }
+    const own = { ...plan, id: uuid7(), machineId: ids.four };
+    expect((await askAs(base, his, 'POST', '/api/plans', own)).status).toBe(201);
     const pull = {
       gauge: 'G',
       pull: 'P',

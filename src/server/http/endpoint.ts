@@ -25,8 +25,8 @@ type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;
 interface Contract<Body, Query> {
   /** What whoever asks must be allowed (core/people): held against his role before anything is read. */
   right: Right;
-  /** The path’s `id` is a machine’s: a device that is another one’s may not. */
-  ofMachine?: true;
+  /** The machine whose data it changes (true: the path’s `id` is its): a device that is another one’s may not. Found out only for such a device. */
+  ofMachine?: true | ((about: { id: string; body: Message<Body> }) => string | Promise<string>);
   /** It costs more than a touch: how often a device may. */
   rate?: Rate;
   body?: Body;
@@ -60,7 +60,7 @@ export function endpoint<const Body = undefined, const Query = undefined>(
     answering(context, async () => {
       const { asker } = context.locals;
       mustBeAllowed(asker, contract.right);
-      if (contract.ofMachine) mustBeItsMachine(asker, pathId(context, 'id'));
+      if (contract.ofMachine === true) mustBeItsMachine(asker, pathId(context, 'id'));
       if (contract.rate) takeOne(asker, context.locals.from.address, contract.rate);
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
@@ -69,6 +69,10 @@ export function endpoint<const Body = undefined, const Query = undefined>(
         Message<Body>,
         Message<Query>
       >;
+      if (typeof contract.ofMachine === 'function' && asker.machineId !== null) {
+        const id = context.params['id'] === undefined ? '' : pathId(context, 'id');
+        mustBeItsMachine(asker, await contract.ofMachine({ id, body: given.body }));
+      }
       const answer = await handle(given);
       if (answer instanceof Response) return answer;
       checkAnswer?.(answer, 'answer');

@@ -32,12 +32,11 @@ export function zoneOf(cookies: AstroGlobal['cookies']): string {
 export const operatorHere = ({ locals, cookies }: Pick<AstroGlobal, 'locals' | 'cookies'>): string | null =>
   locals.asker.asked ? (locals.asker.person?.id ?? null) : (cookies.get('operator')?.value ?? null);
 
-/** What a page is told of who asks. */
-export const whoIsHere = ({ asked, role, device }: Asker): Who => ({
-  asked,
-  device,
-  rights: rightsOf(role, asked),
-});
+/** What a page (of a machine, where one is named) is told of who asks. A device that is another machine's only looks on. */
+export function whoIsHere({ asked, role, device, machineId: its }: Asker, machineId?: string): Who {
+  const looksOn = its !== null && machineId !== undefined && its !== machineId;
+  return { asked, device, rights: rightsOf(looksOn ? 'display' : role, asked) };
+}
 
 /** Midnight at the beginning of the day of `now` in `zone`. */
 export function dayStart(now: Date, zone: string): Date {
@@ -94,7 +93,7 @@ export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise
     machines: machines.map(({ slug, name }) => ({ slug, name })),
     operators,
     operatorId: operators.some((operator) => operator.id === operatorId) ? operatorId : null,
-    who: whoIsHere(astro.locals.asker),
+    who: whoIsHere(astro.locals.asker, machine.id),
     devices,
     threads,
     needleKinds,

@@ -6,6 +6,6 @@ export const GET = endpoint({ right: 'read', query: listQuery, answer: page(mach
   listMachines(query),
 );
 export const POST = endpoint(
-  { right: 'machines', body: machineNew, answer: machine, status: 201 },
+  { right: 'machines', ofMachine: ({ body }) => body.id, body: machineNew, answer: machine, status: 201 },
   ({ body }) => addMachine(body),
 );

@@ -3,6 +3,12 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { changePlan, planById } from '../../../server/jobs/plans.ts';
 
 export const GET = endpoint({ right: 'read', answer: plan }, ({ id }) => planById(id('id')));
-export const PUT = endpoint({ right: 'plan', body: planChange, answer: plan }, ({ id, body }) =>
-  changePlan(id('id'), body),
+export const PUT = endpoint(
+  {
+    right: 'plan',
+    ofMachine: async ({ id }) => (await planById(id)).machineId,
+    body: planChange,
+    answer: plan,
+  },
+  ({ id, body }) => changePlan(id('id'), body),
 );

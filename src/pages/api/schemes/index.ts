@@ -5,6 +5,7 @@ import { addScheme, listSchemes } from '../../../server/machine/schemes.ts';
 export const GET = endpoint({ right: 'read', query: schemesQuery, answer: schemes }, ({ query }) =>
   listSchemes(query),
 );
-export const POST = endpoint({ right: 'plan', body: schemeNew, answer: scheme, status: 201 }, ({ body }) =>
-  addScheme(body),
+export const POST = endpoint(
+  { right: 'plan', ofMachine: ({ body }) => body.machineId, body: schemeNew, answer: scheme, status: 201 },
+  ({ body }) => addScheme(body),
 );

@@ -1,7 +1,13 @@
 import { plan, planSeats } from '../../../../schemas/plan.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { keepSeats } from '../../../../server/jobs/plans.ts';
+import { keepSeats, planById } from '../../../../server/jobs/plans.ts';
 
-export const PUT = endpoint({ right: 'plan', body: planSeats, answer: plan }, ({ id, body }) =>
-  keepSeats(id('id'), body),
+export const PUT = endpoint(
+  {
+    right: 'plan',
+    ofMachine: async ({ id }) => (await planById(id)).machineId,
+    body: planSeats,
+    answer: plan,
+  },
+  ({ id, body }) => keepSeats(id('id'), body),
 );
