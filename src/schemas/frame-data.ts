@@ -15,6 +15,8 @@ export interface Who {
   asked: boolean;
   /** Null: the computer itself. */
   device: { id: string; name: string } | null;
+  /** The device is another machine's: nothing is done from here. */
+  looksOn: boolean;
   /** What may be done from here; null: everything. */
   rights: readonly Right[] | null;
 }

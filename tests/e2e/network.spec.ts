@@ -129,8 +129,7 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
     });
   expect(await kept()).toBeGreaterThan(5);
   expect((await request.delete(`/api/devices/${id}`)).status()).toBe(200);
-  await page.reload();
-  await page.waitForURL(/\/let-in\?then=/);
+  await page.waitForURL(/\/let-in\?then=/, { timeout: 30_000 });
   await expect.poll(kept).toBe(0);
   tablet.plug(false);
   await page.goto(`https://${tablet.address}:${httpsPort}/${machine.slug}/run`).catch(() => undefined);

@@ -91,14 +91,34 @@ test('an owner adds a person and lets a tablet in: the code is read by its camer
   await other.getByRole('button', { name: 'Let this device in' }).click();
   await expect(other.getByRole('alert')).toContainText('used already');
 
+  // One that is this machine's only looks on at another's pages, and says so.
+  const { items } = (await (await page.request.get('/api/machines')).json()) as {
+    items: { id: string; slug: string }[];
+  };
+  const [its, others] = items;
+  const { devices } = (await (await page.request.get('/api/devices')).json()) as {
+    devices: { id: string; name: string }[];
+  };
+  const { id } = devices.find((one) => one.name === 'Kite’s tablet')!;
+  const changed = await page.request.patch(`/api/devices/${id}`, {
+    data: { machineId: its!.id },
+  });
+  expect(changed.status()).toBe(200);
+  await open(tablet, `/${others!.slug}/run`);
+  await expect(tablet.getByText('This device is another machine’s: it looks on')).toBeVisible();
+  await expect(tablet.getByRole('button', { name: /Piece finished/ })).toHaveCount(0);
+  await noFaults(tablet);
+  await open(tablet, `/${its!.slug}/run`);
+  await expect(tablet.getByRole('link', { name: 'Sign in' })).toBeVisible();
+
   await page.getByRole('button', { name: 'Done' }).click();
   const device = page.locator('#devices li').filter({ hasText: 'Kite’s tablet' });
   await device.getByRole('button', { name: 'Turn out' }).click();
   await device.getByRole('button', { name: 'Yes, turn it out' }).click();
   await expect(device).toHaveCount(0);
   await expect(page.getByText('“Kite’s tablet” turned out')).toBeVisible();
-  await tablet.reload();
-  await expect(tablet).toHaveURL(/\/let-in/);
+  // Nobody has to reload anything there.
+  await expect(tablet).toHaveURL(/\/let-in/, { timeout: 15_000 });
 });
 
 test('a break waits for no PIN; whoever signs in claims it, and what comes after bears the name', async ({
@@ -142,6 +162,25 @@ test('a break waits for no PIN; whoever signs in claims it, and what comes after
     .toEqual([wen.id, wen.id]);
 
   await open(tablet, `/sign-in?then=/${machine.slug}/run`);
+  await tablet.getByRole('button', { name: 'Another PIN' }).click();
+  await noFaults(tablet);
+  const fill = async (old: string, again: string) => {
+    await tablet.getByLabel('Your PIN until now').fill(old);
+    await tablet.getByLabel('The new one, four signs or more').fill('5830');
+    await tablet.getByLabel('The new one again').fill(again);
+  };
+  const keep = tablet.getByRole('button', { name: 'Keep the new PIN' });
+  for (const [old, again, says] of [
+    [wen.secret, '5831', 'not the same'],
+    ['0000', '5830', 'until now is another one'],
+  ] as const) {
+    await fill(old, again);
+    await keep.click();
+    await expect(tablet.getByRole('alert')).toContainText(says);
+  }
+  await fill(wen.secret, '5830');
+  await keep.click();
+  await expect(tablet.getByText('The new PIN holds from now on.')).toBeVisible();
   await tablet.getByRole('button', { name: 'Sign out' }).click();
   await expect(tablet.getByRole('button', { name: 'Sign out' })).toHaveCount(0);
   await tablet.getByRole('link', { name: 'Go on without a name' }).click();

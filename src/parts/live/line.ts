@@ -15,6 +15,7 @@ export function lastingLine(address: () => string, wire: (line: EventSource) => 
     line.addEventListener('open', () => (waitMs = 1000));
     line.addEventListener('error', () => {
       if (line.readyState !== EventSource.CLOSED) return;
+      void leaveIfTurnedOut();
       timer = setTimeout(begin, waitMs);
       waitMs = Math.min(2 * waitMs, longestMs);
     });
@@ -24,4 +25,13 @@ export function lastingLine(address: () => string, wire: (line: EventSource) => 
     clearTimeout(timer);
     line.close();
   };
+}
+
+/** A device that was turned out is led to where it can be let in; what waits on it stays on it. */
+async function leaveIfTurnedOut(): Promise<void> {
+  const who = (await fetch('/api/who').then(
+    (answer) => answer.json(),
+    () => null,
+  )) as { role?: string } | null;
+  if (who?.role === 'nobody') location.reload();
 }

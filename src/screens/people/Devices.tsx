@@ -38,26 +38,12 @@ export function Devices({ devices, machines, addresses, thisDevice, when }: Devi
   return (
     <section id="devices" className="sheet mt-4 p-4">
       <h2>Devices</h2>
-      {devices.length === 0 && (
-        <p className="quiet">None is let in. From the network nothing can be read or written.</p>
-      )}
-      <ul>
-        {devices.map((device) => (
-          <DeviceRow
-            key={device.id}
-            device={device}
-            machines={machines}
-            isThis={device.id === thisDevice}
-            when={when}
-          />
-        ))}
-      </ul>
       {made ? (
         <CodeCard made={made} addresses={addresses} onEnd={() => location.reload()} />
       ) : (
         <form
           aria-label="Let a device in"
-          className="mt-3 flex flex-wrap items-end gap-2 border-t pt-3 rule"
+          className="mt-1 flex flex-wrap items-end gap-2"
           onSubmit={(event) => {
             event.preventDefault();
             void make(new FormData(event.currentTarget));
@@ -91,6 +77,20 @@ export function Devices({ devices, machines, addresses, thisDevice, when }: Devi
         </form>
       )}
       <Refusal says={refusal} />
+      {devices.length === 0 && (
+        <p className="quiet mt-3">None is let in. From the network nothing can be read or written.</p>
+      )}
+      <ul className="mt-3">
+        {devices.map((device) => (
+          <DeviceRow
+            key={device.id}
+            device={device}
+            machines={machines}
+            isThis={device.id === thisDevice}
+            when={when}
+          />
+        ))}
+      </ul>
     </section>
   );
 }

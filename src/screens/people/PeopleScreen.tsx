@@ -60,10 +60,13 @@ export default function PeopleScreen(props: PeopleProps) {
         {changes.length === 0 && <p className="quiet">Nothing yet. What is changed here is kept for good.</p>}
         <ul className="mt-1">
           {changes.map(({ seq, at, by, device, what }) => (
-            <li key={seq} className="flex flex-wrap gap-x-3 border-t py-1 rule first:border-t-0">
-              <span className="figures quiet w-28 shrink-0">{when(at)}</span>
-              <span className="min-w-0 grow break-words">{what}</span>
-              <span className="quiet">
+            <li
+              key={seq}
+              className="grid grid-cols-[5rem_1fr] gap-x-3 border-t py-1 rule first:border-t-0 sm:grid-cols-[7rem_1fr_auto]"
+            >
+              <span className="figures quiet">{when(at)}</span>
+              <span className="min-w-0 break-words">{what}</span>
+              <span className="quiet col-start-2 min-w-0 text-sm break-words sm:col-start-3 sm:text-base">
                 {[by, device].filter(Boolean).join(', ') || 'the computer itself'}
               </span>
             </li>

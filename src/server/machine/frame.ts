@@ -35,7 +35,7 @@ export const operatorHere = ({ locals, cookies }: Pick<AstroGlobal, 'locals' | '
 /** What a page (of a machine, where one is named) is told of who asks. A device that is another machine's only looks on. */
 export function whoIsHere({ asked, role, device, machineId: its }: Asker, machineId?: string): Who {
   const looksOn = its !== null && machineId !== undefined && its !== machineId;
-  return { asked, device, rights: rightsOf(looksOn ? 'display' : role, asked) };
+  return { asked, device, looksOn, rights: rightsOf(looksOn ? 'display' : role, asked) };
 }
 
 /** Midnight at the beginning of the day of `now` in `zone`. */
