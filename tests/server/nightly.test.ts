@@ -4,8 +4,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { dueSince, isDue } from '../../scripts/backup/nightly.ts';
+import { keepBackupState } from '../../scripts/backup/state.ts';
+import { noBackupYet } from '../../src/schemas/backup-state.ts';
 import { backupState } from '../../src/server/care/backups.ts';
 import { entry, needle, piece } from '../support/entries.ts';
+import { askAs, everyRole, type Shown } from '../support/people.ts';
 import { ask, asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'vivid-night-'));
@@ -36,6 +39,38 @@ function night(told: { folder?: string; second?: string | null; keep?: number; a
     },
   });
 }
+test('a failed backup is told on every page of an owner, and on no other’s', async () => {
+  const kept = join(root, 'told');
+  mkdirSync(kept);
+  const { address } = await newServer(undefined, { VIVID_BACKUPS: kept });
+  await furnish(address);
+  const all = await everyRole(address);
+  const told = async (shown: Shown, page: string) =>
+    /class="[^"]*bg-error[^"]*">\s*× ([^<]*?)\s*<a/.exec(
+      (await askAs<string>(address, shown, 'GET', page)).body,
+    )?.[1];
+  const pages = ['/test-one/run', '/test-one/ledger', '/board', '/workshop', '/people'];
+  for (const page of pages) expect(await told({}, page), page).toBeUndefined();
+  const state = { ...noBackupYet, triedAt: new Date().toISOString() };
+  keepBackupState(kept, { ...state, failed: { at: state.triedAt, why: 'no room' } });
+  for (const shown of [{}, all.owner])
+    for (const page of pages) expect(await told(shown, page), page).toBe('The last backup failed.');
+  for (const shown of [all.technician, all.operator, all.tablet, all.display])
+    expect(await told(shown, '/board')).toBeUndefined();
+  const good = { file: 'x', bytes: 1, entries: 1, heads: 1 };
+  const at = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();
+  keepBackupState(kept, { ...state, good: { ...good, at: at(51) } });
+  expect(await told({}, '/board')).toBe('No backup was made for two nights.');
+  keepBackupState(kept, { ...state, good: { ...good, at: at(30) } });
+  expect(await told({}, '/board')).toBeUndefined();
+  keepBackupState(kept, {
+    ...state,
+    good: { ...good, at: at(3) },
+    second: { at: at(3), file: null, why: 'out' },
+  });
+  expect(await told({}, '/board')).toBe('The second copy of the backup could not be made.');
+});
+
 describe('a nightly backup', () => {
   test('is made, restored beside, counted, its heads compared, copied, and told; the database of the proof is gone', async () => {
     mkdirSync(second);

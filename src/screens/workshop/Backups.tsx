@@ -3,19 +3,17 @@ import { counted, momentText, whole } from '../../parts/text.ts';
 
 interface BackupsProps {
   backups: BackupState | null;
+  /** The last good one is of more than two nights ago. */
+  isOld: boolean;
   /** Bytes free, if the disk is nearly full. */
   lowDisk: number | null;
   zone: string;
   now: string;
 }
 
-/** A good backup older than this is told as old, hours: one night was missed. */
-const oldHours = 50;
-
 /** The nightly backups, as they came out: the last good one, and what went wrong since. */
-export function Backups({ backups, lowDisk, zone, now }: BackupsProps) {
+export function Backups({ backups, isOld, lowDisk, zone, now }: BackupsProps) {
   const good = backups?.good ?? null;
-  const isOld = good !== null && Date.parse(now) - Date.parse(good.at) > oldHours * 3_600_000;
   return (
     <section id="backups" className="sheet mt-4 p-4">
       <h2>Backups</h2>

@@ -18,6 +18,7 @@ interface WorkshopProps {
   cones: Cone[];
   needleKinds: NeedleKind[];
   backups: BackupState | null;
+  isOld: boolean;
   lowDisk: number | null;
   who: Who;
   zone: string;
@@ -36,7 +37,7 @@ export default function WorkshopScreen({ who, ...rest }: WorkshopProps) {
 function Workshop(props: Omit<WorkshopProps, 'who'>) {
   const mayPeople = useMay('people');
   const mayEverything = useMay('everything');
-  const { machines, operators, threads, cones, needleKinds, backups, lowDisk, zone, now } = props;
+  const { machines, operators, threads, cones, needleKinds, backups, isOld, lowDisk, zone, now } = props;
   useAwake();
   const first = machines[0];
   return (
@@ -82,7 +83,7 @@ function Workshop(props: Omit<WorkshopProps, 'who'>) {
           )}
         </p>
       </section>
-      <Backups backups={backups} lowDisk={lowDisk} zone={zone} now={now} />
+      <Backups backups={backups} isOld={isOld} lowDisk={lowDisk} zone={zone} now={now} />
       {mayEverything && <Everything isEmpty={machines.length === 0 && threads.length === 0} />}
     </div>
   );

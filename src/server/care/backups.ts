@@ -15,6 +15,21 @@ export interface Care {
 export const nearlyFull = ({ free, of }: { free: number; of: number }): boolean =>
   free < 2e9 || free < of * 0.05;
 
+/** A good backup older than this is told as old, hours: one night was missed. */
+const oldHours = 50;
+export const isOld = (good: BackupState['good'], now: Date): boolean =>
+  good !== null && now.getTime() - Date.parse(good.at) > oldHours * 3_600_000;
+
+/** What an owner has to hear on every page, the worst first; null: nothing. Only of an installation that makes its backups itself. */
+export async function careTrouble(now: Date): Promise<string | null> {
+  if (!process.env['VIVID_BACKUPS']) return null;
+  const { backups, disk } = await careNow();
+  if (disk && nearlyFull(disk)) return 'The disk is nearly full.';
+  if (backups?.failed) return 'The last backup failed.';
+  if (isOld(backups?.good ?? null, now)) return 'No backup was made for two nights.';
+  return backups?.second?.why ? 'The second copy of the backup could not be made.' : null;
+}
+
 export async function careNow(): Promise<Care> {
   const folder = process.env['VIVID_BACKUPS'];
   const disk = await statfs(folder ? dirname(folder) : '.').then(
