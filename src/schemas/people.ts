@@ -97,6 +97,7 @@ export const feedToken = object({ id: uuid, name, kind: feedKind, machineId: uui
 export type FeedToken = DataOf<typeof feedToken>;
 export const feedTokens = object({ tokens: { type: 'array', items: feedToken } });
 export const feedTokenNew = object({ name, kind: feedKind, machineId: uuid });
+export type FeedTokenNew = DataOf<typeof feedTokenNew>;
 /** `token`: in the clear, this once. */
 export const feedTokenMade = object({ ...feedToken.properties, token: { type: 'string' } });
 

@@ -114,7 +114,7 @@ test('live lines over both copies hear what either stores; when one is killed, i
   for (const copy of [...proxied.copies]) {
     const one = broke();
     expect((await ask(copy.address, 'POST', '/api/ledger', { entries: [one] })).status).toBe(201);
-    await until(() => lines.every((line) => line.ids.includes(one.id)), 2000);
+    await until(() => lines.every((line) => line.ids.includes(one.id)), 10_000);
   }
   proxied.copies[0]!.process.kill('SIGKILL');
   const missed = broke();

@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { send } from '../../parts/live/send.ts';
 import { AddField } from '../../parts/store/AddForm.tsx';
-import type { Device } from '../../schemas/people.ts';
+import type { Device, DeviceNew } from '../../schemas/people.ts';
 import { CodeCard, type MadeCode } from './CodeCard.tsx';
 import type { Machine } from '../../schemas/workshop.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
+import { useMake } from './useMake.ts';
 
 interface DevicesProps {
   devices: readonly Device[];
@@ -19,22 +19,14 @@ const kinds = { tablet: 'Tablet', display: 'Display (reads only)' } as const;
 
 /** Tablets and displays that were let in, and how another one is. */
 export function Devices({ devices, machines, addresses, thisDevice, when }: DevicesProps) {
-  const [made, setMade] = useState<MadeCode | null>(null);
-  const [refusal, refuse] = useState('');
-  async function make(form: FormData): Promise<void> {
-    refuse('');
-    const asked = {
-      name: String(form.get('name')).trim(),
-      kind: String(form.get('kind')),
-      machineId: String(form.get('machine')) || null,
-    };
-    try {
-      const code = await send<{ code: string; endsAt: string }>('POST', '/api/devices', asked);
-      setMade({ ...code, name: asked.name });
-    } catch (error) {
-      refuse((error as Error).message);
-    }
-  }
+  const { made, make, refusal } = useMake<DeviceNew, Pick<MadeCode, 'code' | 'endsAt'>>(
+    '/api/devices',
+    (text) => ({
+      name: text('name'),
+      kind: text('kind') as DeviceNew['kind'],
+      machineId: text('machine') || null,
+    }),
+  );
   return (
     <section id="devices" className="sheet mt-4 p-4">
       <h2>Devices</h2>

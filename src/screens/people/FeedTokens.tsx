@@ -1,10 +1,9 @@
-import { useState } from 'react';
-import { send } from '../../parts/live/send.ts';
 import { AddField } from '../../parts/store/AddForm.tsx';
-import type { FeedToken } from '../../schemas/people.ts';
+import type { FeedToken, FeedTokenNew } from '../../schemas/people.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
+import { useMake } from './useMake.ts';
 
 interface FeedTokensProps {
   tokens: readonly FeedToken[];
@@ -14,23 +13,11 @@ interface FeedTokensProps {
 
 /** What machines and gauges tell by themselves needs a token each; it is shown once. */
 export function FeedTokens({ tokens, machines, when }: FeedTokensProps) {
-  const [made, setMade] = useState<{ name: string; token: string } | null>(null);
-  const [refusal, refuse] = useState('');
-  async function make(form: FormData): Promise<void> {
-    refuse('');
-    const text = (key: string) => String(form.get(key)).trim();
-    try {
-      setMade(
-        await send('POST', '/api/feed-tokens', {
-          name: text('name'),
-          kind: text('kind'),
-          machineId: text('machine'),
-        }),
-      );
-    } catch (error) {
-      refuse((error as Error).message);
-    }
-  }
+  const { made, make, refusal } = useMake<FeedTokenNew, { token: string }>('/api/feed-tokens', (text) => ({
+    name: text('name'),
+    kind: text('kind') as FeedTokenNew['kind'],
+    machineId: text('machine'),
+  }));
   return (
     <section id="feeds" className="sheet mt-4 p-4">
       <h2>Machines’ feeds and gauges</h2>
