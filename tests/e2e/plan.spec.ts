@@ -365,6 +365,31 @@ test('another planner’s change stands on this page without a click', async ({ 
   await expect(weave(page).getByRole('listitem')).toHaveCount(2);
 });
 
+test('another planner’s change that comes while this page keeps its seats is looked at after it', async ({
+  page,
+  request,
+}) => {
+  const { machine, plan, ids, name } = await machineWithPlan(request, 1);
+  let other: number | undefined;
+  await page.route('**/api/plans/*/seats', async (route) => {
+    const answer = await route.fetch();
+    if (other === undefined) {
+      // Kept, and the answer is still on its way when the other planner's change is told.
+      other = 0;
+      const { version } = (await (await request.get(`/api/plans/${plan.id}`)).json()) as { version: number };
+      const setup = { ...plan.setup, order: [ids[1]!, ids[0]!] };
+      const put = await request.put(`/api/plans/${plan.id}`, { data: { name: plan.name, setup, version } });
+      other = put.status();
+      await page.waitForTimeout(1500);
+    }
+    await route.fulfill({ response: answer });
+  });
+  await open(page, `/${machine.slug}/head`);
+  await expect.poll(() => other).toBe(200);
+  await expect(weave(page).getByRole('listitem', { name: `1. ${name(1)}` })).toBeVisible();
+  await expect(weave(page).getByRole('listitem')).toHaveCount(2);
+});
+
 test('the shop’s own minutes: a tie-on that takes three is planned with three; no time at all is refused', async ({
   page,
   request,

@@ -1,17 +1,9 @@
 import { useEffect, useState } from 'react';
 import BellIcon from 'lucide-react/icons/bell';
 import BellOff from 'lucide-react/icons/bell-off';
-import { rings, type Ring } from '../../core/board/bell.ts';
 import type { Bell } from '../../parts/bell/bell.ts';
 import { bellSettings, keepBellSettings, type BellSettings } from '../../parts/bell/settings.ts';
-import { sound } from '../../parts/bell/sounds.ts';
-
-const minutes = (text: string): number | null => {
-  const [, hours, rest] = /^(\d\d):(\d\d)/.exec(text) ?? [];
-  return hours === undefined ? null : Number(hours) * 60 + Number(rest);
-};
-const clock = (minute: number) =>
-  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+import { BellSheet } from './BellSheet.tsx';
 
 /** This device's bell: one touch switches it on; what it does beside sounding is behind it. */
 export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }) {
@@ -72,82 +64,7 @@ export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }
       {settings.on && !mayRing && (
         <span className="board-wake">Touch the page once, so that it may sound.</span>
       )}
-      {isOpen && (
-        <div id="bell-settings" className="board-bellpanel sheet">
-          <h2>The bell of this device</h2>
-          <ul>
-            {(Object.keys(rings) as Ring[]).map((ring) => (
-              <li key={ring} className="flex items-center justify-between gap-3 py-1">
-                {rings[ring].name}
-                <button
-                  type="button"
-                  className="btn"
-                  aria-label={`Hear it: ${rings[ring].name}`}
-                  onClick={() => {
-                    const context = new AudioContext();
-                    sound(ring, context);
-                    setTimeout(() => void context.close(), 3000);
-                  }}
-                >
-                  Hear it
-                </button>
-              </li>
-            ))}
-          </ul>
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox"
-              checked={settings.vibrates}
-              onChange={(event) => change({ vibrates: event.target.checked })}
-            />
-            Vibrates too, where the device can
-          </label>
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox"
-              checked={settings.notifies}
-              onChange={(event) => void allow(event.target.checked)}
-            />
-            Notification while another page is looked at
-          </label>
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox"
-              checked={settings.quiet !== null}
-              onChange={(event) =>
-                change({ quiet: event.target.checked ? { from: 20 * 60, to: 6 * 60 } : null })
-              }
-            />
-            Quiet hours
-          </label>
-          {settings.quiet && (
-            <div className="flex gap-3">
-              {(['from', 'to'] as const).map((end) => (
-                <label key={end}>
-                  {end}
-                  <input
-                    type="time"
-                    className="input ms-2 w-32"
-                    value={clock(settings.quiet![end])}
-                    onChange={(event) => {
-                      const minute = minutes(event.target.value);
-                      if (minute !== null) change({ quiet: { ...settings.quiet!, [end]: minute } });
-                    }}
-                  />
-                </label>
-              ))}
-            </div>
-          )}
-          {says && <p role="alert">× {says}</p>}
-          <p className="quiet mt-2 text-sm">
-            A stop rings every 20 seconds until somebody has touched that machine’s page anywhere, or says so
-            here. On the pages of the machines it rings too.
-          </p>
-        </div>
-      )}
+      {isOpen && <BellSheet settings={settings} change={change} allow={allow} says={says} />}
     </div>
   );
 }

@@ -28,6 +28,16 @@ export function useSavedPlan(
   const dirty = useRef(false);
   /** Our change is on its way: what others change meanwhile must not take its place unseen. */
   const sending = useRef(false);
+  /** News came while ours was on its way, and were not looked at: the answer may be of before them. */
+  const missed = useRef(false);
+  const look = useRef<() => void>(() => undefined);
+  const sent = () => {
+    sending.current = false;
+    if (!missed.current) return;
+    missed.current = false;
+    // What was answered to ours is drawn first.
+    setTimeout(() => look.current(), 100);
+  };
   /** The plan that is open: an answer about another one, asked for before that was opened, is passed over. */
   const openId = useRef(first?.id ?? null);
   const isOpen = ({ id }: SavedPlan) => openId.current === null || openId.current === id;
@@ -66,14 +76,14 @@ export function useSavedPlan(
         : send<SavedPlan>('POST', '/api/plans', { id: uuid7(), machineId, name: 'Today', setup, operatorId });
       keep.then(
         (kept) => {
-          sending.current = false;
+          sent();
           if (!isOpen(kept)) return;
           opened(kept);
           setState('saved');
         },
         (error: Error) => {
-          sending.current = false;
           dirty.current = true;
+          sent();
           const isClash = error instanceof NotTaken && error.isClash;
           setState(isClash ? { clash: error.message } : { failed: error.message });
         },
@@ -84,7 +94,8 @@ export function useSavedPlan(
 
   useEffect(() => {
     if (!plan) return;
-    return onPlan(() => {
+    look.current = () => {
+      if (sending.current) missed.current = true;
       if (dirty.current || sending.current) return;
       getJson<SavedPlan>(`/api/plans/${plan.id}`).then(
         (theirs) => {
@@ -94,7 +105,8 @@ export function useSavedPlan(
         },
         () => undefined,
       );
-    });
+    };
+    return onPlan(() => look.current());
   }, [plan, onPlan]);
 
   const takeTheirs = async () => {
@@ -141,7 +153,7 @@ export function useSavedPlan(
         // Someone changed the plan meanwhile: the answer is theirs, and its seats are worked out anew.
         if (kept.version !== of.version) setSetup(kept.setup as PlanSetup);
       } finally {
-        sending.current = false;
+        sent();
       }
     },
     [plan, machineId, setup, operatorId],
