@@ -98,15 +98,22 @@ export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<N
   return rows<NamedLine>(sql, `SELECT ${lineColumns}${said} FROM ledger l WHERE id = ANY($1)`, [absent]);
 }
 
-/** Checks that a correction or an ending fits the entry it names. Throws a 422 problem for the first that does not. */
-export function checkNamedEntries(entries: readonly Entry[], named: readonly NamedLine[]): void {
+/**
+ * Checks that a correction or an ending fits the entry it names, and of those that are new (`fresh`: their ids) whose it may be: what is sent again was let in when it came, and
+ * may by now be what the entry says. Throws a 422 problem for the first that does not fit, a 403 one for another's.
+ */
+export function checkNamedEntries(
+  entries: readonly Entry[],
+  named: readonly NamedLine[],
+  fresh: ReadonlySet<string>,
+): void {
   const said = new Said(named);
   const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
   for (const row of named) lines.set(row.id, entryFrom(row));
   for (const entry of entries) {
     if (namedBy(entry) === null) continue;
     checkNoRing(entry, lines);
-    checkNamed(entry, lines, said);
+    checkNamed(entry, lines, fresh.has(entry.id) ? said : null);
   }
 }
 
@@ -130,7 +137,8 @@ function namedBy(entry: Entry): string | null {
   return field ? String(fieldOf(entry, field)) : null;
 }
 
-function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said): void {
+/** `said`: null for what is kept already. */
+function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said | null): void {
   const target = lines.get(namedBy(entry)!);
   if (!target || target.machineId !== entry.machineId) {
     throw invalid(
@@ -138,7 +146,7 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said)
     );
   }
   if (entry.kind === 'correction') {
-    checkWhoCorrects(entry, target, lines, said);
+    if (said) checkWhoCorrects(entry, target, lines, said);
     return checkCorrection(entry, target);
   }
   const { closes = [], refersTo } = flagsOf(entry.kind);

@@ -90,7 +90,7 @@ export async function writeEntries(
       serverNow(),
     ]);
     const [named, heads, written] = await Promise.all([namedAsked, headsAsked, freshAsked]);
-    checkNamedEntries(entries, named);
+    checkNamedEntries(entries, named, new Set(written.map(({ id }) => id)));
     const sent = new Map(entries.map((entry) => [entry.id, entry]));
     const fresh = written.map((row) => lineRow(sent.get(row.id)!, row)).sort((a, b) => a.seq - b.seq);
     if (fresh.length > 0) await project(sql, fresh, { heads, eventsInserted: true });
