@@ -1,7 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import pg from 'pg';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { appUrl, databaseUrl, startCluster, type Cluster } from '../../scripts/cluster.ts';
 import { makeDatabase, migrate } from '../../scripts/migrate.ts';
@@ -11,7 +10,7 @@ import { at, entry, piece } from '../support/entries.ts';
 import { fromNetwork, letIn, person, type Shown } from '../support/people.ts';
 import { followLine, secureAsk, startProxied, type Proxied } from '../support/proxied.ts';
 import { promote, startStandby } from '../support/standby.ts';
-import { ask, furnish, ids } from '../support/workshop.ts';
+import { ask, furnish, ids, onDatabase } from '../support/workshop.ts';
 
 /** A workshop that has outgrown one computer: docs/operations.md. Everything here runs as it says, with the proxy's own configuration. */
 const home = `.test/outgrown-${process.pid}`;
@@ -267,11 +266,7 @@ async function killWorker(address: string, pid: number): Promise<{ status: numbe
   return { status: answer.status, text: await answer.text() };
 }
 
-async function column(cluster: Cluster, text: string): Promise<string[]> {
-  const owner = new pg.Client({ connectionString: databaseUrl(cluster, 'vivid') });
-  await owner.connect();
-  const { rows } = await owner.query({ text, rowMode: 'array' });
-  await owner.end();
-  return (rows as unknown[][]).map(([value]) => String(value));
-}
+/** The first column of what is asked. */
+const column = async (cluster: Cluster, text: string): Promise<string[]> =>
+  (await onDatabase(databaseUrl(cluster, 'vivid'), text)).map((row) => String(Object.values(row)[0]));
 const count = async (cluster: Cluster, text: string) => Number((await column(cluster, text))[0]);

@@ -39,16 +39,18 @@ function urlGiven(): string {
   return url;
 }
 
-/** Open connections, with the server of each: those to one whose place another has taken are cut. */
-const openTo = new Map<pg.PoolClient, string>();
-
 /** A connection to whichever of the database's servers may be written just now. */
 class ToServerNow extends pg.Client {
-  readonly server = serverNow(urlGiven());
+  readonly server: string;
   constructor(config: pg.ClientConfig) {
-    super({ ...config, connectionString: serverNow(urlGiven()) });
+    const server = serverNow(urlGiven());
+    super({ ...config, connectionString: server });
+    this.server = server;
   }
 }
+
+/** Those that are open: to a server whose place another has taken they are cut. */
+const lines = new Set<ToServerNow>();
 
 /** Finds the server that may be written, where DATABASE_URL names several, and follows it from now on. */
 export const findServer = (): Promise<void> => watchServers(urlGiven());
@@ -56,7 +58,7 @@ export const findServer = (): Promise<void> => watchServers(urlGiven());
 onServerChange(() => {
   const now = serverNow(urlGiven());
   // What was under way there fails as if the server had died, and is sent again by whoever asked: a server that only hangs would keep it for ever.
-  for (const [client, server] of openTo) if (server !== now) socketOf(client)?.destroy();
+  for (const client of lines) if (client.server !== now) socketOf(client)?.destroy();
 });
 
 /** A server that is a standby takes no connection of the pool's. */
@@ -85,8 +87,8 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
   // A connection that dies while idle (database restarted) is replaced at its next use.
   pool.on('error', () => undefined);
   if (several) {
-    pool.on('connect', (client) => openTo.set(client, (client as pg.PoolClient & ToServerNow).server));
-    pool.on('remove', (client) => openTo.delete(client));
+    pool.on('connect', (client) => lines.add(client as pg.PoolClient & ToServerNow));
+    pool.on('remove', (client) => lines.delete(client as pg.PoolClient & ToServerNow));
   }
   pools.set(whose, pool);
   return pool;

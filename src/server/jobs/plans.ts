@@ -17,6 +17,10 @@ export const listPlans = (query: ListQuery & { machine: string }) => listKept<Sa
 
 export const planById = (id: string) => keptById<SavedPlan>(plans, id);
 
+/** For endpoints' contracts: whose plan it is. */
+export const machineOfPlan = async ({ id }: { id: string }): Promise<string> =>
+  (await planById(id)).machineId;
+
 /** Keeps a new plan. Sent again, the same one is given back; another one under its id is refused with both. */
 export async function addPlan({ id, machineId, name, setup, operatorId }: SavedPlanNew): Promise<SavedPlan> {
   const [machine] = await rows(database(), 'SELECT 1 FROM machine WHERE id = $1', [machineId]);

@@ -18,6 +18,10 @@ export const listSchemes = (query: ListQuery & { machine: string }) => listKept<
 
 export const schemeById = (id: string) => keptById<SavedScheme>(schemes, id);
 
+/** For endpoints' contracts: whose scheme it is. */
+export const machineOfScheme = async ({ id }: { id: string }): Promise<string> =>
+  (await schemeById(id)).machineId;
+
 /** Throws a 422 problem for blocks that do not suit the machine's head. */
 async function mustSuit(scheme: Scheme, machineId: string): Promise<void> {
   const [machine] = await rows<{ positions: number }>(

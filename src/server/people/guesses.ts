@@ -1,6 +1,7 @@
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
+import { isSecret } from './secrets.ts';
 
 /** So many wrong ones cost nothing but themselves; each after them doubles the wait, from 30 s to a quarter of an hour. */
 const free = 5;
@@ -35,6 +36,20 @@ export async function countGuess(whose: string, atWhat: string): Promise<void> {
     `Too many wrong ones. Wait ${waitS < 90 ? `${waitS} seconds` : `${Math.ceil(waitS / 60)} minutes`}, then try again; an owner can give a new PIN.`,
     waitS,
   );
+}
+
+/** Whether it is this person's secret (`kept`: as it is kept), tried on this device (null: the computer itself) and counted. Throws as {@link countGuess}. */
+export async function isHis(
+  personId: string,
+  deviceId: string | null,
+  secret: string,
+  kept: string,
+): Promise<boolean> {
+  const place = deviceId ?? 'here';
+  await countGuess(personId, place);
+  if (!(await isSecret(secret, kept))) return false;
+  await guessedRight(personId, place);
+  return true;
 }
 
 export async function guessedRight(whose: string, atWhat: string): Promise<void> {

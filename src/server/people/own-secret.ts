@@ -1,10 +1,10 @@
 import type { Asker } from '../../schemas/people.ts';
-import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows } from '../base/database.ts';
 import { ProblemError } from '../http/problem.ts';
 import { accessChanged, writeChange } from './changed.ts';
-import { countGuess, guessedRight } from './guesses.ts';
-import { hashSecret, isSecret } from './secrets.ts';
+import { isHis } from './guesses.ts';
+import { hashSecret } from './secrets.ts';
+import { endSessionsOf } from './sessions.ts';
 
 /**
  * Gives whoever is signed in another secret in place of the one he must know: a tablet left signed in gives nobody his name for good. Throws a problem: 401 for a
@@ -19,19 +19,12 @@ export async function changeOwnSecret(asker: Asker, secret: string, next: string
     'SELECT secret FROM person WHERE operator_id = $1 AND secret IS NOT NULL',
     [person.id],
   );
-  const place = device?.id ?? 'here';
-  await countGuess(person.id, place);
-  if (!kept || !(await isSecret(secret, kept.secret)))
+  if (!kept || !(await isHis(person.id, device?.id ?? null, secret, kept.secret)))
     throw new ProblemError(401, 'Not changed', 'The PIN of until now is another one. Type it once more.');
-  await guessedRight(person.id, place);
   const hashed = await hashSecret(next);
   await inTransaction(async (sql) => {
     await rows(sql, 'UPDATE person SET secret = $2 WHERE operator_id = $1', [person.id, hashed]);
-    await rows(
-      sql,
-      'UPDATE session SET ended_at = $2 WHERE operator_id = $1 AND ended_at IS NULL AND id <> $3',
-      [person.id, serverNow(), sessionId],
-    );
+    await endSessionsOf(sql, person.id, sessionId);
     await writeChange(sql, asker, { what: 'new secret', name: person.name });
   });
   await accessChanged();

@@ -1,11 +1,11 @@
 import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
-import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, notFound } from '../http/problem.ts';
 import { addOperator } from '../stores/operators.ts';
 import { hasOwner } from './access.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { hashSecret } from './secrets.ts';
+import { endSessionsOf } from './sessions.ts';
 
 const columns = `o.id, o.name, coalesce(p.role, 'operator') AS role, p.secret IS NOT NULL AS "canSignIn", o.active`;
 const from = 'operator o LEFT JOIN person p ON p.operator_id = o.id';
@@ -70,12 +70,7 @@ export async function changePerson(id: string, change: PersonChange, by: Asker):
       await writeChange(sql, by, { what: 'new secret', name });
       await rows(sql, 'DELETE FROM wrong_guess WHERE whose = $1', [id]);
     }
-    if (kept !== null || !active)
-      await rows(
-        sql,
-        'UPDATE session SET ended_at = $2 WHERE operator_id = $1 AND ended_at IS NULL AND id IS DISTINCT FROM $3',
-        [id, serverNow(), active ? by.sessionId : null],
-      );
+    if (kept !== null || !active) await endSessionsOf(sql, id, active ? by.sessionId : null);
   });
   await accessChanged();
   return personById(id);

@@ -5,8 +5,7 @@ import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { ProblemError } from '../http/problem.ts';
 import { refused, type From } from './askers.ts';
 import { accessChanged, writeChange } from './changed.ts';
-import { countGuess, guessedRight } from './guesses.ts';
-import { isSecret } from './secrets.ts';
+import { isHis } from './guesses.ts';
 import { hashOf, newToken } from './tokens.ts';
 
 /** A session is over after this, whatever is done in it: a long shift. */
@@ -20,7 +19,6 @@ export async function signInAs(asker: Asker, from: From, personId: string, secre
   const deviceId = asker.device?.id ?? null;
   if ((deviceId === null && !from.isNear) || asker.role === 'display')
     throw refused({ ...asker, role: 'nobody' }, 'read');
-  const place = deviceId ?? 'here';
   const [person] = await rows<{ name: string; secret: string | null }>(
     database(),
     'SELECT name, secret FROM operator JOIN person ON operator_id = id WHERE id = $1 AND active',
@@ -32,10 +30,8 @@ export async function signInAs(asker: Asker, from: From, personId: string, secre
       'Not signed in',
       'This person has no PIN yet. An owner gives one under Workshop, People.',
     );
-  await countGuess(personId, place);
-  if (!(await isSecret(secret, person.secret)))
+  if (!(await isHis(personId, deviceId, secret, person.secret)))
     throw new ProblemError(401, 'Not signed in', 'That is not it. Type the PIN once more.');
-  await guessedRight(personId, place);
   const token = await inTransaction(async (sql) => {
     await writeChange(
       sql,
@@ -69,6 +65,15 @@ export async function beginSession(
     [uuid7(), personId, deviceId, hashOf(token), now],
   );
   return token;
+}
+
+/** Ends all that a person has open, but for one (null: that one too). */
+export async function endSessionsOf(sql: Sql, personId: string, but: string | null): Promise<void> {
+  await rows(
+    sql,
+    'UPDATE session SET ended_at = $2 WHERE operator_id = $1 AND ended_at IS NULL AND id IS DISTINCT FROM $3',
+    [personId, serverNow(), but],
+  );
 }
 
 /** Sessions that are open, the last seen first. */

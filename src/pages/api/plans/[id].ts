@@ -1,12 +1,12 @@
 import { plan, planChange } from '../../../schemas/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { changePlan, planById } from '../../../server/jobs/plans.ts';
+import { changePlan, machineOfPlan, planById } from '../../../server/jobs/plans.ts';
 
 export const GET = endpoint({ right: 'read', answer: plan }, ({ id }) => planById(id('id')));
 export const PUT = endpoint(
   {
     right: 'plan',
-    ofMachine: async ({ id }) => (await planById(id)).machineId,
+    ofMachine: machineOfPlan,
     body: planChange,
     answer: plan,
   },

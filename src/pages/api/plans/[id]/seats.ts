@@ -1,11 +1,11 @@
 import { plan, planSeats } from '../../../../schemas/plan.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { keepSeats, planById } from '../../../../server/jobs/plans.ts';
+import { keepSeats, machineOfPlan } from '../../../../server/jobs/plans.ts';
 
 export const PUT = endpoint(
   {
     right: 'plan',
-    ofMachine: async ({ id }) => (await planById(id)).machineId,
+    ofMachine: machineOfPlan,
     body: planSeats,
     answer: plan,
   },
