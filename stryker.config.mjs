@@ -1,8 +1,15 @@
-/** @type {import('@stryker-mutator/api/core').PartialStrykerOptions} */
+import { resolve } from 'node:path';
+
+// Read by the process that keeps faults that were not drawn from being run; see scripts/mutate.
+process.env.DRAWN_FAULTS = resolve('.test/mutation/drawn.json');
+
+/** @satisfies {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 export default {
   testRunner: 'vitest',
+  plugins: ['@stryker-mutator/vitest-runner', './scripts/mutate/drawn-only.mjs'],
+  checkers: ['drawn-only'],
   vitest: { configFile: 'vitest.mutate.config.ts' },
-  coverageAnalysis: 'perTest',
+  coverageAnalysis: /** @type {const} */ ('perTest'),
   reporters: ['clear-text', 'progress-append-only', 'json', 'html'],
   clearTextReporter: { allowColor: false, logTests: false },
   jsonReporter: { fileName: '.test/mutation/report.json' },

@@ -1,16 +1,18 @@
 import { atom, type ReadableAtom } from 'nanostores';
 import { v7 as uuid7 } from 'uuid';
-import { inLedgerOrder, type Entry, type EntryData, type EntryKind } from '../../core/ledger/entry.ts';
-import { fieldOf, flagsOf, is } from '../../core/ledger/about-kinds.ts';
-import { applyEntry } from '../../core/ledger/head.ts';
-import { applyOpen } from '../../core/ledger/open.ts';
+import type { Entry, EntryData, EntryKind } from '../../core/ledger/entry.ts';
+import { flagsOf } from '../../core/ledger/about-kinds.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { GaugePart } from '../../schemas/tension.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
+import { Appointment } from './appointment.ts';
 import { clockNow } from './clock.ts';
+import { getJson } from './get-json.ts';
 import { lastingLine } from './line.ts';
+import { Listeners } from './listeners.ts';
 import { Outbox, type Outgoing } from './outbox.ts';
+import { Told } from './told.ts';
 import { viewOf, type HeadView } from './view.ts';
 
 /** What a screen may write: the rest (id, time, machine, operator) is filled in. */
@@ -50,64 +52,27 @@ interface Start {
   operatorId: () => string | null;
 }
 
-/** Events kept on the page; older ones are on the Ledger screen. */
-const keptEvents = 200;
 const undoSpanMs = 12 * 3_600_000;
 
-export function machineLive({
-  machineId,
-  head: firstHead,
-  events: firstEvents,
-  feed: firstFeed,
-  operatorId,
-}: Start): MachineLive {
-  let head = firstHead;
-  let events = firstEvents;
-  /** Written on this page, oldest first; what was written at one touch is taken back at one. */
-  const written: string[][] = [];
+export function machineLive({ machineId, head, events, feed, operatorId }: Start): MachineLive {
+  const told = new Told(head, events);
   const outgoing = atom<readonly Outgoing[]>([]);
-  const connected = atom(true);
-  const feedCell = atom(firstFeed);
   const view = atom(viewOf(head, events, []));
-  const refresh = () =>
-    view.set(
-      viewOf(
-        head,
-        events,
-        outgoing.get().filter((message) => message.entry.machineId === machineId),
-      ),
-    );
+  const appointment = new Appointment();
+  const own = () => outgoing.get().filter(({ entry }) => entry.machineId === machineId);
+  const refresh = () => view.set(viewOf(told.head, told.events, own()));
+  const settle = () => {
+    outbox.settle(told.head.seq);
+    refresh();
+  };
   const outbox = new Outbox({
     changed: (list) => {
       outgoing.set(list);
       refresh();
       // The live feed normally brings a stored entry back at once; if it is down, ask.
-      if (list.some((message) => message.state === 'stored')) soon(1500, reload);
+      if (list.some((message) => message.state === 'stored')) appointment.soon(1500, reload);
     },
   });
-
-  const planListeners = new Set<() => void>();
-  const pullListeners = new Set<(part: GaugePart) => void>();
-  const hearing =
-    <Listener>(set: Set<Listener>) =>
-    (listener: Listener) => {
-      set.add(listener);
-      return () => void set.delete(listener);
-    };
-
-  let waiting: ReturnType<typeof setTimeout> | undefined;
-  let dueAt = Infinity;
-  /** Runs `work` within `ms`: an earlier appointment stands, so that a stream of news cannot put it off for ever. */
-  function soon(ms: number, work: () => Promise<void>): void {
-    const at = Date.now() + ms;
-    if (at >= dueAt) return;
-    clearTimeout(waiting);
-    dueAt = at;
-    waiting = setTimeout(() => {
-      dueAt = Infinity;
-      void work();
-    }, ms);
-  }
 
   /** Asks for the whole state: after a correction, a late entry or a gap. */
   async function reload(): Promise<void> {
@@ -116,75 +81,98 @@ export function machineLive({
         getJson<HeadNowMessage>(`/api/machines/${machineId}/head`),
         getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=50`),
       ]);
-      if (now.seq < head.seq) return;
-      head = now;
-      events = merge(events, page.items);
-      outbox.settle(head.seq);
-      refresh();
+      if (told.takeWhole(now, page.items)) settle();
     } catch {
-      soon(3000, reload);
+      appointment.soon(3000, reload);
     }
   }
 
-  /** Folds what was told; only what the page cannot know (late entries, corrections) is asked for. */
-  function told(event: Event): void {
-    // An ending and the stop it ends bear the same number: the second must not be passed over.
-    if (event.seq < head.seq) return;
-    const isNew = !events.some(({ id }) => id === event.id);
-    const ask = mustAsk(event, isNew, events, head.until);
-    events = merge(events, [event]);
-    if (isNew && !ask) {
-      const { seats, job } = applyEntry(
-        { seats: head.seats, job: head.job, shelf: {} },
-        { ...event, corrects: null },
-      );
-      head = { ...head, ...applyOpen<Event>(head, event), seats, job };
-    }
-    if (ask) soon(40, reload);
-    else {
-      head = { ...head, seq: event.seq };
-      outbox.settle(head.seq);
-    }
-    refresh();
-  }
+  const { write, undo } = writing({ machineId, view, outbox, operatorId });
+  const {
+    connected,
+    feed: feedCell,
+    onPlan,
+    onPull,
+    open,
+  } = hearing({
+    machineId,
+    feed,
+    since: () => told.head.seq,
+    told: (event) => {
+      // Only what the page cannot know (late entries, corrections) is asked for.
+      if (told.take(event)) appointment.soon(40, reload);
+      settle();
+    },
+    anew: () => {
+      told.forget();
+      appointment.soon(0, reload);
+    },
+    // Without a network the newest state that this device has seen is nearer the truth than the page's own.
+    cutOff: () => appointment.soon(0, reload),
+  });
+  return {
+    ...{ view, outgoing, connected, feed: feedCell, write, undo, onPlan, onPull },
+    discard: (id) => outbox.discard(id),
+    start: () => {
+      outbox.start();
+      return open();
+    },
+  };
+}
 
-  /** The ledger is another one than this page has seen (set up anew, say), or too much has changed: all of it is asked for. */
-  function beginAnew(): void {
-    head = { ...head, seq: 0 };
-    events = [];
-    soon(0, reload);
-  }
+interface Hearing {
+  machineId: string;
+  feed: FeedNow | null;
+  /** The number of the newest event that was told. */
+  since: () => number;
+  told: (event: Event) => void;
+  /** The ledger is another one than this page has seen (set up anew, say), or too much has changed. */
+  anew: () => void;
+  cutOff: () => void;
+}
 
-  function start(): () => void {
-    outbox.start();
-    return lastingLine(
-      () => `/api/machines/${machineId}/live?since=${head.seq}`,
-      (feed) => {
-        feed.addEventListener('entry', (message) =>
-          told(JSON.parse((message as MessageEvent<string>).data) as Event),
-        );
-        feed.addEventListener('anew', beginAnew);
-        feed.addEventListener('pull', (message) => {
-          const part = JSON.parse((message as MessageEvent<string>).data) as GaugePart;
-          pullListeners.forEach((listener) => listener(part));
-        });
-        feed.addEventListener('feed', (message) =>
-          feedCell.set(JSON.parse((message as MessageEvent<string>).data) as FeedNow),
-        );
-        feed.addEventListener('plan', () => planListeners.forEach((listener) => listener()));
-        feed.addEventListener('open', () => {
+/** The line that the server tells this machine's news on. */
+function hearing({ machineId, feed, since, told, anew, cutOff }: Hearing) {
+  const connected = atom(true);
+  const feedCell = atom(feed);
+  const plans = new Listeners();
+  const pulls = new Listeners<[GaugePart]>();
+  const open = () =>
+    lastingLine(
+      () => `/api/machines/${machineId}/live?since=${since()}`,
+      (line) => {
+        const on = <News>(name: string, hear: (news: News) => void) =>
+          line.addEventListener(name, (message) =>
+            hear(JSON.parse((message as MessageEvent<string>).data) as News),
+          );
+        on('entry', told);
+        on<GaugePart>('pull', (part) => pulls.tell(part));
+        on<FeedNow>('feed', (now) => feedCell.set(now));
+        line.addEventListener('anew', anew);
+        line.addEventListener('plan', () => plans.tell());
+        line.addEventListener('open', () => {
           // A plan may have been kept since this page was made, or while it was cut off.
-          planListeners.forEach((listener) => listener());
+          plans.tell();
           connected.set(true);
         });
-        feed.addEventListener('error', () => {
-          // Without a network the newest state that this device has seen is nearer the truth than the page's own.
-          if (connected.get()) soon(0, reload);
+        line.addEventListener('error', () => {
+          if (connected.get()) cutOff();
           connected.set(false);
         });
       },
     );
-  }
+  return { connected, feed: feedCell, onPlan: plans.hear, onPull: pulls.hear, open };
+}
+
+interface Writing extends Pick<Start, 'machineId' | 'operatorId'> {
+  view: ReadableAtom<HeadView>;
+  outbox: Outbox;
+}
+
+/** What this page writes, and takes back. */
+function writing({ machineId, view, outbox, operatorId }: Writing): Pick<MachineLive, 'write' | 'undo'> {
+  /** Written on this page, oldest first; what was written at one touch is taken back at one. */
+  const written: string[][] = [];
 
   function write(...list: Written[]): string[] {
     const entries = list.map(
@@ -219,41 +207,7 @@ export function machineLive({
     return targets.length;
   }
 
-  return {
-    view,
-    outgoing,
-    connected,
-    feed: feedCell,
-    write,
-    undo,
-    discard: (id) => outbox.discard(id),
-    onPlan: hearing(planListeners),
-    onPull: hearing(pullListeners),
-    start,
-  };
-}
-
-/**
- * Whether the server has to be asked what an event makes of the head: a correction and an entry that comes behind later ones
- * need the ledger's history, a cone that is known by name may come from the shelf, and of a clash both sides are shown. What
- * was stored while the head was being read (up to `until`) may be in it already: folded in again, a piece would count twice.
- */
-export function mustAsk(event: Event, isNew: boolean, known: readonly Event[], until = 0): boolean {
-  if (event.corrections > 0 || event.void) return true;
-  if (!isNew) return false;
-  if (event.seq <= until) return true;
-  if (known.some((other) => inLedgerOrder(event, other) < 0)) return true;
-  if (!is(event, 'fits')) return false;
-  const isClash = known.some(
-    (other) =>
-      other.kind === event.kind &&
-      !other.void &&
-      other.head === event.head &&
-      other.position === event.position &&
-      event.data.over !== undefined &&
-      fieldOf(other, 'over') === event.data.over,
-  );
-  return isClash || (event.kind === 'cone_mounted' && event.data.coneId !== null);
+  return { write, undo };
 }
 
 /** A needle or cone says which one it took the place of: two devices that say the same are a clash, and are shown. */
@@ -263,20 +217,4 @@ function withOver({ kind, data, head, position }: Written, view: HeadView): Writ
   const seat = view.seats.find((candidate) => candidate.head === head && candidate.position === position);
   const before = seat?.[fits];
   return { ...data, over: before?.entryId ?? null } as Written['data'];
-}
-
-/** Newest first, each id once, the later version of it. */
-function merge(kept: readonly Event[], fresh: readonly Event[]): Event[] {
-  const byId = new Map(kept.map((event) => [event.id, event]));
-  for (const event of fresh) if ((byId.get(event.id)?.seq ?? 0) <= event.seq) byId.set(event.id, event);
-  return [...byId.values()]
-    .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1))
-    .slice(0, keptEvents);
-}
-
-/** GETs JSON from our own endpoints; throws for anything but an answer. */
-export async function getJson<T>(path: string): Promise<T> {
-  const response = await fetch(path);
-  if (!response.ok) throw new Error(`${path} answered ${response.status}`);
-  return (await response.json()) as T;
 }

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { KeptSeat } from '../../core/seating/asked.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
-import { getJson, type MachineLive } from './machine-live.ts';
+import { getJson } from './get-json.ts';
+import type { MachineLive } from './machine-live.ts';
 
 /** Where the machine's kept plan seats stops, kept fresh while the page is open. */
 export function useKeptSeats(

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { SavedScheme } from '../../schemas/scheme.ts';
-import { getJson, type MachineLive } from './machine-live.ts';
+import { getJson } from './get-json.ts';
+import type { MachineLive } from './machine-live.ts';
 
 /** A machine's schemes, kept fresh while the page is open. `keep`: what this page itself has just kept, or taken away. */
 export function useSchemes(first: SavedScheme[], machineId: string, onPlan: MachineLive['onPlan']) {

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { lostText, momentText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';

@@ -3,7 +3,7 @@ import { faults } from '../../core/fault/faults.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { stripOf, type Strip } from '../../core/run/strip.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import { counted, dayText, momentText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 

@@ -5,7 +5,7 @@ import type { EntryData } from '../../core/ledger/entry.ts';
 import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import { mayCorrect } from '../../core/people/entry-rights.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { useMay } from '../../parts/people/rights.tsx';
 import { dayText, timeText } from '../../parts/text.ts';

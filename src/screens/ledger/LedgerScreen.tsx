@@ -4,7 +4,7 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { LedgerFaces } from '../../parts/ledger/LedgerFaces.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, lostText, timeText } from '../../parts/text.ts';

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { faults } from '../../core/fault/faults.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import { counted, lostText, whole } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 

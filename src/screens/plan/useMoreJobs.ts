@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 /** The waiting jobs that are here, and more of them by due day when they are asked for. */

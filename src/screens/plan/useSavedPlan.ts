@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import type { KeptSeat } from '../../core/seating/asked.ts';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 

@@ -6,7 +6,7 @@ import { tracesIn } from '../../core/trace/fold.ts';
 import { waitingTraces } from '../../core/trace/stage.ts';
 import { usualTopMm } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keptSpeed } from '../../parts/live/actions.ts';
+import { keptSpeed } from '../../parts/live/kept.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { usePieces, useRun } from './useRun.ts';
 

@@ -1,5 +1,5 @@
 import { useFrame } from '../../parts/frame/context.tsx';
-import { headsOf, keepHeads } from '../../parts/live/actions.ts';
+import { headsOf, keepHeads } from '../../parts/live/kept.ts';
 
 interface HeadsProps {
   sewing: readonly number[];

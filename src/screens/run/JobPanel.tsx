@@ -3,7 +3,7 @@ import { slowestOf } from '../../core/advice/of-stop.ts';
 import { speedLimits } from '../../core/seating/speed.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/actions.ts';
+import { headsOf, keepSpeed, keptHeads, keptSpeed } from '../../parts/live/kept.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
 import { FeedLine } from './FeedLine.tsx';
 import { Heads } from './Heads.tsx';

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import { clockText, whole } from '../../parts/text.ts';
 import type { MachinesNow } from '../../schemas/machines-now.ts';

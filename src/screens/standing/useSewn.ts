@@ -1,5 +1,5 @@
 import { useCallback, useRef, useState } from 'react';
-import { getJson } from '../../parts/live/machine-live.ts';
+import { getJson } from '../../parts/live/get-json.ts';
 import type { Sewn } from '../../schemas/sewn.ts';
 
 export type SewnState =

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
 import { needle } from '../../../tests/support/entries.ts';
-import { mustAsk } from './machine-live.ts';
+import { mustAsk } from './told.ts';
 
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
 function told<K extends EventKind>(kind: K, second: number, more: Partial<EventOf<K>> = {}): Event {

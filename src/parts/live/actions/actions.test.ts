@@ -1,9 +1,10 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
-import type { Event } from '../../schemas/event.ts';
-import type { Job, Machine } from '../../schemas/workshop.ts';
-import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed, machineActions } from './actions.ts';
-import { feedIsLive } from '../../core/feed/live.ts';
-import type { HeadView } from './view.ts';
+import type { Event } from '../../../schemas/event.ts';
+import type { Job, Machine } from '../../../schemas/workshop.ts';
+import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed } from '../kept.ts';
+import { machineActions } from './index.ts';
+import { feedIsLive } from '../../../core/feed/live.ts';
+import type { HeadView } from '../view.ts';
 
 const machine = { id: 'm', heads: 4, positions: 12, topSpeed: 900 } as Machine;
 const job = {

@@ -1,0 +1,44 @@
+import type { Fault } from '../../../core/fault/faults.ts';
+import type { Event } from '../../../schemas/event.ts';
+import { inHead, type Given, type Where } from './given.ts';
+
+/** Breaks: the touch, its kind, the fragments, two that were one. */
+export function breakActions({ live, machine, say }: Given) {
+  return {
+    logBreak(where: Where, fault: Fault | null = null): void {
+      live.write({ kind: 'break', ...where, data: { fault } });
+      say(`Break logged at ${inHead(machine, where)}.`);
+    },
+
+    /** The second touch: what kind of break it was. */
+    nameFault(stopped: Event, fault: Fault): void {
+      live.write({
+        kind: 'correction',
+        corrects: stopped.id,
+        head: stopped.head,
+        position: stopped.position,
+        data: { data: { fault } },
+      });
+    },
+
+    /** After a broken needle: were all fragments found? If not, the piece is held, on record. */
+    fragments(stopped: Event, found: boolean): void {
+      const where = { head: stopped.head, position: stopped.position };
+      const fragments = found ? 'all_found' : 'missing';
+      live.write({ kind: 'correction', corrects: stopped.id, ...where, data: { data: { fragments } } });
+      if (found) return;
+      live.write({
+        kind: 'piece_held',
+        ...where,
+        data: { breakId: stopped.id, why: `needle fragment missing, position ${stopped.position ?? '?'}` },
+      });
+      say('Piece on hold: a needle fragment is missing.');
+    },
+
+    /** Two breaks were one: the later is taken back. */
+    areOne(second: Event): void {
+      live.write({ kind: 'correction', corrects: second.id, data: { void: true } });
+      say('Counted as one break.');
+    },
+  };
+}

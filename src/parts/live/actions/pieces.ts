@@ -1,0 +1,64 @@
+import { clockNow } from '../clock.ts';
+import { feedIsLive } from '../../../core/feed/live.ts';
+import { tooSoon } from '../../../core/run/before-piece.ts';
+import { designOf, restOfPiece, type PlacedStop } from '../../../core/run/rest-of-piece.ts';
+import { seatJob } from '../../../core/seating/seating.ts';
+import { keptHeads, keptSpeed } from '../kept.ts';
+import { isSaidAgain } from '../second-press.ts';
+import { needleFirst, type Given } from './given.ts';
+
+const agoText = (ms: number) =>
+  ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
+
+/** Pieces counted by hand, whole and in part. */
+export function pieceActions({ live, machine, view, job, seating, say }: Given) {
+  return {
+    /**
+     * One run of the design on the heads that sew: each stop's stitches go to the needles that sewed them. Of a piece
+     * that was stopped in the middle only the rest counts.
+     */
+    finishPiece(): void {
+      if (!job) return say('Put a job on the machine first, on Run.');
+      if (feedIsLive(live.feed.get(), clockNow()))
+        return say('The machine tells its pieces by itself: nothing to count by hand.');
+      const unsaid = needleFirst({ machine, view });
+      if (unsaid) return say(unsaid);
+      const design = designOf(job.stops, seatJob(job, seating));
+      const stops = restOfPiece(design, view.events, job.id);
+      const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
+      const now = new Date(clockNow()).toISOString();
+      const soon = tooSoon(view.events, { jobId: job.id, now, stitches, speed: keptSpeed(machine) });
+      if (soon && !isSaidAgain(`piece ${machine.id}`))
+        return say(
+          `Not counted: the last piece was ${agoText(soon.sinceMs)} ago, and one takes about ${agoText(soon.needsMs)}. Press again if there is one more.`,
+        );
+      const heads = keptHeads(machine);
+      live.write({
+        kind: 'piece_finished',
+        jobId: job.id,
+        data: { heads, speed: keptSpeed(machine), stops },
+      });
+      const missing = job.stops.length - design.length;
+      say(
+        missing
+          ? `Piece finished. ${missing} of ${job.stops.length} stops had no position: not counted.`
+          : 'Piece finished.',
+      );
+    },
+
+    /** The piece stops in the middle, to be gone on with, or is spoiled and sewn again: what was sewn is counted. */
+    partSewn(stops: PlacedStop[], outcome: 'paused' | 'spoiled'): void {
+      if (!job || stops.length === 0) return say('Nothing was sewn yet: nothing to count.');
+      live.write({
+        kind: 'part_sewn',
+        jobId: job.id,
+        data: { heads: keptHeads(machine), speed: keptSpeed(machine), stops, outcome },
+      });
+      say(
+        outcome === 'paused'
+          ? 'Stopped in the middle; the rest is counted when it is finished.'
+          : 'Spoiled: its stitches count, no piece.',
+      );
+    },
+  };
+}
