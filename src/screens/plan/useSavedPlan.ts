@@ -1,14 +1,27 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import type { KeptSeat } from '../../core/seating/asked.ts';
 import { getJson } from '../../parts/live/get-json.ts';
 import { NotTaken, send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
+import { useUnderWay, type UnderWay } from './useUnderWay.ts';
 
 export type SaveState = 'saved' | 'saving' | { clash: string } | { failed: string };
 
 const saveAfterMs = 700;
+
+/** A plan on its way to the server and back, and where it is kept on the page. */
+interface Keeping {
+  plan: SavedPlan | null;
+  setup: PlanSetup;
+  machineId: string;
+  operatorId: string | null;
+  underWay: RefObject<UnderWay>;
+  isOpen: (plan: SavedPlan) => boolean;
+  opened: (plan: SavedPlan) => void;
+  setSetup: (setup: PlanSetup) => void;
+}
 
 /**
  * The setup of the open plan, kept on the server a moment after each change. Another planner's change is taken over
@@ -25,19 +38,7 @@ export function useSavedPlan(
   const [setup, setSetup] = useState<PlanSetup>((first?.setup as PlanSetup | undefined) ?? start);
   const [past, setPast] = useState<PlanSetup[]>([]);
   const [state, setState] = useState<SaveState>('saved');
-  const dirty = useRef(false);
-  /** Our change is on its way: what others change meanwhile must not take its place unseen. */
-  const sending = useRef(false);
-  /** News came while ours was on its way, and were not looked at: the answer may be of before them. */
-  const missed = useRef(false);
-  const look = useRef<() => void>(() => undefined);
-  const sent = () => {
-    sending.current = false;
-    if (!missed.current) return;
-    missed.current = false;
-    // What was answered to ours is drawn first.
-    setTimeout(() => look.current(), 100);
-  };
+  const underWay = useUnderWay();
   /** The plan that is open: an answer about another one, asked for before that was opened, is passed over. */
   const openId = useRef(first?.id ?? null);
   const isOpen = ({ id }: SavedPlan) => openId.current === null || openId.current === id;
@@ -45,45 +46,73 @@ export function useSavedPlan(
     openId.current = next.id;
     setPlan(next);
   };
+  const keeping: Keeping = { plan, setup, machineId, operatorId, underWay, isOpen, opened, setSetup };
+  useKeeping(keeping, state, setState);
+  useOthersChanges(keeping, onPlan);
+  const keepSeats = useKeepSeats(keeping);
 
-  const change = (next: PlanSetup) => {
-    setPast([...past.slice(-49), setup]);
+  const changeTo = (next: PlanSetup, before: PlanSetup[]) => {
+    setPast(before);
     setSetup(next);
-    dirty.current = true;
+    underWay.current.dirty = true;
     setState('saving');
   };
-  const undo = () => {
-    const before = past.at(-1);
-    if (!before) return;
-    setPast(past.slice(0, -1));
-    setSetup(before);
-    dirty.current = true;
-    setState('saving');
+  const open = (other: SavedPlan) => {
+    underWay.current.dirty = false;
+    opened(other);
+    setSetup(other.setup as PlanSetup);
+    setState('saved');
   };
+  return {
+    ...{ plan, setup, state, keepSeats, canUndo: past.length > 0 },
+    change: (next: PlanSetup) => changeTo(next, [...past.slice(-49), setup]),
+    undo: () => {
+      const before = past.at(-1);
+      if (before) changeTo(before, past.slice(0, -1));
+    },
+    takeTheirs: async () =>
+      plan ? open(await getJson<SavedPlan>(`/api/plans/${plan.id}`)) : location.reload(),
+    keepAs: async (name: string): Promise<void> => {
+      const kept = await firstKept(keeping, name);
+      underWay.current.dirty = false;
+      opened(kept);
+      setState('saved');
+    },
+    open: (other: SavedPlan) => {
+      open(other);
+      setPast([]);
+    },
+  };
+}
 
+/** A plan that is not on the server yet. */
+function firstKept(keeping: Pick<Keeping, 'machineId' | 'setup' | 'operatorId'>, name = 'Today') {
+  const { machineId, setup, operatorId } = keeping;
+  return send<SavedPlan>('POST', '/api/plans', { id: uuid7(), machineId, name, setup, operatorId });
+}
+
+/** Sends what was changed, a moment after the last change; a clash waits for the operator. */
+function useKeeping(keeping: Keeping, state: SaveState, setState: (state: SaveState) => void): void {
+  const { plan, setup, machineId, operatorId, underWay } = keeping;
   useEffect(() => {
-    if (!dirty.current || (typeof state === 'object' && 'clash' in state)) return;
+    if (!underWay.current.dirty || (typeof state === 'object' && 'clash' in state)) return;
     const timer = setTimeout(() => {
-      dirty.current = false;
-      sending.current = true;
+      underWay.current.dirty = false;
+      underWay.current.sending = true;
+      const { name, version } = plan ?? {};
       const keep = plan
-        ? send<SavedPlan>('PUT', `/api/plans/${plan.id}`, {
-            name: plan.name,
-            setup,
-            operatorId,
-            version: plan.version,
-          })
-        : send<SavedPlan>('POST', '/api/plans', { id: uuid7(), machineId, name: 'Today', setup, operatorId });
+        ? send<SavedPlan>('PUT', `/api/plans/${plan.id}`, { name, setup, operatorId, version })
+        : firstKept({ machineId, setup, operatorId });
       keep.then(
         (kept) => {
-          sent();
-          if (!isOpen(kept)) return;
-          opened(kept);
+          underWay.current.sent();
+          if (!keeping.isOpen(kept)) return;
+          keeping.opened(kept);
           setState('saved');
         },
         (error: Error) => {
-          dirty.current = true;
-          sent();
+          underWay.current.dirty = true;
+          underWay.current.sent();
           const isClash = error instanceof NotTaken && error.isClash;
           setState(isClash ? { clash: error.message } : { failed: error.message });
         },
@@ -91,79 +120,52 @@ export function useSavedPlan(
     }, saveAfterMs);
     return () => clearTimeout(timer);
   }, [setup, plan, machineId, operatorId, state]);
+}
 
+/** Takes over what others kept of the open plan, while nothing of ours is unsaved. */
+function useOthersChanges(keeping: Keeping, onPlan: (listener: () => void) => () => void): void {
+  const { plan, underWay } = keeping;
   useEffect(() => {
     if (!plan) return;
-    look.current = () => {
-      if (sending.current) missed.current = true;
-      if (dirty.current || sending.current) return;
+    const { current } = underWay;
+    current.look = () => {
+      if (current.sending) current.missed = true;
+      if (current.isOurs()) return;
       getJson<SavedPlan>(`/api/plans/${plan.id}`).then(
         (theirs) => {
-          if (dirty.current || sending.current || theirs.version < plan.version || !isOpen(theirs)) return;
-          setPlan(theirs);
-          if (theirs.version > plan.version) setSetup(theirs.setup as PlanSetup);
+          if (current.isOurs() || theirs.version < plan.version || !keeping.isOpen(theirs)) return;
+          keeping.opened(theirs);
+          if (theirs.version > plan.version) keeping.setSetup(theirs.setup as PlanSetup);
         },
         () => undefined,
       );
     };
-    return onPlan(() => look.current());
+    return onPlan(() => current.look());
   }, [plan, onPlan]);
+}
 
-  const takeTheirs = async () => {
-    if (!plan) return location.reload();
-    const theirs = await getJson<SavedPlan>(`/api/plans/${plan.id}`);
-    dirty.current = false;
-    opened(theirs);
-    setSetup(theirs.setup as PlanSetup);
-    setState('saved');
-  };
-  const keepAs = async (name: string): Promise<void> => {
-    const kept = await send<SavedPlan>('POST', '/api/plans', {
-      id: uuid7(),
-      machineId,
-      name,
-      setup,
-      operatorId,
-    });
-    dirty.current = false;
-    opened(kept);
-    setState('saved');
-  };
-  /** Where this plan seats the stops; a first plan is made for them. Passed over when the plan was changed meanwhile. */
-  const keepSeats = useCallback(
-    async (seats: KeptSeat[]): Promise<void> => {
-      if (dirty.current || sending.current) return;
-      sending.current = true;
+/** Where this plan seats the stops; a first plan is made for them. Passed over when the plan was changed meanwhile. */
+function useKeepSeats(keeping: Keeping): (seats: KeptSeat[]) => Promise<void> {
+  const { plan, machineId, setup, operatorId, underWay } = keeping;
+  return useCallback(
+    async (seats) => {
+      const { current } = underWay;
+      if (current.isOurs()) return;
+      current.sending = true;
       try {
-        const of =
-          plan ??
-          (await send<SavedPlan>('POST', '/api/plans', {
-            id: uuid7(),
-            machineId,
-            name: 'Today',
-            setup,
-            operatorId,
-          }));
+        const of = plan ?? (await firstKept({ machineId, setup, operatorId }));
         const kept = await send<SavedPlan>('PUT', `/api/plans/${of.id}/seats`, {
           version: of.version,
           seats,
         });
-        if (dirty.current || !isOpen(kept)) return;
-        opened(kept);
+        if (current.dirty || !keeping.isOpen(kept)) return;
+        keeping.opened(kept);
         // Someone changed the plan meanwhile: the answer is theirs, and its seats are worked out anew.
-        if (kept.version !== of.version) setSetup(kept.setup as PlanSetup);
+        if (kept.version !== of.version) keeping.setSetup(kept.setup as PlanSetup);
       } finally {
-        sent();
+        current.sent();
       }
     },
     [plan, machineId, setup, operatorId],
   );
-  const open = (other: SavedPlan) => {
-    dirty.current = false;
-    opened(other);
-    setSetup(other.setup as PlanSetup);
-    setPast([]);
-    setState('saved');
-  };
-  return { plan, setup, change, undo, canUndo: past.length > 0, state, takeTheirs, keepAs, keepSeats, open };
 }

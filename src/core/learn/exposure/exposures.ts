@@ -98,16 +98,13 @@ export function addExposure(
 function addSewn(into: Exposures, before: HeadNow, entry: EffectiveEntry, counts: boolean): void {
   if (!is(entry, 'sews')) return;
   const { heads, speed, stops } = entry.data;
-  const sewnNow = new Map<string, number>();
   for (const head of heads)
     for (const { position, stitches } of stops) {
-      const seat = seatKey(head, position);
-      into.atStop.delete(seat);
+      into.atStop.delete(seatKey(head, position));
       if (!counts) continue;
-      const cell = cellAt(into, before, entry, { head, position }, sewnNow.get(seat) ?? 0);
+      const cell = cellAt(into, before, entry, { head, position });
       cell.stitches += stitches;
       cell.sewingMs += Math.round((stitches * 60_000) / speed);
-      sewnNow.set(seat, (sewnNow.get(seat) ?? 0) + stitches);
     }
 }
 
@@ -130,16 +127,14 @@ function addStop(
   const stop = kept(into.stops, Object.values(at).join('|'), () => ({ ...at, stops: 0, lostMs: 0 }));
   stop.stops += 1;
   stop.lostMs += lostMs;
-  if (isBreak && countsAgainstPosition(fault)) cellAt(into, before, entry, { head, position }, 0).breaks += 1;
+  if (isBreak && countsAgainstPosition(fault)) cellAt(into, before, entry, { head, position }).breaks += 1;
 }
 
-/** `sewnNow`: stitches of the same piece at this seat before these. */
 function cellAt(
   into: Exposures,
   before: HeadNow,
   { at, jobId, operatorId }: EffectiveEntry,
   { head, position }: { head: number; position: number },
-  sewnNow: number,
 ): SewnCell {
   const seat = seatAt(before, head, position);
   const key = {
@@ -151,7 +146,7 @@ function cellAt(
   return kept(into.cells, Object.values(key).join('|'), () => ({
     ...{ ...key, stitches: 0, sewingMs: 0, breaks: 0 },
     needleKind: seat?.needle ? needleText(seat.needle.spec) : '',
-    needleAge: seat?.needle ? seat.needle.age.stitches + sewnNow : 0,
+    needleAge: seat?.needle ? seat.needle.age.stitches : 0,
   }));
 }
 
