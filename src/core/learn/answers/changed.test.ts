@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../base/chance.ts';
 import { changedAnswer, changesFound } from './changed.ts';
 
 describe('what changed, worked through', () => {

@@ -1,5 +1,4 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../base/chance.ts';
 import { withAnswer } from './with.ts';
 
 const year = { from: '2026-01-01', to: '2026-12-31' };
