@@ -64,113 +64,141 @@ const breaksInTwo = 0.25;
 const minute = 60_000;
 
 /** The shop's entries in the order they happen; `luck` decides, and nothing else. */
-export function* yearOf(shop: YearShop, luck: Chance): Generator<Entry> {
-  const { machineId, heads, seats, jobs, speeds, days, roundsADay } = shop;
-  let clock = days[0]!;
-  let operatorId: string | null = null;
-  let jobId: string | null = null;
-  const entry = <K extends EntryKind>(
-    kind: K,
-    data: EntryData[K],
-    seat?: { head: number; position: number },
-  ) => {
-    const made = {
-      ...{ id: luck.uuid7(clock), machineId, kind, at: new Date(clock).toISOString() },
-      ...{
-        head: seat?.head ?? null,
-        position: seat?.position ?? null,
-        operatorId,
-        jobId,
-        corrects: null,
-        data,
-      },
-    };
-    clock += 1500;
-    return made as Entry;
-  };
-  const every = Array.from({ length: heads }, (_, index) => index + 1);
-  const needles = every.map(() => seats.map(({ lasts }) => newNeedle(lasts)));
-  function newNeedle(lasts: number) {
-    return { sewn: 0, lasts: lasts * (-Math.log(1 - luck.next())) ** (1 / shop.lifeShape) };
+export const yearOf = (shop: YearShop, luck: Chance): Generator<Entry> => new Year(shop, luck).entries();
+
+interface SeatPlace {
+  head: number;
+  position: number;
+}
+
+/** A machine on its way through its days: the clock, who is there, what is on it, and how far each needle has come. */
+class Year {
+  private clock: number;
+  private operatorId: string | null = null;
+  private jobId: string | null = null;
+  private tensionOff = 0;
+  private round = 0;
+  private which = -1;
+  private readonly every: readonly number[];
+  private readonly needles: { sewn: number; lasts: number }[][];
+
+  constructor(
+    private readonly shop: YearShop,
+    private readonly luck: Chance,
+  ) {
+    this.clock = shop.days[0]!;
+    this.every = Array.from({ length: shop.heads }, (_, index) => index + 1);
+    this.needles = this.every.map(() => shop.seats.map(({ lasts }) => this.newNeedle(lasts)));
   }
-  function fit(seat: { head: number; position: number }, reason: NeedleReason): Entry {
-    const { needle, lasts } = seats[seat.position - 1]!;
-    needles[seat.head - 1]![seat.position - 1] = newNeedle(lasts);
-    return entry('needle_fitted', { needle, reason }, seat);
-  }
-  for (const head of every)
-    for (const [index, { threadId, fibre }] of seats.entries()) {
-      const seat = { head, position: index + 1 };
-      yield fit(seat, 'other');
-      yield entry('cone_mounted', { threadId, coneId: null, fibre }, seat);
-    }
-  let round = 0;
-  let which = -1;
-  let tensionOff = 0;
-  for (const [dayNo, day] of days.entries()) {
-    clock = Math.max(clock, day);
-    const speed = speeds[dayNo % speeds.length]!;
-    operatorId = shop.operatorIds.length > 0 ? luck.pick(shop.operatorIds) : null;
-    tensionOff = Math.max(0, Math.min(6, tensionOff + luck.between(-1.5, 1.5)));
-    for (let today = 0; today < roundsADay; today++) {
-      if (round === 0) {
-        which = (which + 1) % jobs.length;
-        jobId = jobs[which]!.job.id;
-        yield entry('job_started', {});
-      }
-      const { job, rounds } = jobs[which]!;
-      for (const { position, stitches } of job.stops) {
-        clock += (stitches / speed) * minute;
-        for (const head of every) {
-          const needle = needles[head - 1]![position - 1]!;
-          const seat = { head, position };
-          const often = breakRate({
-            ...seats[position - 1]!,
-            needleStitches: needle.sewn,
-            speed,
-            tensionOff,
-          });
-          const times = shop.troubles
-            .filter((one) => one.position === position && dayNo >= one.from && dayNo <= one.to)
-            .reduce((product, one) => product * one.times, job.times * shop.times);
-          needle.sewn += stitches;
-          if (needle.sewn >= needle.lasts) yield* ends(seat);
-          else if (luck.next() < 1 - Math.exp(-often * times * stitches)) yield* breaks(seat);
-        }
-      }
-      yield entry('piece_finished', { heads: every, speed, stops: [...job.stops] });
-      clock += luck.between(1, 2) * minute;
-      yield* planned();
-      round = (round + 1) % rounds;
+
+  *entries(): Generator<Entry> {
+    yield* this.setUp();
+    const { days, speeds, operatorIds, roundsADay } = this.shop;
+    for (const [dayNo, day] of days.entries()) {
+      this.clock = Math.max(this.clock, day);
+      const speed = speeds[dayNo % speeds.length]!;
+      this.operatorId = operatorIds.length > 0 ? this.luck.pick(operatorIds) : null;
+      this.tensionOff = Math.max(0, Math.min(6, this.tensionOff + this.luck.between(-1.5, 1.5)));
+      for (let today = 0; today < roundsADay; today++) yield* this.sewRound(dayNo, speed);
     }
   }
 
-  function* breaks(seat: { head: number; position: number }): Generator<Entry> {
-    // A needle that breaks has come to its end: those are drawn with its life.
-    const fault = drawFault(luck.next);
-    const stopped = entry('break', { fault: fault === 'needle_broke' ? 'snap' : fault }, seat);
-    yield stopped;
-    clock += luck.between(0.7, 2.5) * minute;
-    yield entry('sewing_again', { closes: stopped.id }, seat);
+  private *setUp(): Generator<Entry> {
+    for (const head of this.every)
+      for (const [index, { threadId, fibre }] of this.shop.seats.entries()) {
+        const seat = { head, position: index + 1 };
+        yield this.fit(seat, 'other');
+        yield this.entry('cone_mounted', { threadId, coneId: null, fibre }, seat);
+      }
   }
-  function* ends(seat: { head: number; position: number }): Generator<Entry> {
-    const broke = luck.next() < breaksInTwo;
-    const stopped = entry(
+
+  /** Every head sews one piece. */
+  private *sewRound(dayNo: number, speed: number): Generator<Entry> {
+    const { jobs } = this.shop;
+    if (this.round === 0) {
+      this.which = (this.which + 1) % jobs.length;
+      this.jobId = jobs[this.which]!.job.id;
+      yield this.entry('job_started', {});
+    }
+    const { job, rounds } = jobs[this.which]!;
+    for (const { position, stitches } of job.stops) {
+      this.clock += (stitches / speed) * minute;
+      for (const head of this.every) yield* this.sew({ head, position }, { stitches, speed, dayNo, job });
+    }
+    yield this.entry('piece_finished', { heads: [...this.every], speed, stops: [...job.stops] });
+    this.clock += this.luck.between(1, 2) * minute;
+    yield* this.planned();
+    this.round = (this.round + 1) % rounds;
+  }
+
+  private *sew(
+    seat: SeatPlace,
+    { stitches, speed, dayNo, job }: { stitches: number; speed: number; dayNo: number; job: YearJob },
+  ): Generator<Entry> {
+    const needle = this.needles[seat.head - 1]![seat.position - 1]!;
+    const often = breakRate({
+      ...this.shop.seats[seat.position - 1]!,
+      needleStitches: needle.sewn,
+      speed,
+      tensionOff: this.tensionOff,
+    });
+    const times = this.shop.troubles
+      .filter(({ position, from, to }) => position === seat.position && dayNo >= from && dayNo <= to)
+      .reduce((product, trouble) => product * trouble.times, job.times * this.shop.times);
+    needle.sewn += stitches;
+    if (needle.sewn >= needle.lasts) yield* this.ends(seat);
+    else if (this.luck.next() < 1 - Math.exp(-often * times * stitches)) yield* this.breaks(seat);
+  }
+
+  private *breaks(seat: SeatPlace): Generator<Entry> {
+    // A needle that breaks has come to its end: those are drawn with its life.
+    const fault = drawFault(this.luck.next);
+    const stopped = this.entry('break', { fault: fault === 'needle_broke' ? 'snap' : fault }, seat);
+    yield stopped;
+    this.clock += this.luck.between(0.7, 2.5) * minute;
+    yield this.entry('sewing_again', { closes: stopped.id }, seat);
+  }
+
+  /** A needle's life is over: it breaks, or shreds and is changed for it. */
+  private *ends(seat: SeatPlace): Generator<Entry> {
+    const broke = this.luck.next() < breaksInTwo;
+    const stopped = this.entry(
       'break',
       broke ? { fault: 'needle_broke', fragments: 'all_found' } : { fault: 'shred' },
       seat,
     );
     yield stopped;
-    clock += luck.between(3, 7) * minute;
-    yield fit(seat, broke ? 'broke' : luck.next() < 0.5 ? 'burr' : 'worn');
-    clock += minute;
-    yield entry('sewing_again', { closes: stopped.id }, seat);
+    this.clock += this.luck.between(3, 7) * minute;
+    yield this.fit(seat, broke ? 'broke' : this.luck.next() < 0.5 ? 'burr' : 'worn');
+    this.clock += minute;
+    yield this.entry('sewing_again', { closes: stopped.id }, seat);
   }
-  function* planned(): Generator<Entry> {
-    const { changeAt } = shop;
+
+  private *planned(): Generator<Entry> {
+    const { changeAt } = this.shop;
     if (changeAt === null) return;
-    for (const [index, ofHead] of needles.entries())
+    for (const [index, ofHead] of this.needles.entries())
       for (const [position, needle] of ofHead.entries())
-        if (needle.sewn >= changeAt) yield fit({ head: index + 1, position: position + 1 }, 'worn');
+        if (needle.sewn >= changeAt) yield this.fit({ head: index + 1, position: position + 1 }, 'worn');
+  }
+
+  private newNeedle(lasts: number) {
+    return { sewn: 0, lasts: lasts * (-Math.log(1 - this.luck.next())) ** (1 / this.shop.lifeShape) };
+  }
+
+  private fit(seat: SeatPlace, reason: NeedleReason): Entry {
+    const { needle, lasts } = this.shop.seats[seat.position - 1]!;
+    this.needles[seat.head - 1]![seat.position - 1] = this.newNeedle(lasts);
+    return this.entry('needle_fitted', { needle, reason }, seat);
+  }
+
+  private entry<K extends EntryKind>(kind: K, data: EntryData[K], seat?: SeatPlace): Entry {
+    const made = {
+      ...{ id: this.luck.uuid7(this.clock), machineId: this.shop.machineId, kind, data },
+      ...{ at: new Date(this.clock).toISOString(), operatorId: this.operatorId, jobId: this.jobId },
+      ...{ head: seat?.head ?? null, position: seat?.position ?? null, corrects: null },
+    };
+    this.clock += 1500;
+    return made as Entry;
   }
 }

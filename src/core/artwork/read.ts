@@ -1,5 +1,5 @@
 import { Refusal } from '../base/refusal.ts';
-import { hexOf, roundRgb } from './pixels/colour.ts';
+import { hexOf, roundRgb, type Rgb } from './pixels/colour.ts';
 import { clearTone, groundOf } from './forms/ground.ts';
 import { clearLabel, labelPixels } from './pixels/labels.ts';
 import { regionsOf, speckMm2 } from './forms/regions.ts';
@@ -68,6 +68,50 @@ export function readArtwork(
   progress: Progress = () => undefined,
 ): Reading {
   checkPicture(picture.width, picture.height, options.widthMm);
+  const painted = paintedOf(picture, progress);
+  const { working, rgbs, labels, rimPx } = painted;
+  progress(0.5, 'measuring widths');
+  const distances = distancesToOthers(labels, working.width, working.height);
+  const { width, height, scale } = working;
+  const { ground, doubt } = groundOf(labels, width, height, distances, rgbs, options.ground ?? 'find');
+  progress(0.7, 'finding the parts');
+  const { parts, of } = partsOf(painted, distances, ground);
+  const box = boxOf(parts);
+  if (!box)
+    throw new Refusal(
+      'PictureEmpty',
+      'Only one colour is on this picture: there is nothing to sew. Check the background.',
+    );
+  const pxPerMm = (box.right - box.left + 1) / options.widthMm;
+  const counted = parts.filter((part) => part.area >= speckMm2.letter * pxPerMm ** 2);
+  if (counted.length > 5000) throw photograph();
+  progress(0.85, 'telling lettering from the rest');
+  const edgeMm = (edgePx.sharp + edgePx.ofRim * rimPx) / (pxPerMm / scale);
+  const found = regionsOf(counted, { of, width, height }, { pxPerMm, edgeMm }, box, options.lines);
+  const { regions, regionOf } = found;
+  const map = new Uint16Array(of.length);
+  for (let pixel = 0; pixel < of.length; pixel++) map[pixel] = regionOf[of[pixel]!] ?? 0;
+  const reading: Reading = {
+    ...inUse(tonesFound(rgbs, regions, ground), regions),
+    ...{ widthMm: options.widthMm, heightMm: (box.bottom - box.top + 1) / pxPerMm, pxPerMm, rimPx },
+    ...{ doubt: doubt === null ? null : hexOf(roundRgb(rgbs[doubt]!)), warnings: [] },
+    ...{ map: { width, height, of: map }, box },
+  };
+  reading.warnings = warningsOf(reading, scale, painted.nature === 'gradient');
+  progress(1, 'done');
+  return reading;
+}
+
+/** A picture brought to size, with its thread colours and the colour of every pixel. */
+interface Painted {
+  working: ReturnType<typeof toWorking>;
+  rgbs: Rgb[];
+  nature: ReturnType<typeof natureOf>;
+  labels: Uint8Array;
+  rimPx: number;
+}
+
+function paintedOf(picture: Pixels, progress: Progress): Painted {
   progress(0.02, 'bringing the picture to size');
   const working = toWorking(picture);
   // Colours are looked for in the picture itself: enlarging makes every edge look flat.
@@ -82,67 +126,29 @@ export function readArtwork(
   const rgbs = tones.map((tone) => tone.rgb);
   const nature = natureOf(source, sourceClear, rgbs);
   if (nature === 'photograph') throw photograph();
-  const { labels, rimPx } = labelPixels(working, rgbs, clear);
-  const { width, height } = working;
-  progress(0.5, 'measuring widths');
-  const distances = distancesToOthers(labels, width, height);
-  const { ground, doubt } = groundOf(labels, width, height, distances, rgbs, options.ground ?? 'find');
+  return { working, rgbs, nature, ...labelPixels(working, rgbs, clear) };
+}
+
+/** The parts that are sewn, with slivers between them given to their neighbours. */
+function partsOf({ working, rgbs, labels, rimPx }: Painted, distances: Float32Array, ground: number) {
+  const { width, height, scale } = working;
   const isGround = (label: number) => label === ground || label === clearLabel;
-  progress(0.7, 'finding the parts');
   const split = (to: Float32Array) => splitParts(labels, width, height, to, isGround, 9);
   const found = split(distances);
   const groundAs = { label: ground === clearTone ? clearLabel : ground, rgb: rgbs[ground] ?? white };
-  const sharpness = { rimPx, scale: working.scale };
-  const isChanged = absorbSlivers(found, labels, working, rgbs, groundAs, sharpness);
-  const { parts, of } = isChanged ? split(distancesToOthers(labels, width, height)) : found;
-  const box = boxOf(parts);
-  if (!box)
-    throw new Refusal(
-      'PictureEmpty',
-      'Only one colour is on this picture: there is nothing to sew. Check the background.',
-    );
-  const pxPerMm = (box.right - box.left + 1) / options.widthMm;
-  const counted = parts.filter((part) => part.area >= speckMm2.letter * pxPerMm ** 2);
-  if (counted.length > 5000) throw photograph();
-  progress(0.85, 'telling lettering from the rest');
-  const edgeMm = (edgePx.sharp + edgePx.ofRim * rimPx) / (pxPerMm / working.scale);
-  const { regions, regionOf } = regionsOf(
-    counted,
-    { of, width, height },
-    { pxPerMm, edgeMm },
-    box,
-    options.lines,
-  );
-  const map = new Uint16Array(of.length);
-  for (let pixel = 0; pixel < of.length; pixel++) map[pixel] = regionOf[of[pixel]!] ?? 0;
-  const design = regions.reduce((sum, region) => sum + region.areaMm2, 0);
-  const shares = rgbs.map(
-    (_, tone) =>
-      regions.filter((region) => region.tone === tone).reduce((sum, region) => sum + region.areaMm2, 0) /
-      design,
-  );
-  const heightMm = (box.bottom - box.top + 1) / pxPerMm;
-  const reading: Reading = {
-    ...inUse(
-      rgbs.map((rgb, tone) => ({
-        colour: hexOf(roundRgb(rgb)),
-        share: shares[tone]!,
-        isGround: tone === ground,
-      })),
-      regions,
-    ),
-    widthMm: options.widthMm,
-    heightMm,
-    pxPerMm,
-    rimPx,
-    doubt: doubt === null ? null : hexOf(roundRgb(rgbs[doubt]!)),
-    warnings: [],
-    map: { width, height, of: map },
-    box,
-  };
-  reading.warnings = warningsOf(reading, working.scale, nature === 'gradient');
-  progress(1, 'done');
-  return reading;
+  const isChanged = absorbSlivers(found, labels, working, rgbs, groundAs, { rimPx, scale });
+  return isChanged ? split(distancesToOthers(labels, width, height)) : found;
+}
+
+/** Each colour with its share of what is sewn, 0 to 1. */
+function tonesFound(rgbs: readonly Rgb[], regions: readonly Region[], ground: number): ToneFound[] {
+  const areaOf = (some: readonly Region[]) => some.reduce((sum, region) => sum + region.areaMm2, 0);
+  const design = areaOf(regions);
+  return rgbs.map((rgb, tone) => ({
+    colour: hexOf(roundRgb(rgb)),
+    share: areaOf(regions.filter((region) => region.tone === tone)) / design,
+    isGround: tone === ground,
+  }));
 }
 
 /** Without the tones of which nothing was left. */

@@ -72,7 +72,7 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
         className="mt-3 flex flex-wrap items-end gap-3"
         onSubmit={(submit) => {
           submit.preventDefault();
-          if (file) read(file);
+          read();
         }}
       >
         <AboutDesign facts={facts} onChange={(change) => setFacts({ ...facts, ...change })} />

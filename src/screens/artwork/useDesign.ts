@@ -9,6 +9,7 @@ import {
   type PutRight,
   type Said,
 } from '../../core/artwork/put-right.ts';
+import type { Reading } from '../../core/artwork/reading.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -16,77 +17,46 @@ import type { DesignFacts } from './AboutDesign.tsx';
 import { isStitchList, useMeasuring } from './useMeasuring.ts';
 import { useReading } from './useReading.ts';
 
-/** A picture or a stitch list that was taken, what is said about it, and what was read of it. */
-/** `factor`: what the workshop's own files are to an estimate. */
+const factsToBeginWith: DesignFacts = {
+  ...{ width: '75', cloth: 'twill', layers: 1, seams: false, hoop: 'medium' },
+  ...{ priority: 'solidity', place: '', topping: 'none' },
+};
+
+/** A picture or a stitch list that was taken, what is said about it, and what was read of it. `factor`: what the workshop's own files are to an estimate. */
 export function useDesign(factor: number) {
   const { data } = useFrame();
   const { state, start, cancel } = useReading();
   const [file, setFile] = useState<File | null>(null);
   const [url, setUrl] = useState('');
-  const [facts, setFacts] = useState<DesignFacts>({
-    width: '75',
-    cloth: 'twill',
-    layers: 1,
-    seams: false,
-    hoop: 'medium',
-    priority: 'solidity',
-    place: '',
-    topping: 'none',
-  });
-  const { width, cloth, layers, seams, hoop, priority, place, topping } = facts;
-  const [said, setSaid] = useState<Said>(nothingSaid);
-  /** The ground as it was read, before anything was said of it. */
-  const groundRead = useRef<string | null>(null);
+  const [facts, setFacts] = useState<DesignFacts>(factsToBeginWith);
   const [shown, setShown] = useState<readonly number[]>([]);
   const { measuring, measure, forget } = useMeasuring();
   const reading = state.is === 'done' ? state.reading : null;
-  const kinds = useMemo(
-    () => (reading ? kindsSaid(reading, said) : new Map<number, ElementKind>()),
-    [reading, said],
-  );
   const measured = measuring.is === 'done' ? measuring.design : null;
   const isList = measuring.is !== 'none';
-  const refusal =
-    measuring.is === 'refused' ? measuring.why : !isList && state.is === 'refused' ? state.why : '';
-  const working = measuring.is === 'working' ? measuring : state.is === 'working' ? state : null;
-  const widthMm = Number(width.replace(',', '.'));
-  const size = reading ?? measured;
-  const inMm = (value: number) => Math.max(1, Math.round(value * 10) / 10);
-  const garment: Garment = {
-    ...{ cloth, layers, seams, hoop, priority, topping },
-    ...(place && { place }),
-    ...(size && { widthMm: inMm(size.widthMm), heightMm: inMm(size.heightMm) }),
-  };
+  const garment = garmentOf(facts, reading ?? measured);
 
-  /** Reads the picture with all that was said of it. */
-  function read(picture: File, now: Said = said): void {
-    if (reading && said.ground === null)
-      groundRead.current = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
-    setSaid(now);
+  const putRight = usePutRight(reading, (now: Said, taken?: File) => {
+    const picture = taken ?? file;
+    if (!picture) return;
     setShown([]);
     const { ground, joined, cut } = now;
+    const widthMm = Number(facts.width.replace(',', '.'));
     void start(picture, { widthMm, lines: { joined, cut }, ...(ground !== null && { ground }) });
-  }
-  const again = (change: Partial<Said>) => file && read(file, { ...said, ...change });
-  function setKind(id: number, kind: ElementKind): void {
-    if (!reading) return;
-    const others = said.kinds.filter(({ at }) => regionAt(reading, at) !== id);
-    const isAsRead = reading.regions.find((region) => region.id === id)?.kind === kind;
-    setSaid({ ...said, kinds: isAsRead ? others : [...others, { at: placeIn(reading, id), kind }] });
-  }
+  });
+  const { kinds, read } = putRight;
   function take(picture: File): void {
     if (url) URL.revokeObjectURL(url);
+    setFile(picture);
     if (isStitchList(picture)) {
-      setFile(picture);
       setUrl('');
       cancel();
       measure(picture);
       return;
     }
     forget();
-    setFile(picture);
     setUrl(URL.createObjectURL(picture));
-    read(picture, nothingSaid);
+    read(nothingSaid, picture);
   }
 
   const stops = useMemo(() => {
@@ -95,14 +65,52 @@ export function useDesign(factor: number) {
     // The garment is made of the facts.
   }, [reading, facts, kinds, factor, data.schools, data.threads]);
   return {
-    file,
-    url,
-    facts,
-    garment,
-    setFacts,
-    kinds,
-    setKind,
-    said,
+    ...{ file, url, facts, garment, setFacts, shown, setShown },
+    ...{ reading, measured, isList, take, stops, ...putRight },
+    readMs: state.is === 'done' ? state.ms : 0,
+    refusal: measuring.is === 'refused' ? measuring.why : !isList && state.is === 'refused' ? state.why : '',
+    working: measuring.is === 'working' ? measuring : state.is === 'working' ? state : null,
+    givenUp: (isList ? measuring.is : state.is) === 'cancelled',
+    giveUp: () => (isList ? forget({ is: 'cancelled' }) : cancel()),
+  };
+}
+
+/** What the job's cloth is, and as large as the design is known to be. */
+function garmentOf(facts: DesignFacts, size: { widthMm: number; heightMm: number } | null): Garment {
+  const { cloth, layers, seams, hoop, priority, place, topping } = facts;
+  const inMm = (value: number) => Math.max(1, Math.round(value * 10) / 10);
+  return {
+    ...{ cloth, layers, seams, hoop, priority, topping },
+    ...(place && { place }),
+    ...(size && { widthMm: inMm(size.widthMm), heightMm: inMm(size.heightMm) }),
+  };
+}
+
+/** What a person said of a picture, with which it is read again. */
+function usePutRight(reading: Reading | null, start: (said: Said, picture?: File) => void) {
+  const [said, setSaid] = useState<Said>(nothingSaid);
+  /** The ground as it was read, before anything was said of it. */
+  const groundRead = useRef<string | null>(null);
+  const kinds = useMemo(
+    () => (reading ? kindsSaid(reading, said) : new Map<number, ElementKind>()),
+    [reading, said],
+  );
+  /** Reads the picture with all that was said of it. */
+  function read(now: Said = said, picture?: File): void {
+    if (reading && said.ground === null)
+      groundRead.current = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
+    setSaid(now);
+    start(now, picture);
+  }
+  const again = (change: Partial<Said>) => read({ ...said, ...change });
+  return {
+    ...{ said, kinds, read },
+    setKind: (id: number, kind: ElementKind) => {
+      if (!reading) return;
+      const others = said.kinds.filter(({ at }) => regionAt(reading, at) !== id);
+      const isAsRead = reading.regions.find((region) => region.id === id)?.kind === kind;
+      setSaid({ ...said, kinds: isAsRead ? others : [...others, { at: placeIn(reading, id), kind }] });
+    },
     setGround: (ground: string) => again({ ground }),
     join: (one: number, other: number) =>
       reading && again({ joined: [...said.joined, [placeIn(reading, one), placeIn(reading, other)]] }),
@@ -110,19 +118,6 @@ export function useDesign(factor: number) {
     forget: () => again(nothingSaid),
     /** For the job: a ground that was only affirmed was not put right. */
     putRight: reading && putRightOf(said, reading.regions.length, groundRead.current),
-    shown,
-    setShown,
-    reading,
-    readMs: state.is === 'done' ? state.ms : 0,
-    measured,
-    isList,
-    refusal,
-    working,
-    givenUp: (isList ? measuring.is : state.is) === 'cancelled',
-    read,
-    take,
-    giveUp: () => (isList ? forget({ is: 'cancelled' }) : cancel()),
-    stops,
   };
 }
 

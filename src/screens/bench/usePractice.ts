@@ -29,6 +29,26 @@ function conditionOf(state: PracticeState): Condition {
   return state.lint ? 'lint' : 'healthy';
 }
 
+/** A pull on the simulated gauge at the case as it is. */
+const pullOn = (state: PracticeState): number[] =>
+  simulatedPull(
+    {
+      ...pulled,
+      base: gaugedAt(state, Math.random),
+      condition: conditionOf(state),
+      hand: state.level === 'rough' ? 'swaying' : 'even',
+    },
+    Math.random,
+  );
+
+/** The simulated camera's picture of a block's back, held as a hand holds it. */
+function pictureOf(columns: readonly (BlockColumn & { thread: string })[]): Promise<File> {
+  const held = { tilt: 6 * (Math.random() - 0.5), shade: 0.25 * Math.random(), blur: 1 };
+  return pictureFile(
+    photograph({ columns: [...columns], bobbin: '#f6f5f0', cloth: '#8c8f86', ...held }, Math.random),
+  );
+}
+
 /** A fault that is not told, what was measured since the last move, and what can be done about it. */
 export function usePractice(lesson: LessonKey | null) {
   const { data, view, threads } = useFrame();
@@ -46,81 +66,60 @@ export function usePractice(lesson: LessonKey | null) {
     const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;
     return (cone && threads.get(cone.threadId)?.colour) ?? '#888888';
   };
-
-  function begin(level: Level): void {
-    const next = beginPractice(machine.positions, band, Math.random, { lesson: lesson ?? undefined, level });
-    setState(next);
+  /** What there is to see now; what was measured before says nothing of the machine as it is. */
+  function see(sewn: PracticeState | null, words: string): void {
     setGrams(null);
-    setBlock(sewBlock(next, schools.share, band, Math.random));
+    setBlock(sewn && sewBlock(sewn, schools.share, band, Math.random));
     photo.clear();
-    setLast(0);
-    setSays('A block has been sewn. Something is wrong: find it.');
-    setIsDone(false);
+    setSays(words);
   }
   function move(done: PracticeMove, words: string): void {
     if (!state) return;
     setState(practise(state, done, band, Math.random));
-    // What was measured before says nothing of the machine now.
-    setGrams(null);
-    setBlock(null);
-    photo.clear();
-    setSays(`${words} Pull at the gauge, or sew the block again.`);
-  }
-  function turn(eighths: number): void {
-    setLast(eighths);
-    move({ does: 'screw', turns: eighths / 8 }, `Screw turned ${turnWords(eighths)}.`);
-  }
-  function check(): void {
-    if (state && isRight(state, band)) {
-      setIsDone(true);
-      setSays('');
-    } else setSays('Not right yet: something is still off. Pull at the gauge, and sew the block again.');
-  }
-  function pull(): void {
-    if (!state) return;
-    const asked = {
-      ...pulled,
-      base: gaugedAt(state, Math.random),
-      condition: conditionOf(state),
-      hand: state.level === 'rough' ? ('swaying' as const) : ('even' as const),
-    };
-    setGrams(simulatedPull(asked, Math.random));
-    setSays('What does the pull look like: steady, swinging once a turn, or sticking?');
-  }
-  function sew(): void {
-    if (!state) return;
-    photo.clear();
-    setBlock(sewBlock(state, schools.share, band, Math.random));
-    setSays('All columns off the same way, or one alone?');
-  }
-  /** The simulated camera looks at the block's back, held as a hand holds it; the reader says what it sees. */
-  async function takePhoto(): Promise<void> {
-    const columns = [...order].reverse().flatMap((position) => {
-      const column = block?.find((sewn) => sewn.position === position);
-      return column ? { ...column, thread: colourAt(position) } : [];
-    });
-    const held = { tilt: 6 * (Math.random() - 0.5), shade: 0.25 * Math.random(), blur: 1 };
-    const picture = photograph({ columns, bobbin: '#f6f5f0', cloth: '#8c8f86', ...held }, Math.random);
-    photo.read(await pictureFile(picture), { count: columns.length, columnMm: 10 });
+    see(null, `${words} Pull at the gauge, or sew the block again.`);
   }
   return {
-    state,
-    grams,
-    block,
-    last,
-    says,
-    isDone,
-    photo,
-    band,
-    order,
-    colourAt,
-    begin,
-    move,
-    turn,
-    check,
-    pull,
-    sew,
-    takePhoto,
+    ...{ state, grams, block, last, says, isDone, photo, band, order, colourAt, move },
+    begin: (level: Level) => {
+      const next = beginPractice(machine.positions, band, Math.random, {
+        lesson: lesson ?? undefined,
+        level,
+      });
+      setState(next);
+      see(next, 'A block has been sewn. Something is wrong: find it.');
+      setLast(0);
+      setIsDone(false);
+    },
+    turn: (eighths: number) => {
+      setLast(eighths);
+      move({ does: 'screw', turns: eighths / 8 }, `Screw turned ${turnWords(eighths)}.`);
+    },
+    check: () => {
+      const isIt = state !== null && isRight(state, band);
+      if (isIt) setIsDone(true);
+      setSays(
+        isIt ? '' : 'Not right yet: something is still off. Pull at the gauge, and sew the block again.',
+      );
+    },
+    pull: () => {
+      if (!state) return;
+      setGrams(pullOn(state));
+      setSays('What does the pull look like: steady, swinging once a turn, or sticking?');
+    },
+    sew: () => {
+      if (!state) return;
+      photo.clear();
+      setBlock(sewBlock(state, schools.share, band, Math.random));
+      setSays('All columns off the same way, or one alone?');
+    },
+    /** The reader says what it sees on the simulated camera's picture. */
+    takePhoto: async () => {
+      const columns = [...order].reverse().flatMap((position) => {
+        const column = block?.find((sewn) => sewn.position === position);
+        return column ? { ...column, thread: colourAt(position) } : [];
+      });
+      photo.read(await pictureOf(columns), { count: columns.length, columnMm: 10 });
+    },
     trace: grams && readTrace({ ...pulled, grams }),
     verdict: block && readBlock(block, schools.share, schools.start),
   };

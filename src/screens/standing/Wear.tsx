@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { busyColours } from '../../core/plan/wear/busy.ts';
-import { levellings, worthwhile, type WornPosition } from '../../core/plan/wear/levelling.ts';
+import { levellings, worthwhile, type Levelling, type WornPosition } from '../../core/plan/wear/levelling.ts';
 import { tradeMinutes } from '../../core/plan/asked/trade-minutes.ts';
 import type { PlanProblem } from '../../core/plan/asked/problem.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
@@ -66,7 +66,6 @@ function WearOf({
   const [chosen, setChosen] = useState<number | null>(null);
   const way = ways[chosen ?? ways.indexOf(worthwhile(ways))] ?? ways[0]!;
   const [stay] = ways;
-  const most = Math.max(1, stay!.busiest);
   const busy = busyColours(
     problem.positions.map(({ position, use, now }) => ({
       position,
@@ -75,10 +74,6 @@ function WearOf({
       free: use === 'free',
     })),
   );
-  const nameOf = (id: string | null) => {
-    const thread = id === null ? undefined : threads.get(id);
-    return thread ? `${thread.name} ${thread.weightNo} wt` : 'no thread';
-  };
   const busiestAt = positions[stay!.after.indexOf(stay!.busiest)]!.position;
   if (stay!.busiest === 0)
     return (
@@ -102,21 +97,52 @@ function WearOf({
           </>
         )}
       </p>
-      {ways.length > 1 && (
-        <div className="flex flex-wrap gap-2 px-3 py-2" role="group" aria-label="How many seats move">
-          {ways.map((one, index) => (
-            <button
-              key={one.moves.length}
-              type="button"
-              className="btn"
-              aria-pressed={one === way}
-              onClick={() => setChosen(index)}
-            >
-              {one.moves.length === 0 ? 'no seat' : `${one.moves.length} seats`}
-            </button>
-          ))}
-        </div>
-      )}
+      {ways.length > 1 && <HowMany ways={ways} way={way} onChoose={setChosen} />}
+      <WornWeave {...{ order, positions, problem, threads, way }} stay={stay!} />
+      {busy.length > 0 && <BusyList {...{ busy, threads, hrefOf }} />}
+    </>
+  );
+}
+
+/** How many seats move: one button for each way. */
+function HowMany({
+  ways,
+  way,
+  onChoose,
+}: {
+  ways: readonly Levelling[];
+  way: Levelling;
+  onChoose: (index: number) => void;
+}) {
+  return (
+    <div className="flex flex-wrap gap-2 px-3 py-2" role="group" aria-label="How many seats move">
+      {ways.map((one, index) => (
+        <button
+          key={one.moves.length}
+          type="button"
+          className="btn"
+          aria-pressed={one === way}
+          onClick={() => onChoose(index)}
+        >
+          {one.moves.length === 0 ? 'no seat' : `${one.moves.length} seats`}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+interface WornWeaveProps extends Pick<WearProps, 'order' | 'problem' | 'threads'> {
+  positions: readonly WornPosition[];
+  /** As it is, and as it is to be. */
+  stay: Levelling;
+  way: Levelling;
+}
+
+/** What each position will have sewn, as it is and with the trade. */
+function WornWeave({ order, positions, problem, threads, stay, way }: WornWeaveProps) {
+  const most = Math.max(1, stay.busiest);
+  return (
+    <>
       <div className="weave-grid" role="list" aria-label="Stitches by position">
         {order.map((position) => {
           const index = positions.findIndex((candidate) => candidate.position === position);
@@ -129,10 +155,10 @@ function WearOf({
               key={position}
               role="listitem"
               className="grid justify-items-center gap-1 text-center"
-              aria-label={`Position ${position}: ${whole(stay!.after[index]!)} stitches as it is, ${whole(way.after[index]!)} then${comes === position ? '' : `, with the seat of ${comes}`}`}
+              aria-label={`Position ${position}: ${whole(stay.after[index]!)} stitches as it is, ${whole(way.after[index]!)} then${comes === position ? '' : `, with the seat of ${comes}`}`}
             >
               <div className="flex h-24 items-end gap-1" aria-hidden="true">
-                <Column sewn={positions[index]!.sewn} after={stay!.after[index]!} most={most} faint />
+                <Column sewn={positions[index]!.sewn} after={stay.after[index]!} most={most} faint />
                 <Column sewn={positions[index]!.sewn} after={way.after[index]!} most={most} />
               </div>
               <span className="figures text-xs leading-4">{Math.round(way.after[index]! / 1000)}k</span>
@@ -148,25 +174,37 @@ function WearOf({
         Left column: if nothing moves. Right column: with the trade. Dark: sewn so far; light: to come. In
         thousands of stitches.
       </p>
-      {busy.length > 0 && (
-        <ul className="grid gap-1 px-3 pt-2">
-          {busy.map((one) => (
-            <li key={one.thread} className="flex items-start gap-2">
-              <Swatch thread={threads.get(one.thread) ?? unknownThread} className="size-6" />
-              <span>
-                <b>{nameOf(one.thread)}</b> sews {Math.round(one.share * 100)} % of all stitches on position{' '}
-                {one.position} alone. A second cone with the same needle on{' '}
-                <a className="underline" href={hrefOf(one.second.position)}>
-                  position {one.second.position}
-                </a>{' '}
-                (now {nameOf(one.second.thread)}, {whole(one.second.stitches)} st) halves that: pieces are
-                then counted on the less worn of the two, so they take turns.
-              </span>
-            </li>
-          ))}
-        </ul>
-      )}
     </>
+  );
+}
+
+/** Threads that one position sews nearly alone, and where a second cone would take turns. */
+function BusyList({
+  busy,
+  threads,
+  hrefOf,
+}: Pick<WearProps, 'threads' | 'hrefOf'> & { busy: ReturnType<typeof busyColours> }) {
+  const nameOf = (id: string | null) => {
+    const thread = id === null ? undefined : threads.get(id);
+    return thread ? `${thread.name} ${thread.weightNo} wt` : 'no thread';
+  };
+  return (
+    <ul className="grid gap-1 px-3 pt-2">
+      {busy.map((one) => (
+        <li key={one.thread} className="flex items-start gap-2">
+          <Swatch thread={threads.get(one.thread) ?? unknownThread} className="size-6" />
+          <span>
+            <b>{nameOf(one.thread)}</b> sews {Math.round(one.share * 100)} % of all stitches on position{' '}
+            {one.position} alone. A second cone with the same needle on{' '}
+            <a className="underline" href={hrefOf(one.second.position)}>
+              position {one.second.position}
+            </a>{' '}
+            (now {nameOf(one.second.thread)}, {whole(one.second.stitches)} st) halves that: pieces are then
+            counted on the less worn of the two, so they take turns.
+          </span>
+        </li>
+      ))}
+    </ul>
   );
 }
 

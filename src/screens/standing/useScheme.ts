@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { checkScheme } from '../../core/plan/scheme/faults.ts';
 import type { Block } from '../../core/plan/blocks/scheme.ts';
@@ -43,6 +43,56 @@ export function useScheme(first: SavedScheme[]) {
   const { schemes, inForce, setSchemes } = useSchemes(first, data.machine.id, live.onPlan);
   const [openId, setOpenId] = useState<string | null>(inForce?.id ?? first[0]?.id ?? null);
   const open = schemes.find(({ id }) => id === openId) ?? schemes[0] ?? null;
+  const took = (kept: SavedScheme) =>
+    setSchemes((all) => [
+      kept,
+      ...all
+        .filter(({ id }) => id !== kept.id)
+        .map((other) => (kept.since === null ? other : { ...other, since: null })),
+    ]);
+  const { shown, fault, setFault, settle, ...changes } = useChanges(open, took);
+  /** Does one thing with the server; a refusal is shown where the scheme is. */
+  const tried = async (work: () => Promise<void>) => {
+    try {
+      await work();
+    } catch (error) {
+      setFault((error as Error).message);
+    }
+  };
+  return {
+    ...{ schemes, open, shown, fault, ...changes },
+    add: (fields: Omit<SchemeFields, 'name'> & { name?: string }) =>
+      tried(async () => {
+        const taken = schemes.map((scheme) => scheme.name);
+        const kept = await send<SavedScheme>('POST', '/api/schemes', {
+          ...{ id: uuid7(), machineId: data.machine.id, operatorId },
+          ...{ ...fields, name: freeName(fields.name ?? 'Standing head', taken) },
+        });
+        took(kept);
+        setOpenId(kept.id);
+        settle();
+        say(`Kept as “${kept.name}”.`);
+      }),
+    show: (id: string) => {
+      setOpenId(id);
+      settle();
+    },
+    takeTheirs: settle,
+    remove: () =>
+      tried(async () => {
+        if (!open) return;
+        await send('DELETE', `/api/schemes/${open.id}`, undefined);
+        setSchemes((all) => all.filter(({ id }) => id !== open.id));
+        setOpenId(null);
+        settle();
+        say(`“${open.name}” is taken away. The head stays as it is.`);
+      }),
+  };
+}
+export type OpenScheme = ReturnType<typeof useScheme>;
+
+/** What is changed of the open scheme, kept a moment after each change, and taken back step by step. */
+function useChanges(open: SavedScheme | null, took: (kept: SavedScheme) => void) {
   const [draft, setDraft] = useState<SchemeFields | null>(null);
   const [past, setPast] = useState<SchemeFields[]>([]);
   const [fault, setFault] = useState('');
@@ -52,114 +102,76 @@ export function useScheme(first: SavedScheme[]) {
   /** The version that our changes were made from: what the feed tells meanwhile must not be overwritten unseen. */
   const base = useRef<number | null>(null);
   const shown = draft ?? (open && fieldsOf(open));
-  const took = (kept: SavedScheme) =>
-    setSchemes((all) => [
-      kept,
-      ...all
-        .filter(({ id }) => id !== kept.id)
-        .map((other) => (kept.since === null ? other : { ...other, since: null })),
-    ]);
+  const keep = useKeep({ sending, base }, (kept) => {
+    took(kept);
+    setFault('');
+  });
+  const { positions } = useFrame().data.machine;
 
   useEffect(() => {
     if (!draft || !open || isClash) return;
     try {
-      checkScheme(draft, data.machine.positions);
+      checkScheme(draft, positions);
     } catch (error) {
       setFault((error as Error).message);
       return;
     }
     const timer = setTimeout(() => {
-      if (sending.current) return;
-      sending.current = true;
-      send<SavedScheme>('PUT', `/api/schemes/${open.id}`, {
-        ...draft,
-        operatorId,
-        version: base.current ?? open.version,
-      }).then(
-        (kept) => {
-          sending.current = false;
-          base.current = kept.version;
-          took(kept);
-          setFault('');
-          setDraft((now) => (now === draft ? null : now));
-        },
+      keep(open, draft)?.then(
+        () => setDraft((now) => (now === draft ? null : now)),
         (error: Error) => {
-          sending.current = false;
           setFault(error.message);
           setClash(error instanceof NotTaken && error.isClash);
         },
       );
     }, saveAfterMs);
     return () => clearTimeout(timer);
-    // `took` is made anew at each drawing; what it does is the same.
-  }, [draft, open, operatorId, data.machine.positions, isClash]);
+    // `keep` is made anew at each drawing; what it does is the same.
+  }, [draft, open, positions, isClash]);
 
-  /** Nothing of ours is unsaved. */
-  const settle = () => {
-    base.current = null;
-    setDraft(null);
-    setPast([]);
-    setFault('');
-    setClash(false);
-  };
-  const change = (next: Partial<SchemeFields>) => {
-    if (!shown) return;
+  const changeTo = (next: SchemeFields, before: SchemeFields[]) => {
     if (!draft && !sending.current) base.current = open?.version ?? null;
-    setPast([...past.slice(-49), shown]);
-    setDraft({ ...shown, ...next });
-  };
-  const add = async (fields: Omit<SchemeFields, 'name'> & { name?: string }) => {
-    const name = freeName(
-      fields.name ?? 'Standing head',
-      schemes.map((scheme) => scheme.name),
-    );
-    try {
-      const kept = await send<SavedScheme>('POST', '/api/schemes', {
-        ...{ id: uuid7(), machineId: data.machine.id, operatorId },
-        ...{ ...fields, name },
-      });
-      took(kept);
-      setOpenId(kept.id);
-      settle();
-      say(`Kept as “${kept.name}”.`);
-    } catch (error) {
-      setFault((error as Error).message);
-    }
+    setPast(before);
+    setDraft(next);
   };
   return {
-    schemes,
-    open,
-    shown,
-    fault,
-    isSaving: draft !== null && fault === '',
-    change,
-    add,
-    canUndo: past.length > 0,
+    ...{ shown, fault, setFault, isClash },
+    ...{ isSaving: draft !== null && fault === '', canUndo: past.length > 0 },
+    change: (next: Partial<SchemeFields>) => {
+      if (shown) changeTo({ ...shown, ...next }, [...past.slice(-49), shown]);
+    },
     undo: () => {
       const before = past.at(-1);
-      if (!before) return;
-      if (!draft && !sending.current) base.current = open?.version ?? null;
-      setPast(past.slice(0, -1));
-      setDraft(before);
+      if (before) changeTo(before, past.slice(0, -1));
     },
-    show: (id: string) => {
-      setOpenId(id);
-      settle();
-    },
-    isClash,
-    takeTheirs: settle,
-    remove: async () => {
-      if (!open) return;
-      try {
-        await send('DELETE', `/api/schemes/${open.id}`, undefined);
-        setSchemes((all) => all.filter(({ id }) => id !== open.id));
-        setOpenId(null);
-        settle();
-        say(`“${open.name}” is taken away. The head stays as it is.`);
-      } catch (error) {
-        setFault((error as Error).message);
-      }
+    /** Nothing of ours is unsaved. */
+    settle: () => {
+      base.current = null;
+      setDraft(null);
+      setPast([]);
+      setFault('');
+      setClash(false);
     },
   };
 }
-export type OpenScheme = ReturnType<typeof useScheme>;
+
+/** Sends what was changed, made from the version in `base`; nothing while an earlier change is on its way. */
+function useKeep(
+  { sending, base }: { sending: RefObject<boolean>; base: RefObject<number | null> },
+  took: (kept: SavedScheme) => void,
+) {
+  const { operatorId } = useFrame();
+  return (open: SavedScheme, draft: SchemeFields): Promise<void> | null => {
+    if (sending.current) return null;
+    sending.current = true;
+    const version = base.current ?? open.version;
+    return send<SavedScheme>('PUT', `/api/schemes/${open.id}`, { ...draft, operatorId, version })
+      .finally(() => {
+        sending.current = false;
+      })
+      .then((kept) => {
+        base.current = kept.version;
+        took(kept);
+      });
+  };
+}
