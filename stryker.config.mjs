@@ -23,7 +23,7 @@ export default {
   dryRunTimeoutMinutes: 30,
   // A fault in a table made when the file is loaded would have every test run again: tables are held by tests of their own.
   ignoreStatic: true,
-  timeoutMS: 20_000,
+  timeoutMS: 8_000,
   disableTypeChecks: false,
   allowConsoleColors: false,
 };

@@ -1,6 +1,6 @@
 import { mechanicalChecks, type MechanicalCheck } from '../trouble/mechanical-checks.ts';
 import { keysOf } from '../base/keys.ts';
-import { looks } from '../trouble/steps/looks.ts';
+import { gauged } from '../trouble/steps/gauged.ts';
 import type { CheckItem } from './item.ts';
 
 /** What the ledger tells of the checks with the power off. Instants are ISO 8601. */
@@ -30,7 +30,7 @@ export function mechanicalDue(
     const months = last ? (Date.parse(now) - Date.parse(last)) / monthMs : Infinity;
     const isByCalendar = everyMonths !== null && months >= everyMonths;
     if (!isAfterImpact && !isByCalendar) return [];
-    const { name, says } = looks[check];
+    const { name, says } = gauged[check];
     const position = isAfterImpact ? impact.position : null;
     return [
       {

@@ -1,4 +1,4 @@
-/** The checks with the power off: what each is called, and what it can show. Their looks say how they are made (`steps/looks.ts`). */
+/** The checks with the power off: what each is called, and what it can show. Their looks say how they are made (`steps/gauged.ts`). */
 export const mechanicalChecks = {
   needle_depth: {
     name: 'Needle depth',

@@ -1,4 +1,4 @@
-import { putRightMessage } from '../../schemas/advice.ts';
+import { putRightMessage } from '../../schemas/artwork.ts';
 import { endpoint } from '../../server/http/endpoint.ts';
 import { putRightHere } from '../../server/jobs/put-right.ts';
 

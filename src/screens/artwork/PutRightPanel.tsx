@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { widestGap, type Said } from '../../core/artwork/put-right.ts';
 import type { Reading, Region } from '../../core/artwork/reading.ts';
-import type { PutRightHere } from '../../schemas/advice.ts';
+import type { PutRightHere } from '../../schemas/artwork.ts';
 import { counted } from '../../parts/text.ts';
 import { mmText } from './RegionPanel.tsx';
 

@@ -1,7 +1,8 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { chanceWithin } from './normal.ts';
-import { effective, isDoubted, type CaseBelief } from './screw.ts';
+import { effective } from './rows.ts';
+import { isDoubted, type CaseBelief } from './screw.ts';
 import { handError, springs } from './spring.ts';
 
 /** What to do at the case next. */

@@ -1,4 +1,5 @@
-import { gramsRange, handError, noises, plays, springs, type Spring } from './spring.ts';
+import { ownRow, sumOf, turned, waited, type Row } from './rows.ts';
+import { gramsRange, noises, plays, springs, type Spring } from './spring.ts';
 
 /**
  * A case's history with one bobbin thread, oldest first: grams that were read, turns of the screw (right above 0). `days`:
@@ -26,24 +27,11 @@ export interface CaseBelief {
   readings: number;
 }
 
-/** Weights over a law's tensions, with what they hold for. */
-export interface Row {
-  slope: number;
-  play: number;
-  noise: number;
-  weights: Float64Array;
-}
-
 /** What is known of a screw before its readings: the weight of each slope and play, as another thread or the workshop's cases taught it. */
 export type ScrewPrior = (spring: number, slope: number, play: number) => number;
 
 /** How often a reading is a slip: from memory. Half of them lie about the true one, half anywhere. */
 const slip = { chance: 0.04, about: 10, range: 120 } as const;
-
-/** How far a case's tension wanders, as a part of it: by itself between two readings, and with the root of the days. From memory. */
-const wander = { reading: 0.004, day: 0.012, most: 0.08 } as const;
-/** How often it is another one altogether at the next reading (lint, a knock, another thread): at once, and by the day. From memory. */
-const jump = { reading: 0.008, day: 0.003, most: 0.06 } as const;
 
 /** A case as far as it was followed. */
 export type Followed = Omit<CaseBelief, 'grams' | 'gramsSd' | 'slope' | 'slopeSd'> & { isKnown: boolean };
@@ -120,86 +108,9 @@ function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
   );
 }
 
-/** Turns that move the spring: a turn back first takes up the play. */
-export const effective = (turns: number, last: number, play: number): number =>
-  last !== 0 && Math.sign(turns) === -last ? Math.sign(turns) * Math.max(0, Math.abs(turns) - play) : turns;
-
-function sumOf(weights: Float64Array): number {
-  let sum = 0;
-  for (let at = 0; at < weights.length; at++) sum += weights[at]!;
-  return sum;
-}
-
 /** A row of less weight in all is given up: no reading brings it back. */
 const negligible = 1e-9;
 const none = new Float64Array(0);
-
-function turned(row: Row, spring: Spring, turns: number, last: number): Row {
-  const moves = effective(turns, last, row.play);
-  if (moves === 0 || row.weights.length === 0) return row;
-  return {
-    ...row,
-    weights: moved(
-      row.weights,
-      (row.slope * moves) / spring.step,
-      (row.slope * handError(turns)) / spring.step,
-    ),
-  };
-}
-
-const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
-
-/** The case after some days: it wanders, and seldom jumps to anywhere. */
-function waited(row: Row, spring: Spring, days: number): Row {
-  if (row.weights.length === 0) return ownRow(row);
-  const part = Math.min(wander.most, Math.hypot(wander.reading, wander.day * Math.sqrt(days)));
-  const weights = moved(row.weights, 0, (part * spring.part) / spring.step);
-  const jumps = Math.min(jump.most, jump.reading + jump.day * days);
-  const anywhere = (jumps * sumOf(weights)) / weights.length;
-  for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;
-  return { ...row, weights };
-}
-
-/** Against a row's highest weight: what is thinner is moved, but its spreading would not be seen. */
-const tooThin = 1e-4;
-
-/** Weights moved by so many points of the grid and spread by a normal; what would leave the grid stays at its end. */
-function moved(weights: Float64Array, shift: number, spread: number): Float64Array {
-  const count = weights.length;
-  const reach = Math.ceil(4 * spread + 1);
-  const middle = Math.round(shift);
-  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, at) => {
-    const off = at - reach + middle - shift;
-    // Narrower than the grid: shared between the two points that it lies between.
-    return spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
-  });
-  let all = 0;
-  for (const value of kernel) all += value;
-  for (let at = 0; at < kernel.length; at++) kernel[at] = kernel[at]! / all;
-  let most = 0;
-  for (const weight of weights) if (weight > most) most = weight;
-  const thin = most * tooThin;
-  const after = new Float64Array(count);
-  const inside = (point: number) => (point < 0 ? 0 : point >= count ? count - 1 : point);
-  for (let from = 0; from < count; from++) {
-    const weight = weights[from]!;
-    if (weight <= thin) {
-      const to = inside(from + middle);
-      after[to] = after[to]! + weight;
-      continue;
-    }
-    const first = from + middle - reach;
-    if (first >= 0 && first + kernel.length <= count)
-      for (let at = 0; at < kernel.length; at++)
-        after[first + at] = after[first + at]! + weight * kernel[at]!;
-    else
-      for (let at = 0; at < kernel.length; at++) {
-        const to = inside(first + at);
-        after[to] = after[to]! + weight * kernel[at]!;
-      }
-  }
-  return after;
-}
 
 /** Weighs rows by a reading, writing over them: they must be the caller's own. Gives the chance that it was a slip. */
 function afterReading(rows: readonly (readonly Row[])[], grams: number): number {

@@ -1,4 +1,4 @@
-import { artworkAnswer, artworkQuery } from '../../../schemas/advice.ts';
+import { artworkAnswer, artworkQuery } from '../../../schemas/artwork.ts';
 import { readPictureFile } from '../../../server/heavy/artwork.ts';
 import { linesFrom } from '../../../core/artwork/lines-from-text.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';

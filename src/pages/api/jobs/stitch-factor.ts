@@ -1,4 +1,4 @@
-import { ownFactorMessage } from '../../../schemas/advice.ts';
+import { ownFactorMessage } from '../../../schemas/artwork.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { ownStitchFactor } from '../../../server/jobs/own-factor.ts';
 

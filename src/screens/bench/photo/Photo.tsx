@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
 import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
 import { get } from '../../../parts/live/send.ts';
-import type { PutRightHere } from '../../../schemas/advice.ts';
+import type { PutRightHere } from '../../../schemas/artwork.ts';
 import { counted } from '../../../parts/text.ts';
 import { EdgesByHand } from './EdgesByHand.tsx';
 import { Overlay } from './Overlay.tsx';
