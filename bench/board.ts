@@ -1,12 +1,8 @@
-import { rmSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { chromium } from 'playwright-core';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { drive, feed, heads, openShop, pace } from './feeding.ts';
 import { quantile } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
  * npm run bench:board [-- MINUTES MACHINES]: machines feed at a hundred times the real pace; another one stops and goes on every few seconds. How long until
@@ -14,7 +10,6 @@ import { quantile } from './measure.ts';
  */
 const minutes = Number(process.argv[2] ?? 5);
 const count = Number(process.argv[3] ?? 40);
-const home = '.test/bench-board';
 
 /** What the page notes, by its clock, which is this computer's. */
 interface Noted {
@@ -22,20 +17,9 @@ interface Noted {
   rang: number[];
 }
 
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
-  await makeDatabase(cluster.url, 'board');
-  const url = databaseUrl(cluster, 'board');
-  await migrate(url);
-  const server = await startServer({ url, port: await freePort() });
-  await run(server.address);
-  await server.stop();
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
-}
+await onOwnCluster('board', async (cluster) =>
+  withServer(await ownDatabase(cluster, 'board'), ({ address }) => run(address)),
+);
 
 async function run(address: string): Promise<void> {
   const [probe, ...made] = await openShop(address, count + 1);

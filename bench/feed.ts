@@ -1,13 +1,10 @@
-import { readFileSync, rmSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { drive, heads, openShop, pace, type Fed } from './feeding.ts';
 import { call, quantile } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
  * npm run bench:feed [-- MINUTES MACHINES]: simulated machines of 12 heads feed at a hundred times the real pace, while
@@ -15,22 +12,11 @@ import { call, quantile } from './measure.ts';
  */
 const minutes = Number(process.argv[2] ?? 5);
 const count = Number(process.argv[3] ?? 40);
-const home = '.test/bench-feed';
 
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
-  await makeDatabase(cluster.url, 'feed');
-  const url = databaseUrl(cluster, 'feed');
-  await migrate(url);
-  const server = await startServer({ url, port: await freePort() });
-  await run(server.address, url, server.process.pid!);
-  await server.stop();
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
-}
+await onOwnCluster('feed', async (cluster) => {
+  const url = await ownDatabase(cluster, 'feed');
+  await withServer(url, ({ address, process }) => run(address, url, process.pid!));
+});
 
 async function run(address: string, url: string, pid: number): Promise<void> {
   const post = (path: string, message: unknown) => call(address, 'POST', path, message);

@@ -1,14 +1,11 @@
-import { rmSync } from 'node:fs';
 import { v7 as uuid7 } from 'uuid';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
+import { appUrl } from '../scripts/cluster.ts';
 import { chance } from '../src/core/base/chance.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import { fuzz } from '../tests/support/fuzz.ts';
 import { askAs, everybody, everyRole, letIn } from '../tests/support/people.ts';
 import { quantile } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
  * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, by every role and by nobody, while somebody logs a touch every 20 ms on another
@@ -16,22 +13,17 @@ import { quantile } from './measure.ts';
  */
 const count = Number(process.argv[2] ?? 10_000);
 const seed = Number(process.argv[3] ?? 1);
-const home = '.test/fuzz';
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
-  await makeDatabase(cluster.url, 'fuzz');
-  const ownerUrl = databaseUrl(cluster, 'fuzz');
-  await migrate(ownerUrl);
+await onOwnCluster('fuzz', async (cluster) => {
+  const ownerUrl = await ownDatabase(cluster, 'fuzz');
   await prepareAppRole(ownerUrl, cluster.appPassword);
-  const server = await startServer({
-    url: appUrl(cluster, 'fuzz'),
-    port: await freePort(),
-    env: { VIVID_LOG: 'silent' },
+  await withServer(appUrl(cluster, 'fuzz'), ({ address }) => ask(address, ownerUrl), {
+    VIVID_LOG: 'silent',
   });
+});
+
+async function ask(address: string, ownerUrl: string): Promise<void> {
   const post = async (path: string, message: unknown) => {
-    const answer = await fetch(server.address + path, {
+    const answer = await fetch(address + path, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(message),
@@ -55,9 +47,9 @@ try {
   const stop = { stop: 1, threadId: thread, stitches: 900, element: 'fill', position: null };
   const words = { name: 'J', customer: '', cloth: '', pieces: 9, due: null, note: '' };
   await post('/api/jobs', { jobs: [{ id: job, ...words, stops: [stop] }] });
-  const as = everybody(server.address, await everyRole(server.address, machine));
+  const as = everybody(address, await everyRole(address, machine));
   // Sign-in may be turned on by what is sent.
-  const tablet = await letIn(server.address);
+  const tablet = await letIn(address);
   let running = true;
   const touches: number[] = [];
   const operating = (async () => {
@@ -65,7 +57,7 @@ try {
       const began = performance.now();
       const where = { machineId: beside, head: 1, position: 3, at: new Date().toISOString() };
       const entries = [{ id: uuid7(), kind: 'break', ...where, data: { fault: 'snap' } }];
-      const { status } = await askAs(server.address, tablet, 'POST', '/api/ledger', { entries });
+      const { status } = await askAs(address, tablet, 'POST', '/api/ledger', { entries });
       if (status !== 201) throw new Error(`a touch was answered ${status}`);
       touches.push(performance.now() - began);
       await new Promise((next) => setTimeout(next, 20));
@@ -73,7 +65,7 @@ try {
   })();
   const found = await fuzz({
     as,
-    ...{ base: server.address, ownerUrl, count, beside, withinMs: 30_000 },
+    ...{ base: address, ownerUrl, count, beside, withinMs: 30_000 },
     chance: chance(seed).next,
     known: [machine, beside, thread, operator, job],
   });
@@ -90,8 +82,4 @@ try {
     `${touches.length} touches beside it: p50 ${quantile(touches, 0.5).toFixed(0)} ms, p99 ${quantile(touches, 0.99).toFixed(0)} ms`,
   );
   process.exitCode = found.faults.length + slow > 0 ? 1 : 0;
-  await server.stop();
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
 }

@@ -1,15 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { rmSync } from 'node:fs';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { appUrl } from '../scripts/cluster.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import { letIn, person, pins, signIn, type Shown } from '../tests/support/people.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
 import { median, quantile, race } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
  * npm run bench:people [-- ENTRIES]: what signing in costs a touch. 20 clients log, turn about as the computer itself, of which nothing is asked, and each from a tablet with
@@ -18,24 +15,14 @@ import { median, quantile, race } from './measure.ts';
 const clients = 20;
 const writes = Number(process.argv[2] ?? 6000);
 const rounds = 5;
-const home = '.test/bench-people';
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
-  await makeDatabase(cluster.url, 'people');
-  await migrate(databaseUrl(cluster, 'people'));
-  await prepareAppRole(databaseUrl(cluster, 'people'), cluster.appPassword);
+await onOwnCluster('people', async (cluster) => {
+  const url = await ownDatabase(cluster, 'people');
+  await prepareAppRole(url, cluster.appPassword);
   execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
-    env: { ...process.env, DATABASE_URL: databaseUrl(cluster, 'people') },
+    env: { ...process.env, DATABASE_URL: url },
   });
-  const server = await startServer({ url: appUrl(cluster, 'people'), port: await freePort() });
-  await measure(server.address);
-  await server.stop();
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
-}
+  await withServer(appUrl(cluster, 'people'), ({ address }) => measure(address));
+});
 
 async function measure(address: string): Promise<void> {
   const operator = await person(address, 'operator', 'Bench');

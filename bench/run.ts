@@ -1,22 +1,18 @@
 import { execFileSync } from 'node:child_process';
-import { rmSync } from 'node:fs';
 import { cpus, totalmem } from 'node:os';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { appUrl, databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { appUrl, databaseUrl } from '../scripts/cluster.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
 import { median, quantile, race, type Timing } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /** npm run bench [-- ENTRIES]: how fast touches are stored, on a cluster of its own that syncs to disk. */
 const clients = 20;
 const writes = Number(process.argv[2] ?? 12_000);
-const home = '.test/bench';
 const round = (value: number) => Math.round(value * 10) / 10;
 const show = (name: string, { perSecond, p50, p95, p99 }: Timing) =>
   console.log(
@@ -38,36 +34,40 @@ const bareValues = (entry: Entry) => [
   entry.data,
 ];
 
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
+await onOwnCluster('run', async (cluster) => {
   for (const name of ['bare', 'vivid']) {
-    await makeDatabase(cluster.url, name);
-    await migrate(databaseUrl(cluster, name));
-    await prepareAppRole(databaseUrl(cluster, name), cluster.appPassword);
+    const url = await ownDatabase(cluster, name);
+    await prepareAppRole(url, cluster.appPassword);
     execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
-      env: { ...process.env, DATABASE_URL: databaseUrl(cluster, name) },
+      env: { ...process.env, DATABASE_URL: url },
     });
   }
   console.log(
     `${cpus()[0]?.model ?? 'unknown processor'}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}\n`,
   );
-  await logging('no machine has a feed', 0);
-  if (!process.env['ONLY']) await logging('a feed on half of the machines', 1);
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
+  const bare = databaseUrl(cluster, 'bare');
+  const log = (how: string, fed: number) =>
+    withServer(appUrl(cluster, 'vivid'), ({ address }) => logging({ how, fed, address, bare }));
+  await log('no machine has a feed', 0);
+  if (!process.env['ONLY']) await log('a feed on half of the machines', 1);
+});
+
+interface Logged {
+  how: string;
+  /** Machines with a feed. */
+  fed: number;
+  address: string;
+  /** The database for bare inserts. */
+  bare: string;
 }
 
 /** 20 clients log single entries; beside it the same rows as bare inserts by 20 node-postgres connections. */
-async function logging(how: string, fed: number): Promise<void> {
+async function logging({ how, fed, address, bare: bareUrl }: Logged): Promise<void> {
   console.log(
     `Logging single entries, ${clients} clients, three runs of ${writes}, ${how}\n\n| | rate | p50 | p95 | p99 |\n|---|---|---|---|---|`,
   );
-  const server = await startServer({ url: appUrl(cluster, 'vivid'), port: await freePort() });
-  await feedOf(server.address, fed);
-  const pool = new pg.Pool({ connectionString: databaseUrl(cluster, 'bare'), max: clients });
+  await feedOf(address, fed);
+  const pool = new pg.Pool({ connectionString: bareUrl, max: clients });
   pool.on('error', () => undefined);
   const ratios: number[] = [];
   const start = Date.now() + fed * writes * 30;
@@ -84,7 +84,7 @@ async function logging(how: string, fed: number): Promise<void> {
     // keeps a stop and its ending together, one request each.
     const pairs = inPairs(rows);
     const times: number[] = [];
-    const lines = Array.from({ length: clients }, () => openLine(server.address));
+    const lines = Array.from({ length: clients }, () => openLine(address));
     const whole = await race(clients, pairs.length, async (index, client) => {
       for (const entry of pairs[index]!) {
         const began = performance.now();
@@ -104,7 +104,6 @@ async function logging(how: string, fed: number): Promise<void> {
   }
   console.log(`\nRate over the bare insert's, median of three: ${median(ratios).toFixed(2)}\n`);
   await pool.end();
-  await server.stop();
 }
 
 /** So many of the demo's two machines have a feed that tells of a stop now and then while the operators log. */

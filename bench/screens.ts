@@ -1,14 +1,10 @@
-import { rmSync } from 'node:fs';
 import { v7 as uuid7 } from 'uuid';
-import { buildIfChanged } from '../scripts/build.ts';
-import { startServer } from '../scripts/child.ts';
-import { databaseUrl, freePort, startCluster } from '../scripts/cluster.ts';
 import { loadDemoIfEmpty } from '../scripts/demo/load.ts';
 import { heron, jobId, threads } from '../scripts/demo/world.ts';
-import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { elementKinds } from '../src/core/element/elements.ts';
 import { closeDatabase } from '../src/server/base/database.ts';
 import { call, race } from './measure.ts';
+import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
  * npm run bench:screens [-- JOBS]: the demo with so many jobs more (2,000), one of them with 99 stops and on the machine. How long the
@@ -16,25 +12,14 @@ import { call, race } from './measure.ts';
  */
 const jobs = Number(process.argv[2] ?? 2000);
 const times = 60;
-const home = '.test/bench-screens';
 
-rmSync(home, { recursive: true, force: true });
-const cluster = await startCluster(home);
-try {
-  await buildIfChanged();
-  await makeDatabase(cluster.url, 'screens');
-  const url = databaseUrl(cluster, 'screens');
-  await migrate(url);
+await onOwnCluster('screens', async (cluster) => {
+  const url = await ownDatabase(cluster, 'screens');
   process.env['DATABASE_URL'] = url;
   await loadDemoIfEmpty(new Date(), { year: false });
   await closeDatabase();
-  const server = await startServer({ url, port: await freePort() });
-  await measure(server.address);
-  await server.stop();
-} finally {
-  await cluster.stop();
-  rmSync(cluster.place, { recursive: true, force: true });
-}
+  await withServer(url, ({ address }) => measure(address));
+});
 
 async function measure(address: string): Promise<void> {
   const stopsOf = (count: number) =>
