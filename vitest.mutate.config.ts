@@ -40,6 +40,9 @@ export default defineConfig({
       'tests/reference/plan-demo.test.ts',
       'tests/reference/plan-files.test.ts',
       'tests/reference/plan-due.test.ts',
+      'tests/reference/plan-properties.test.ts',
+      'tests/reference/scheme-properties.test.ts',
+      'src/core/plan/scheme/four-weeks.test.ts',
       'tests/reference/logos.test.ts',
       // A hundred blocks practised from beginning to end: minutes where every line is watched.
       'src/core/tension/block/practice.test.ts',
