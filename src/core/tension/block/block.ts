@@ -153,7 +153,7 @@ export function readBlock(
     caseChance: explained.caseChance,
     moves,
     test: testOf(read, knobs.length + screw.length > 0 ? explained.caseChance : null),
-    says: saysOf(moves, read),
+    says: saysOf(moves, read, band),
     also: alsoOf(read),
   };
 }
@@ -176,7 +176,11 @@ export const scatterOf = (shares: readonly number[]) => 1.4826 * medianAbsoluteD
 const numbers = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 /** The moves in words, in their order, and what is right and left alone. */
-function saysOf(moves: readonly BlockMove[], read: readonly ColumnReading[]): string {
+function saysOf(
+  moves: readonly BlockMove[],
+  read: readonly ColumnReading[],
+  band: { from: number; to: number },
+): string {
   const count = read.length;
   const knobs = moves.filter((move) => move.part === 'knob');
   const screw = moves.find((move) => move.part === 'case');
@@ -199,7 +203,11 @@ function saysOf(moves: readonly BlockMove[], read: readonly ColumnReading[]): st
           : ' The others are right: leave the case alone.';
     return `${singles}.${others}`;
   }
-  const who = knobs.length === 0 ? `All ${count}` : `${count - knobs.length} of ${count}`;
+  // Those that show it themselves: one that lies in the band as it is shows nothing, though the case is off.
+  const shown = read.filter(
+    ({ share, is }) => is === 'right' && (screw.way === 'tighten' ? share > band.to : share < band.from),
+  ).length;
+  const who = shown === count ? `All ${count}` : shown === 0 ? 'All together' : `${shown} of ${count}`;
   const case_ = `${who} show too ${screw.way === 'tighten' ? 'much' : 'little'} bobbin: ${screw.way} the case`;
   if (knobs.length === 0) return `${case_}, leave the knobs alone.`;
   return moves[0] === screw ? `${case_}. Then ${singles}.` : `${singles}. Then ${lowered(case_)}.`;
