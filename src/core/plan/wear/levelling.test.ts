@@ -111,4 +111,53 @@ describe('a colour busy enough for two positions', () => {
     expect(busyColours([used(1, 'white', 100), used(2, 'red', 110), used(3, 'blue', 90)])).toEqual([]);
     expect(busyColours([])).toEqual([]);
   });
+  test('exactly twice an even share is not busy; half of one is not idle; of two as idle the first position', () => {
+    // 1000 stitches on five positions: an even share is 200.
+    expect(
+      busyColours([
+        used(1, 'a', 400),
+        used(2, 'b', 300),
+        used(3, 'c', 150),
+        used(4, 'd', 150),
+        used(5, 'e', 0),
+      ]),
+    ).toEqual([]);
+    const [one] = busyColours([
+      used(1, 'a', 401),
+      used(2, 'b', 299),
+      used(3, 'c', 100),
+      used(4, 'd', 101),
+      used(5, 'e', 99),
+    ]);
+    expect(one).toMatchObject({ share: 0.401, second: { position: 5, stitches: 99 } });
+    expect(
+      busyColours([
+        used(1, 'a', 600),
+        used(2, 'b', 100),
+        used(3, 'c', 100),
+        used(4, 'd', 100),
+        used(5, 'e', 100),
+      ]),
+    ).toEqual([]);
+    const tied = [
+      used(1, 'a', 700),
+      used(4, 'd', 50),
+      used(3, 'c', 50),
+      used(2, 'b', 100),
+      used(5, null, 100),
+    ];
+    expect(busyColours(tied)).toMatchObject([{ second: { position: 3 } }]);
+  });
+  test('two busy colours: the busier has the idler position; where nothing is idle there is no proposal', () => {
+    const two = [
+      ...[used(1, 'a', 400), used(2, 'b', 500), used(3, 'c', 20), used(4, 'd', 10)],
+      ...[used(5, 'e', 40), used(6, 'f', 30)],
+    ];
+    expect(busyColours(two).map(({ thread, second }) => [thread, second.position])).toEqual([
+      ['b', 4],
+      ['a', 3],
+    ]);
+    expect(busyColours([used(1, 'a', 900), used(2, 'b', 10, false), used(3, 'c', 10, false)])).toEqual([]);
+    expect(busyColours([used(1, null, 900), used(2, 'b', 10), used(3, 'c', 10)])).toEqual([]);
+  });
 });
