@@ -10,6 +10,7 @@ import {
   speedBand,
   type FactorCell,
 } from '../../src/core/learn/factors/factors.ts';
+import type { NeedleAsked } from '../../src/core/learn/answers/needle-groups.ts';
 import type { Life } from '../../src/core/learn/life/lives.ts';
 import { needleText, readNeedleLabel } from '../../src/core/needle/label.ts';
 import { eyeFit } from '../../src/core/needle/eye.ts';
@@ -27,6 +28,23 @@ export function madeLives(
     return { span: Math.min(lasts, out), ended: lasts <= out };
   });
 }
+
+/** Such needles as they are asked about: of one kind, on one cloth, at one position, all out again. */
+export const madeNeedles = (
+  count: number,
+  {
+    needle = '75/11 sharp',
+    cloth = 'canvas or denim',
+    position = 3,
+    scale = 400_000,
+    seed = 1,
+    shape = 2.5,
+  } = {},
+): NeedleAsked[] =>
+  madeLives(chance(seed), count, { shape, scale }).map(({ span, ended }) => ({
+    ...{ needle, cloth, head: 1, position, stitches: Math.round(span), ended, out: true },
+    ...{ machine: 'Heron', thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
+  }));
 
 /** A count with this mean, drawn by products of uniforms in parts: means of thousands do not underflow. */
 export function poisson(luck: Chance, mean: number): number {

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../base/chance.ts';
-import { madeLives } from '../../../../tests/support/learn.ts';
+import { madeNeedles } from '../../../../tests/support/learn.ts';
 import { changedAnswer } from './changed.ts';
 import { costAnswer, type CostAsked } from './cost.ts';
 import { jobBreaks } from './for-job.ts';
@@ -16,15 +15,6 @@ import { dayWords, whenThere, withRange } from './words.ts';
 const year = { from: '2026-01-01', to: '2026-12-31' };
 const costs = { planned: 2.5, trouble: 20 };
 
-function needles(
-  count: number,
-  { needle = '75/11 sharp', cloth = 'canvas or denim', position = 3, scale = 400_000, seed = 1 } = {},
-): NeedleAsked[] {
-  return madeLives(chance(seed), count, { shape: 2.5, scale }).map(({ span, ended }) => ({
-    ...{ needle, cloth, head: 1, position, stitches: Math.round(span), ended, out: true },
-    ...{ machine: 'Heron', thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
-  }));
-}
 const ofNeedles = (lives: readonly NeedleAsked[], change: object = {}) =>
   needlesAnswer({ lives, costs, kept: null, by: 'needle', unit: 'stitches', ...year, ...change });
 /** What is never shown. */
@@ -34,7 +24,7 @@ const words = (answer: { says: string; more: string[]; rests: string; missing: s
 
 describe('how long needles last', () => {
   test('a hundred needles: half of them, the rule that costs least, what the rule now costs, and the step', () => {
-    const answer = ofNeedles(needles(100), { kept: 180_000 });
+    const answer = ofNeedles(madeNeedles(100), { kept: 180_000 });
     expect(answer.says).toMatch(
       /^Half of the needles give trouble before 3\d0,000 \(\d\d0,000–\d\d0,000\) stitches\.$/,
     );
@@ -50,7 +40,7 @@ describe('how long needles last', () => {
     expect(answer.table.rows.length).toBeGreaterThan(100);
   });
   test('of thousands of needles no more is drawn than is seen, to the last of them; the file has every step', () => {
-    const lives = needles(6000);
+    const lives = madeNeedles(6000);
     const { chart, table } = ofNeedles(lives);
     if (chart?.is !== 'survival') throw new Error('no curves');
     const { points } = chart.curves[0]!;
@@ -67,21 +57,21 @@ describe('how long needles last', () => {
     }
   });
   test('in hours, and in hours of metallic thread, ages are told and no rule: a rule is kept in stitches', () => {
-    const hours = ofNeedles(needles(100), { unit: 'hours' });
+    const hours = ofNeedles(madeNeedles(100), { unit: 'hours' });
     expect(hours.says).toMatch(
       /^Half of the needles give trouble before [67]\.\d \(\d\.\d–\d\.\d\) hours of sewing\.$/,
     );
     expect(hours).toMatchObject({ steps: [], chart: { unit: 'h', rule: null, now: null } });
-    expect(ofNeedles(needles(100), { unit: 'metallicHours' }).says).toBe(
+    expect(ofNeedles(madeNeedles(100), { unit: 'metallicHours' }).says).toBe(
       'No needle has sewn metallic thread here.',
     );
   });
   test('by thread weight, and metallic against the rest', () => {
-    const metallic = needles(60, { scale: 150_000, seed: 2 }).map((life) => ({
+    const metallic = madeNeedles(60, { scale: 150_000, seed: 2 }).map((life) => ({
       ...life,
       ...{ metallic: true, thread: '30 wt' },
     }));
-    const both = [...needles(60), ...metallic];
+    const both = [...madeNeedles(60), ...metallic];
     expect(ofNeedles(both, { by: 'metallic' }).more.join(' ')).toContain(
       'not metallic the longest, metallic the shortest',
     );
@@ -90,8 +80,8 @@ describe('how long needles last', () => {
     );
   });
   test('by machine: of all of them, told as such, and no rule made from others’ needles', () => {
-    const other = needles(60, { scale: 150_000, seed: 2 }).map((life) => ({ ...life, machine: 'Teal' }));
-    const both = ofNeedles([...needles(60), ...other], { by: 'machine', kept: 180_000 });
+    const other = madeNeedles(60, { scale: 150_000, seed: 2 }).map((life) => ({ ...life, machine: 'Teal' }));
+    const both = ofNeedles([...madeNeedles(60), ...other], { by: 'machine', kept: 180_000 });
     expect(both.says).toMatch(/^Of all machines: half of the needles give trouble before /);
     expect(both.more).toEqual([expect.stringContaining('Heron the longest, Teal the shortest')]);
     expect(both.rests).toMatch(/^120 needles of all machines, \d+ ended by trouble$/);
@@ -99,22 +89,22 @@ describe('how long needles last', () => {
     if (both.chart?.is !== 'survival') throw new Error('no curves');
     expect(both.chart.curves.map(({ name }) => name)).toEqual(['all needles', 'Heron', 'Teal']);
     // With one machine there is nothing to compare.
-    expect(ofNeedles(needles(60), { by: 'machine' }).more).toEqual([]);
+    expect(ofNeedles(madeNeedles(60), { by: 'machine' }).more).toEqual([]);
     expect(ofNeedles([], { by: 'machine' }).says).toBe('No needle has sewn here yet.');
   });
   test('two kinds of needle that last differently are told apart; two alike are not', () => {
-    const short = needles(60, { needle: '65/9 sharp', scale: 150_000, seed: 2 });
-    expect(ofNeedles([...needles(60), ...short]).more.join(' ')).toContain(
+    const short = madeNeedles(60, { needle: '65/9 sharp', scale: 150_000, seed: 2 });
+    expect(ofNeedles([...madeNeedles(60), ...short]).more.join(' ')).toContain(
       '75/11 sharp the longest, 65/9 sharp the shortest',
     );
-    const alike = needles(60, { needle: '75/11 light ball', seed: 3 });
-    expect(ofNeedles([...needles(60), ...alike]).more.join(' ')).toContain(
+    const alike = madeNeedles(60, { needle: '75/11 light ball', seed: 3 });
+    expect(ofNeedles([...madeNeedles(60), ...alike]).more.join(' ')).toContain(
       'no difference shows that chance would not make',
     );
   });
   test('nothing is claimed from too little: what is missing is said, and when it will be there', () => {
     expect(ofNeedles([])).toMatchObject({ says: 'No needle has sewn here yet.', chart: null, steps: [] });
-    const few = needles(100)
+    const few = madeNeedles(100)
       .filter(({ ended }) => ended)
       .slice(0, 4);
     const answer = ofNeedles(few, { to: '2026-01-28' });
@@ -122,12 +112,12 @@ describe('how long needles last', () => {
       'For a rule 8 needles must have ended by trouble; 4 are missing, at today’s pace in about 4 weeks. Say why a needle goes when you change it.',
     );
     expect(answer.steps).toEqual([]);
-    const sound = needles(30).map((life) => ({ ...life, ended: false }));
+    const sound = madeNeedles(30).map((life) => ({ ...life, ended: false }));
     expect(ofNeedles(sound).says).toMatch(/^None of the needles has given trouble, up to/);
     expect(ofNeedles(sound).missing).toContain('8 are missing.');
   });
   test('where trouble costs no more than a planned change there is no limit, and the step says so', () => {
-    const answer = ofNeedles(needles(100), { costs: { planned: 5, trouble: 5 } });
+    const answer = ofNeedles(madeNeedles(100), { costs: { planned: 5, trouble: 5 } });
     expect(answer.more[0]).toMatch(/running them until they give trouble costs least/);
     expect(answer.steps).toMatchObject([
       { does: 'rule', stitches: null, says: 'Make it the rule: until it gives trouble' },
@@ -137,7 +127,7 @@ describe('how long needles last', () => {
 
 describe('what another rule would have cost', () => {
   test('by hand: needles that all last exactly as long as the law says on average', () => {
-    const lives = needles(200);
+    const lives = madeNeedles(200);
     const law = { shape: 2.5, scale: 400_000 };
     // Never changed before trouble: who ended by trouble stands for itself.
     expect(replayed(lives, law, costs, null)).toMatchObject({
@@ -152,13 +142,13 @@ describe('what another rule would have cost', () => {
     expect(asItWas(lives, costs).planned + asItWas(lives, costs).troubled).toBe(200);
   });
   test('the answer says all three; with too few troubles none', () => {
-    const answer = whatIfAnswer({ lives: needles(100), costs, rule: 160_000, kept: 300_000, ...year });
+    const answer = whatIfAnswer({ lives: madeNeedles(100), costs, rule: 160_000, kept: 300_000, ...year });
     expect(answer.says).toMatch(
       /^Changing at 160,000 stitches, the same stitches would have taken about \d+ changes for trouble and \d+ planned ones: \d+ minutes\.$/,
     );
     expect(answer.more[0]).toMatch(/^As it was: 82 for trouble and 18 planned, 1,685 minutes\.$/);
     expect(answer.chart).toMatchObject({ is: 'costs', now: 160_000 });
-    expect(whatIfAnswer({ lives: needles(5), costs, rule: null, kept: null, ...year }).missing).toMatch(
+    expect(whatIfAnswer({ lives: madeNeedles(5), costs, rule: null, kept: null, ...year }).missing).toMatch(
       /^8 needles must have ended by trouble, \d have/,
     );
   });
@@ -404,7 +394,7 @@ describe('words', () => {
     expect(whenThere(1e6, 1, 28)).toBeNull();
   });
   test('no answer to empty, tiny or odd data has a word of a number that is none', () => {
-    const one: NeedleAsked = { ...needles(1)[0]!, stitches: 1, ended: true };
+    const one: NeedleAsked = { ...madeNeedles(1)[0]!, stitches: 1, ended: true };
     const place = { head: 1, position: 1, breaks: 0, stitches: 0 };
     const odd: Question[] = [
       ...[
@@ -412,7 +402,7 @@ describe('words', () => {
         [one],
         [one, one],
         [{ ...one, stitches: 0 }],
-        needles(9).map((life) => ({ ...life, stitches: 5000, ended: true })),
+        madeNeedles(9).map((life) => ({ ...life, stitches: 5000, ended: true })),
       ].flatMap((lives): Question[] => [
         { asks: 'needles', of: { lives, costs, kept: 0, by: 'cloth', unit: 'stitches', ...year } },
         {

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../base/chance.ts';
-import { madeLives } from '../../../../tests/support/learn.ts';
+import { madeNeedles } from '../../../../tests/support/learn.ts';
 import { goodAt, weibullFit } from '../life/weibull.ts';
 import { costAt } from '../life/replace.ts';
 import type { NeedleAsked } from './needle-groups.ts';
@@ -10,26 +9,13 @@ import { aboutStitches, figure } from './words.ts';
 const year = { from: '2026-01-01', to: '2026-12-31' };
 
 describe('needles, worked through', () => {
-  const needles = (count: number, { scale = 400_000, seed = 1, shape = 2.5 } = {}): NeedleAsked[] =>
-    madeLives(chance(seed), count, { shape, scale }).map(({ span, ended }) => ({
-      ...{
-        needle: '75/11 sharp',
-        cloth: 'canvas',
-        head: 1,
-        position: 3,
-        stitches: Math.round(span),
-        ended,
-        out: true,
-      },
-      ...{ machine: 'Heron', thread: '40 wt', metallic: false, hours: span / 48_000, metallicHours: 0 },
-    }));
   const costs = { planned: 2.5, trouble: 20 };
   const answer = (lives: NeedleAsked[], change: object = {}) =>
     needlesAnswer({ lives, costs, kept: null, by: 'needle', unit: 'stitches', ...year, ...change });
-  const plain: NeedleAsked = { ...needles(1)[0]!, ended: false };
+  const plain: NeedleAsked = { ...madeNeedles(1)[0]!, ended: false };
 
   test('the rule’s cost and what the rule now costs are those of the fitted law', () => {
-    const lives = needles(100);
+    const lives = madeNeedles(100);
     const law = weibullFit(lives.map(({ stitches, ended }) => ({ span: stitches, ended })))!;
     const { more, steps, rests, chart } = answer(lives, { kept: 300_000 });
     const cost = figure(costAt(law, costs, 300_000));
@@ -72,7 +58,7 @@ describe('needles, worked through', () => {
   });
   test('seven ends make no rule, eight do; one missing is said as one', () => {
     const ends = (count: number) =>
-      needles(100)
+      madeNeedles(100)
         .filter(({ ended }) => ended)
         .slice(0, count);
     expect(answer(ends(7)).missing).toMatch(/; 1 is missing, at today’s pace in about /);
@@ -81,24 +67,24 @@ describe('needles, worked through', () => {
     expect(answer(ends(8)).steps).toHaveLength(1);
   });
   test('why none is proposed: they do not wear, or trouble costs too little', () => {
-    const old = needles(100, { shape: 0.8, seed: 5 });
+    const old = madeNeedles(100, { shape: 0.8, seed: 5 });
     expect(answer(old).more[0]).toMatch(
       /^An old needle gives no more trouble than a new one, as far as these show: running them/,
     );
-    expect(answer(needles(100), { costs: { planned: 5, trouble: 5 } }).more[0]).toMatch(
+    expect(answer(madeNeedles(100), { costs: { planned: 5, trouble: 5 } }).more[0]).toMatch(
       /^A planned change \(5\.0 min\) costs too much against the trouble it spares \(5\.0 min\): running/,
     );
     expect(answer(old, { kept: 100_000 }).more[0]).toContain(' The rule now, 100,000, costs ');
   });
   test('what may be no rule at all is said so', () => {
-    const few = needles(14, { shape: 1.2, seed: 2 });
+    const few = madeNeedles(14, { shape: 1.2, seed: 2 });
     const { more, steps } = answer(few);
     expect(more[0]).toMatch(/stitches \(\d+,000, or none at all, would also fit\) costs least/);
     expect(steps).toMatchObject([{ high: null }]);
   });
   test('groups: three lives and an end at least, the largest four, largest first', () => {
     const of = (needle: string, count: number, ended = true) =>
-      needles(60)
+      madeNeedles(60)
         .slice(0, count)
         .map((life, index) => ({ ...life, needle, ended: ended && index === 0 }));
     const { chart } = answer([
@@ -116,9 +102,9 @@ describe('needles, worked through', () => {
   });
   test('the chance that groups are alike, to three places, or under a thousandth', () => {
     const short = (scale: number, count: number) =>
-      needles(count, { scale, seed: 2 }).map((life) => ({ ...life, needle: '65/9 sharp' }));
-    expect(answer([...needles(60), ...short(150_000, 60)]).more.join()).toContain('(p under 0.001)');
-    expect(answer([...needles(40), ...short(290_000, 40)]).more.join()).toMatch(
+      madeNeedles(count, { scale, seed: 2 }).map((life) => ({ ...life, needle: '65/9 sharp' }));
+    expect(answer([...madeNeedles(60), ...short(150_000, 60)]).more.join()).toContain('(p under 0.001)');
+    expect(answer([...madeNeedles(40), ...short(290_000, 40)]).more.join()).toMatch(
       /\(p 0\.0[0-4]\d\)|no difference shows/,
     );
   });

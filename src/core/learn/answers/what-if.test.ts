@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../../base/chance.ts';
-import { madeLives } from '../../../../tests/support/learn.ts';
+import { madeNeedles } from '../../../../tests/support/learn.ts';
 import { weibullFit } from '../life/weibull.ts';
 import { costAt } from '../life/replace.ts';
 import { whatIfAnswer } from './what-if.ts';
@@ -9,18 +8,8 @@ import { figure } from './words.ts';
 const year = { from: '2026-01-01', to: '2026-12-31' };
 
 describe('another rule over the same past, worked through', () => {
-  const lives = madeLives(chance(1), 100, { shape: 2.5, scale: 400_000 }).map(({ span, ended }, index) => ({
-    ...{
-      needle: '75/11 sharp',
-      cloth: 'canvas',
-      head: 1,
-      position: 3,
-      stitches: Math.round(span),
-      ended,
-      out: ended || index % 2 === 0,
-    },
-    ...{ machine: 'Heron', thread: '40 wt', metallic: false, hours: 1, metallicHours: 0 },
-  }));
+  // Of those not ended by trouble every other is still in.
+  const lives = madeNeedles(100).map((life, index) => ({ ...life, out: life.ended || index % 2 === 0 }));
   const costs = { planned: 2.5, trouble: 20 };
   const law = weibullFit(lives.map(({ stitches, ended }) => ({ span: stitches, ended })))!;
   const ask = (change: object = {}) =>

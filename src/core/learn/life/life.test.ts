@@ -176,17 +176,19 @@ describe('what a rule costs', () => {
   });
 });
 
+/** Log-likelihood of a law: of ends the density, of the rest the share still good. */
+const logLikelihood = (lives: readonly Life[], shape: number, scale: number) =>
+  lives.reduce(
+    (sum, { span, ended }) =>
+      sum -
+      (span / scale) ** shape +
+      (ended ? Math.log(shape / scale) + (shape - 1) * Math.log(span / scale) : 0),
+    0,
+  );
+
 describe('the law of lives, by its definition', () => {
   const lives = madeLives(chance(11), 60, { shape: 2.2, scale: 300_000 });
-  /** Log-likelihood: of ends the density, of the rest the share still good. */
-  const logOf = (shape: number, scale: number) =>
-    lives.reduce(
-      (sum, { span, ended }) =>
-        sum -
-        (span / scale) ** shape +
-        (ended ? Math.log(shape / scale) + (shape - 1) * Math.log(span / scale) : 0),
-      0,
-    );
+  const logOf = (shape: number, scale: number) => logLikelihood(lives, shape, scale);
   const fit = weibullFit(lives)!;
   const bestOver = (of: (at: number) => number, from: number, to: number) => {
     let [low, high] = [Math.log(from), Math.log(to)];
@@ -235,14 +237,7 @@ describe('the law of lives, by its definition', () => {
   test('with few ends the interval’s search goes far, and is right all the same', () => {
     const few = [life(100), life(140), life(150), life(150), life(160, false), life(90), life(170, false)];
     const found = weibullFit(few)!;
-    const of = (shape: number, scale: number) =>
-      few.reduce(
-        (sum, { span, ended }) =>
-          sum -
-          (span / scale) ** shape +
-          (ended ? Math.log(shape / scale) + (shape - 1) * Math.log(span / scale) : 0),
-        0,
-      );
+    const of = (shape: number, scale: number) => logLikelihood(few, shape, scale);
     for (const scale of [found.scaleRange.low, found.scaleRange.high]) {
       const shape = bestOver((at) => of(at, scale), 0.05, 50);
       expect(of(shape, scale)).toBeCloseTo(found.logLikelihood - 3.841458820694124 / 2, 5);
