@@ -1,10 +1,10 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { randomHistory } from '../support/random-history.ts';
 import { entry } from '../support/entries.ts';
+import { runScript } from '../support/run-script.ts';
 import { ask, furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
 
 let full: Awaited<ReturnType<typeof newServer>>;
@@ -182,6 +182,7 @@ describe('a file that is not as it was written', () => {
 
 test('a backup of a running app is of one moment: taken while touches and jobs come in, it can be restored whole', async () => {
   let running = true;
+  let written = 0;
   const operators = Array.from({ length: 4 }, async () => {
     while (running) {
       const id = crypto.randomUUID();
@@ -191,14 +192,18 @@ test('a backup of a running app is of one moment: taken while touches and jobs c
       await ask(full.address, 'POST', '/api/ledger', {
         entries: [entry('note', { text: 'on it' }, { jobId: id })],
       });
+      written++;
+      await new Promise((next) => setTimeout(next, 20));
     }
   });
   for (let run = 0; run < 4; run++) {
     const file = join(folder, `running-${run}.ndjson.gz`);
-    const made = script('backup', full.url, file);
+    const before = written;
+    const made = await script('backup', full.url, file);
+    expect(written).toBeGreaterThan(before);
     expect(made.status, made.said).toBe(0);
     expect((statSync(file).mode & 0o777).toString(8)).toBe('600');
-    const restored = script('restore', await newDatabase(), file);
+    const restored = await script('restore', await newDatabase(), file);
     expect(restored.status, restored.said).toBe(0);
     expect(restored.said).toMatch(/Taken in: .* ledger/);
   }
@@ -206,15 +211,9 @@ test('a backup of a running app is of one moment: taken while touches and jobs c
   await Promise.all(operators);
 });
 
-function script(name: string, url: string, ...args: string[]) {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', `scripts/${name}.ts`, ...args],
-    {
-      env: { ...process.env, DATABASE_URL: url },
-      encoding: 'utf8',
-    },
-  );
+async function script(name: string, url: string, ...args: string[]) {
+  const command = ['--import', 'tsx', `scripts/${name}.ts`, ...args];
+  const { status, stdout, stderr } = await runScript(command, { DATABASE_URL: url });
   return { status, said: stdout + stderr };
 }
 
@@ -224,17 +223,18 @@ test('commands that cannot do what they are asked say so in a sentence, and end'
   writeFileSync(packed, '');
   const broken = join(folder, 'broken.ndjson.gz');
   writeFileSync(broken, 'no gzip at all');
-  for (const [made, words] of [
-    [script('restore', url, packed), /is empty\. Nothing was taken in/],
-    [script('restore', url, broken), /cannot be unpacked\. Nothing was taken in/],
-    [script('restore', url, join(folder, 'none')), /Say which file/],
-    [script('restore', url, folder), /Say which file/],
-    [script('backup', url, join(folder, 'no', 'folder', 'x.gz')), /There is no folder/],
+  for (const [run, words] of [
+    [() => script('restore', url, packed), /is empty\. Nothing was taken in/],
+    [() => script('restore', url, broken), /cannot be unpacked\. Nothing was taken in/],
+    [() => script('restore', url, join(folder, 'none')), /Say which file/],
+    [() => script('restore', url, folder), /Say which file/],
+    [() => script('backup', url, join(folder, 'no', 'folder', 'x.gz')), /There is no folder/],
     [
-      script('backup', 'postgres://nobody:x@127.0.0.1:1/none', join(folder, 'x.gz')),
+      () => script('backup', 'postgres://nobody:x@127.0.0.1:1/none', join(folder, 'x.gz')),
       /The backup was not made/,
     ],
   ] as const) {
+    const made = await run();
     expect(made.said).toMatch(words);
     expect(made.said).not.toMatch(/\n\s+at /);
     expect(made.status).toBe(1);

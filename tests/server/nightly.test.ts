@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,6 +8,7 @@ import { noBackupYet } from '../../src/schemas/backup-state.ts';
 import { backupState } from '../../src/server/care/backups.ts';
 import { entry, needle, piece } from '../support/entries.ts';
 import { askAs, everyRole, type Shown } from '../support/people.ts';
+import { runScript } from '../support/run-script.ts';
 import { ask, asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'vivid-night-'));
@@ -30,13 +30,9 @@ beforeAll(async () => {
 const folder = join(root, 'first');
 const second = join(root, 'second');
 function night(told: { folder?: string; second?: string | null; keep?: number; adminUrl?: string } = {}) {
-  return spawnSync(process.execPath, ['dist/server/night-backup.mjs'], {
-    encoding: 'utf8',
-    env: {
-      ...process.env,
-      DATABASE_URL: url,
-      VIVID_NIGHT: JSON.stringify({ folder, second: null, keep: 14, adminUrl: admin, ...told }),
-    },
+  return runScript(['dist/server/night-backup.mjs'], {
+    DATABASE_URL: url,
+    VIVID_NIGHT: JSON.stringify({ folder, second: null, keep: 14, adminUrl: admin, ...told }),
   });
 }
 test('a failed backup is told on every page of an owner, and on no other’s', async () => {
@@ -74,7 +70,7 @@ test('a failed backup is told on every page of an owner, and on no other’s', a
 describe('a nightly backup', () => {
   test('is made, restored beside, counted, its heads compared, copied, and told; the database of the proof is gone', async () => {
     mkdirSync(second);
-    const { status, stderr } = night({ second });
+    const { status, stderr } = await night({ second });
     expect(stderr).toBe('');
     expect(status).toBe(0);
     const { good, failed, second: copy } = backupState(folder);
@@ -92,7 +88,7 @@ describe('a nightly backup', () => {
     const before = backupState(folder).good!;
     await onDatabase(url, 'UPDATE seat SET needle_stitches = needle_stitches + 1 WHERE needle_stitches > 0');
     try {
-      const { status, stderr } = night();
+      const { status, stderr } = await night();
       expect(status).toBe(1);
       expect(stderr).toContain('the heads of machine');
       const state = backupState(folder);
@@ -110,9 +106,9 @@ describe('a nightly backup', () => {
     }
   });
 
-  test('a stick that is not in is told, and the backup counts; nothing is written beside it', () => {
+  test('a stick that is not in is told, and the backup counts; nothing is written beside it', async () => {
     const gone = join(root, 'stick');
-    expect(night({ second: gone }).status).toBe(0);
+    expect((await night({ second: gone })).status).toBe(0);
     const { good, second: copy } = backupState(folder);
     expect(good!.heads).toBe(2);
     expect(copy).toMatchObject({
@@ -122,15 +118,15 @@ describe('a nightly backup', () => {
     expect(existsSync(gone)).toBe(false);
   });
 
-  test('a folder that cannot be written, a server that does not answer: a sentence, and what is good stays', () => {
+  test('a folder that cannot be written, a server that does not answer: a sentence, and what is good stays', async () => {
     writeFileSync(join(root, 'file'), '');
-    const bad = night({ folder: join(root, 'file', 'below') });
+    const bad = await night({ folder: join(root, 'file', 'below') });
     expect(bad.status).toBe(1);
     expect(bad.stderr).toMatch(/ENOTDIR/);
     const before = backupState(folder).good!;
     const away = new URL(admin);
     away.port = '1';
-    expect(night({ adminUrl: away.href }).status).toBe(1);
+    expect((await night({ adminUrl: away.href })).status).toBe(1);
     const { good, failed } = backupState(folder);
     expect(good).toEqual(before);
     expect(failed!.why).toMatch(/ECONNREFUSED/);
@@ -145,7 +141,7 @@ describe('a nightly backup', () => {
     }
     // A proof that was cut off leaves its database.
     await onDatabase(admin, 'CREATE DATABASE vivid_proof_1');
-    expect(night({ second, keep: 2 }).status).toBe(0);
+    expect((await night({ second, keep: 2 })).status).toBe(0);
     for (const where of [folder, second]) {
       const left = readdirSync(where).filter((name) => name.endsWith('.ndjson.gz'));
       expect(left, where).toHaveLength(2);
