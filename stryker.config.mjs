@@ -1,7 +1,8 @@
 import { resolve } from 'node:path';
 
-// Read by the process that keeps faults that were not drawn from being run; see scripts/mutate.
-process.env.DRAWN_FAULTS = resolve('.test/mutation/drawn.json');
+/** Which faults were drawn: written by scripts/mutate/run.ts, read by the process that keeps the others from being run. */
+export const drawnFile = resolve('.test/mutation/drawn.json');
+process.env.DRAWN_FAULTS = drawnFile;
 
 /** @satisfies {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 export default {

@@ -1,8 +1,10 @@
+import { execFileSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { buildIfChanged } from '../scripts/build.ts';
 import { startServer } from '../scripts/child.ts';
 import { databaseUrl, freePort, startCluster, type Cluster } from '../scripts/cluster.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
+import { prepareAppRole } from '../scripts/roles.ts';
 
 /** Does a bench's work beside a PostgreSQL of its own, begun empty and taken away at the end, with the app built. */
 export async function onOwnCluster(name: string, work: (cluster: Cluster) => Promise<void>): Promise<void> {
@@ -24,6 +26,15 @@ export async function ownDatabase(cluster: Cluster, name: string): Promise<strin
   const url = databaseUrl(cluster, name);
   await migrate(url);
   return url;
+}
+
+/** A database with the demo's weeks in it and what the app connects as. */
+export async function demoDatabase(cluster: Cluster, name: string): Promise<void> {
+  const url = await ownDatabase(cluster, name);
+  await prepareAppRole(url, cluster.appPassword);
+  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
+    env: { ...process.env, DATABASE_URL: url },
+  });
 }
 
 /** Does work with the app running on that database, and stops it. */

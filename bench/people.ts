@@ -1,12 +1,10 @@
-import { execFileSync } from 'node:child_process';
 import { appUrl } from '../scripts/cluster.ts';
-import { prepareAppRole } from '../scripts/roles.ts';
 import { letIn, person, pins, signIn, type Shown } from '../tests/support/people.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
 import { median, quantile, race } from './measure.ts';
-import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
+import { demoDatabase, onOwnCluster, withServer } from './own-cluster.ts';
 
 /**
  * npm run bench:people [-- ENTRIES]: what signing in costs a touch. 20 clients log, turn about as the computer itself, of which nothing is asked, and each from a tablet with
@@ -16,11 +14,7 @@ const clients = 20;
 const writes = Number(process.argv[2] ?? 6000);
 const rounds = 5;
 await onOwnCluster('people', async (cluster) => {
-  const url = await ownDatabase(cluster, 'people');
-  await prepareAppRole(url, cluster.appPassword);
-  execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
-    env: { ...process.env, DATABASE_URL: url },
-  });
+  await demoDatabase(cluster, 'people');
   await withServer(appUrl(cluster, 'people'), ({ address }) => measure(address));
 });
 

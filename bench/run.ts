@@ -1,14 +1,12 @@
-import { execFileSync } from 'node:child_process';
 import { cpus, totalmem } from 'node:os';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { appUrl, databaseUrl } from '../scripts/cluster.ts';
-import { prepareAppRole } from '../scripts/roles.ts';
 import type { Entry } from '../src/core/ledger/entry.ts';
 import { busyHistory } from './history.ts';
 import { openLine } from './line.ts';
 import { median, quantile, race, type Timing } from './measure.ts';
-import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
+import { demoDatabase, onOwnCluster, withServer } from './own-cluster.ts';
 
 /** npm run bench [-- ENTRIES]: how fast touches are stored, on a cluster of its own that syncs to disk. */
 const clients = 20;
@@ -35,13 +33,7 @@ const bareValues = (entry: Entry) => [
 ];
 
 await onOwnCluster('run', async (cluster) => {
-  for (const name of ['bare', 'vivid']) {
-    const url = await ownDatabase(cluster, name);
-    await prepareAppRole(url, cluster.appPassword);
-    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts', '--weeks'], {
-      env: { ...process.env, DATABASE_URL: url },
-    });
-  }
+  for (const name of ['bare', 'vivid']) await demoDatabase(cluster, name);
   console.log(
     `${cpus()[0]?.model ?? 'unknown processor'}, ${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB, Node ${process.version}\n`,
   );

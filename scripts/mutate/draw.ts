@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
-import { mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join, relative, resolve } from 'node:path';
 import type { Logger } from '@stryker-mutator/api/logging';
 import { Instrumenter } from '@stryker-mutator/instrumenter';
 import { keyOf } from './key.mjs';
@@ -29,24 +29,22 @@ export async function drawn(
   wanted: string[],
   how: { oneIn: number; seed: string; mutator: { excludedMutations: string[] } },
 ): Promise<Drawn> {
-  mkdirSync('.test/mutation', { recursive: true });
   const files = wanted.flatMap(filesOf).filter((path) => !path.endsWith('.test.ts'));
   const { mutants } = await new Instrumenter(silent).instrument(
     files.map((path) => ({ name: resolve(path), content: readFileSync(path, 'utf8'), mutate: true })),
     { ...how.mutator, plugins: null, ignorers: [] },
   );
-  const faults = mutants.filter(
-    (mutant) => mutant.status !== 'Ignored' && isDrawn(keyOf(mutant), how.oneIn, how.seed),
-  );
+  const all = mutants.filter(({ status }) => status !== 'Ignored');
+  const faults = all.filter((mutant) => isDrawn(keyOf(mutant), how.oneIn, how.seed));
   return {
-    of: mutants.filter((mutant) => mutant.status !== 'Ignored').length,
+    of: all.length,
     keys: faults.map(keyOf),
     ranges: [
       ...new Set(
-        faults.map(({ fileName, location: { start, end } }) => {
-          const path = fileName.slice(process.cwd().length + 1);
-          return `${path}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`;
-        }),
+        faults.map(
+          ({ fileName, location: { start, end } }) =>
+            `${relative('.', fileName)}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`,
+        ),
       ),
     ],
   };

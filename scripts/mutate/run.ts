@@ -1,7 +1,8 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { parseArgs } from 'node:util';
 import { Stryker } from '@stryker-mutator/core';
-import config from '../../stryker.config.mjs';
+import config, { drawnFile } from '../../stryker.config.mjs';
 import { drawn, type Drawn } from './draw';
 import { tableOf, type Reported } from './table';
 
@@ -24,10 +25,11 @@ const wanted = positionals.length > 0 ? positionals : ['src/core'];
 
 const faults: Drawn = await drawn(wanted, { oneIn, seed: values.seed, mutator: config.mutator });
 console.log(`${faults.keys.length} faults drawn of ${faults.of}.`);
-writeFileSync('.test/mutation/drawn.json', JSON.stringify(faults.keys));
+mkdirSync(dirname(drawnFile), { recursive: true });
+writeFileSync(drawnFile, JSON.stringify(faults.keys));
 
 await new Stryker({ ...config, mutate: faults.ranges }).runMutationTest();
 
 // The report is the tester's own open format (mutation-testing-elements, schema 2).
-const report = JSON.parse(readFileSync('.test/mutation/report.json', 'utf8')) as Reported;
+const report = JSON.parse(readFileSync(config.jsonReporter.fileName, 'utf8')) as Reported;
 console.log(tableOf(report));

@@ -1,4 +1,4 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import { shareRange } from '../../src/core/learn/rates/share';
 
 export interface Reported {
   files: Record<string, { mutants: { status: string }[] }>;
@@ -8,8 +8,8 @@ const seen = new Set(['Killed', 'Timeout']);
 const unseen = new Set(['Survived', 'NoCoverage']);
 
 /**
- * One line for each folder of core: the faults planted, the share that a test saw, and Clopper and Pearson's interval that holds
- * the share of all faults 95 times in 100 where only some were drawn.
+ * One line for each folder of core: the faults planted, the share that a test saw, and the interval that holds the share of
+ * all faults 95 times in 100 where only some were drawn.
  */
 export function tableOf({ files }: Reported): string {
   const folders = new Map<string, { seen: number; all: number }>();
@@ -31,8 +31,7 @@ export function tableOf({ files }: Reported): string {
     .filter(([, sum]) => sum.all > 0)
     .sort(([first], [second]) => first.localeCompare(second))
     .map(([folder, sum]) => {
-      const low = sum.seen === 0 ? 0 : betaQuantile(0.025, sum.seen, sum.all - sum.seen + 1);
-      const high = sum.seen === sum.all ? 1 : betaQuantile(0.975, sum.seen + 1, sum.all - sum.seen);
+      const { low, high } = shareRange(sum.seen, sum.all);
       return `${folder.padEnd(34)} ${String(sum.all).padStart(5)} planted, ${percent(sum.seen / sum.all)} seen (${percent(low)} to ${percent(high)})`;
     })
     .join('\n');

@@ -106,7 +106,8 @@ function useChanges(open: SavedScheme | null, took: (kept: SavedScheme) => void)
     took(kept);
     setFault('');
   });
-  const { positions } = useFrame().data.machine;
+  const { data, operatorId } = useFrame();
+  const { positions } = data.machine;
 
   useEffect(() => {
     if (!draft || !open || isClash) return;
@@ -127,7 +128,7 @@ function useChanges(open: SavedScheme | null, took: (kept: SavedScheme) => void)
     }, saveAfterMs);
     return () => clearTimeout(timer);
     // `keep` is made anew at each drawing; what it does is the same.
-  }, [draft, open, positions, isClash]);
+  }, [draft, open, operatorId, positions, isClash]);
 
   const changeTo = (next: SchemeFields, before: SchemeFields[]) => {
     if (!draft && !sending.current) base.current = open?.version ?? null;

@@ -1,5 +1,5 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import gammaln from '@stdlib/math-base-special-gammaln';
+import { shareRange } from './share.ts';
 
 /** How many times as often one breaks as another. */
 export interface Ratio {
@@ -17,8 +17,6 @@ interface Counted {
   stitches: number;
 }
 
-const outside = 0.025;
-
 /**
  * Two rates against each other, by the breaks of the first among all of both, which are binomial: the exact conditional test, two-sided by
  * the outcomes that are no likelier, and Clopper and Pearson's interval. Valid: stitches above 0; without a break nothing is told (p 1).
@@ -32,10 +30,11 @@ export function ratioOf(first: Counted, other: Counted): Ratio {
   const times = other.stitches / first.stitches;
   const odds = (part: number) => (part / (1 - part)) * times;
   const { breaks } = first;
+  const { low, high } = shareRange(breaks, all);
   return {
     ratio: other.breaks === 0 ? null : (breaks / other.breaks) * times,
-    low: breaks === 0 ? 0 : odds(betaQuantile(outside, breaks, all - breaks + 1)),
-    high: breaks === all ? null : odds(betaQuantile(1 - outside, breaks + 1, all - breaks)),
+    low: odds(low),
+    high: breaks === all ? null : odds(high),
     p: Math.min(1, noLikelier(breaks, all, share)),
   };
 }

@@ -1,6 +1,6 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
-import { middleOf } from '../targets.ts';
+import { middleOf, type Band } from '../targets.ts';
 import { explain } from './explain.ts';
 
 /** One column of a test block seen from below, widths in mm from left to right: top thread, bobbin, top thread. */
@@ -176,11 +176,7 @@ export const scatterOf = (shares: readonly number[]) => 1.4826 * medianAbsoluteD
 const numbers = new Intl.ListFormat('en-GB', { type: 'conjunction' });
 
 /** The moves in words, in their order, and what is right and left alone. */
-function saysOf(
-  moves: readonly BlockMove[],
-  read: readonly ColumnReading[],
-  band: { from: number; to: number },
-): string {
+function saysOf(moves: readonly BlockMove[], read: readonly ColumnReading[], band: Band): string {
   const count = read.length;
   const knobs = moves.filter((move) => move.part === 'knob');
   const screw = moves.find((move) => move.part === 'case');
