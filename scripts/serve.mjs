@@ -85,6 +85,11 @@ const liveAddress = /^\/api\/(machines\/[^/]+|board)\/live/;
  */
 const wholeRequestMs = 35_000;
 const lingerMs = 5_000;
+/**
+ * A connection that is not used stays open for so long: longer than the usual proxies keep theirs (60 s), or they would now and then
+ * send a request just as it is closed, and tell the tablet of a bad gateway.
+ */
+const idleMs = 75_000;
 
 /** Of one address: a whole shop behind one proxy fits several times. VIVID_PER_ADDRESS changes the first. */
 const connections = new Crowd(Number(process.env['VIVID_PER_ADDRESS']) || 512);
@@ -189,6 +194,7 @@ const servers = secure ? [server, secure] : [server];
 for (const one of servers) {
   one.requestTimeout = 0;
   one.headersTimeout = 15_000;
+  one.keepAliveTimeout = idleMs;
   one.on('connection', (socket) => {
     const leave = connections.enter(socket.remoteAddress);
     if (leave) return void socket.on('close', leave);

@@ -9,11 +9,12 @@ import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
 import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
 import { spreadWear } from '../../src/core/plan/wear/spread.ts';
 import { changeMinutes } from '../support/plan-mip.ts';
+import { casesTried } from '../support/cases-tried.ts';
 import { permutations } from '../support/permutations.ts';
 import { anyInstance as asked, randomInstance } from '../support/plan-instances.ts';
 
 const least = (problem: PlanProblem) => planFixedOrder(modelOf(problem)).minutes;
-const runs = { numRuns: 60 };
+const runs = { numRuns: casesTried(60) };
 
 describe('the plan for a fixed order, whatever the head and the jobs', () => {
   test('every stop has one position with an acceptable needle and its own thread, and the minutes add up', () =>

@@ -5,12 +5,13 @@ import { against } from '../../src/core/plan/scheme/against.ts';
 import { checkScheme } from '../../src/core/plan/scheme/faults.ts';
 import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import { homesOf } from '../../src/core/plan/blocks/scheme.ts';
+import { casesTried } from '../support/cases-tried.ts';
 import { anyInstance, randomInstance } from '../support/plan-instances.ts';
 
 /** Few exchanges: what holds, holds of every proposal, not of the best alone. */
 const propose = (problem: PlanProblem, odd = 1): ProposedScheme =>
   proposeScheme({ problem, about: [], odd, price: 5 });
-const runs = { numRuns: Number(process.env['SCHEME_RUNS'] ?? 40) };
+const runs = { numRuns: casesTried(40) };
 // Needles bear the names that packs have, so that a scheme may name them.
 const labels = ['65/9 sharp', '75/11 sharp', '75/11 light ball', '80/12 sharp'];
 const named = (needle: string | null) => (needle === null ? null : labels[Number(needle.slice(1))]!);
@@ -191,6 +192,6 @@ describe('a proposed scheme, whatever the head and the jobs', () => {
       fc.property(instance, (problem) => {
         expect(propose(problem)).toEqual(propose(problem));
       }),
-      { numRuns: 10 },
+      { numRuns: casesTried(10) },
     ));
 });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { casesTried } from '../../../tests/support/cases-tried.ts';
 import { at, entry } from '../../../tests/support/entries.ts';
 import { defaultSchools } from '../advice/schools.ts';
 import { effectiveEntries } from '../ledger/effective.ts';
@@ -314,6 +315,6 @@ describe('one record', () => {
       if (++runs % 20 === 0) await new Promise(setImmediate);
       play(given);
     });
-    await fc.assert(property, { numRuns: Number(process.env['ONE_RECORD_RUNS'] ?? 1500) });
+    await fc.assert(property, { numRuns: casesTried(1500) });
   }, 3_600_000);
 });
