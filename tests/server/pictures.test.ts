@@ -9,7 +9,7 @@ import { ask, newServer } from '../support/workshop.ts';
 let base = '';
 let pid = 0;
 /** 20,000 × 20,000 grey pixels are a few kB. Made before there is a server: packing them keeps the test from its connections for seconds. */
-let bomb = Buffer.alloc(0);
+let bomb: Buffer;
 beforeAll(async () => {
   bomb = pngOf(20_000, 20_000);
   const server = await newServer();

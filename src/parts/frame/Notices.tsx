@@ -17,7 +17,8 @@ export function Notices() {
   const { view, live, threadName, actions } = useFrame();
   const twice = likelyOne(view.events, view.openStop);
   const outgoing = useStore(live.outgoing);
-  const waiting = outgoing.filter((message) => message.state === 'waiting' && message.kept !== false);
+  // Said only of what is on the disk: whoever reads it may switch the device off.
+  const waiting = outgoing.filter((message) => message.state === 'waiting' && message.kept);
   const refused = outgoing.filter((message) => message.state === 'refused');
   const unkept = outgoing.filter((message) => message.kept === false && message.state !== 'stored');
   const asksFragments = view.events.find(

@@ -110,7 +110,7 @@ export class Outbox {
       // Sent and forgotten while they were being kept: they need not be sent by the next page.
       const sent = some.filter((message) => !this.list.includes(message) || message.state === 'stored');
       if (sent.length > 0) this.forget(sent.map((message) => message.entry.id));
-      if (isAgain) this.tell();
+      if (isAgain || some.some(({ state }) => state === 'waiting')) this.tell();
     } catch {
       if (isAgain) {
         for (const message of some) message.kept = false;
