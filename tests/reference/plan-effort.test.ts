@@ -5,6 +5,7 @@ import { FixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
 import { greedyPlan } from '../../src/core/plan/seating/greedy.ts';
 import { planOrder } from '../../src/core/plan/ordering/order.ts';
 import { shareOut } from '../../src/core/plan/machines/share-out.ts';
+import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import type { ShareProblem } from '../../src/core/plan/machines/share-problem.ts';
 import { randomInstance, type InstanceAsked } from '../support/plan-instances.ts';
 
@@ -123,5 +124,45 @@ describe('six jobs shared out over three machines, ten shops', () => {
     expect(took.cost).toBeCloseTo(447.1, 6);
     expect(took.looked, 'splits planned').toBeLessThanOrEqual(1606);
     expect(took.asked, 'steps').toBeLessThanOrEqual(16_711);
+  });
+});
+
+describe('a scheme proposed for ten jobs on nine positions, 15 heads', () => {
+  const labels = ['65/9 sharp', '75/11 sharp', '75/11 light ball', '80/12 sharp'];
+  const named = (needle: string) => labels[Number(needle.slice(1))]!;
+  const work = (seed: number) => {
+    const more = { jobs: 10, positions: 9, needles: 4, acceptable: 3, heads: 1 + (seed % 2) };
+    const problem = randomInstance({ seed: seed + 600, ...usual, ...more });
+    return {
+      ...problem,
+      positions: problem.positions.map((place) => ({
+        ...place,
+        now: place.now.map((head) => ({ ...head, needle: named(head.needle!) })),
+      })),
+      jobs: problem.jobs.map((job) => ({
+        ...job,
+        requests: job.requests.map((request) => ({
+          ...request,
+          needles: request.needles.map(({ needle, penalty }) => ({ needle: named(needle), penalty })),
+        })),
+      })),
+    };
+  };
+  test('what it comes to, and how often it is tried anew', () => {
+    const took = { worth: 0, then: 0, setUp: 0, asked: 0 };
+    let now = 0;
+    for (const seed of seeds(15, 1)) {
+      const goOn = () => (took.asked++, true);
+      const found = proposeScheme({ problem: work(seed), about: [], odd: seed % 3, price: 5 }, { goOn });
+      took.worth += found.worth;
+      took.then += found.minutesThen;
+      took.setUp += found.setUpMinutes;
+      now += found.minutesNow;
+    }
+    // From the heads as they are, nothing chosen: what the same jobs cost is no matter of a search.
+    expect(now).toBeCloseTo(532, 6);
+    const most = { worth: 232, then: 107, setUp: 972.5, asked: 600 };
+    for (const [what, count] of Object.entries(most))
+      expect(took[what as keyof typeof took], what).toBeLessThanOrEqual(count + 1e-6);
   });
 });
