@@ -25,7 +25,8 @@ function looksLikeBars(group: readonly Letter[]): boolean {
 
 /** A straight stroke and nothing else, however it leans: it fills a long box. */
 function isBar(letter: Letter): boolean {
-  for (let degrees = -20; degrees <= 20; degrees += 2) {
+  // By single degrees: one that is off by a whole one fills a long thin bar's box too little.
+  for (let degrees = -20; degrees <= 20; degrees++) {
     const { high, wide } = extentAt(letter, (degrees * Math.PI) / 180);
     if (letter.part.area > 0.88 * high * wide && Math.max(high, wide) > 1.5 * Math.min(high, wide))
       return true;
