@@ -6,11 +6,9 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node';
 class CheapFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
     const dear = [
-      'regions.test',
       'practice.test',
       'underside/',
       'one-record',
-      'nature.test',
       'four-weeks',
       'tension.test',
       'learn-coverage',
@@ -40,6 +38,10 @@ export default defineConfig({
       'tests/reference/plan-files.test.ts',
       'src/core/plan/scheme/four-weeks.test.ts',
       'tests/reference/logos.test.ts',
+      // Large pictures: the small ones (artwork-small) hold the same parts.
+      'tests/reference/artwork.test.ts',
+      'src/core/artwork/forms/regions.test.ts',
+      'src/core/artwork/pixels/nature.test.ts',
       // A hundred blocks practised from beginning to end: minutes where every line is watched.
       'src/core/tension/block/practice.test.ts',
       // 140,000 questions at each fault: its properties are of the whole, the faults are told by examples.
