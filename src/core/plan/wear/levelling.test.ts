@@ -61,6 +61,18 @@ describe('blocks trade ends so that the head wears evenly', () => {
       { numRuns: 60 },
     ));
 
+  test('each way moves more than the one before, and is more even for it', () =>
+    fc.assert(
+      fc.property(lists, (list) => {
+        // Few different numbers: positions that are alike have nothing to trade.
+        const ways = levellings(worn(list.map(([sewn, ahead]) => [sewn % 3, ahead % 4])));
+        ways.slice(1).forEach((way, at) => {
+          expect(way.moves.length).toBeGreaterThan(ways[at]!.moves.length);
+          expect(squares(way.after)).toBeLessThan(squares(ways[at]!.after));
+        });
+      }),
+    ));
+
   test('what may not move stays; no stitch is lost', () =>
     fc.assert(
       fc.property(lists, (list) => {
