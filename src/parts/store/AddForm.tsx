@@ -1,7 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import type { Right } from '../../core/people/rights.ts';
 import { useMay } from '../people/rights.tsx';
 import { send } from '../live/send.ts';
+import { useTry } from '../live/useTry.ts';
 
 interface AddFormProps {
   name: string;
@@ -18,22 +19,15 @@ interface AddFormProps {
 /** A short form that adds one thing. What was typed stays when it is refused; the page reloads when it is done. */
 export function AddForm({ name, method = 'POST', path, message, button, right, children }: AddFormProps) {
   const may = useMay(right);
-  const [refusal, setRefusal] = useState('');
-  const [busy, setBusy] = useState(false);
-  async function submit(form: HTMLFormElement): Promise<void> {
-    setBusy(true);
-    setRefusal('');
-    try {
+  const { attempt, busy, refusal } = useTry();
+  const submit = (form: HTMLFormElement) =>
+    attempt(async () => {
       const fields = Object.fromEntries(
         [...new FormData(form)].map(([key, value]) => [key, String(value).trim()]),
       );
       await send(method, path, message(fields));
       location.reload();
-    } catch (error) {
-      setRefusal((error as Error).message);
-      setBusy(false);
-    }
-  }
+    });
   if (!may) return null;
   return (
     <form

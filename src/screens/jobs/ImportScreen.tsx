@@ -8,6 +8,7 @@ import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { send } from '../../parts/live/send.ts';
+import { useTry } from '../../parts/live/useTry.ts';
 import { counted } from '../../parts/text.ts';
 
 /** Jobs from a CSV file: see first what each line would become, then import the good ones. */
@@ -24,28 +25,21 @@ export default function ImportScreen({ data, ...here }: { data: FrameData } & Kn
 function Import({ here }: { here: KnownHere }) {
   const { data } = useFrame();
   const [text, setText] = useState('');
-  const [refusal, setRefusal] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { attempt, busy, refusal, refuse } = useTry();
   const [twice, setTwice] = useState(false);
   const read = text.trim() ? readText(text, data, here) : null;
 
   const asks = read !== null && read.again.length > 0 && !twice;
 
-  async function importJobs(found: ReadJobs): Promise<void> {
-    setBusy(true);
-    setRefusal('');
-    try {
+  const importJobs = (found: ReadJobs) =>
+    attempt(async () => {
       for (let at = 0; at < found.jobs.length; at += 100) {
         await send('POST', '/api/jobs', {
           jobs: found.jobs.slice(at, at + 100).map((job) => ({ id: uuid7(), ...job })),
         });
       }
       location.assign(`/${data.machine.slug}/jobs`);
-    } catch (error) {
-      setRefusal((error as Error).message);
-      setBusy(false);
-    }
-  }
+    });
 
   return (
     <div className="p-3 lg:p-5">
@@ -67,8 +61,8 @@ function Import({ here }: { here: KnownHere }) {
             className="input h-auto w-full py-2"
             onChange={(change) => {
               const file = change.target.files?.[0];
-              setRefusal('');
-              if (file) void readTextFile(file).then(setText, (error: Error) => setRefusal(error.message));
+              refuse('');
+              if (file) void readTextFile(file).then(setText, (error: Error) => refuse(error.message));
             }}
           />
           <label className="font-semibold" htmlFor="csv-text">

@@ -1,22 +1,15 @@
-import { useState } from 'react';
 import { send } from '../../parts/live/send.ts';
+import { useTry } from '../../parts/live/useTry.ts';
 
 type Method = 'POST' | 'PATCH' | 'DELETE';
 
 /** Sends one change and draws the page anew; what was refused is said, and nothing typed is lost. */
 export function useAct() {
-  const [refusal, refuse] = useState('');
-  const [busy, setBusy] = useState(false);
-  async function act(method: Method, path: string, message: unknown): Promise<void> {
-    setBusy(true);
-    refuse('');
-    try {
+  const { attempt, busy, refusal } = useTry();
+  const act = (method: Method, path: string, message: unknown) =>
+    attempt(async () => {
       await send(method, path, message);
       location.reload();
-    } catch (error) {
-      refuse((error as Error).message);
-      setBusy(false);
-    }
-  }
-  return { act, busy, refusal, refuse };
+    });
+  return { act, busy, refusal };
 }

@@ -3,14 +3,14 @@ import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
+import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
 
 /** A device that is not let in: the code of the owner's screen, or nothing. `then`: where it goes on. */
 export default function LetInScreen({ then }: { then: string }) {
   useAwake();
   const [code, setCode] = useState('');
-  const [refusal, refuse] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { attempt, busy, refusal } = useTry();
   // What comes after # never left this device: the owner's screen drew it into the picture.
   useHash(setCode);
   useEffect(() => {
@@ -20,17 +20,11 @@ export default function LetInScreen({ then }: { then: string }) {
       () => undefined,
     );
   }, [then]);
-  async function letIn(): Promise<void> {
-    setBusy(true);
-    refuse('');
-    try {
+  const letIn = () =>
+    attempt(async () => {
       const { kind } = await send<{ kind: string }>('POST', '/api/let-in', { code });
       location.replace(kind === 'display' ? '/board' : then);
-    } catch (error) {
-      refuse((error as Error).message);
-      setBusy(false);
-    }
-  }
+    });
   return (
     <div className="mx-auto max-w-xl p-3 pt-8 lg:p-6">
       <h1>This device is not let in yet</h1>

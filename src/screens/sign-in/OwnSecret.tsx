@@ -1,23 +1,17 @@
-import { useState } from 'react';
 import { send } from '../../parts/live/send.ts';
+import { useTry } from '../../parts/live/useTry.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 
 /** Another PIN for whoever is signed in. */
 export function OwnSecret({ done }: { done: () => void }) {
-  const [refusal, refuse] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { attempt, busy, refusal, refuse } = useTry();
   async function change(form: FormData): Promise<void> {
     const [secret, next, again] = ['secret', 'next', 'again'].map((name) => String(form.get(name)));
     if (next !== again) return refuse('The two new ones are not the same. Type both once more.');
-    setBusy(true);
-    refuse('');
-    try {
+    await attempt(async () => {
       await send('PUT', '/api/own-secret', { secret, next });
       done();
-    } catch (error) {
-      refuse((error as Error).message);
-      setBusy(false);
-    }
+    });
   }
   return (
     <form

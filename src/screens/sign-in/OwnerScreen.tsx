@@ -2,27 +2,22 @@ import { useState } from 'react';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
+import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
 
 /** Whoever holds the link that ./start printed sets the owner. What is behind # is its key, and is sent only with the form. */
 export default function OwnerScreen() {
   useAwake();
   const [key, setKey] = useState<string | null>(null);
-  const [refusal, refuse] = useState('');
-  const [busy, setBusy] = useState(false);
+  const { attempt, busy, refusal, refuse } = useTry();
   useHash(setKey);
   async function set(form: FormData): Promise<void> {
     const [secret, again] = [String(form.get('secret')), String(form.get('again'))];
     if (secret !== again) return refuse('The two are not the same. Type the PIN or password once more.');
-    setBusy(true);
-    refuse('');
-    try {
+    await attempt(async () => {
       await send('POST', '/api/owner', { key, name: String(form.get('name')).trim(), secret });
       location.replace('/people');
-    } catch (error) {
-      refuse((error as Error).message);
-      setBusy(false);
-    }
+    });
   }
   return (
     <div className="mx-auto max-w-xl p-3 pt-8 lg:p-6">

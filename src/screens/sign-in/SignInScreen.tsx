@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { forgetOffline } from '../../parts/live/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
+import { useTry } from '../../parts/live/useTry.ts';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { OwnSecret } from './OwnSecret.tsx';
 import { PinPad } from './PinPad.tsx';
@@ -112,21 +113,12 @@ function SignedIn({ person, then }: { person: Named; then: string }) {
 }
 
 function SignIn({ chosen, then, another }: { chosen: Named; then: string; another: () => void }) {
-  const [refusal, refuse] = useState('');
-  const [busy, setBusy] = useState(false);
-  async function tryIt(secret: string): Promise<boolean> {
-    setBusy(true);
-    refuse('');
-    try {
+  const { attempt, busy, refusal } = useTry();
+  const tryIt = (secret: string) =>
+    attempt(async () => {
       await send('POST', '/api/sign-in', { personId: chosen.id, secret });
       location.assign(then);
-      return true;
-    } catch (error) {
-      refuse((error as Error).message);
-      setBusy(false);
-      return false;
-    }
-  }
+    });
   return (
     <>
       <PinPad name={chosen.name} isBusy={busy} refusal={refusal} onEnter={tryIt} />
