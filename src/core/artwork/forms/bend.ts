@@ -37,13 +37,15 @@ function acrossLine(letter: Letter, angle: number): Reach {
   const cos = Math.cos(angle);
   let low = -Infinity;
   let high = Infinity;
+  // Seen from beside or upside down, a row's upper edge is the lower one.
+  const [upper, lower] = cos < 0 ? [1, 0] : [0, 1];
   for (let row = 0; row < letter.rows.length; row += 2) {
     if (letter.rows[row]! > letter.rows[row + 1]!) continue;
     const y = letter.top + row / 2;
     const left = -letter.rows[row]! * sin;
     const right = -(letter.rows[row + 1]! + 1) * sin;
-    low = Math.max(low, Math.max(left, right) + (y + 1) * cos);
-    high = Math.min(high, Math.min(left, right) + y * cos);
+    low = Math.max(low, Math.max(left, right) + (y + lower) * cos);
+    high = Math.min(high, Math.min(left, right) + (y + upper) * cos);
   }
   const along = ((letter.left + letter.right + 1) / 2) * cos + ((letter.top + letter.bottom + 1) / 2) * sin;
   return { low, high, along };

@@ -1,0 +1,167 @@
+import { describe, expect, test } from 'vitest';
+import { chance } from '../../base/chance.ts';
+import { courseOf, extentAt, reachOf, tiltOf, unevenness, type Course } from './bend.ts';
+import type { Letter } from './letters.ts';
+import type { Part } from './parts.ts';
+
+const ofPart = (rows: readonly (readonly [number, number])[], top: number): Letter => {
+  const inked = rows.filter(([from, to]) => from <= to);
+  const part: Part = {
+    id: 1,
+    tone: 0,
+    area: inked.reduce((sum, [from, to]) => sum + to - from + 1, 0),
+    left: Math.min(...inked.map(([from]) => from)),
+    right: Math.max(...inked.map(([, to]) => to)),
+    top,
+    bottom: top + rows.length - 1,
+    strokePx: 4,
+    stemPx: 4,
+    widestPx: 5,
+    narrowPx: 4,
+    rows: Int32Array.from(rows.flat()),
+  };
+  const { left, right, bottom } = part;
+  return { part, left, right, top, bottom, rows: part.rows, isSlice: false };
+};
+/** A full box of pixels. */
+const box = (left: number, top: number, wide: number, high: number): Letter =>
+  ofPart(
+    Array.from({ length: high }, () => [left, left + wide - 1] as const),
+    top,
+  );
+/** The pixels whose middles lie in a box that leans about its middle, radians. */
+function leaning([x, y]: readonly [number, number], wide: number, high: number, angle: number): Letter {
+  const reach = Math.ceil(Math.hypot(wide, high) / 2) + 1;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const rows: [number, number][] = [];
+  const top = Math.floor(y) - reach;
+  for (let row = top; row <= y + reach; row++) {
+    let [from, to] = [1, 0];
+    for (let column = Math.floor(x) - reach; column <= x + reach; column++) {
+      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
+      if (Math.abs(dx * cos + dy * sin) > wide / 2 || Math.abs(dy * cos - dx * sin) > high / 2) continue;
+      if (from > to) from = column;
+      to = column;
+    }
+    rows.push([from, to]);
+  }
+  const first = rows.findIndex(([from, to]) => from <= to);
+  const last = rows.findLastIndex(([from, to]) => from <= to);
+  return ofPart(rows.slice(first, last + 1), top + first);
+}
+const straight = (angle: number): Course => ({ is: 'straight', angle });
+
+describe('how far a letter reaches across a line', () => {
+  test('level: its foot and head, counted downwards, and its middle', () => {
+    expect(reachOf(box(10, 20, 6, 30), straight(0))).toEqual({ low: 50, high: 20, along: 13 });
+  });
+  test('at a tilt: as far as its corners, whatever the box', () => {
+    const luck = chance(5);
+    const any = (from: number, to: number) => Math.floor(luck.between(from, to));
+    for (let round = 0; round < 100; round++) {
+      const [left, top, wide, high] = [any(-50, 50), any(-50, 50), any(1, 30), any(1, 30)] as const;
+      const angle = luck.between(-1.5, 1.5);
+      const corners = [left, left + wide].flatMap((x) =>
+        [top, top + high].map((y) => ({
+          across: y * Math.cos(angle) - x * Math.sin(angle),
+          along: x * Math.cos(angle) + y * Math.sin(angle),
+        })),
+      );
+      const across = corners.map((corner) => corner.across);
+      const along = corners.map((corner) => corner.along);
+      const letter = box(left, top, wide, high);
+      const reach = reachOf(letter, straight(angle));
+      expect(reach.low).toBeCloseTo(Math.max(...across), 9);
+      expect(reach.high).toBeCloseTo(Math.min(...across), 9);
+      expect(reach.along).toBeCloseTo(along.reduce((sum, one) => sum + one, 0) / 4, 9);
+      const extent = extentAt(letter, angle);
+      expect(extent.high).toBeCloseTo(Math.max(...across) - Math.min(...across), 9);
+      expect(extent.wide).toBeCloseTo(Math.max(...along) - Math.min(...along), 9);
+    }
+  });
+  test('rows without pixels say nothing', () => {
+    const i = ofPart([[5, 7], [1, 0], [5, 7], [5, 7]], 10); // prettier-ignore
+    expect(reachOf(i, straight(0))).toEqual({ low: 14, high: 10, along: 6.5 });
+    const gap = ofPart([[90, 95], [1, 0], [0, 5]], 0); // prettier-ignore
+    expect(reachOf(gap, straight(0.1)).low).toBeCloseTo(3 * Math.cos(0.1), 9);
+  });
+  test('on an arch its foot lies nearest to the centre, on a bowl its head; along is the way on the circle', () => {
+    const luck = chance(6);
+    for (const isArch of [true, false])
+      for (let round = 0; round < 50; round++) {
+        const letter = box(Math.floor(luck.between(60, 120)), Math.floor(luck.between(0, 40)), 7, 20);
+        const course = { is: 'bent', x: 100, y: isArch ? 300 : -250, radius: 270, isArch } as const;
+        const far: number[] = [];
+        for (let y = letter.top; y <= letter.bottom; y++)
+          for (let x = letter.left; x <= letter.right + 1; x += 0.125)
+            far.push(Math.hypot(x - course.x, y + 0.5 - course.y));
+        const [nearest, farthest] = [Math.min(...far), Math.max(...far)];
+        const { low, high, along } = reachOf(letter, course);
+        expect(low).toBeCloseTo(isArch ? 270 - nearest : farthest - 270, 1);
+        expect(high).toBeCloseTo(isArch ? 270 - farthest : nearest - 270, 1);
+        const [dx, dy] = [letter.left + 3.5 - 100, letter.top + 9.5 - course.y];
+        expect(along).toBeCloseTo(270 * Math.atan(dx / Math.abs(dy)), 6);
+      }
+  });
+});
+
+describe('how level letters stand', () => {
+  test('the mean distance of feet from the middle foot, a third of that of heads; a descender counts as a fifth of a height', () => {
+    // Feet at 50, 50, 54; heads at 20, 22, 20.
+    const letters = [box(0, 20, 8, 30), box(12, 22, 8, 28), box(24, 20, 8, 34)];
+    expect(unevenness(letters, straight(0))).toBeCloseTo(4 / 3 + (0.35 * 2) / 3, 9);
+    // The last hangs 30 below: no more than 0.2 of the middle height of 30.
+    const hanging = [box(0, 20, 8, 30), box(12, 20, 8, 30), box(24, 20, 8, 60)];
+    expect(unevenness(hanging, straight(0))).toBeCloseTo(6 / 3, 9);
+  });
+  test('the tilt of lines that lean together, to an eighth of a degree', () => {
+    for (const degrees of [-17.3, -8, -0.4, 0, 3.3, 12.6, 19]) {
+      const angle = (degrees * Math.PI) / 180;
+      const word = (y: number) =>
+        Array.from({ length: 7 }, (_, k) => {
+          const [dx, dy] = [40 + 34 * k, y];
+          const middle = [
+            dx * Math.cos(angle) - dy * Math.sin(angle),
+            dx * Math.sin(angle) + dy * Math.cos(angle),
+          ] as const;
+          return leaning(middle, 16, 40, angle);
+        });
+      expect((tiltOf([word(100), word(180)]) * 180) / Math.PI).toBeCloseTo(degrees, 0);
+      expect(Math.abs((tiltOf([word(100), word(180)]) * 180) / Math.PI - degrees)).toBeLessThan(0.3);
+    }
+    // Boxes of any slant, one beside the other: upright rather than leaning.
+    expect(tiltOf([[box(0, 0, 10, 30)]])).toBe(0);
+  });
+});
+
+describe('the course of a line', () => {
+  const onCircle = (count: number, radius: number, isArch: boolean) =>
+    Array.from({ length: count }, (_, k) => {
+      const turn = ((k - (count - 1) / 2) * 30) / radius;
+      const [x, y] = [400 + radius * Math.sin(turn), (isArch ? -1 : 1) * radius * Math.cos(turn)];
+      return leaning([x, 500 + y], 14, 30, isArch ? turn : -turn);
+    });
+  test.each([
+    ['an arch', true],
+    ['a bowl', false],
+  ] as const)('letters on %s: its middle and radius within a hundredth or so', (_name, isArch) => {
+    const course = courseOf(onCircle(9, 200, isArch));
+    if (course.is !== 'bent') throw new Error('taken for straight');
+    expect(course.isArch).toBe(isArch);
+    expect(Math.abs(course.radius - 200)).toBeLessThan(4);
+    expect(Math.abs(course.x - 400)).toBeLessThan(2);
+    expect(Math.abs(course.y - 500)).toBeLessThan(4);
+    const along = onCircle(9, 200, isArch).map((letter) => reachOf(letter, course).along);
+    along.slice(1).forEach((at, k) => expect(at - along[k]!).toBeCloseTo(30, -1));
+  });
+  test('straight: fewer than five letters, a bend of less than a third of a height, slices, letters in a row', () => {
+    expect(courseOf(onCircle(4, 120, true)).is).toBe('straight');
+    expect(courseOf(onCircle(5, 120, true)).is).toBe('bent');
+    // Nine letters of 30 px over 240 px: they rise by 3 px.
+    expect(courseOf(onCircle(9, 2400, true)).is).toBe('straight');
+    const slices = onCircle(9, 200, true).map((letter) => ({ ...letter, isSlice: true }));
+    expect(courseOf(slices).is).toBe('straight');
+    const row = Array.from({ length: 9 }, (_, k) => box(30 * k, 40, 14, 30));
+    expect(courseOf(row)).toEqual({ is: 'straight', angle: 0 });
+  });
+});
