@@ -40,8 +40,6 @@ export default defineConfig({
       'tests/reference/logos.test.ts',
       // Large pictures: the small ones (artwork-small) hold the same parts.
       'tests/reference/artwork.test.ts',
-      'src/core/artwork/forms/regions.test.ts',
-      'src/core/artwork/pixels/nature.test.ts',
       // A hundred blocks practised from beginning to end: minutes where every line is watched.
       'src/core/tension/block/practice.test.ts',
       // 140,000 questions at each fault: its properties are of the whole, the faults are told by examples.

@@ -11,9 +11,15 @@ const word = (text: string, capMm: number, x: number, y: number, fill: string, f
     .map((loop) => `M${loop.map((point) => point.join(' ')).join('L')}Z`)
     .join('')}"/>`;
 
-/** Draws on a ground of 100 × 60 mm, a bar over the whole width at the foot, and reads it: the bar is left out. Large enough not to be enlarged: quicker. */
-async function read(inner: string, ground = '#ffffff', lines?: LinesSaid) {
-  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-20 -20 1040 640" width="1235" height="760"><rect x="-20" y="-20" width="1040" height="640" fill="${ground}"/>${inner}<rect y="560" width="1000" height="40" fill="#6d7178"/></svg>`;
+/**
+ * Draws on a ground of 100 × 60 mm, a bar over the whole width at the foot, and reads it: the bar is left out. 208 pixels wide, as a picture in a mail is, and
+ * quick; `wide`: others.
+ */
+async function read(
+  inner: string,
+  { ground = '#ffffff', lines, wide = 208 }: { ground?: string; lines?: LinesSaid; wide?: number } = {},
+) {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="-20 -20 1040 640" width="${wide}" height="${Math.round((wide * 640) / 1040)}"><rect x="-20" y="-20" width="1040" height="640" fill="${ground}"/>${inner}<rect y="560" width="1000" height="40" fill="#6d7178"/></svg>`;
   const reading = readArtwork(await pixelsOf(sharp(Buffer.from(svg))), {
     widthMm: 100,
     ...(lines && { lines }),
@@ -78,9 +84,9 @@ describe('what belongs together', () => {
     expect(Math.abs(heights[1]! - 11)).toBeLessThan(0.4);
   });
   test('bars of several heights, upright or leaning, are no letters', async () => {
-    for (const turn of [0, 7, 12.5]) {
+    for (const [turn, wide] of [[0, 208], [7, 208], [12.5, 208], [7, 1235]] as const) {
       const bars = [120, 200, 280].map((high, k) => `<rect x="${100 + 80 * k}" y="${400 - high}" width="42" height="${high}" fill="#12509a"/>`);
-      const regions = await read(`<g transform="rotate(${turn} 300 300)">${bars.join('')}</g>`);
+      const regions = await read(`<g transform="rotate(${turn} 300 300)">${bars.join('')}</g>`, { wide });
       expect(regions.map(({ kind }) => kind)).toEqual(['satin', 'satin', 'satin']);
     }
   });
@@ -91,7 +97,7 @@ describe('what belongs together', () => {
     expect(only!.plusMinusMm).toBeLessThan(0.1 * only!.strokeMm);
   });
   test('a small spot of its own colour is a thread colour, even where that lies between two others', async () => {
-    const regions = await read(`<rect x="100" y="100" width="400" height="300" fill="#cf1130"/><rect x="600" y="200" width="26" height="26" fill="#e78897"/>`);
+    const regions = await read(`<rect x="100" y="100" width="400" height="300" fill="#cf1130"/><rect x="600" y="200" width="26" height="26" fill="#e78897"/>`, { wide: 1235 });
     expect(regions.map(({ colour }) => colour).sort()).toEqual(['#cf1130', '#e78897']);
   });
 }); // prettier-ignore
@@ -100,7 +106,7 @@ describe('lines of lettering put right by hand', () => {
   /** A place of the drawing, in tenths of mm, as a part of the picture. */
   const at = (x: number, y: number) => ({ x: (x + 20) / 1040, y: (y + 20) / 640 });
   const lettering = async (inner: string, lines: LinesSaid) =>
-    (await read(inner, '#ffffff', lines))
+    (await read(inner, { lines }))
       .map(({ kind, letters, leftMm }) => ({
         kind,
         count: letters?.count ?? 0,

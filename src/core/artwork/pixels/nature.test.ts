@@ -44,7 +44,39 @@ describe('what a picture is', () => {
     expect(await natureIn(svg(inner))).toBe('gradient'),
   );
   test('what has no plain colours is a photograph', async () =>
-    expect(await natureIn(svg('<rect width="600" height="450" filter="url(#cloudy)"/>'))).toBe('photograph'));
+    expect(await natureIn(svg('<rect width="600" height="450" filter="url(#cloudy)"/>').resize(200))).toBe(
+      'photograph',
+    ));
+  /** Of a hundred pixels looked at so many are of no tone: a hair more than 16 off all of them. */
+  const judged = (ofNone: number, tones: readonly (readonly [number, number, number])[], off = 17) => {
+    // Every third pixel is looked at.
+    const data = Uint8ClampedArray.from({ length: 300 * 4 }, (_, at) => {
+      const pixel = Math.floor(at / 12);
+      const isOff = pixel < ofNone && Math.floor(at / 4) % 3 === 0;
+      return at % 4 === 0 && isOff ? off : 0;
+    });
+    return natureOf({ width: 20, height: 15, data }, null, tones);
+  };
+  const many = Array.from({ length: 10 }, (_, k) => [0, 25 * k, k % 2 ? 255 : 0] as const).map((tone, k) =>
+    k === 0 ? ([0, 0, 0] as const) : tone,
+  );
+  test('three tenths of no tone are still a drawing, more are a photograph; with ten tones from a quarter on', () => {
+    expect(judged(30, [[0, 0, 0]])).toBe('drawing');
+    expect(judged(31, [[0, 0, 0]])).toBe('photograph');
+    // 16 off is of the tone yet.
+    expect(judged(31, [[0, 0, 0]], 16)).toBe('drawing');
+    expect(judged(24, many)).not.toBe('photograph');
+    expect(judged(25, many)).toBe('photograph');
+    expect(judged(25, many.slice(0, 9))).not.toBe('photograph');
+  });
+  test('three pairs of tones nearer than 60 run into each other; two pairs are tints', () => {
+    const reds = (...values: number[]) =>
+      judged(0, [[0, 0, 0], ...values.map((red) => [red, 0, 0] as const)]);
+    expect(reds(30, 59)).toBe('gradient');
+    expect(reds(30, 60)).toBe('drawing');
+    expect(reds(59)).toBe('drawing');
+    expect(reds(59, 118, 177)).toBe('gradient');
+  });
   test('clear pixels count for nothing', async () => {
     const image = sharp({ create: { width: 60, height: 60, channels: 4, background: '#00000000' } });
     const pixels = await pixelsOf(image);
