@@ -1,34 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
+import { boxLetter, letterOf } from '../../../../tests/support/made-letters.ts';
 import { courseOf, extentAt, reachOf, tiltOf, unevenness, type Course } from './bend.ts';
 import type { Letter } from './letters.ts';
-import type { Part } from './parts.ts';
 
-const ofPart = (rows: readonly (readonly [number, number])[], top: number): Letter => {
-  const inked = rows.filter(([from, to]) => from <= to);
-  const part: Part = {
-    id: 1,
-    tone: 0,
-    area: inked.reduce((sum, [from, to]) => sum + to - from + 1, 0),
-    left: Math.min(...inked.map(([from]) => from)),
-    right: Math.max(...inked.map(([, to]) => to)),
-    top,
-    bottom: top + rows.length - 1,
-    strokePx: 4,
-    stemPx: 4,
-    widestPx: 5,
-    narrowPx: 4,
-    rows: Int32Array.from(rows.flat()),
-  };
-  const { left, right, bottom } = part;
-  return { part, left, right, top, bottom, rows: part.rows, isSlice: false };
-};
-/** A full box of pixels. */
-const box = (left: number, top: number, wide: number, high: number): Letter =>
-  ofPart(
-    Array.from({ length: high }, () => [left, left + wide - 1] as const),
-    top,
-  );
 /** The pixels whose middles lie in a box that leans about its middle, radians. */
 function leaning([x, y]: readonly [number, number], wide: number, high: number, angle: number): Letter {
   const reach = Math.ceil(Math.hypot(wide, high) / 2) + 1;
@@ -47,13 +22,13 @@ function leaning([x, y]: readonly [number, number], wide: number, high: number, 
   }
   const first = rows.findIndex(([from, to]) => from <= to);
   const last = rows.findLastIndex(([from, to]) => from <= to);
-  return ofPart(rows.slice(first, last + 1), top + first);
+  return letterOf(rows.slice(first, last + 1), top + first);
 }
 const straight = (angle: number): Course => ({ is: 'straight', angle });
 
 describe('how far a letter reaches across a line', () => {
   test('level: its foot and head, counted downwards, and its middle', () => {
-    expect(reachOf(box(10, 20, 6, 30), straight(0))).toEqual({ low: 50, high: 20, along: 13 });
+    expect(reachOf(boxLetter(10, 20, 6, 30), straight(0))).toEqual({ low: 50, high: 20, along: 13 });
   });
   test('at a tilt: as far as its corners, whatever the box', () => {
     const luck = chance(5);
@@ -69,7 +44,7 @@ describe('how far a letter reaches across a line', () => {
       );
       const across = corners.map((corner) => corner.across);
       const along = corners.map((corner) => corner.along);
-      const letter = box(left, top, wide, high);
+      const letter = boxLetter(left, top, wide, high);
       const reach = reachOf(letter, straight(angle));
       expect(reach.low).toBeCloseTo(Math.max(...across), 9);
       expect(reach.high).toBeCloseTo(Math.min(...across), 9);
@@ -80,16 +55,16 @@ describe('how far a letter reaches across a line', () => {
     }
   });
   test('rows without pixels say nothing', () => {
-    const i = ofPart([[5, 7], [1, 0], [5, 7], [5, 7]], 10); // prettier-ignore
+    const i = letterOf([[5, 7], [1, 0], [5, 7], [5, 7]], 10); // prettier-ignore
     expect(reachOf(i, straight(0))).toEqual({ low: 14, high: 10, along: 6.5 });
-    const gap = ofPart([[90, 95], [1, 0], [0, 5]], 0); // prettier-ignore
+    const gap = letterOf([[90, 95], [1, 0], [0, 5]], 0); // prettier-ignore
     expect(reachOf(gap, straight(0.1)).low).toBeCloseTo(3 * Math.cos(0.1), 9);
   });
   test('on an arch its foot lies nearest to the centre, on a bowl its head; along is the way on the circle', () => {
     const luck = chance(6);
     for (const isArch of [true, false])
       for (let round = 0; round < 50; round++) {
-        const letter = box(Math.floor(luck.between(60, 120)), Math.floor(luck.between(0, 40)), 7, 20);
+        const letter = boxLetter(Math.floor(luck.between(60, 120)), Math.floor(luck.between(0, 40)), 7, 20);
         const course = { is: 'bent', x: 100, y: isArch ? 300 : -250, radius: 270, isArch } as const;
         const far: number[] = [];
         for (let y = letter.top; y <= letter.bottom; y++)
@@ -108,10 +83,10 @@ describe('how far a letter reaches across a line', () => {
 describe('how level letters stand', () => {
   test('the mean distance of feet from the middle foot, a third of that of heads; a descender counts as a fifth of a height', () => {
     // Feet at 50, 50, 54; heads at 20, 22, 20.
-    const letters = [box(0, 20, 8, 30), box(12, 22, 8, 28), box(24, 20, 8, 34)];
+    const letters = [boxLetter(0, 20, 8, 30), boxLetter(12, 22, 8, 28), boxLetter(24, 20, 8, 34)];
     expect(unevenness(letters, straight(0))).toBeCloseTo(4 / 3 + (0.35 * 2) / 3, 9);
     // The last hangs 30 below: no more than 0.2 of the middle height of 30.
-    const hanging = [box(0, 20, 8, 30), box(12, 20, 8, 30), box(24, 20, 8, 60)];
+    const hanging = [boxLetter(0, 20, 8, 30), boxLetter(12, 20, 8, 30), boxLetter(24, 20, 8, 60)];
     expect(unevenness(hanging, straight(0))).toBeCloseTo(6 / 3, 9);
   });
   test('the tilt of lines that lean together, to an eighth of a degree', () => {
@@ -130,7 +105,7 @@ describe('how level letters stand', () => {
       expect(Math.abs((tiltOf([word(100), word(180)]) * 180) / Math.PI - degrees)).toBeLessThan(0.3);
     }
     // Boxes of any slant, one beside the other: upright rather than leaning.
-    expect(tiltOf([[box(0, 0, 10, 30)]])).toBe(0);
+    expect(tiltOf([[boxLetter(0, 0, 10, 30)]])).toBe(0);
   });
 });
 
@@ -161,7 +136,7 @@ describe('the course of a line', () => {
     expect(courseOf(onCircle(9, 2400, true)).is).toBe('straight');
     const slices = onCircle(9, 200, true).map((letter) => ({ ...letter, isSlice: true }));
     expect(courseOf(slices).is).toBe('straight');
-    const row = Array.from({ length: 9 }, (_, k) => box(30 * k, 40, 14, 30));
+    const row = Array.from({ length: 9 }, (_, k) => boxLetter(30 * k, 40, 14, 30));
     expect(courseOf(row)).toEqual({ is: 'straight', angle: 0 });
   });
 });
