@@ -95,6 +95,22 @@ describe('from a reading to colour stops', () => {
     expect(stop!.elements[0]!.part).not.toHaveProperty('letterMm');
     expect(stop!.stitches).not.toBe(120);
   });
+  test('parts of one kind, colour and weight are one: stitches and areas together, the lowest letters, the thinnest and the widest stroke', () => {
+    const word = (id: number, heightMm: number, strokeMm: number, widestMm: number) =>
+      region(id, { kind: 'lettering', letters: letters(heightMm), strokeMm, thinnestMm: strokeMm, widestMm, areaMm2: 30, stitches: 200 + id }); // prettier-ignore
+    for (const pair of [
+      [word(1, 12, 1.5, 2.5), word(2, 10, 1.2, 3)],
+      [word(2, 10, 1.2, 3), word(1, 12, 1.5, 2.5)],
+    ]) {
+      const [stop, ...rest] = propose(pair);
+      expect(rest).toEqual([]);
+      expect(stop!.elements).toHaveLength(1);
+      const { part, regions } = stop!.elements[0]!;
+      expect([...regions].sort()).toEqual([1, 2]);
+      expect(part).toMatchObject({ stitches: 403, letterMm: 10, strokeMm: 1.2, widestMm: 3, areaMm2: 60 });
+      expect(stop!.stitches).toBe(403);
+    }
+  });
   test('every stitch of the regions is in a stop', () => {
     const all = [fill, small, tall, region(6, { tone: 2, stitches: 33 })];
     const total = propose(all).reduce((sum, stop) => sum + stop.stitches, 0);

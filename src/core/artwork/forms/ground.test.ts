@@ -40,6 +40,29 @@ describe('what is not sewn', () => {
     const corners: Box[] = [all(1), [0, 60, 25, 100, 0], [95, 60, 120, 100, 0]];
     expect(ground(corners)).toEqual({ ground: 0, doubt: 1 });
   });
+  test('one corner of another colour is no ground, nor are corners of less than a twenty-fifth of the rim', () => {
+    expect(ground([all(1), [0, 60, 25, 100, 0]])).toEqual({ ground: 1, doubt: null });
+    // The rim is 440 px: two corners of 4 and 4 px each come to 16, of 5 and 5 to 20.
+    const corners = (side: number): Box[] => [all(1), [0, 100 - side, side, 100, 0], [120 - side, 100 - side, 120, 100, 0]]; // prettier-ignore
+    expect(ground(corners(4)).doubt).toBeNull();
+    expect(ground([all(1), [0, 80, 12, 100, 0], [108, 80, 120, 100, 0]])).toEqual({ ground: 0, doubt: 1 });
+  });
+  test('white corners are the ground, though narrow, where what fills the picture is narrower; coloured ones beside paper are not', () => {
+    // Paper everywhere, red in two wide corners: the paper stays.
+    expect(ground([all(0), [0, 60, 25, 100, 1], [95, 60, 120, 100, 1]])).toEqual({ ground: 0, doubt: 1 });
+    // Two narrow slips of red at the corners are a design's.
+    expect(ground([all(0), [0, 40, 6, 100, 1], [114, 40, 120, 100, 1]])).toEqual({ ground: 0, doubt: null });
+    // A thin frame of red with blue corners: the blue is wide.
+    const frame: Box[] = [all(1), [4, 4, 116, 96, 2], [0, 60, 40, 100, 2], [80, 60, 120, 100, 2]];
+    expect(ground(frame)).toEqual({ ground: 2, doubt: null });
+  });
+  test('clear corners are the ground', () =>
+    expect(ground([all(1), [0, 92, 6, 100, clearLabel], [114, 92, 120, 100, clearLabel]])).toEqual({
+      ground: clearTone,
+      doubt: null,
+    }));
+  test('a picture in two halves of colour: one of them, and the other is asked', () =>
+    expect(ground([all(1), [0, 0, 50, 100, 2]])).toEqual({ ground: 2, doubt: 1 }));
   test('what the operator says', () => {
     const picture = [all(0), [30, 30, 80, 70, 1]] as const;
     expect(ground(picture, 'none')).toEqual({ ground: clearTone, doubt: null });
