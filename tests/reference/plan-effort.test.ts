@@ -7,7 +7,7 @@ import { planOrder } from '../../src/core/plan/ordering/order.ts';
 import { shareOut } from '../../src/core/plan/machines/share-out.ts';
 import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import type { ShareProblem } from '../../src/core/plan/machines/share-problem.ts';
-import { randomInstance, type InstanceAsked } from '../support/plan-instances.ts';
+import { randomInstance, withNeedleNames, type InstanceAsked } from '../support/plan-instances.ts';
 
 /**
  * How much the searches look at until they are done, counted and not timed: a bound that closes later, or a branch that is not given up,
@@ -159,25 +159,9 @@ describe('six jobs shared out over three machines, ten shops', () => {
 });
 
 describe('a scheme proposed for ten jobs on nine positions, 15 heads', () => {
-  const labels = ['65/9 sharp', '75/11 sharp', '75/11 light ball', '80/12 sharp'];
-  const named = (needle: string) => labels[Number(needle.slice(1))]!;
   const work = (seed: number) => {
     const more = { jobs: 10, positions: 9, needles: 4, acceptable: 3, heads: 1 + (seed % 2) };
-    const problem = randomInstance({ seed: seed + 600, ...usual, ...more });
-    return {
-      ...problem,
-      positions: problem.positions.map((place) => ({
-        ...place,
-        now: place.now.map((head) => ({ ...head, needle: named(head.needle!) })),
-      })),
-      jobs: problem.jobs.map((job) => ({
-        ...job,
-        requests: job.requests.map((request) => ({
-          ...request,
-          needles: request.needles.map(({ needle, penalty }) => ({ needle: named(needle), penalty })),
-        })),
-      })),
-    };
+    return withNeedleNames(randomInstance({ seed: seed + 600, ...usual, ...more }));
   };
   test('what it comes to, and how often it is tried anew', () => {
     const took = { worth: 0, then: 0, setUp: 0, asked: 0 };

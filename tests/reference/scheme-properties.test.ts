@@ -6,32 +6,13 @@ import { checkScheme } from '../../src/core/plan/scheme/faults.ts';
 import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import { homesOf } from '../../src/core/plan/blocks/scheme.ts';
 import { casesTried } from '../support/cases-tried.ts';
-import { anyInstance, randomInstance } from '../support/plan-instances.ts';
+import { anyInstance, randomInstance, withNeedleNames } from '../support/plan-instances.ts';
 
 /** Few exchanges: what holds, holds of every proposal, not of the best alone. */
 const propose = (problem: PlanProblem, odd = 1): ProposedScheme =>
   proposeScheme({ problem, about: [], odd, price: 5 });
 const runs = { numRuns: casesTried(40) };
-// Needles bear the names that packs have, so that a scheme may name them.
-const labels = ['65/9 sharp', '75/11 sharp', '75/11 light ball', '80/12 sharp'];
-const named = (needle: string | null) => (needle === null ? null : labels[Number(needle.slice(1))]!);
-const instance = anyInstance.map((asked): PlanProblem => {
-  const problem = randomInstance(asked);
-  return {
-    ...problem,
-    positions: problem.positions.map((place) => ({
-      ...place,
-      now: place.now.map((head) => ({ ...head, needle: named(head.needle) })),
-    })),
-    jobs: problem.jobs.map((job) => ({
-      ...job,
-      requests: job.requests.map((request) => ({
-        ...request,
-        needles: request.needles.map(({ needle, penalty }) => ({ needle: named(needle)!, penalty })),
-      })),
-    })),
-  };
-});
+const instance = anyInstance.map((asked) => withNeedleNames(randomInstance(asked)));
 const bare = (problem: PlanProblem, positions: number): PlanProblem => ({
   ...problem,
   positions: Array.from({ length: positions }, (_, index) => ({

@@ -79,3 +79,23 @@ export function randomInstance(asked: InstanceAsked): PlanProblem {
   });
   return { positions, jobs, classes, minutes: defaultMinutes };
 }
+
+// Needles as packs name them, so that a scheme may name them.
+const labels = ['65/9 sharp', '75/11 sharp', '75/11 light ball', '80/12 sharp'];
+const named = (needle: string) => labels[Number(needle.slice(1))]!;
+
+/** The same head and shift with needles that bear the names that packs have. Valid: four needles at most. */
+export const withNeedleNames = (problem: PlanProblem): PlanProblem => ({
+  ...problem,
+  positions: problem.positions.map((place) => ({
+    ...place,
+    now: place.now.map((head) => ({ ...head, needle: head.needle && named(head.needle) })),
+  })),
+  jobs: problem.jobs.map((job) => ({
+    ...job,
+    requests: job.requests.map((request) => ({
+      ...request,
+      needles: request.needles.map(({ needle, penalty }) => ({ needle: named(needle), penalty })),
+    })),
+  })),
+});
