@@ -1,20 +1,21 @@
 import { splitParts, type Part } from '../../src/core/artwork/forms/parts.ts';
 import { distancesToOthers } from '../../src/core/artwork/forms/widths.ts';
 
-/**
- * A picture of characters as the reader's parts: "." is the ground, "a", "b" … are tones 1, 2 …; each character `scale` pixels square.
- * `at` finds the part on a character.
- */
+/** A picture of characters as labels, pixel by pixel: "." is 0, "a", "b" … are 1, 2 …; each character `scale` pixels square. */
+export function labelsOfGrid(rows: readonly string[], scale = 1): Uint8Array {
+  const width = rows[0]!.length * scale;
+  return Uint8Array.from({ length: width * rows.length * scale }, (_, pixel) => {
+    const [x, y] = [pixel % width, Math.floor(pixel / width)];
+    const character = rows[Math.floor(y / scale)]![Math.floor(x / scale)]!;
+    return character === '.' ? 0 : character.charCodeAt(0) - 96;
+  });
+}
+
+/** The same as the reader's parts; what is 0 is the ground. `at` finds the part on a character. */
 export function partsOfGrid(rows: readonly string[], scale = 1) {
   const width = rows[0]!.length * scale;
   const height = rows.length * scale;
-  const toneAt = (x: number, y: number) => {
-    const character = rows[Math.floor(y / scale)]![Math.floor(x / scale)]!;
-    return character === '.' ? 0 : character.charCodeAt(0) - 96;
-  };
-  const labels = Uint8Array.from({ length: width * height }, (_, pixel) =>
-    toneAt(pixel % width, Math.floor(pixel / width)),
-  );
+  const labels = labelsOfGrid(rows, scale);
   const { parts, of } = splitParts(
     labels,
     width,

@@ -129,6 +129,22 @@ describe('the course of a line', () => {
     const along = onCircle(9, 200, isArch).map((letter) => reachOf(letter, course).along);
     along.slice(1).forEach((at, k) => expect(at - along[k]!).toBeCloseTo(30, -1));
   });
+  test.each([
+    ['the left half of an arch', -1.2, true],
+    ['the right half of an arch', 0.2, true],
+    ['the left half of a bowl', -1.2, false],
+  ] as const)('%s: the same middle and radius, though they lie beside it', (_name, from, isArch) => {
+    const letters = Array.from({ length: 8 }, (_, k) => {
+      const turn = from + k * 0.14;
+      const [x, y] = [400 + 220 * Math.sin(turn), (isArch ? -1 : 1) * 220 * Math.cos(turn)];
+      return leaning([x, 500 + y], 14, 26, isArch ? turn : -turn);
+    });
+    const course = courseOf(letters);
+    if (course.is !== 'bent') throw new Error('taken for straight');
+    expect(Math.abs(course.radius - 220)).toBeLessThan(8);
+    expect(Math.abs(course.x - 400)).toBeLessThan(8);
+    expect(Math.abs(course.y - 500)).toBeLessThan(8);
+  });
   test('straight: fewer than five letters, a bend of less than a third of a height, slices, letters in a row', () => {
     expect(courseOf(onCircle(4, 120, true)).is).toBe('straight');
     expect(courseOf(onCircle(5, 120, true)).is).toBe('bent');
