@@ -136,6 +136,23 @@ describe('letters that stand on one line', () => {
   });
 });
 
+describe('words on one line', () => {
+  /** Two words of letters 46 px high with the pen, the second so far behind the first and so much lower. */
+  const twoWords = (gap: number, lower = 0) =>
+    drawn([
+      ...word(['L', 'E', 'T'], 20, 80, 40),
+      ...word(['T', 'E', 'L'], 20 + 103 + gap + 3, 80 + lower, 40),
+    ]).map((line) => line.parts.length);
+  test('a gap of up to 1.2 of their height is a space between words', () => {
+    expect(twoWords(48)).toEqual([6]);
+    expect(twoWords(62)).toEqual([3, 3]);
+  });
+  test('level: a twelfth of their height is the most', () => {
+    expect(twoWords(48, 2)).toEqual([6]);
+    expect(twoWords(48, 6)).toEqual([3, 3]);
+  });
+});
+
 describe('what is no lettering', () => {
   test('bars side by side', () =>
     expect(
