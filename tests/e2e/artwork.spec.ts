@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { crewLogo, drawLogo } from '../support/logo.ts';
 import sharp from 'sharp';
-import { outlines } from '../support/logos/faces.ts';
+import { loopsPath, outlines } from '../support/logos/faces.ts';
 import { v7 as uuid7 } from 'uuid';
 import { open, post } from './support.ts';
 
@@ -254,9 +254,7 @@ test('two words become one line by hand, and two again; the job keeps what was p
   request,
 }) => {
   const word = (text: string, x: number) =>
-    `<path transform="translate(${x} 220)" fill="#12509a" d="${outlines('roboto bold', text, 120)
-      .map((loop) => `M${loop.map((point) => point.join(' ')).join('L')}Z`)
-      .join('')}"/>`;
+    `<path transform="translate(${x} 220)" fill="#12509a" d="${loopsPath(outlines('roboto bold', text, 120))}"/>`;
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 400" width="1000" height="400"><rect width="1000" height="400" fill="#fff"/>${word('HILL', 60)}${word('MILL', 640)}<rect x="60" y="300" width="880" height="50" fill="#cf1130"/></svg>`;
   const png = await sharp(Buffer.from(svg)).png().toBuffer();
   const before = (await (await request.get('/api/readers')).json()) as Record<string, number>;

@@ -4,17 +4,19 @@ import { colourDifference, rgbOf } from '../../src/core/artwork/pixels/colour.ts
 import { readArtwork } from '../../src/core/artwork/read.ts';
 import type { Reading, Region } from '../../src/core/artwork/reading.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';
-import { outlines, type Face } from '../support/logos/faces.ts';
+import { loopsPath, outlines, type Face } from '../support/logos/faces.ts';
 import { pixelsOf } from '../support/pixels.ts';
 
 /**
- * Small pictures, as they come in a mail: 300 pixels for 60 mm, every kind of part once, each known by drawing it alone. What is right must
+ * Small pictures, as they come in a mail: 180 pixels for 60 mm, every kind of part once, each known by drawing it alone. What is right must
  * stay right, and the sums of the errors may not grow: they are what the reader had on 2026-11-28. How well logos are read is not judged
  * here but by `npm run bench:logos`.
  */
+/** Drawn at this size; the picture is six tenths of it. */
 const wide = 300;
 const high = 180;
 const pxPerMm = 5;
+const ofPicture = 0.6;
 
 interface Drawn {
   kind: ElementKind;
@@ -33,10 +35,7 @@ interface Picture {
   blur?: number;
 }
 
-const pathOf = (text: string, mm: number, face: Face) =>
-  outlines(face, text, mm * pxPerMm)
-    .map((loop) => `M${loop.map((point) => point.map((at) => at.toFixed(2)).join(' ')).join('L')}Z`)
-    .join('');
+const pathOf = (text: string, mm: number, face: Face) => loopsPath(outlines(face, text, mm * pxPerMm), 2);
 const word = (
   text: string,
   letterMm: number,
@@ -158,7 +157,9 @@ const pictures: Record<string, Picture> = {
 const svgOf = (inner: string, ground: string, times = 1) =>
   `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${wide} ${high}" width="${wide * times}" height="${high * times}">${ground === 'none' ? '' : `<rect width="${wide}" height="${high}" fill="${ground}"/>`}${inner}</svg>`;
 async function pixelsFrom({ parts, ground = '#ffffff', jpeg, blur }: Picture) {
-  let image = sharp(Buffer.from(svgOf(parts.map(({ draw, colour }) => draw(colour)).join(''), ground, 0.6)));
+  let image = sharp(
+    Buffer.from(svgOf(parts.map(({ draw, colour }) => draw(colour)).join(''), ground, ofPicture)),
+  );
   if (blur) image = sharp(await image.blur(blur).png().toBuffer());
   return pixelsOf(jpeg ? sharp(await image.jpeg({ quality: jpeg }).toBuffer()) : image);
 }

@@ -1,4 +1,4 @@
-import type { Letter } from '../../src/core/artwork/forms/letters.ts';
+import { wholeLetter, type Letter } from '../../src/core/artwork/forms/letters.ts';
 import type { Part } from '../../src/core/artwork/forms/parts.ts';
 
 let ids = 0;
@@ -25,8 +25,7 @@ export function letterOf(
     rows: Int32Array.from(rows.flat()),
     ...more,
   };
-  const { left, right, bottom } = part;
-  return { part, left, right, top, bottom, rows: part.rows, isSlice: false };
+  return wholeLetter(part);
 }
 
 /** A box, full unless another area is told. */

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
-import { faceNames, isScript, outlines, strokesOf, tallOf, type Face } from './faces.ts';
+import { faceNames, isScript, loopsPath, outlines, strokesOf, tallOf, type Face } from './faces.ts';
 import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
@@ -37,8 +37,6 @@ interface Made {
   isHole?: boolean;
 }
 
-const loopsPath = (loops: readonly Point[][]) =>
-  loops.map((loop) => `M${loop.map(([x, y]) => `${x.toFixed(4)} ${y.toFixed(4)}`).join('L')}Z`).join('');
 const circle = (cx: number, cy: number, r: number): Point[] =>
   Array.from({ length: 180 }, (_, k) => [
     cx + r * Math.cos((k * Math.PI) / 90),

@@ -54,6 +54,12 @@ export function sizeFor(face: Face, capMm: number): number {
 
 type Point = [number, number];
 
+/** Closed polygons as the `d` of an SVG path, with so many digits behind the point. */
+export const loopsPath = (loops: readonly (readonly (readonly [number, number])[])[], digits = 4): string =>
+  loops
+    .map((loop) => `M${loop.map((point) => point.map((at) => at.toFixed(digits)).join(' ')).join('L')}Z`)
+    .join('');
+
 /** A text's outlines as closed polygons, mm, on a base line at y = 0 that begins at x = 0. */
 export function outlines(face: Face, text: string, capMm: number): Point[][] {
   const path = faceOf(face).getPath(text, 0, 0, sizeFor(face, capMm));
