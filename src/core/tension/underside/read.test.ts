@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
+import { casesTried } from '../../../../tests/support/cases-tried.ts';
 import { pixelsOf } from '../../../../tests/support/pixels.ts';
 import { anyBlock, madeUnderside, type UndersideMade } from '../../../../tests/support/underside.ts';
 import { readUnderside } from './read.ts';
@@ -8,7 +9,7 @@ describe('reading the underside from a photo', () => {
   test('made-up photos: mean error of the share at most 0.012, 95 in 100 within 0.035, none misread by more than 0.1, and within what is said', async () => {
     const errors: number[] = [];
     let [columns, held] = [0, 0];
-    for (let seed = 201; seed <= 218; seed++) {
+    for (let seed = 218; seed > 218 - casesTried(18); seed--) {
       const made = anyBlock(seed);
       const { pixels } = await madeUnderside(made);
       columns += made.columns.length;

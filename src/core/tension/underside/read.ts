@@ -138,6 +138,7 @@ const columnsDiffer = (seen: number, said: number) =>
 
 const twoColours =
   'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.';
+const likeCloth = 'its thread is too like the cloth. Sew the block on cloth of another colour.';
 const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
 
 interface Look {
@@ -186,14 +187,15 @@ function columnOf(
   if (!bobbin)
     return unread('no bobbin thread can be told from the top threads. Sew the block with another bobbin.');
   if (sketch.sides > mostSides) return unread(twoColours);
-  if (difference(sketch.top, bobbin) < leastContrast) return unread(likeBobbin);
+  const tooAlike = isStripeAlone(strip, sketch) ? likeCloth : likeBobbin;
+  if (difference(sketch.top, bobbin) < leastContrast) return unread(tooAlike);
   if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
-    return unread('its thread is too like the cloth. Sew the block on cloth of another colour.');
+    return unread(likeCloth);
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
   if (read.sides > mostApart) return unread(twoColours);
   const wide = (box.wide / strip.wide) * (mean(read.outer.right) - mean(read.outer.left));
   const error = errorOf(read, sketch, wide);
-  if (1.96 * error > refusedFrom) return unread(doubtText(read, wide));
+  if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {
     ...readColumn(read, columnMm),
     plusMinus: 1.96 * error,
@@ -231,12 +233,13 @@ const isSideCut = (strip: Strip, { from, to }: Sketch) =>
     return rows.filter(Number.isNaN).length > strip.rows / 2;
   });
 
-const doubtText = ({ contrast }: ColumnRead, wide: number) =>
-  contrast < sureContrast
-    ? likeBobbin
-    : wide < 40
-      ? 'it is too small on this picture. Go nearer, so that the block fills it.'
-      : 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
+/** Whether all that leaves the cloth is much narrower than the column: its stripe, since its thread does not. */
+const isStripeAlone = ({ wide }: Strip, { from, to }: Sketch) => to - from < 0.7 * wide;
+
+const doubtText = (wide: number) =>
+  wide < 40
+    ? 'it is too small on this picture. Go nearer, so that the block fills it.'
+    : 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
 
 const partWay = ({ outer: { left, right } }: ColumnRead, part: number): [number, number] => [
   left[0] + part * (right[0] - left[0]),

@@ -1,0 +1,151 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { islandsOf, largestOf, opened, outside, partsOf } from './islands.ts';
+
+const [width, height] = [11, 8];
+const masks = fc
+  .array(fc.constantFrom(0, 1, 1), { minLength: width * height, maxLength: width * height })
+  .map((values) => Uint8Array.from(values));
+const maskOf = (rows: readonly string[]) => Uint8Array.from([...rows.join('')].map(Number));
+
+describe('connected parts of a mask', () => {
+  test('two pixels are of one part where a way leads from one to the other, side by side', () =>
+    fc.assert(
+      fc.property(masks, (mask) => {
+        const { labels, areas } = partsOf(mask, width);
+        // By spreading the least number of each pixel to its neighbours until nothing changes.
+        const root = Array.from(mask, (value, at) => (value ? at : -1));
+        for (let isChanged = true; isChanged;) {
+          isChanged = false;
+          for (let at = 0; at < mask.length; at++)
+            for (const there of [at % width > 0 ? at - 1 : -1, at - width])
+              if (root[at]! >= 0 && there >= 0 && root[there]! >= 0 && root[at] !== root[there]) {
+                root[at] = root[there] = Math.min(root[at]!, root[there]!);
+                isChanged = true;
+              }
+        }
+        const wanted = new Map([...new Set(root.filter((one) => one >= 0))].sort((a, b) => a - b).map((one, index) => [one, index + 1])); // prettier-ignore
+        expect([...labels]).toEqual(root.map((one) => wanted.get(one) ?? 0));
+        expect(areas).toEqual([0, ...[...wanted.keys()].map((one) => root.filter((each) => each === one).length)]); // prettier-ignore
+      }),
+    ));
+});
+
+describe('without what is thin', () => {
+  test.each([0, 1, 2])(
+    'what holds a square of %d px each way that lies in the mask stays; beyond the picture it goes on',
+    (radius) =>
+      fc.assert(
+        fc.property(masks, (mask) => {
+          const isIn = (x: number, y: number) =>
+            x < 0 || y < 0 || x >= width || y >= height || mask[y * width + x] === 1;
+          const near = Array.from({ length: 2 * radius + 1 }, (_, k) => k - radius);
+          const isInside = (x: number, y: number) =>
+            x >= 0 && y >= 0 && x < width && y < height && near.every((dy) => near.every((dx) => isIn(x + dx, y + dy))); // prettier-ignore
+          const wanted = Array.from(mask, (_, at) =>
+            Number(
+              near.some((dy) => near.some((dx) => isInside((at % width) + dx, Math.floor(at / width) + dy))),
+            ),
+          );
+          expect([...opened(mask, width, height, radius)]).toEqual(wanted);
+        }),
+        { numRuns: 60 },
+      ),
+  );
+});
+
+describe('the largest piece', () => {
+  test('of several; how much of the picture it is, and whether it lies around the rest', () => {
+    const rows = ['00000', '01101', '01100', '00001'];
+    const piece = largestOf(maskOf(rows), 5, 4)!;
+    expect([...piece.mask].join('')).toBe('00000011000110000000');
+    expect(piece).toMatchObject({ part: 4 / 20, isAround: false });
+    expect(largestOf(new Uint8Array(20), 5, 4)).toBeNull();
+  });
+  test('around: more than a quarter of the picture’s rim, corners counted twice', () => {
+    // The rim of 6 × 4 is 20: five is a quarter.
+    const along = (count: number) =>
+      largestOf(maskOf(['000000', '011110', '0'.repeat(6 - count) + '1'.repeat(count), '000000']), 6, 4)!; // prettier-ignore
+    expect(along(5).isAround).toBe(false);
+    const top = (count: number) => largestOf(maskOf(['1'.repeat(count).padEnd(6, '0'), '010000', '010000', '000000']), 6, 4)!.isAround; // prettier-ignore
+    // The corner is of two sides.
+    expect(top(4)).toBe(false);
+    expect(top(5)).toBe(true);
+    const side = (count: number) =>
+      largestOf(maskOf(Array.from({ length: 12 }, (_, y) => (y > 0 && y <= count ? '0001' : '0000'))), 4, 12)!
+        .isAround;
+    expect(side(8)).toBe(false);
+    expect(side(9)).toBe(true);
+  });
+  test('everything but some', () => {
+    const piece = (text: string) => ({ mask: maskOf([text]), part: 0, isAround: false });
+    expect([...outside([piece('0110')])]).toEqual([1, 0, 0, 1]);
+    expect([...outside([piece('0110'), piece('0011')])]).toEqual([1, 0, 0, 0]);
+  });
+});
+
+describe('islands', () => {
+  const [wide, high] = [90, 70];
+  const flat = Float32Array.from({ length: wide * high }, (_, at) => (at % wide) / wide);
+  const planes = [flat, flat.map((value) => 1 - value), flat.map(() => 0.25)] as const;
+  /** A rectangle about its middle: pixels whose middles lie in it. */
+  const rectangle = (x: number, y: number, long: number, across: number, angle: number) =>
+    Uint8Array.from({ length: wide * high }, (_, at) => {
+      const [dx, dy] = [(at % wide) - x, Math.floor(at / wide) - y];
+      const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+      return Number(Math.abs(dx * cos + dy * sin) < long / 2 && Math.abs(dy * cos - dx * sin) < across / 2);
+    });
+  const options = { radius: 0, leastArea: 40 };
+  const found = (mask: Uint8Array, more = {}) => islandsOf(mask, wide, high, { ...options, ...more }, planes);
+
+  test.each([0, 0.3, 1.2, Math.PI / 2 - 1e-6, -0.7])(
+    'an even rectangle at %d rad: its middle, sides, direction, area and colour',
+    (angle) => {
+      const [island, ...others] = found(rectangle(40.2, 33.7, 50, 14, angle));
+      expect(others).toEqual([]);
+      expect(island!.x).toBeCloseTo(40.2, 0);
+      expect(island!.y).toBeCloseTo(33.7, 0);
+      expect(Math.abs(island!.long - 50)).toBeLessThan(0.8);
+      expect(Math.abs(island!.wide - 14)).toBeLessThan(0.6);
+      expect(Math.abs(Math.sin(island!.angle - angle))).toBeLessThan(0.01);
+      expect(Math.abs(island!.fill - 1)).toBeLessThan(0.03);
+      expect(Math.abs(island!.area - 700)).toBeLessThan(40);
+      expect(island!.colour[0]).toBeCloseTo(island!.x / wide, 4);
+      expect(island!.colour[1]).toBeCloseTo(1 - island!.x / wide, 4);
+      expect(island!.colour[2]).toBeCloseTo(0.25, 6);
+      expect(island!.isCut).toBe(false);
+    },
+  );
+  test('what is hollow or bent fills less of its rectangle', () => {
+    const outer = rectangle(45, 35, 40, 20, 0);
+    const inner = rectangle(45, 35, 30, 10, 0);
+    const [hollow] = found(outer.map((value, at) => (inner[at] ? 0 : value)));
+    expect(hollow!.fill).toBeLessThan(0.6);
+    const [corner] = found(outer.map((value, at) => (at % wide > 35 && at / wide > 33 ? 0 : value)));
+    expect(corner!.fill).toBeLessThan(0.9);
+  });
+  test('cut off: a pixel in the two rows or columns at the picture’s rim', () => {
+    const isCut = (left: number, top: number) => {
+      const mask = new Uint8Array(wide * high);
+      for (let y = top; y < top + 10; y++) mask.fill(1, y * wide + left, y * wide + left + 12);
+      return found(mask)[0]!.isCut;
+    };
+    expect([isCut(2, 30), isCut(1, 30)]).toEqual([false, true]);
+    expect([isCut(wide - 14, 30), isCut(wide - 13, 30)]).toEqual([false, true]);
+    expect([isCut(30, 2), isCut(30, 1)]).toEqual([false, true]);
+    expect([isCut(30, high - 12), isCut(30, high - 11)]).toEqual([false, true]);
+  });
+  test('marks are left out; what hangs by a thread is cut off, and then is one', () => {
+    const mask = rectangle(30, 35, 40, 12, Math.PI / 2);
+    // A tail of one pixel to a knot of 5 × 5.
+    for (let x = 36; x < 60; x++) mask[35 * wide + x] = 1;
+    for (let y = 33; y < 38; y++) mask.fill(1, y * wide + 60, y * wide + 65);
+    expect(found(mask)).toHaveLength(1);
+    expect(found(mask)[0]!.area).toBeGreaterThan(500);
+    const cut = found(mask, { radius: 1 });
+    expect(cut).toHaveLength(1);
+    expect(Math.abs(cut[0]!.wide - 12)).toBeLessThan(0.7);
+    expect(found(mask, { radius: 1, leastArea: 25 })).toHaveLength(2);
+    expect(found(mask, { radius: 1, leastArea: 26 })).toHaveLength(1);
+  });
+});
