@@ -14,7 +14,7 @@ export interface FlatColumn {
   stripes: readonly (readonly [part: number, colour: Colour])[];
 }
 
-/** A picture of flat columns on a flat ground without grain: each pixel the mean of 3 × 3 points of what lies under it. */
+/** A picture of flat columns on a flat ground without grain, the first on top: each pixel the mean of 3 × 3 points of what lies under it. */
 export function flatBlock(
   [width, height]: readonly [number, number],
   ground: Colour | ((x: number, y: number) => Colour),

@@ -4,14 +4,17 @@ import { isEye, joinBeneath } from './beneath.ts';
 import { contactsOf } from './contacts.ts';
 import { maskOf, solidsOf } from './filled.ts';
 
+const touching = ({ of, width, height }: ReturnType<typeof partsOfGrid>) => contactsOf(of, width, height);
+
 describe('where parts touch', () => {
   test('pixels side by side and one above the other are counted, both ways; the edge of the picture is none', () => {
-    const { of, width, height, at } = partsOfGrid([
+    const small = partsOfGrid([
       'aab.', //
       'aab.',
       '.ccc',
     ]);
-    const contacts = contactsOf(of, width, height);
+    const { at } = small;
+    const contacts = touching(small);
     const [a, b, c] = [at(0, 0).id, at(2, 0).id, at(1, 2).id];
     const told = (id: number) => Object.fromEntries(contacts.get(id)!);
     expect(told(a)).toEqual({ [b]: 2, [c]: 1, 0: 1 });
@@ -77,7 +80,7 @@ describe('what lies beneath', () => {
     'aabbbbbbaa',
     'aaaaaaaaaa',
   ]);
-  const contacts = contactsOf(eye.of, eye.width, eye.height);
+  const contacts = touching(eye);
   const byId = new Map(eye.parts.map((part) => [part.id, part]));
   const [ground, letter, within] = [eye.at(0, 0), eye.at(2, 1), eye.at(4, 2)];
 
@@ -93,7 +96,7 @@ describe('what lies beneath', () => {
   });
   test('an eye of another colour than what lies around is no part of it', () => {
     const other = partsOfGrid(['aaaaaa', 'abbbba', 'abccba', 'abbbba', 'aaaaaa']);
-    const about = contactsOf(other.of, other.width, other.height);
+    const about = touching(other);
     const all = new Map(other.parts.map((part) => [part.id, part]));
     const letters = new Set([other.at(1, 1).id]);
     expect(joinBeneath(other.parts, about, letters)).toEqual(new Map());
@@ -107,7 +110,7 @@ describe('what lies beneath', () => {
       'aabbbbbb..',
       'aaaa......',
     ]);
-    const about = contactsOf(half.of, half.width, half.height);
+    const about = touching(half);
     expect(joinBeneath(half.parts, about, new Set([half.at(2, 1).id]))).toEqual(new Map());
   });
   test('a patch that a thin line cuts is one, by its larger piece; a stout bar parts two', () => {
@@ -120,7 +123,7 @@ describe('what lies beneath', () => {
         ],
         2,
       );
-      const about = contactsOf(grid.of, grid.width, grid.height);
+      const about = touching(grid);
       return { grid, joined: joinBeneath(grid.parts, about, new Set()) };
     };
     const thin = cut(['bbbbbbbbbbbbbb']);

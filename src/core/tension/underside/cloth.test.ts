@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes } from '../../../../tests/support/flat-block.ts';
 import { commonColours, groundOf } from './cloth.ts';
-import type { Planes } from './planes.ts';
+import { colourOf, type Planes } from './planes.ts';
 
 const size = [120, 90] as const;
 const halves = (parts: readonly (readonly [until: number, colour: readonly [number, number, number]])[]): Planes =>
@@ -40,11 +40,11 @@ describe('the colours that large parts of a picture have', () => {
 });
 
 describe('a ground as the light falls on it', () => {
-  const asFractions = (colour: readonly number[]) => colour.map((value) => value / 255) as unknown as readonly [number, number, number]; // prettier-ignore
+  const asFractions = (colour: readonly number[]) => colourOf((plane) => colour[plane]! / 255); // prettier-ignore
   test('a quadratic of light is ground all over; what lies on it is not', () => {
     const light = (x: number, y: number) => {
       const [u, v] = [x / 120 - 0.5, y / 90 - 0.5];
-      return white.map((value) => value * (1 - 0.15 * u + 0.1 * v - 0.2 * u * u - 0.1 * u * v)) as unknown as typeof white; // prettier-ignore
+      return colourOf((plane) => white[plane] * (1 - 0.15 * u + 0.1 * v - 0.2 * u * u - 0.1 * u * v)); // prettier-ignore
     };
     const lit = flatPlanes(size, light, [{ x: 60, y: 45, long: 40, wide: 20, stripes: [[1, blue]] }]);
     const { off, limit } = groundOf(lit, asFractions(white))!;

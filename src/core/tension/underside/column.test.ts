@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { measured, sketchOf, type ColumnRead } from './column.ts';
 import { errorOf } from './doubt.ts';
-import type { Colour } from './planes.ts';
+import { colourOf, type Colour } from './planes.ts';
 import type { Strip } from './strip.ts';
 
 const cloth: Colour = [0.9, 0.9, 0.85];
@@ -29,8 +29,8 @@ function stripOf(
         [held(b, c), bobbin],
         [held(d, steps), right],
       ] as const;
-      const own = [0, 1, 2].map((k) => parts.reduce((sum, [part, colour]) => sum + part * colour[k]!, 0));
-      data.set(mark(row, step, own as unknown as Colour), (row * steps + step) * 3);
+      const own = colourOf((k) => parts.reduce((sum, [part, colour]) => sum + part * colour[k], 0));
+      data.set(mark(row, step, own), (row * steps + step) * 3);
     }
   }
   return { rows, steps, data, wide, first, clipped: 0 };
@@ -138,9 +138,9 @@ describe('a column measured', () => {
 
 describe('how far off a share may be', () => {
   const sketch = { left: cloth, right: cloth, top };
-  const one = { error: 0, share: 0.4, contrast: 0.5 } as ColumnRead;
-  const error = (more: Partial<ColumnRead>, width = 100, like = sketch) =>
-    errorOf({ ...one, ...more }, like as never, width);
+  const one = { error: 0, share: 0.4, contrast: 0.5 };
+  const error = (more: Partial<typeof one>, width = 100, like = sketch) =>
+    errorOf({ ...one, ...more }, like, width);
   test('each cause adds by squares: rows, pixels, threads alike, thread like the cloth, and a little always', () => {
     expect(error({})).toBeCloseTo(
       Math.hypot((0.75 * 1.4) / 100, 0.005 / 0.5, (0.005 * 0.4) / 0.8, 0.005),

@@ -15,7 +15,11 @@ const always = 0.005;
  * Standard error of a share: how it varies along the column, how many pixels wide the column is, and how well its threads are told from each other
  * and from the cloth. `wide`: width of the column, px of the working picture.
  */
-export function errorOf(read: ColumnRead, { left, right, top }: Sketch, wide: number): number {
+export function errorOf(
+  read: Pick<ColumnRead, 'error' | 'share' | 'contrast'>,
+  { left, right, top }: Pick<Sketch, 'left' | 'right' | 'top'>,
+  wide: number,
+): number {
   const fromCloth = Math.max(0.03, Math.min(difference(left, top), difference(right, top)));
   return Math.hypot(
     read.error * Math.sqrt(together),

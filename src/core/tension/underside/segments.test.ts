@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Colour } from './planes.ts';
+import { colourOf, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours } from './segments.ts';
 import type { Strip } from './strip.ts';
 
@@ -105,7 +105,7 @@ describe('an edge to a part of a step', () => {
   const [dark, light]: [Colour, Colour] = [[0.1, 0.2, 0.3], [0.9, 0.8, 0.6]]; // prettier-ignore
   /** As the lens mixes: even in light, not in the numbers of the picture. */
   const mixed = (part: number): Colour =>
-    [0, 1, 2].map((k) => ((1 - part) * dark[k]! ** 1.35 + part * light[k]! ** 1.35) ** (1 / 1.35)) as unknown as Colour; // prettier-ignore
+    colourOf((k) => ((1 - part) * dark[k] ** 1.35 + part * light[k] ** 1.35) ** (1 / 1.35)); // prettier-ignore
   const edge = (
     wayAt: readonly number[],
     cut: number,
