@@ -194,42 +194,48 @@ export class Assignment {
   private augment(first: number): number {
     const { size, cost, u, v, dist, way, done, scanned, targetOf } = this;
     done.fill(0, 0, size);
-    let base = first * this.stride;
     dist.fill(Infinity, 0, size);
-    for (let source = 0, reach = this.reach(first); source < reach; source++) {
-      dist[source] = cost[base + source]! - u[first]! - v[source]!;
-      way[source] = first;
-    }
     let count = 0;
     let end: number;
+    // Sources from `known` on were not come to yet.
+    let known = 0;
+    let target = first;
+    let offset = -u[first]!;
     for (;;) {
+      const base = target * this.stride;
+      const reach = this.reach(target);
       let nearest = -1;
       let least = Infinity;
-      // Among equally near ones a free source: it ends the search.
-      for (let source = 0; source < size; source++)
+      // Going on from a target and looking for the nearest in one pass: the search spends its time here. Among equally near ones a
+      // free source: it ends the search.
+      for (let source = 0; source < reach; source++) {
+        if (done[source]) continue;
+        let far = dist[source]!;
+        const through = offset + cost[base + source]! - v[source]!;
+        if (through < far) {
+          dist[source] = far = through;
+          way[source] = target;
+        }
+        if (far <= least && (far < least || targetOf[source] === -1)) {
+          least = far;
+          nearest = source;
+        }
+      }
+      for (let source = reach; source < known; source++)
         if (!done[source] && dist[source]! <= least && (dist[source]! < least || targetOf[source] === -1)) {
           least = dist[source]!;
           nearest = source;
         }
       if (nearest === -1) return Infinity;
+      if (reach > known) known = reach;
       done[nearest] = 1;
       scanned[count++] = nearest;
-      const target = this.targetOf[nearest]!;
+      target = targetOf[nearest]!;
       if (target === -1) {
         end = nearest;
         break;
       }
-      base = target * this.stride;
-      const offset = least - u[target]!;
-      const reach = this.reach(target);
-      for (let source = 0; source < reach; source++) {
-        if (done[source]) continue;
-        const through = offset + cost[base + source]! - v[source]!;
-        if (through < dist[source]!) {
-          dist[source] = through;
-          way[source] = target;
-        }
-      }
+      offset = least - u[target]!;
     }
     const length = dist[end]!;
     u[first]! += length;
@@ -237,15 +243,15 @@ export class Assignment {
       const source = scanned[index]!;
       const slack = length - dist[source]!;
       v[source]! -= slack;
-      const target = this.targetOf[source]!;
-      if (target !== -1) u[target]! += slack;
+      const matched = targetOf[source]!;
+      if (matched !== -1) u[matched]! += slack;
     }
     for (let source = end; ;) {
-      const target = way[source]!;
-      const next = this.sourceOf[target]!;
-      this.sourceOf[target] = source;
-      this.targetOf[source] = target;
-      if (target === first) return length;
+      const matched = way[source]!;
+      const next = this.sourceOf[matched]!;
+      this.sourceOf[matched] = source;
+      targetOf[source] = matched;
+      if (matched === first) return length;
       source = next;
     }
   }

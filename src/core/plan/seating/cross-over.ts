@@ -29,6 +29,8 @@ class Trades {
   private readonly forth: Forth[][];
   private readonly back: Float64Array[][];
   private readonly cost: number[];
+  /** Of each request its job, by number. */
+  private readonly jobOf: Int32Array;
   /** How often each place changed, and how often both of a pair had when it was last tried in vain. */
   private readonly changes: number[];
   private readonly tried = new Map<number, number>();
@@ -38,6 +40,7 @@ class Trades {
     chains: readonly (readonly number[])[],
   ) {
     this.chains = chains.map((chain) => [...chain]);
+    this.jobOf = Int32Array.from(model.nodes, ({ job }) => job);
     this.changes = this.chains.map(() => 1);
     this.forth = this.chains.map((chain, place) => forthOf(model, place, chain));
     this.back = this.chains.map((chain) => backOf(model, chain));
@@ -59,26 +62,26 @@ class Trades {
   }
 
   private pair(a: number, b: number): boolean {
-    const jobs = [
-      ...new Set([...this.chains[a]!, ...this.chains[b]!].map((request) => this.jobOf(request))),
-    ].sort((x, y) => x - y);
+    const { jobOf, chains } = this;
+    const [chainA, chainB] = [chains[a]!, chains[b]!];
+    const jobs = [...new Set([...chainA, ...chainB].map((request) => jobOf[request]!))].sort((x, y) => x - y);
     for (let from = 0; from < jobs.length; from++) {
       const [atA, atB] = [this.cut(a, jobs[from]!), this.cut(b, jobs[from]!)];
       // What each place has before the cut, then the other's stretch, job by job.
       let forthA = this.at(a, atA);
       let forthB = this.at(b, atB);
-      let [lastA, lastB] = [this.chains[a]![atA - 1] ?? -1, this.chains[b]![atB - 1] ?? -1];
+      let [lastA, lastB] = [chainA[atA - 1] ?? -1, chainB[atB - 1] ?? -1];
       let [endA, endB] = [atA, atB];
       for (let to = from + 1; to <= jobs.length; to++) {
         const tail = to - from > longest || to === jobs.length;
         const bound = tail ? Infinity : jobs[to]!;
-        while (endB < this.chains[b]!.length && this.jobOf(this.chains[b]![endB]!) < bound) {
-          const next = this.chains[b]![endB++]!;
+        while (endB < chainB.length && jobOf[chainB[endB]!]! < bound) {
+          const next = chainB[endB++]!;
           forthA = extend(this.model, a, forthA, lastA, next);
           lastA = next;
         }
-        while (endA < this.chains[a]!.length && this.jobOf(this.chains[a]![endA]!) < bound) {
-          const next = this.chains[a]![endA++]!;
+        while (endA < chainA.length && jobOf[chainA[endA]!]! < bound) {
+          const next = chainA[endA++]!;
           forthB = extend(this.model, b, forthB, lastB, next);
           lastB = next;
         }
@@ -127,13 +130,9 @@ class Trades {
     }
   }
 
-  private jobOf(request: number): number {
-    return this.model.nodes[request]!.job;
-  }
-
   /** Where a place's chain goes on from a job. */
   private cut(place: number, job: number): number {
-    const at = this.chains[place]!.findIndex((request) => this.jobOf(request) >= job);
+    const at = this.chains[place]!.findIndex((request) => this.jobOf[request]! >= job);
     return at === -1 ? this.chains[place]!.length : at;
   }
 
