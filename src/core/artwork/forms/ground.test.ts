@@ -56,6 +56,15 @@ describe('what is not sewn', () => {
     const frame: Box[] = [all(1), [4, 4, 116, 96, 2], [0, 60, 40, 100, 2], [80, 60, 120, 100, 2]];
     expect(ground(frame)).toEqual({ ground: 2, doubt: null });
   });
+  test('a clear edge of a pixel round a large picture is the ground, however little of it is clear', () => {
+    const [wide, high] = [500, 400];
+    const labels = new Uint8Array(wide * high).fill(1);
+    for (let y = 0; y < high; y++)
+      for (let x = 0; x < wide; x++)
+        if (Math.min(x, y, wide - 1 - x, high - 1 - y) === 0) labels[y * wide + x] = clearLabel;
+    const found = groundOf(labels, wide, high, distancesToOthers(labels, wide, high), [white!, red!], 'find');
+    expect(found).toEqual({ ground: clearTone, doubt: null });
+  });
   test('clear corners are the ground', () =>
     expect(ground([all(1), [0, 92, 6, 100, clearLabel], [114, 92, 120, 100, clearLabel]])).toEqual({
       ground: clearTone,

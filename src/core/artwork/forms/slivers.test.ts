@@ -47,6 +47,27 @@ describe('strips of mixed colour', () => {
     expect(strip(mixed(red, white, 0.5), 4)).toMatchObject({ isChanged: false });
     expect(strip(mixed(red, white, 0.5), 4, '.', red, blue, 6)).toMatchObject({ isChanged: true });
   });
+  test('a piece that goes on a line is of it, where it is about as wide and as dark: JPEG keeps light, and loses colour', () => {
+    // A line of red; a piece of it in another colour, its ends only touching the rest; below the line red's own ground.
+    const piece = (high: number, rgb: Rgb) => {
+      const rows = Array.from({ length: 20 }, (_, y) =>
+        y >= 8 && y < 8 + high
+          ? `${y < 12 ? 'a'.repeat(10) : '.'.repeat(10)}${'b'.repeat(40)}${'.'.repeat(4)}`
+          : `${y >= 8 && y < 12 ? 'a'.repeat(10) : '.'.repeat(10)}${'.'.repeat(44)}`,
+      );
+      const labels = labelsOfGrid(rows);
+      const rgbs = [white, red, rgb];
+      const data = Uint8ClampedArray.from([...labels].flatMap((label) => [...rgbs[label]!, 255]));
+      const parts = partsOfGrid(rows);
+      const pixels = { width: parts.width, height: parts.height, data };
+      absorbSlivers(parts, labels, pixels, rgbs, { label: 0, rgb: white }, { rimPx: 0.5, scale: 1 });
+      return labels[9 * parts.width + 30];
+    };
+    // Red's luma is 77: a grey of 70 is as dark, one of 130 is not.
+    expect(piece(4, [70, 70, 70])).toBe(1);
+    expect(piece(4, [130, 130, 130])).toBe(2);
+    expect(piece(8, [70, 70, 70])).toBe(2);
+  });
   test('between two parts of one colour it is a line on it', () => {
     const rows = Array.from({ length: 12 }, () => 'aaaaaaaabaaaaaaaa');
     const labels = labelsOfGrid(rows);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { checkSvg, svgAspect } from './svg.ts';
+import { checkSvg, embeddedPictures, svgAspect } from './svg.ts';
 
 const svg = (inside: string, attributes = '') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${attributes}>${inside}</svg>`;
@@ -41,9 +41,25 @@ describe('an SVG that could do more is refused, with what to do', () => {
   );
 });
 
+test('the pictures within it, whichever case and line breaks they were written in', () => {
+  const two = svg(
+    '<image href="data:image/png;base64,AA+/=="/><image href="DATA:image/JPEG;base64,B B\nC9"/>',
+  );
+  expect(embeddedPictures(two)).toEqual(['AA+/==', 'B B\nC9']);
+  expect(embeddedPictures(svg('<image href="data:image/webp;base64,AAAA"/>'))).toEqual([]);
+  expect(embeddedPictures(svg(''))).toEqual([]);
+});
+
 test('its shape is known from its view box, or from its size', () => {
   expect(svgAspect(svg('', 'viewBox="0 0 200 50"'))).toBe(4);
   expect(svgAspect(svg('', 'viewBox="-3,-3, 20,40" width="9" height="9"'))).toBe(0.5);
   expect(svgAspect(svg('', 'width="30mm" height="20mm"'))).toBe(1.5);
   expect(svgAspect(svg(''))).toBeNull();
+  expect(svgAspect(svg('', 'viewBox="0 0 200 0"'))).toBeNull();
+  expect(svgAspect(svg('', 'viewBox="0 0 0 50"'))).toBeNull();
+  expect(svgAspect('<g viewBox="0 0 200 50"/>')).toBeNull();
+  // What stands within the drawing is not its own size, nor is what comes after ten thousand characters.
+  expect(svgAspect(svg('<rect width="3" height="1"/>'))).toBeNull();
+  expect(svgAspect(svg('', `data-x="${'y'.repeat(10_000)}" viewBox="0 0 200 50"`))).toBeNull();
+  expect(svgAspect(`${' '.repeat(20_000)}${svg('', 'viewBox="0 0 1e3 50"')}`)).toBe(20);
 });
