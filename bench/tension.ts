@@ -1,30 +1,33 @@
 import { mayBeRound, readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../tests/support/blocks.ts';
-import { courseOf, type World } from '../tests/support/cases.ts';
+import { courseOf, type Course, type World } from '../tests/support/cases.ts';
 import { handPull, madePull, withoutSpeeds } from '../tests/support/pulls.ts';
 
-/** npm run bench:tension: how often the advice of the Bench is right, on simulated cases, pulls and blocks. */
+/** npm run bench:tension [CASES [FIRST SEED [PART]]]: how often the advice of the Bench is right, on simulated cases, pulls and blocks. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
 
 /** Cases a world, and the first of their seeds: nothing may be tuned on those that are told. */
 const count = Number(process.argv[2] ?? 3000);
 const firstSeed = Number(process.argv[3] ?? 500_001);
 
-for (const world of ['plain', 'second', 'third'] as const satisfies World[])
-  for (const isKnowing of world === 'plain' ? [false] : [false, true]) {
-    const courses = Array.from({ length: count }, (_, index) =>
-      courseOf(world, firstSeed + index, { isKnowing }),
-    );
-    const within = [1, 2, 3, 4].map(
-      (turns) => `${turns}: ${percent(courses.filter(({ inBand }) => inBand[turns]).length / count)}`,
-    );
+/** Which part: screw, known, blocks or pulls; left out: all of them. */
+const part = process.argv[4];
+const isWanted = (name: string) => part === undefined || part === name;
+
+const inBandText = (courses: readonly Course[]) =>
+  [1, 2, 3, 4].map((turns) => `${turns}: ${percent(courses.filter(({ inBand }) => inBand[turns]).length / courses.length)}`).join(', '); // prettier-ignore
+const coursesOf = (world: World, how: Parameters<typeof courseOf>[2]) =>
+  Array.from({ length: count }, (_, index) => courseOf(world, firstSeed + index, how));
+
+if (isWanted('screw'))
+  for (const world of ['plain', 'second', 'third'] as const satisfies World[]) {
+    const courses = coursesOf(world, {});
     const left = courses.flatMap((course) => course.left ?? []);
     const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / count;
     console.log(
-      `screw, ${world} world, ${isKnowing ? 'by one who knows slope and play' : 'the advice'}: in the band after ${within.join(', ')}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
+      `screw, ${world} world: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
     );
-    if (isKnowing) continue;
     const stated = courses.flatMap((course) => [
       ...course.stated,
       ...(course.left ? [{ chance: course.left.chance, landed: course.left.isIn }] : []),
@@ -36,7 +39,16 @@ for (const world of ['plain', 'second', 'third'] as const satisfies World[])
     });
     console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
   }
-for (const world of ['second', 'third'] as const)
+// The same cases with another bobbin thread, after one course at the bench; and by one who knows slope and play.
+if (isWanted('known'))
+  for (const world of ['second', 'third'] as const)
+    for (const [who, how] of [
+      ['who knows the screw', { isKnowing: true }],
+      ['who knows the screw, another bobbin thread in it', { isKnowing: true, before: 1 }],
+      ['the advice after one course, another bobbin thread in it', { before: 1 }],
+    ] as const)
+      console.log(`screw, ${world} world, by ${who}: in the band after ${inBandText(coursesOf(world, how))}`);
+for (const world of isWanted('blocks') ? (['second', 'third'] as const) : [])
   for (const school of ['third', 'forty-fifty', 'half'] as const)
     for (const start of ['bobbin-first', 'top-first'] as const) {
       const { sideWrong, precision, recall } = blocksRead(world, school, start, 1500, firstSeed);
@@ -44,12 +56,13 @@ for (const world of ['second', 'third'] as const)
         `blocks, ${world} world, ${school}, ${start}: side named wrongly ${percent(sideWrong)}, knobs: precision ${percent(precision)}, recall ${percent(recall)}`,
       );
     }
-for (const [world, knows] of [
+const pulls = [
   ['second', 'without speeds'],
   ['third', 'without speeds'],
   ['second', 'with speeds'],
   ['third', 'with speeds'],
-] as const)
+] as const;
+for (const [world, knows] of isWanted('pulls') ? pulls : [])
   for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
     const reads = Array.from({ length: 400 }, (_, index) => {
       const pull = handPull(world, firstSeed + index, fault);

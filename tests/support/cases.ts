@@ -1,6 +1,13 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import { afterStep, beliefOf, newCase, type ScrewPrior } from '../../src/core/tension/case/screw.ts';
+import {
+  afterStep,
+  beliefOf,
+  newCase,
+  screwOf,
+  type CaseBelief,
+  type ScrewPrior,
+} from '../../src/core/tension/case/screw.ts';
 import { plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 import { normal } from './normal.ts';
@@ -11,6 +18,8 @@ export interface MadeCase {
   /** Turns the screw as far as a hand gets it that means so much. */
   turn(turns: number): void;
   truth(): number;
+  /** Another bobbin thread in it: it starts anew, its screw is the same. */
+  anew(): void;
   /** How its spring answers at 27 g, g a turn, and its play, for a coach that knows it. */
   slope: number;
   play: number;
@@ -23,10 +32,11 @@ export const worlds = {
     const slope = luck.between(20, 120);
     const play = luck.between(0, 0.03);
     let last = 0;
-    let grams = 0;
-    do grams = luck.between(8, 60);
-    while (grams >= 25 && grams <= 30);
+    let grams = anyStart(() => luck.between(8, 60));
     return {
+      anew() {
+        grams = anyStart(() => luck.between(8, 60));
+      },
       ...{ slope, play },
       read: () => Math.max(0.5, grams + 1.5 * normal(luck)),
       turn(turns) {
@@ -45,6 +55,9 @@ export const worlds = {
     let grams = anyStart(() => luck.between(5, 90));
     let last = 0;
     return {
+      anew() {
+        grams = anyStart(() => luck.between(5, 90));
+      },
       ...{ slope: part * 27, play },
       read: () =>
         Math.max(0.5, luck.next() < 0.04 ? grams + luck.between(-20, 20) : grams + noise * normal(luck)),
@@ -66,14 +79,19 @@ export const worlds = {
     const stiff = Math.exp(luck.between(Math.log(7), Math.log(45)));
     const slack = luck.next() ** 2 * 0.08;
     const error = luck.between(0.02, 0.06);
-    const grams = anyStart(() => Math.exp(luck.between(Math.log(5), Math.log(90))));
+    const anyWay = () =>
+      (anyStart(() => Math.exp(luck.between(Math.log(5), Math.log(90)))) / stiff) ** (1 / 1.6);
     // The way that the leaf is bent, and where the screw stands in its slack.
-    let way = (grams / stiff) ** (1 / 1.6);
+    let way = anyWay();
     let screw = way + slack * luck.next();
     const force = () => stiff * way ** 1.6;
     const slope = stiff * 1.6 * ((27 / stiff) ** (1 / 1.6)) ** 0.6;
     return {
       ...{ slope, play: slack },
+      anew() {
+        way = anyWay();
+        screw = way + slack * luck.next();
+      },
       read() {
         const hangs = luck.next() < 0.03 ? luck.between(0.4, 1.8) : 1;
         return Math.max(
@@ -118,7 +136,7 @@ function knowing({ slope, play }: MadeCase): ScrewPrior {
       springs[spring]!.slopes.map((each) => each.slope * times),
       slope,
     );
-    return slopeNumber === known && playNumber === ofPlay ? 1 : 1e-9;
+    return slopeNumber === known && (process.env.NOPLAY || playNumber === ofPlay) ? 1 : 1e-9;
   };
 }
 
@@ -135,10 +153,13 @@ export interface Course {
 
 const mostPulls = 40;
 
-/** A case at the bench, followed by the advice for at most `most` turns. `isKnowing`: by the coach that knows the screw. */
-export function courseOf(world: World, seed: number, { most = 4, isKnowing = false } = {}): Course {
-  const made = worlds[world](chance(seed * 31 + 7));
-  let followed = newCase(isKnowing ? knowing(made) : undefined);
+/** A case at the bench, followed by the advice for at most `most` turns. */
+function course(
+  made: MadeCase,
+  prior: ScrewPrior | undefined,
+  most: number,
+): { course: Course; belief: CaseBelief } {
+  let followed = newCase(prior);
   const inBand = [isIn(made.truth())];
   const stated: Course['stated'] = [];
   let pulls = 0;
@@ -163,5 +184,24 @@ export function courseOf(world: World, seed: number, { most = 4, isKnowing = fal
     advice = advised();
   }
   while (inBand.length <= most) inBand.push(isIn(made.truth()));
-  return { inBand, stated, left, pulls };
+  return { course: { inBand, stated, left, pulls }, belief: beliefOf(followed)! };
+}
+
+/**
+ * How it goes with a case. `isKnowing`: by the coach that knows the screw. `before`: so many times it was at the bench already, each time with another
+ * bobbin thread, and is known from there.
+ */
+export function courseOf(
+  world: World,
+  seed: number,
+  { most = 4, isKnowing = false, before = 0 } = {},
+): Course {
+  const made = worlds[world](chance(seed * 31 + 7));
+  let prior = isKnowing ? knowing(made) : undefined;
+  for (let time = 0; time < before; time++) {
+    const { belief } = course(made, prior, most);
+    if (!isKnowing) prior = screwOf(belief);
+    made.anew();
+  }
+  return course(made, prior, most).course;
 }
