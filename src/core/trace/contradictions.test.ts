@@ -67,17 +67,17 @@ describe('what was told that goes badly together', () => {
   }); // prettier-ignore
   test('an answer with what was said or booked before only from three times on; hints among themselves never', () => {
     const clue = (weight: number): Clue => ({
-      ...{ key: 'record:made-up', says: 'A made-up record', weights: { case_bent: weight } },
+      ...{ key: 'record:made-up', says: 'A made-up record', weights: { cone_caught: weight } },
     });
-    const lever: Given = { step: 'look_lever', answer: 'out' };
-    // A thread out of its lever has nothing to do with a bent case; the more surely it is bent, the worse they go together.
+    const lever: Given = { step: 'look_path', answer: 'lever' };
+    // A thread out of its lever has nothing to do with a cone that catches; the more surely it does, the worse they go together.
     expect(found([lever], [clue(200)])).toEqual([
       {
-        ...{ one: 'record:made-up', other: 'look_lever' },
-        says: `“A made-up record” goes badly with “${stepOf('look_lever').name}: ${answersOf('look_lever')['out']!.name}”.`,
+        ...{ one: 'record:made-up', other: 'look_path' },
+        says: `“A made-up record” goes badly with “${stepOf('look_path').name}: ${answersOf('look_path')['lever']!.name}”.`,
       },
     ]);
-    expect(found([lever], [clue(10)])).toEqual([]);
+    expect(found([lever], [clue(2)])).toEqual([]);
     expect(
       found([], [clue(200), ...cluesSaid({ seen: 'shred', scope: 'one_position', since: null })]),
     ).toEqual([]);
