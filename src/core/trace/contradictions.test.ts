@@ -2,10 +2,10 @@ import { describe, expect, test } from 'vitest';
 import { answersOf, stepKeys, stepOf, type Step } from '../trouble/steps/index.ts';
 import { numbered } from './advise.ts';
 import type { Clue } from './clue.ts';
-import { finderFor, usualSetting } from './compile.ts';
+import { finderFor, usualSetting, weighed } from './compile.ts';
 import { contradictions } from './contradictions.ts';
+import { massOf } from './reason/finder.ts';
 import { openSteps } from './safe.ts';
-import { cluesSaid } from './said.ts';
 
 const finder = finderFor([]);
 type Given = { step: Step; answer: string };
@@ -78,9 +78,14 @@ describe('what was told that goes badly together', () => {
       },
     ]);
     expect(found([lever], [clue(2)])).toEqual([]);
-    expect(
-      found([], [clue(200), ...cluesSaid({ seen: 'shred', scope: 'one_position', since: null })]),
-    ).toEqual([]);
+    // Two hints that go as badly together as that: neither is held against the other.
+    const other: Clue = { key: 'record:other', says: 'Another record', weights: { case_bent: 5000 } };
+    const [one, two] = [clue(5000), other].map((each) => weighed(finder, finder.prior, each));
+    const together = weighed(finder, one!, other);
+    expect((massOf(one!) * massOf(two!)) / massOf(together)).toBeGreaterThan(3);
+    const keys = found([lever], [clue(5000), other]).map((each) => [each.one, each.other]);
+    expect(keys).toContainEqual(['record:made-up', 'look_path']);
+    for (const pair of keys) expect(pair).toContain('look_path');
   });
   test('the same looked at again, and what came before a repair, contradict nothing', () => {
     const twice = looks.filter(({ step }) => step === 'needle_depth').slice(0, 2);

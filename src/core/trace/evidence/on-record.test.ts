@@ -186,6 +186,9 @@ describe('how fast it sewed', () => {
     // The middle of 600, 600, 900, 900 is 750; of 3,000 stitches 1,000 were faster.
     expect(found.says).toBe('3 of 4 breaks above 750 stitches/min, at which 33 % was sewn');
     expect(found['too_fast']).toBeCloseTo((3.5 / 5 / (1 / 3)) ** 1, 9);
+    // In whatever order the pieces come; a break at the very end of a piece is of it.
+    expect(read(...[...fast, ...slow].reverse(), ...at(25, 35, 15, 30))!.says).toBe(found.says);
+    expect(read(...fast, ...slow, ...at(25, 35, 15, 20))!.says).toMatch(/^2 of 4 breaks/);
     // Many breaks weigh more, up to the third power; within 0.1 and 20.
     expect(read(...slow, ...fast, ...at(21, 22, 23, 24, 25, 26, 27, 28))!['too_fast']).toBeCloseTo((8.5 / 9 / (1 / 3)) ** 2, 9);
     expect(read(...slow, ...fast, ...at(...Array.from({ length: 20 }, (_, k) => 20.2 + k / 4)))!['too_fast']).toBe(20);

@@ -146,6 +146,11 @@ describe('where it breaks', () => {
     expect(found.weights['needle_worn']).toBeCloseTo(weight, 9);
     // The thread goes along with its cone.
     expect(found.weights['thread_batch']).toBe(1);
+    // What broke there before the day that the row is held against is not counted.
+    const old = [pieceTold(1, { 9: 200, 3: 500, 6: 300 }), ...breaks(3, 3), pieceTold(2000, { 9: 300, 3: 700 }), brokeTold(2001, 9)];
+    expect(clue(onThread, asked(old, { seats, heads: 2, now: minute(2100) }))!.says).toBe(
+      'The same thread on position 3, 6: 0 breaks in 700 stitches, 1 in 300 here',
+    );
     const two = clue(onThread, asked([...events, brokeTold(20, 6)], { seats, heads: 2 }))!;
     expect(two.says).toContain('2 breaks in 800 stitches');
   });
