@@ -75,7 +75,7 @@ describe('an entry in a narrowed ledger', () => {
   const event = {
     ...{ id: 'e', kind: 'break', position: 9, jobId: 'j', at: '2026-11-02T23:30:00.000Z' },
     data: { fault: 'shred' },
-  } as unknown as Event;
+  } as Event;
   const none = { position: '', kind: '', job: '', day: '' };
   const is = (filter: Partial<typeof none>, zone = 'UTC') => fits(event, { ...none, ...filter }, zone);
   test('everything fits where nothing is chosen', () => expect(is({})).toBe(true));

@@ -25,7 +25,7 @@ const schools = fc.record(
       keys(schoolTopics[topic].choices as Record<string, string>),
     ]),
   ),
-) as unknown as fc.Arbitrary<Schools>;
+) as fc.Arbitrary<Schools>;
 const anyQuestion: fc.Arbitrary<Question> = fc.record({
   cloth: keys(cloths) as fc.Arbitrary<Cloth>,
   layers: fc.integer({ min: 1, max: 6 }),

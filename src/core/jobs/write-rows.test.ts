@@ -19,7 +19,7 @@ const codeOf = (id: string) => threads.find((thread) => thread.id === id)!.code;
 const mm = (from: number, to: number) =>
   fc.integer({ min: from * 100, max: to * 100 }).map((value) => value / 100);
 const some = <T extends object>(of: { [K in keyof T]-?: fc.Arbitrary<NonNullable<T[K]>> }) =>
-  fc.record(of, { requiredKeys: [] }) as unknown as fc.Arbitrary<T>;
+  fc.record(of, { requiredKeys: [] }) as fc.Arbitrary<T>;
 
 const garment = some<Garment>({
   cloth: fc.constantFrom(...keysOf(cloths)),

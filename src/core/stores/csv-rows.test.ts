@@ -81,7 +81,7 @@ test.each([
   [{ weight: '60 wt', colour: 'white' }, /Missing: name.*write it like #12509a/],
   [{ name: 'A' }, /Missing: weight/],
 ])('a bad bobbin line says what is wrong: %o', (row, words) => {
-  const [line] = readBobbinRows([row as unknown as Record<string, string>]);
+  const [line] = readBobbinRows([row as Record<string, string>]);
   expect(line!.item).toBeNull();
   expect(line!.faults.join(' ')).toMatch(words);
 });
@@ -91,7 +91,7 @@ test('a case’s line needs a name only; a direction that is none is refused', (
     { name: 'Case E', size: '', turns: '', note: 'spare' },
     { name: 'Case F', turns: 'left' },
     { name: '' },
-  ] as unknown as Record<string, string>[]);
+  ] as Record<string, string>[]);
   expect(good!.item).toEqual({ name: 'Case E', size: 'L', turns: 'clockwise', note: 'spare' });
   expect(bad!.faults).toEqual(['“left” is no direction: write one of clockwise, anticlockwise.']);
   expect(nameless!.faults).toEqual(['Missing: name.']);

@@ -22,7 +22,7 @@ const out = (entry: Record<string, unknown>, state: Outgoing['state'] = 'waiting
   entry: {
     ...{ machineId: 'm', operatorId: null, jobId: null, corrects: null, head: null, position: null },
     ...entry,
-  } as unknown as Entry,
+  } as Entry,
   ...{ state, why: null, seq: null, clock: 0, settled: true, kept: true },
 });
 const event = (one: Partial<Event> & { id: string; kind: string; at: string }): Event =>
@@ -31,7 +31,7 @@ const event = (one: Partial<Event> & { id: string; kind: string; at: string }): 
     ...{ void: false, corrections: 0, closedBy: null, closedAt: null, lostMs: null, seq: 5 },
     ...one,
   }) as Event;
-const broke = { id: 'b', kind: 'break', at: at(1), head: 1, position: 2, data: { fault: null } };
+const broke = { id: 'b', kind: 'break' as const, at: at(1), head: 1, position: 2, data: { fault: null } };
 
 describe('what a device wrote, laid over what the server told', () => {
   test('a break stands open at once, marked as waiting', () => {
@@ -79,14 +79,11 @@ describe('what a device wrote, laid over what the server told', () => {
   });
   test('what was refused is not shown, and what the server has told already is not shown twice', () => {
     expect(viewOf(head, [], [out(broke, 'refused')]).events).toEqual([]);
-    const told = event({ ...broke, id: 'b' } as never);
+    const told = event(broke);
     expect(viewOf({ ...head, openStop: told }, [told], [out(broke, 'sending')]).events).toHaveLength(1);
   });
   test('a correction shows at once: another position, taken back, or an earlier time, in its new place', () => {
-    const told = [
-      event({ ...broke } as never),
-      event({ id: 'a', kind: 'note', at: at(0), data: { text: 'x' } }),
-    ];
+    const told = [event(broke), event({ id: 'a', kind: 'note', at: at(0), data: { text: 'x' } })];
     const correct = (data: unknown) => out({ id: 'k', kind: 'correction', at: at(9), corrects: 'b', data });
     const moved = viewOf({ ...head, openStop: told[0]! }, told, [correct({ position: 1 })]);
     expect(moved.events[0]).toMatchObject({ id: 'b', position: 1, corrections: 1, pending: 'waiting' });
@@ -121,7 +118,7 @@ describe('what a device wrote, laid over what the server told', () => {
     expect(viewOf(clashing, pair, settle({ data: { over: 'n1' } })).clashes).toEqual([]);
   });
   test('nothing that the server told is changed in place', () => {
-    const told = [event({ ...broke } as never)];
+    const told = [event(broke)];
     const before = JSON.stringify([head, told]);
     viewOf(head, told, [
       out({ id: 'k', kind: 'correction', at: at(9), corrects: 'b', data: { void: true } }),

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { partsOfGrid } from '../../../../tests/support/picture-grid.ts';
 import { isEye, joinBeneath } from './beneath.ts';
@@ -48,6 +49,45 @@ describe('solids with holes', () => {
       '211111222',
       '222222222',
     ]);
+  });
+  test('of any part: by going outwards from the picture’s rim until nothing new is reached', () => {
+    const rows = fc.array(
+      fc
+        .array(fc.constantFrom('.', 'a', 'a', 'b'), { minLength: 8, maxLength: 8 })
+        .map((row) => row.join('')),
+      { minLength: 7, maxLength: 7 },
+    );
+    fc.assert(
+      fc.property(rows, (picture) => {
+        const grid = partsOfGrid(picture);
+        for (const part of grid.parts) {
+          const { mask, w, h } = maskOf(part, grid);
+          expect([w, h]).toEqual([part.right - part.left + 3, part.bottom - part.top + 3]);
+          const isPart = (x: number, y: number) =>
+            x > 0 &&
+            y > 0 &&
+            x < w - 1 &&
+            y < h - 1 &&
+            grid.of[(part.top + y - 1) * grid.width + part.left + x - 1] === part.id;
+          const outside = new Set<number>();
+          for (let isNew = true; isNew;) {
+            isNew = false;
+            for (let at = 0; at < w * h; at++) {
+              const [x, y] = [at % w, Math.floor(at / w)];
+              if (outside.has(at) || isPart(x, y)) continue;
+              const isRim = x === 0 || y === 0 || x === w - 1 || y === h - 1;
+              const beside = [x > 0 ? at - 1 : -1, x < w - 1 ? at + 1 : -1, at - w, at + w];
+              if (!isRim && !beside.some((there) => outside.has(there))) continue;
+              outside.add(at);
+              isNew = true;
+            }
+          }
+          for (let at = 0; at < w * h; at++)
+            expect(mask[at]).toBe(isPart(at % w, Math.floor(at / w)) ? 1 : outside.has(at) ? 2 : 0);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
   test('its hole, and how wide it is with the hole filled', () => {
     const large = partsOfGrid(['aaaaa', 'aaaaa', 'aa.aa', 'aaaaa', 'aaaaa'], 4);

@@ -52,8 +52,8 @@ describe('strips of mixed colour', () => {
     const piece = (high: number, rgb: Rgb) => {
       const rows = Array.from({ length: 20 }, (_, y) =>
         y >= 8 && y < 8 + high
-          ? `${y < 12 ? 'a'.repeat(10) : '.'.repeat(10)}${'b'.repeat(40)}${'.'.repeat(4)}`
-          : `${y >= 8 && y < 12 ? 'a'.repeat(10) : '.'.repeat(10)}${'.'.repeat(44)}`,
+          ? `${y < 12 ? 'a'.repeat(50) : '.'.repeat(50)}${'b'.repeat(22)}${'.'.repeat(4)}`
+          : `${y >= 8 && y < 12 ? 'a'.repeat(50) : '.'.repeat(50)}${'.'.repeat(26)}`,
       );
       const labels = labelsOfGrid(rows);
       const rgbs = [white, red, rgb];
@@ -61,7 +61,7 @@ describe('strips of mixed colour', () => {
       const parts = partsOfGrid(rows);
       const pixels = { width: parts.width, height: parts.height, data };
       absorbSlivers(parts, labels, pixels, rgbs, { label: 0, rgb: white }, { rimPx: 0.5, scale: 1 });
-      return labels[9 * parts.width + 30];
+      return labels[9 * parts.width + 60];
     };
     // Red's luma is 77: a grey of 70 is as dark, one of 130 is not.
     expect(piece(4, [70, 70, 70])).toBe(1);

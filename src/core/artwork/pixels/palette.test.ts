@@ -14,8 +14,8 @@ function picture(width: number, height: number, colour: (x: number, y: number) =
 const white: Rgb = [255, 255, 255];
 const black: Rgb = [20, 20, 22];
 const red: Rgb = [207, 17, 48];
-const mix = (a: Rgb, b: Rgb, share: number): Rgb =>
-  [0, 1, 2].map((k) => Math.round(a[k]! + (b[k]! - a[k]!) * share)) as unknown as Rgb;
+const each = (of: (k: 0 | 1 | 2) => number): Rgb => [of(0), of(1), of(2)];
+const mix = (a: Rgb, b: Rgb, share: number): Rgb => each((k) => Math.round(a[k] + (b[k] - a[k]) * share));
 const found = (image: Pixels) =>
   findTones(image, null)
     .map((tone) => hexOf(tone.rgb))
@@ -32,7 +32,7 @@ describe('the colours a picture was drawn with', () => {
     const noisy = picture(200, 100, (x, y) => {
       const base = x < 100 ? white : red;
       const noise = ((x * 7 + y * 13) % 9) - 4;
-      return base.map((value) => Math.min(255, Math.max(0, value + noise))) as unknown as Rgb;
+      return each((k) => Math.min(255, Math.max(0, base[k] + noise)));
     });
     expect(found(noisy)).toHaveLength(2);
   });

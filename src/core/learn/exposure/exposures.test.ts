@@ -9,8 +9,8 @@ const seat = (head: number, position: number, more: Partial<Seat> = {}): Seat =>
   needle: {
     ...{ entryId: `n${head}.${position}`, spec: needle(), fittedAt: '2026-10-01T00:00:00.000Z' },
     ...{ reason: 'worn', age: { stitches: 1000 * position, sewingMs: 7, metallicMs: 0 } },
-  } as unknown as Seat['needle'],
-  cone: { threadId: `t${position}` } as unknown as Seat['cone'],
+  } as Seat['needle'],
+  cone: { threadId: `t${position}` } as Seat['cone'],
   ...more,
 });
 const head: HeadNow = {

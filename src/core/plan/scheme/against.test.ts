@@ -13,7 +13,7 @@ const block = (from: number, to: number, more: Partial<Block> = {}): Block => ({
 });
 const classes = { red: '40', blue: '40', fine: '60' };
 const at = (position: number, now: PlanPosition['now'], use: PlanPosition['use'] = 'free') =>
-  ({ position, use, now, sewn: 0 }) as unknown as PlanPosition;
+  ({ position, use, now, sewn: 0 }) as PlanPosition;
 const has = (thread: string | null, needle: string | null = '75/11 sharp') => ({ needle, thread });
 const problem = (...positions: PlanPosition[]): Pick<PlanProblem, 'positions' | 'classes' | 'minutes'> => ({
   ...{ positions, classes, minutes: defaultMinutes },
@@ -72,12 +72,12 @@ describe('what to know of a scheme', () => {
     numbers.map((position) => ({ position, use: 'free' }));
   const job = (name: string, ...wants: (readonly [thread: string, ...needles: string[]])[]) =>
     ({
-      name,
+      ...{ id: name, name, sewMinutes: 0, due: null },
       requests: wants.map(([thread, ...needles]) => ({
-        thread,
+        ...{ thread, stops: [1], stitches: 0 },
         needles: needles.map((needle) => ({ needle, penalty: 0 })),
       })),
-    }) as unknown as PlanProblem['jobs'][number];
+    }) satisfies PlanProblem['jobs'][number];
   const told = (blocks: Block[], positions = free(1, 2), jobs: PlanProblem['jobs'] = []) =>
     remarksOn({ blocks }, positions, { jobs, classes }, (id) => id.toUpperCase());
 

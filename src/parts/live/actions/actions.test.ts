@@ -1,9 +1,11 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import type { Event } from '../../../schemas/event.ts';
-import type { Job, Machine } from '../../../schemas/workshop.ts';
+import type { Job, Machine, Thread } from '../../../schemas/workshop.ts';
 import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed } from '../kept.ts';
 import { machineActions } from './index.ts';
+import type { FeedNow } from '../../../core/feed/event.ts';
 import { feedIsLive } from '../../../core/feed/live.ts';
+import type { Seat } from '../../../core/ledger/head-now.ts';
 import type { HeadView } from '../view.ts';
 
 const machine = { id: 'm', heads: 4, positions: 12, topSpeed: 900 } as Machine;
@@ -14,8 +16,8 @@ const job = {
     { stop: 1, threadId: 'red', stitches: 1000, element: 'fill', position: null },
     { stop: 2, threadId: 'gold', stitches: 500, element: 'satin', position: null },
   ],
-} as unknown as Job;
-const seat = (head: number, position: number, threadId: string) => ({
+} as Job;
+const seat = (head: number, position: number, threadId: string): Seat => ({
   ...{ head, position, needle: null },
   cone: {
     entryId: `c${head}.${position}`,
@@ -34,7 +36,7 @@ const plainView = {
   held: [],
   clashes: [],
   events: [],
-} as unknown as HeadView;
+} as HeadView;
 
 function at(
   view: Partial<HeadView> = {},
@@ -131,7 +133,7 @@ describe('what an operator does, as entries', () => {
     expect(said).toEqual(['Piece finished.']);
   });
   test('a stop whose thread is on no position is not counted, and that is said', () => {
-    const bare = at({ seats: seats.filter((one) => one.position === 3) as never });
+    const bare = at({ seats: seats.filter((one) => one.position === 3) });
     bare.actions.finishPiece();
     expect(bare.said).toEqual(['Piece finished. 1 of 2 stops had no position: not counted.']);
   });
@@ -139,7 +141,7 @@ describe('what an operator does, as entries', () => {
     const paused = {
       ...{ id: 'p', kind: 'part_sewn', at: '2026-11-02T08:00:00.000Z', jobId: 'job', void: false },
       data: { heads: [1], speed: 900, outcome: 'paused', stops: [{ stop: 1, position: 3, stitches: 400 }] },
-    } as unknown as Event;
+    } as Event;
     const { actions, written } = at({ events: [paused] });
     actions.finishPiece();
     expect((written[0] as { data: { stops: unknown[] } }).data.stops).toEqual([
@@ -150,8 +152,8 @@ describe('what an operator does, as entries', () => {
   test('a second piece before it can have been sewn is asked about; said again it counts', () => {
     const before = {
       ...{ id: 'p', kind: 'piece_finished', at: new Date().toISOString(), jobId: 'job', void: false },
-      data: { heads: [1], speed: 900, stops: [] },
-    } as unknown as Event;
+      data: { heads: [1], speed: 900, stops: Array<{ stop: number; position: number; stitches: number }>() },
+    } as Event;
     const { actions, written, said } = at({ events: [before] });
     actions.finishPiece();
     expect(written).toEqual([]);
@@ -177,7 +179,7 @@ describe('what an operator does, as entries', () => {
         void: false,
       },
       data: { fault: 'needle_broke' },
-    } as unknown as Event;
+    } as Event;
     const { actions, written, said } = at({ events: [broke], openStop: broke });
     actions.sewingAgain();
     actions.finishPiece();
@@ -191,7 +193,7 @@ describe('what an operator does, as entries', () => {
     expect(written).toEqual([{ kind: 'correction', corrects: 'b', data: { void: true } }]);
   });
   test('a tick mounts the one cone of its thread that lies on the shelf; of several, none or on several heads it is not named', () => {
-    const thread = { id: 'blue', name: 'Deep lake blue', fibre: 'polyester' } as never;
+    const thread = { id: 'blue', name: 'Deep lake blue', fibre: 'polyester' } as Thread;
     const cone = (id: string, mountedOn: string | null, threadId = 'blue') => ({
       ...{ id, threadId, batch: id.toUpperCase(), metres: 5000, mountedOn },
     });
@@ -256,7 +258,7 @@ describe('what a device keeps of a machine', () => {
   });
   test('a feed counts by itself for two minutes after it last spoke', () => {
     const now = Date.parse('2026-11-02T08:10:00.000Z');
-    const spoke = (at: string | null) => feedIsLive({ at } as never, now);
+    const spoke = (at: string | null) => feedIsLive({ at } as FeedNow, now);
     expect(spoke('2026-11-02T08:08:01.000Z')).toBe(true);
     expect(spoke('2026-11-02T08:07:59.000Z')).toBe(false);
     expect(spoke(null)).toBe(false);
