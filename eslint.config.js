@@ -31,6 +31,14 @@ const coreIsPure = {
   },
 };
 
+const noCasts = [
+  { selector: 'TSAsExpression > TSNeverKeyword', message: 'Make the types one instead.' },
+  {
+    selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
+    message: 'Make the types one instead.',
+  },
+];
+
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', '.astro', '.data', '.test', 'test-results'] },
   ...tseslint.configs.strict,
@@ -52,11 +60,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
-        { selector: 'TSAsExpression > TSNeverKeyword', message: 'Make the types one instead.' },
-        {
-          selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
-          message: 'Make the types one instead.',
-        },
+        ...noCasts,
         {
           selector:
             'TSNonNullExpression > CallExpression[callee.property.name=/^(find|findLast|match|exec|querySelector|getElementById|closest)$/]',
@@ -65,6 +69,7 @@ export default tseslint.config(
       ],
     },
   },
+  { files: ['src/**/*.test.ts'], rules: { 'no-restricted-syntax': ['error', ...noCasts] } },
   {
     files: ['**/*.tsx'],
     plugins: { 'react-hooks': reactHooks },

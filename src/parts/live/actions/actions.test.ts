@@ -51,10 +51,13 @@ function at(
   const said: string[] = [];
   const actions = machineActions({
     live: {
-      write: (...entries: unknown[]) => written.push(...entries),
+      write: (...entries: unknown[]) => {
+        written.push(...entries);
+        return [];
+      },
       undo: () => 0,
-      feed: { get: () => given.feed ?? null },
-    } as never,
+      feed: { get: () => (given.feed ?? null) as FeedNow | null },
+    },
     machine: given.one ? { ...machine, heads: 1 } : machine,
     view: { ...plainView, ...view },
     job: given.job === undefined ? job : given.job,

@@ -7,7 +7,7 @@ import type { HeadView } from '../view.ts';
 
 /** What every action is given: the machine as it stands, its writer, and who tells the operator. */
 export interface Given {
-  live: MachineLive;
+  live: Pick<MachineLive, 'write' | 'undo'> & { feed: Pick<MachineLive['feed'], 'get'> };
   machine: Machine;
   view: HeadView;
   job: Job | null;
