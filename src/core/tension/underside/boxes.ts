@@ -27,6 +27,8 @@ const alike = { long: 1.28, wide: 1.36, angle: 0.2 } as const;
 const strictness = [1, 0.5, 0.28] as const;
 /** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
 const openings: readonly number[] = [1, 3];
+/** What fills the picture is bare cloth, whatever the picture's shape. */
+const mostOfPicture = 0.9;
 /** A piece of less than this part of the picture is no ground for columns to lie in. */
 const leastGround = 0.06;
 
@@ -79,7 +81,11 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
   for (const factor of shapes) {
     const found = agreeing(
       islands.filter(
-        ({ long, wide, fill }) => fill > leastFill && fill < mostFill && within(long / wide, ratio, factor),
+        ({ long, wide, fill, area }) =>
+          fill > leastFill &&
+          fill < mostFill &&
+          within(long / wide, ratio, factor) &&
+          area < mostOfPicture * width * height,
       ),
       count,
     );

@@ -99,6 +99,9 @@ describe('columns on a flat picture', () => {
     expect(() => read([], { count: 2 })).toThrow('No 2 columns can be found on this picture.');
     expect(() => read([], { count: 1 })).toThrow('No column can be found on this picture.');
     expect(() => read([])).toThrow('No column can be found on this picture.');
+    // Bare cloth on a picture that is as long for its width as a column.
+    const strip = flatBlock([50, 200], cloth, []);
+    expect(() => readUnderside(strip, { columnMm: 10 })).toThrow('No column can be found on this picture.');
   });
 });
 
