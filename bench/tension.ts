@@ -56,13 +56,13 @@ for (const world of isWanted('blocks') ? (['second', 'third'] as const) : [])
         `blocks, ${world} world, ${school}, ${start}: side named wrongly ${percent(sideWrong)}, knobs: precision ${percent(precision)}, recall ${percent(recall)}`,
       );
     }
-const pulls = [
+const handPulls = [
   ['second', 'without speeds'],
   ['third', 'without speeds'],
   ['second', 'with speeds'],
   ['third', 'with speeds'],
 ] as const;
-for (const [world, knows] of isWanted('pulls') ? pulls : [])
+for (const [world, knows] of isWanted('pulls') ? handPulls : [])
   for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
     const reads = Array.from({ length: 400 }, (_, index) => {
       const pull = handPull(world, firstSeed + index, fault);

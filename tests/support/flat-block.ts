@@ -1,7 +1,5 @@
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
-import { planesOf, type Planes } from '../../src/core/tension/underside/planes.ts';
-
-type Colour = readonly [number, number, number];
+import { planesOf, type Colour, type Planes } from '../../src/core/tension/underside/planes.ts';
 
 /** A flat rectangle about its middle, px; `angle` along it, radians, π/2 is upright. */
 export interface FlatColumn {

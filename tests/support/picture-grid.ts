@@ -28,3 +28,29 @@ export function partsOfGrid(rows: readonly string[], scale = 1) {
     parts.find(({ id }) => id === of[y * scale * width + x * scale])!;
   return { parts, of, width, height, at };
 }
+
+/** Letters of 5 × 7 cells, their feet on the last row. */
+const cellLetters: Readonly<Record<string, readonly string[]>> = {
+  H: ['a...a', 'a...a', 'a...a', 'aaaaa', 'a...a', 'a...a', 'a...a'],
+  E: ['aaaaa', 'a....', 'a....', 'aaaa.', 'a....', 'a....', 'aaaaa'],
+  L: ['a....', 'a....', 'a....', 'a....', 'a....', 'a....', 'aaaaa'],
+  n: ['.....', '.....', 'aaaa.', 'a...a', 'a...a', 'a...a', 'a...a'],
+  i: ['.....', '.....', '..a..', '..a..', '..a..', '..a..', '..a..'],
+};
+
+/** A picture of characters without anything on it. */
+export const emptyGrid = (wide: number, high: number): string[][] =>
+  Array.from({ length: high }, () => Array<string>(wide).fill('.'));
+
+/** Lays a word of {@link cellLetters} (H, E, L, n, i) on a grid, a letter every six cells; `tone`: the character that it is drawn with. */
+export function layWord(grid: string[][], word: string, left: number, top: number, tone = 'a'): void {
+  [...word].forEach((letter, k) =>
+    cellLetters[letter]!.forEach((row, y) =>
+      [...row].forEach((value, x) => (grid[top + y]![left + 6 * k + x] = value === 'a' ? tone : '.')),
+    ),
+  );
+}
+
+/** How many cells a word of {@link cellLetters} has. */
+export const cellsOf = (word: string): number =>
+  [...word].reduce((sum, letter) => sum + cellLetters[letter]!.join('').replaceAll('.', '').length, 0);

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { minute, told as eventTold } from '../../../tests/support/trace-told.ts';
 import type { Told } from '../run/told.ts';
 import { causeKeys, causeOf } from '../trouble/causes.ts';
 import type { stepKeys } from '../trouble/steps/index.ts';
@@ -10,13 +11,8 @@ import { practicePoints } from './practice.ts';
 import { replacedBy, shownBy } from './of-repair.ts';
 import { courseOf, enoughStitches, holding, waitingTraces } from './stage.ts';
 
-const start = Date.parse('2026-11-20T08:00:00Z');
-const at = (minutes: number) => new Date(start + minutes * 60_000).toISOString();
 const told = (id: string, kind: string, minutes: number, data: object, more: object = {}): Told =>
-  ({
-    ...{ id, kind, at: at(minutes), head: 1, position: 9, jobId: 'job', operatorId: 'ines' },
-    ...{ void: false, lostMs: null, data, ...more },
-  }) as Told;
+  eventTold(kind, minutes, data, 9, { id, operatorId: 'ines', ...more });
 const opened = (id = 't', minutes = 0, more: object = {}) =>
   told(id, 'trace_opened', minutes, { seen: 'shred', scope: null, since: null, struck: [] }, more);
 const step = (id: string, minutes: number, name: string, answer: string, more: object = {}) =>
@@ -101,7 +97,7 @@ describe('how far it has come', () => {
     expect(held(piece('p', 5, enoughStitches - 1)).isEnough).toBe(false);
     expect(held(piece('p', 5, enoughStitches)).isEnough).toBe(true);
     const broke = told('x', 'break', 6, { fault: 'shred' });
-    expect(held(piece('p', 5, 5000), broke)).toMatchObject({ brokeAt: at(6), isEnough: false });
+    expect(held(piece('p', 5, 5000), broke)).toMatchObject({ brokeAt: minute(6), isEnough: false });
     expect(held(piece('p', 5, 5000), { ...broke, position: 3 } as Told).isEnough).toBe(true);
     // Of the piece being sewn, by the feed.
     expect(holding(trace, ending!, [piece('p', 5, 2000)], 1000).isEnough).toBe(true);

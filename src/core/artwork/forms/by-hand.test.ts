@@ -1,25 +1,15 @@
 import { describe, expect, test } from 'vitest';
-import { partsOfGrid } from '../../../../tests/support/picture-grid.ts';
+import { emptyGrid, layWord, partsOfGrid } from '../../../../tests/support/picture-grid.ts';
 import { linesByHand, type LinesSaid } from './by-hand.ts';
 import { findLines } from './lines.ts';
 
-const shapes = {
-  H: ['a...a', 'a...a', 'a...a', 'aaaaa', 'a...a', 'a...a', 'a...a'],
-  E: ['aaaaa', 'a....', 'a....', 'aaaa.', 'a....', 'a....', 'aaaaa'],
-  L: ['a....', 'a....', 'a....', 'a....', 'a....', 'a....', 'aaaaa'],
-} as const;
 type Placed = readonly [word: string, x: number, y: number, tone?: 'a' | 'b'];
 const cell = 4;
 
 /** Words of letters 5 × 7 cells at these cells, and how their lines are when this was said; each as its letters' places from left to right. */
 function lines(words: readonly Placed[], said: Partial<LinesSaid>) {
-  const rows = Array.from({ length: 40 }, () => Array<string>(80).fill('.'));
-  for (const [word, left, top, tone = 'a'] of words)
-    [...word].forEach((letter, k) =>
-      shapes[letter as 'H'].forEach((row, y) =>
-        [...row].forEach((value, x) => (rows[top + y]![left + 6 * k + x] = value === 'a' ? tone : '.')),
-      ),
-    );
+  const rows = emptyGrid(80, 40);
+  for (const [word, left, top, tone] of words) layWord(rows, word, left, top, tone);
   const grid = partsOfGrid(rows.map((row) => row.join('')), cell);
   const found = findLines(grid.parts, grid.of, grid.width, 10);
   return linesByHand(found, grid.parts, grid, 10, { joined: [], cut: [], ...said })

@@ -1,33 +1,21 @@
 import { describe, expect, test } from 'vitest';
-import { partsOfGrid } from '../../../../tests/support/picture-grid.ts';
+import { cellsOf, emptyGrid, layWord, partsOfGrid } from '../../../../tests/support/picture-grid.ts';
 import { regionsOf } from './regions.ts';
 
-/** Letters of 5 × 7 cells; a cell is four pixels, so that a stroke has four and a letter is 28 px high, 2.8 mm. */
-const shapes = {
-  H: ['a...a', 'a...a', 'a...a', 'aaaaa', 'a...a', 'a...a', 'a...a'],
-  E: ['aaaaa', 'a....', 'a....', 'aaaa.', 'a....', 'a....', 'aaaaa'],
-  L: ['a....', 'a....', 'a....', 'a....', 'a....', 'a....', 'aaaaa'],
-  n: ['.....', '.....', 'aaaa.', 'a...a', 'a...a', 'a...a', 'a...a'],
-  i: ['.....', '.....', '..a..', '..a..', '..a..', '..a..', '..a..'],
-} as const;
+/** A cell is four pixels, so that a letter’s stroke has four and it is 28 px high, 2.8 mm. */
 const cell = 4;
 const pxPerMm = 10;
 const edgeMm = 0.05;
 
-/** A word whose letters' feet stand on row 16 of 26, from column 2 on; more cells are laid over it: "x" is of another tone. */
+/** A word whose letters' feet stand on row 16 of 26, from column 2 on; more cells are laid over it, "b" of another tone. */
 function read(word: string, cells: readonly (readonly [x: number, y: number, of?: 'a' | 'b'])[] = [], box = { left: 0, top: 0, right: 0, bottom: 0 }) {
-  const wide = 6 * word.length + 22;
-  const rows = Array.from({ length: 26 }, () => Array<string>(wide).fill('.'));
-  [...word].forEach((letter, k) =>
-    shapes[letter as keyof typeof shapes].forEach((row, y) =>
-      [...row].forEach((value, x) => (rows[10 + y]![2 + 6 * k + x] = value)),
-    ),
-  );
+  const rows = emptyGrid(6 * word.length + 22, 26);
+  layWord(rows, word, 2, 10);
   for (const [x, y, of = 'a'] of cells) rows[y]![x] = of;
   const grid = partsOfGrid(rows.map((row) => row.join('')), cell);
   const { regions, regionOf } = regionsOf(grid.parts, grid, { pxPerMm, edgeMm }, box);
   const of = (x: number, y: number) => regionOf[grid.at(x, y).id]!;
-  return { regions, of, lettering: regions.filter(({ kind }) => kind === 'lettering'), isOfWord: (x: number, y: number) => of(x, y) === regions.find(({ kind }) => kind === 'lettering')?.id };
+  return { regions, of, isOfWord: (x: number, y: number) => of(x, y) === regions.find(({ kind }) => kind === 'lettering')?.id };
 } // prettier-ignore
 
 describe('a word as a region', () => {
@@ -43,10 +31,7 @@ describe('a word as a region', () => {
     expect(Math.abs(word!.strokeMm - 0.4)).toBeLessThan(0.06);
     expect(word!.plusMinusMm).toBeCloseTo(Math.hypot(edgeMm, 0.06 * word!.strokeMm), 9);
     expect(word!.letters!.plusMinusMm).toBeCloseTo(Math.hypot(edgeMm, 0.03 * word!.letters!.heightMm), 9);
-    const cells = [...'HEHL']
-      .flatMap((letter) => [...shapes[letter as 'H'].join('')])
-      .filter((one) => one === 'a');
-    expect(word!.areaMm2).toBeCloseTo(cells.length * (cell / pxPerMm) ** 2, 6);
+    expect(word!.areaMm2).toBeCloseTo(cellsOf('HEHL') * (cell / pxPerMm) ** 2, 6);
   });
   test('where the design begins is where it is measured from', () => {
     const [word] = read('HEHL', [], { left: 0, top: 0, right: 99, bottom: 67 }).regions;
