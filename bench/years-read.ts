@@ -1,5 +1,4 @@
 import { fieldOf } from '../src/core/ledger/about-kinds.ts';
-import type { AstroGlobal } from 'astro';
 import pg from 'pg';
 import { startServer } from '../scripts/child.ts';
 import { freePort } from '../scripts/cluster.ts';
@@ -19,6 +18,7 @@ import { sewnLately } from '../src/server/machine/sewn.ts';
 import { handOver, shiftFacts } from '../src/server/machine/shift.ts';
 import { questionNames } from '../src/core/learn/question-names.ts';
 import { askedOf, type Asked } from '../src/server/learn/asked.ts';
+import { unasked } from '../src/server/people/askers.ts';
 import { catchUp } from '../src/server/learn/catch-up.ts';
 import { circumstancesOf } from '../src/server/learn/circumstances.ts';
 import { costOf } from '../src/server/learn/cost.ts';
@@ -31,7 +31,11 @@ import { call, quantile } from './measure.ts';
 const rounds = 200;
 const m = heron.id;
 /** A page's request, as far as the data is read by it. */
-const asked = { params: { machine: heron.slug }, cookies: { get: () => undefined, set: () => undefined } };
+const asked = {
+  params: { machine: heron.slug },
+  cookies: { get: () => undefined, set: () => undefined },
+  locals: { asker: unasked },
+};
 
 interface Part {
   name: string;
@@ -114,7 +118,7 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
   return [
     {
       name: 'every screen: head, stores, newest entries',
-      app: () => frameData(asked as unknown as AstroGlobal, 'run'),
+      app: () => frameData(asked, 'run'),
       floor: [floor.machine, floor.frame(today)],
     },
     { name: 'head now', app: () => headNow(m), floor: [floor.head] },

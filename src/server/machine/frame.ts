@@ -21,15 +21,22 @@ import { batches, listThreads } from '../stores/threads.ts';
 import { deviceNames } from '../people/devices.ts';
 import { workshop } from '../stores/workshop.ts';
 
+/** What a page's data is read by. */
+interface PageRequest {
+  params: AstroGlobal['params'];
+  cookies: Pick<AstroGlobal['cookies'], 'get' | 'set'>;
+  locals: Pick<AstroGlobal['locals'], 'asker'>;
+}
+
 /** The device's time zone, as its last page told by cookie; the server's own before that. */
-export function zoneOf(cookies: AstroGlobal['cookies']): string {
+export function zoneOf(cookies: PageRequest['cookies']): string {
   const asked = cookies.get('zone')?.value;
   // One that this server does not know: its own then.
   return (asked && zoneNamed(asked)) || Intl.DateTimeFormat().resolvedOptions().timeZone;
 }
 
 /** Who is at this device: whoever signed in; where that is not asked, whoever was picked last. */
-export const operatorHere = ({ locals, cookies }: Pick<AstroGlobal, 'locals' | 'cookies'>): string | null =>
+export const operatorHere = ({ locals, cookies }: Pick<PageRequest, 'locals' | 'cookies'>): string | null =>
   locals.asker.asked ? (locals.asker.person?.id ?? null) : (cookies.get('operator')?.value ?? null);
 
 /** What a page (of a machine, where one is named) is told of who asks. A device that is another machine's only looks on. */
@@ -44,7 +51,7 @@ export function dayStart(now: Date, zone: string): Date {
 }
 
 /** Reads what a machine's screens are drawn from, or null when there is no such machine. */
-export async function frameData(astro: AstroGlobal, screen: ScreenName): Promise<FrameData | null> {
+export async function frameData(astro: PageRequest, screen: ScreenName): Promise<FrameData | null> {
   const machine = await machineBySlug(astro.params['machine'] ?? '');
   if (!machine) return null;
   const now = serverNow();

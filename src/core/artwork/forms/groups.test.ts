@@ -44,6 +44,121 @@ describe('letters that could stand on one line', () => {
     const arch = row(7).map((one, k) => letter(one.left, 100 + 6 * (k - 3) ** 2, 14, 24));
     expect(byLevel(arch)).toHaveLength(1);
   });
+  test('they come from left to right, whatever the order they were found in', () => {
+    const [found] = chain([row(5)[3]!, row(5)[0]!, row(5)[4]!, row(5)[2]!, row(5)[1]!]);
+    expect(found!.map(({ left }) => left)).toEqual([10, 30, 50, 70, 90]);
+  });
+  test('level by their middles or by their feet: one of the two is enough', () => {
+    // 17 px on and 24 high: up to 12.9 px. Of the small one's middle and foot one is 8 px off, the other 15.
+    const beside = (top: number) => sizes(chain([letter(0, 0, 14, 24), letter(17, top, 14, 10)]));
+    expect(beside(22)).toEqual([2]);
+    expect(beside(-1)).toEqual([2]);
+    expect(beside(27)).toEqual([1, 1]);
+    expect(beside(-6)).toEqual([1, 1]);
+  });
+  test('one under another is no neighbour of it from seven tenths of the narrower on', () => {
+    const under = (left: number) => sizes(chain([letter(0, 0, 30, 24), letter(left, 4, 20, 24)]));
+    expect(under(15)).toEqual([2]);
+    expect(under(14)).toEqual([1, 1]);
+  });
+  test('slices of joined letters hang together by their part, and are as high as it', () => {
+    const joined = letter(0, 0, 60, 24).part;
+    const slice = (left: number, top: number, high: number, part = joined) => ({
+      ...letter(left, top, 8, high),
+      part,
+      isSlice: true,
+    });
+    // Far apart and at another level, but of one part.
+    expect(sizes(chain([slice(0, 0, 24), slice(36, 20, 4)]))).toEqual([2]);
+    expect(sizes(chain([slice(0, 0, 24), slice(36, 20, 4, letter(0, 0, 60, 24).part)]))).toEqual([1, 1]);
+    // A low slice of a part as high as the letter beside it.
+    expect(sizes(chain([slice(52, 14, 6), letter(64, 0, 14, 24)]))).toEqual([2]);
+    expect(sizes(chain([letter(52, 14, 8, 6), letter(64, 0, 14, 24)]))).toEqual([1, 1]);
+  });
+  test('levels are parted by more than 0.45 of a height', () => {
+    const lower = (by: number) => byLevel([...row(4), ...row(4, 20, 100 + by)]).length;
+    expect(lower(10)).toBe(1);
+    expect(lower(11)).toBe(2);
+    expect(byLevel([...row(2), ...row(2, 20, 126)])).toHaveLength(2);
+    expect(byLevel([...row(2), ...row(1, 20, 126)])).toHaveLength(1);
+    const joined = [...row(4), ...row(4, 20, 126)].map((one, k) => ({ ...one, isSlice: k === 7 }));
+    expect(byLevel(joined)).toHaveLength(1);
+  });
+  test('levels are parted where they lie over one another, by half a height, for more than a quarter of each', () => {
+    const at = (top: number, ...lefts: readonly number[]) => lefts.map((left) => letter(left, top, 14, 24));
+    const upper = at(100, 0, 60, 120, 180);
+    expect(byLevel([...upper, ...at(126, 11, 71, 131, 191)])).toHaveLength(2);
+    expect(byLevel([...upper, ...at(126, 13, 73, 133, 193)])).toHaveLength(1);
+    // Two of four lie over another, or one.
+    expect(byLevel([...upper, ...at(126, 0, 60, 240, 300)])).toHaveLength(2);
+    expect(byLevel([...upper, ...at(126, 0, 240, 300, 360)])).toHaveLength(1);
+    // Of the lower line each, of the upper one one in five.
+    expect(byLevel([...at(100, 0, 60, 120, 180, 240), ...at(126, 0, 3)])).toHaveLength(1);
+  });
+  test('what stands alone at a level is of the nearest one; each level is told from left to right', () => {
+    const two = [...row(5).reverse(), ...row(5, 20, 140)];
+    const of = (top: number) => {
+      const found = byLevel([letter(50, top, 14, 24), ...two]);
+      expect(found).toHaveLength(2);
+      for (const { left } of [found[0]!, found[1]!].map((line) => ({ left: line.map((one) => one.left) })))
+        expect(left).toEqual([...left].sort((a, b) => a - b));
+      return sizes(found).length === 2 && found.findIndex((line) => line.length === 6);
+    };
+    expect(of(114)).toBe(0);
+    expect(of(126)).toBe(1);
+    expect(of(170)).toBe(1);
+    expect(of(60)).toBe(0);
+  });
+  test('lines that are tilted together are taken apart at their own tilt', () => {
+    const tilted = (degrees: number) => {
+      const turn = Math.tan((degrees * Math.PI) / 180);
+      const line = (top: number) =>
+        Array.from({ length: 6 }, (_, k) => letter(30 * k, Math.round(top + 30 * k * turn), 14, 24));
+      return sizes(byLevel([...line(100), ...line(130)]));
+    };
+    for (const degrees of [-17, -10, 10, 17]) expect(tilted(degrees)).toEqual([6, 6]);
+  });
+  test('groups go on to the left as to the right, the nearest first', () => {
+    const three = (from: number, top = 100) =>
+      Array.from({ length: 3 }, (_, k) => letter(from + 20 * k, top, 14, 24));
+    const lefts = (groups: readonly Letter[][]) => groups.map((group) => group.map(({ left }) => left));
+    expect(lefts(follow([three(60), [letter(40, 102, 14, 24)]]))).toEqual([[40, 60, 80, 100]]);
+    expect(lefts(follow([three(0), [letter(60, 100, 14, 24)], [letter(80, 100, 14, 24)]]))).toEqual([[0, 20, 40, 60, 80]]); // prettier-ignore
+    expect(lefts(follow([three(0), [letter(80, 100, 14, 24)], [letter(60, 100, 14, 24)]]))).toEqual([[0, 20, 40, 60, 80]]); // prettier-ignore
+    // One letter alone has no direction.
+    expect(sizes(follow([[letter(0, 100, 14, 24)], [letter(20, 100, 14, 24)]]))).toEqual([1, 1]);
+  });
+  test('a group goes on over a gap of 0.6 of a height, to letters up to twice as large and 2.2 times as stout', () => {
+    const three = Array.from({ length: 3 }, (_, k) => letter(20 * k, 100, 14, 24));
+    const goesOn = (next: Letter) => follow([three, [next]]).length === 1;
+    // The last ends at 54; 0.6 of 24 is 14.4.
+    expect(goesOn(letter(68, 100, 14, 24))).toBe(true);
+    expect(goesOn(letter(69, 100, 14, 24))).toBe(false);
+    expect(goesOn(letter(58, 100, 14, 24, { stemPx: 8.7 }))).toBe(true);
+    expect(goesOn(letter(58, 100, 14, 24, { stemPx: 8.9 }))).toBe(false);
+    expect(goesOn(letter(58, 88, 27, 48))).toBe(true);
+    expect(goesOn(letter(58, 88, 29, 48))).toBe(false);
+    expect(goesOn({ ...letter(58, 100, 14, 24), isSlice: true })).toBe(false);
+  });
+  test('from one letter to the next it turns by 32 degrees, and by as much as half of that more where it turned before', () => {
+    const on = (degrees: number) => {
+      const turn = (degrees * Math.PI) / 180;
+      const [x, y] = [40 + 22 * Math.cos(turn), 100 + 22 * Math.sin(turn)];
+      return letter(Math.round(x), Math.round(y), 14, 24);
+    };
+    const three = Array.from({ length: 3 }, (_, k) => letter(20 * k, 100, 14, 24));
+    const goesOn = (group: readonly Letter[], degrees: number) => follow([[...group], [on(degrees)]]).length === 1; // prettier-ignore
+    expect(goesOn(three, 30)).toBe(true);
+    expect(goesOn(three, -30)).toBe(true);
+    expect(goesOn(three, 35)).toBe(false);
+    expect(goesOn(three, -35)).toBe(false);
+    // It fell by 14 degrees on the way here: it may fall more, and rise less.
+    const bending = [letter(0, 95, 14, 24), letter(20, 95, 14, 24), letter(40, 100, 14, 24)];
+    expect(goesOn(bending, 48)).toBe(true);
+    expect(goesOn(bending, 56)).toBe(false);
+    expect(goesOn(bending, -8)).toBe(true);
+    expect(goesOn(bending, -16)).toBe(false);
+  });
   test('groups go on along their own direction, turning a little; a sharp turn or a gap ends them', () => {
     const half = (from: number, rise: number) =>
       Array.from({ length: 3 }, (_, k) => letter(10 + 20 * (from + k), 100 + rise * k, 14, 24));
