@@ -68,6 +68,149 @@ describe('strips of mixed colour', () => {
     expect(piece(4, [130, 130, 130])).toBe(2);
     expect(piece(8, [70, 70, 70])).toBe(2);
   });
+  /** What the pixel at a place is called afterwards. `colours`: of each character's pixels in turn, from left to right; "." is white ground. */
+  function absorbed(
+    rows: readonly string[],
+    colours: Readonly<Record<string, readonly Rgb[]>>,
+    { rimPx = 1, scale = 1 } = {},
+  ) {
+    const labels = labelsOfGrid(rows);
+    const rgbs = [white, ...Object.values(colours).map(([first]) => first!)];
+    const parts = partsOfGrid(rows);
+    const { width, height } = parts;
+    const data = Uint8ClampedArray.from(
+      [...labels].flatMap((label, pixel) => {
+        if (label === 0) return [...white, 255];
+        const [x, row] = [pixel % width, rows[Math.floor(pixel / width)]!];
+        const before = [...row.slice(0, x)].filter((character) => character === row[x]).length;
+        const mine = colours[row[x]!]!;
+        return [...mine[before % mine.length]!, 255];
+      }),
+    );
+    absorbSlivers(parts, labels, { width, height, data }, rgbs, { label: 0, rgb: white }, { rimPx, scale });
+    return (x: number, y: number) => labels[y * width + x];
+  }
+
+  test('its colour is the mean of its own pixels, whatever the tone they were given', () => {
+    const of = (...shares: readonly number[]) =>
+      absorbed(
+        Array.from({ length: 16 }, () => `${'a'.repeat(12)}bb${'.'.repeat(12)}`),
+        { a: [red], b: shares.map((share) => mixed(red, white, share)) },
+      )(12, 5);
+    expect(of(0.9, 0)).toBe(1);
+    expect(of(0, 0.9)).toBe(1);
+    expect(of(1, 0.3)).toBe(0);
+    expect(of(0.3, 1)).toBe(0);
+    // What lies in its box but is another part's is not of it: a strip along a corner.
+    const corner = Array.from({ length: 16 }, (_, y) =>
+      y < 10 ? `${'a'.repeat(10)}b${'.'.repeat(12)}` : y === 10 ? `${'b'.repeat(11)}${'.'.repeat(12)}` : '.'.repeat(23),
+    ); // prettier-ignore
+    expect(absorbed(corner, { a: [red], b: [mixed(red, white, 0.7)] })(10, 3)).toBe(0);
+    expect(absorbed(corner, { a: [red], b: [mixed(red, white, 0.2)] })(10, 3)).toBe(1);
+  });
+  test('rims and tints are as wide as the picture is made larger', () => {
+    const of = (wide: number, share: number, scale: number, rimPx = 1) =>
+      absorbed(
+        Array.from({ length: 60 }, () => `${'a'.repeat(30)}${'b'.repeat(wide)}${'.'.repeat(30)}`),
+        { a: [red], b: [mixed(red, white, share)] },
+        { scale, rimPx },
+      )(31, 20);
+    // A tint: 9 px of the picture.
+    expect(of(12, 0.04, 1)).toBe(2);
+    expect(of(12, 0.04, 2)).toBe(1);
+    // A rim: 1.2 px and 0.8 of the rims' width: 4.4 px here, and twice as much at twice the size.
+    expect(of(6, 0.3, 1, 4)).toBe(2);
+    expect(of(6, 0.3, 2, 4)).toBe(1);
+    expect(of(10, 0.3, 2, 4)).toBe(2);
+    // A pixel and a half at least, however small the picture was made.
+    expect(of(2, 0.3, 0.25, 0)).toBe(1);
+  });
+  test('the two it lies longest beside decide; a third does not', () => {
+    // Above the strip red, below it white, at its end a few pixels of blue.
+    const rows = Array.from({ length: 21 }, (_, y) =>
+      y < 10 ? 'a'.repeat(40) : y === 10 ? `${'b'.repeat(36)}cccc` : '.'.repeat(40),
+    ).map((row, y) => (y > 6 && y < 14 ? `${row.slice(0, 36)}cccc` : row));
+    const colours = (share: number) => ({ a: [red], b: [mixed(red, white, share)], c: [blue] });
+    expect(absorbed(rows, colours(0.2))(10, 10)).toBe(1);
+    expect(absorbed(rows, colours(0.8))(10, 10)).toBe(0);
+  });
+  test('what is larger than one of the two is no strip between them, nor what is all within one', () => {
+    const strip = (wide: number) =>
+      absorbed(
+        Array.from({ length: 30 }, () => `${'a'.repeat(wide)}bb${'.'.repeat(12)}`),
+        { a: [red], b: [mixed(red, white, 0.3)] },
+      )(wide + 1, 5);
+    expect(strip(2)).toBe(1);
+    expect(strip(1)).toBe(2);
+    const within = ['aaaaaaaaaa', 'aaaaaaaaaa', 'aaabbbbaaa', 'aaaaaaaaaa', 'aaaaaaaaaa'];
+    expect(absorbed(within, { a: [red], b: [mixed(red, white, 0.3)] })(4, 2)).toBe(2);
+  });
+  test('a mixture’s luma may lie 14 levels outside of its two, its hue 26 off their line', () => {
+    const grey = (value: number): Rgb => [value, value, value];
+    const of = (one: Rgb, strip: Rgb) =>
+      absorbed(
+        Array.from({ length: 16 }, () => `${'a'.repeat(12)}b${'c'.repeat(12)}`),
+        { a: [one], b: [strip], c: [grey(160)] },
+      )(12, 5);
+    expect(of(grey(80), grey(67))).toBe(1);
+    expect(of(grey(80), grey(65))).toBe(2);
+    expect(of(grey(80), grey(173))).toBe(3);
+    expect(of(grey(80), grey(175))).toBe(2);
+    // As light as it must be; its red more and its blue less: the hue alone is off.
+    const off = (by: number): Rgb => [110 + by, 110, 110 - (0.299 / 0.114) * by];
+    expect(Math.hypot(9, (0.299 / 0.114) * 9)).toBeLessThan(26);
+    expect(of(grey(80), off(9))).toBe(1);
+    expect(Math.hypot(10, (0.299 / 0.114) * 10)).toBeGreaterThan(26);
+    expect(of(grey(80), off(10))).toBe(2);
+  });
+  test('what is wider than a rim must be within 14 levels of one of its two, the lighter or the darker', () => {
+    const grey = (value: number): Rgb => [value, value, value];
+    const of = (value: number) =>
+      absorbed(
+        Array.from({ length: 30 }, () => `${'a'.repeat(16)}${'b'.repeat(6)}${'c'.repeat(16)}`),
+        { a: [grey(60)], b: [grey(value)], c: [grey(180)] },
+      )(18, 5);
+    expect(of(73)).toBe(1);
+    expect(of(75)).toBe(2);
+    expect(of(165)).toBe(2);
+    expect(of(167)).toBe(3);
+  });
+  test('a strip that one of the two hardly touches is that one’s stroke, where it is thin', () => {
+    /** A stroke of b, `wide` px, out of a block of a into white; it touches the block by its end only. */
+    const stroke = (wide: number, long: number) =>
+      absorbed(
+        Array.from({ length: 24 }, (_, y) =>
+          y >= 10 && y < 10 + wide
+            ? `${'a'.repeat(16)}${'b'.repeat(long)}${'.'.repeat(10)}`
+            : `${'a'.repeat(16)}${'.'.repeat(10 + long)}`,
+        ),
+        { a: [red], b: [mixed(red, white, 0.6)] },
+      )(17, 10);
+    // Its one end against its long sides: under 0.15 from 3 px on, and it is red’s, though more like white.
+    expect(stroke(1, 12)).toBe(1);
+    expect(stroke(1, 2)).toBe(0);
+    // Too wide for a rim: a thread.
+    expect(stroke(5, 30)).toBe(2);
+  });
+  test('a piece that goes on a line is half to one and a half times as wide, and within 28 levels as dark', () => {
+    const line = (wide: number, piece: number, value: number) => {
+      const rows = Array.from({ length: 40 }, (_, y) => {
+        const a = y >= 12 && y < 12 + wide ? 'a' : '.';
+        const b = y >= 12 && y < 12 + piece ? 'b' : '.';
+        return `${a.repeat(90)}${b.repeat(60)}${'.'.repeat(6)}`;
+      });
+      // A green as light as the grey asked for: no mixture of red and white.
+      return absorbed(rows, { a: [red], b: [[value - 60, value + 34, value - 12]] }, { rimPx: 0 })(100, 12);
+    };
+    expect(line(4, 4, 77)).toBe(1);
+    expect(line(4, 4, 77 + 24)).toBe(1);
+    expect(line(4, 4, 77 + 40)).toBe(2);
+    expect(line(4, 4, 77 - 16)).toBe(1);
+    // As wide as 3.5 px: a piece of 5.5 is wider than half as much again, one of 1.5 thinner than half.
+    expect(line(4, 6, 77)).toBe(2);
+    expect(line(4, 2, 77)).toBe(2);
+    expect(line(6, 4, 77)).toBe(1);
+  });
   test('between two parts of one colour it is a line on it', () => {
     const rows = Array.from({ length: 12 }, () => 'aaaaaaaabaaaaaaaa');
     const labels = labelsOfGrid(rows);
