@@ -85,6 +85,100 @@ describe('marks of a line', () => {
   });
 });
 
+describe('marks to the pixel', () => {
+  /**
+   * A word whose first letter begins at 40 px, its feet at 68 and its capitals 28 high, 20 wide, its strokes 3.5 as they are measured; the middles of its
+   * letters at 50, 74, 98. More boxes are laid beside it.
+   */
+  const belongs = (
+    word: string,
+    ...boxes: readonly (readonly [x: number, y: number, wide: number, high: number])[]
+  ) => {
+    const cells = emptyGrid(6 * word.length + 22, 26);
+    layWord(cells, word, 10, 10);
+    const rows = cells.flatMap((row) =>
+      Array.from({ length: cell }, () => row.flatMap((value) => Array<string>(cell).fill(value))),
+    );
+    for (const [x, y, wide, high] of boxes)
+      for (let dy = 0; dy < high; dy++) rows[y + dy]!.fill('a', x, x + wide);
+    const grid = partsOfGrid(rows.map((row) => row.join('')));
+    const { regions, regionOf } = regionsOf(
+      grid.parts,
+      grid,
+      { pxPerMm, edgeMm },
+      { left: 0, top: 0, right: 0, bottom: 0 },
+    );
+    const line = regions.find(({ kind }) => kind === 'lettering')!.id;
+    return boxes.every(([x, y]) => regionOf[grid.at(x, y).id] === line);
+  };
+
+  test('over a small letter: up to 0.4 of the height above it, half a stroke beside it', () => {
+    // Its top at 48: 11.2 px.
+    expect(belongs('HEn', [96, 33, 4, 4])).toBe(true);
+    expect(belongs('HEn', [96, 32, 4, 4])).toBe(false);
+    // Half of it and 1.75.
+    expect(belongs('HEn', [107, 34, 4, 4])).toBe(true);
+    expect(belongs('HEn', [108, 34, 4, 4])).toBe(false);
+    expect(belongs('nEH', [37, 34, 4, 4])).toBe(true);
+    expect(belongs('nEH', [36, 34, 4, 4])).toBe(false);
+  });
+  test('over a capital: a stroke, up to 0.22 of the height above it', () => {
+    expect(belongs('HEH', [70, 32, 8, 2])).toBe(true);
+    expect(belongs('HEH', [70, 31, 8, 2])).toBe(false);
+    // As wide as a stroke, it is none.
+    expect(belongs('HEH', [70, 31, 8, 4])).toBe(false);
+  });
+  test('beside it: 0.7 of the height behind half a letter, up to 1.1 of it above the line and 0.4 below', () => {
+    for (const [right, left] of [
+      [125, 19],
+      [126, 18],
+    ] as const) {
+      // prettier-ignore
+      expect(belongs('HEH', [right, 60, 4, 4])).toBe(right === 125);
+      expect(belongs('HEH', [left, 60, 4, 4])).toBe(left === 19);
+    }
+    expect(belongs('HEH', [116, 38, 4, 4])).toBe(true);
+    expect(belongs('HEH', [116, 37, 4, 4])).toBe(false);
+    expect(belongs('HEH', [116, 75, 4, 4])).toBe(true);
+    expect(belongs('HEH', [116, 76, 4, 4])).toBe(false);
+  });
+  test('nothing begins more than one and a half heights above the line, nor is longer than 0.6 of it', () => {
+    expect(belongs('HEn', [96, 27, 4, 16])).toBe(true);
+    expect(belongs('HEn', [96, 26, 4, 16])).toBe(false);
+    expect(belongs('HEn', [96, 27, 4, 17])).toBe(false);
+  });
+  test('a piece of a letter is longer: from 1.15 of the height above the line to 0.35 below, 0.3 beside the outer letters’ middles', () => {
+    expect(belongs('HEH', [97, 72, 18, 4])).toBe(true);
+    expect(belongs('HEH', [98, 72, 18, 4])).toBe(false);
+    expect(belongs('Hnn', [70, 36, 18, 4])).toBe(true);
+    expect(belongs('Hnn', [70, 35, 18, 4])).toBe(false);
+    expect(belongs('HEH', [66, 73, 18, 4])).toBe(true);
+    expect(belongs('HEH', [66, 74, 18, 4])).toBe(false);
+    expect(belongs('HEH', [33, 72, 18, 4])).toBe(true);
+    expect(belongs('HEH', [32, 72, 18, 4])).toBe(false);
+  });
+  test('it is no longer than 1.3 heights, and no wider than 1.75 strokes', () => {
+    expect(belongs('HEH', [56, 72, 36, 4])).toBe(true);
+    expect(belongs('HEH', [56, 72, 37, 4])).toBe(false);
+    expect(belongs('HEH', [66, 70, 18, 6])).toBe(true);
+    expect(belongs('HEH', [66, 70, 18, 7])).toBe(false);
+  });
+  test('two dots over a capital: about its middle, alike in size and level', () => {
+    const dots = (x: number, { down = 0, high = 4 } = {}) =>
+      belongs('HEH', [66, 31, 4, 4], [x, 31 + down, 4, high]);
+    // Evenly about the middle at 74 the second begins at 78; up to 11.4 px off in all.
+    expect(dots(78)).toBe(true);
+    expect(dots(83)).toBe(true);
+    expect(dots(84)).toBe(false);
+    expect(dots(73)).toBe(true);
+    expect(dots(72)).toBe(false);
+    expect(dots(78, { down: 1 })).toBe(true);
+    expect(dots(78, { down: 2 })).toBe(false);
+    expect(dots(78, { high: 5 })).toBe(true);
+    expect(dots(78, { high: 6 })).toBe(false);
+  });
+});
+
 describe('parts by themselves', () => {
   test('under 0.4 mm² they are dirt', () => {
     // A cell is 0.16 mm².
