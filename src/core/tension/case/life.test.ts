@@ -2,9 +2,9 @@ import { expect, test } from 'vitest';
 import { caseDue } from './due.ts';
 import { sinceFall } from './case-health.ts';
 import { gaugesDisagree } from './gauges.ts';
-import { followedLife, stepsOf, workshopScrews, type EventOfCase } from './life.ts';
+import { followedLife, stepsOf, tellingSteps, workshopScrews, type EventOfCase } from './life.ts';
 import { usualFriction } from './scale.ts';
-import { beliefOf } from './screw.ts';
+import { beliefOf, followCase, type CaseStep } from './screw.ts';
 
 const white = 'white';
 const at = (day: number) => `2026-11-${String(day).padStart(2, '0')}T08:00:00.000Z`;
@@ -41,6 +41,38 @@ test('readings with another thread do not count for the screw, its turns do; a f
   expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([
     { is: 'reading', grams: 50, days: 2 },
   ]);
+});
+
+test('of a long run of readings those next to a turn are followed, and the newest; the days between are kept', () => {
+  const readings = (from: number, count: number): CaseStep[] =>
+    Array.from({ length: count }, (_, k) => ({ is: 'reading', grams: from + k, days: 1 }));
+  const turn: CaseStep = { is: 'turn', turns: -0.25 };
+  const told = (steps: readonly CaseStep[], last?: number) =>
+    tellingSteps(steps, last).map((step) => (step.is === 'turn' ? '|' : `${step.grams}+${step.days}`));
+  expect(told(readings(1, 14))).toEqual(['5+5', ...[6, 7, 8, 9, 10, 11, 12, 13, 14].map((grams) => `${grams}+1`)]); // prettier-ignore
+  expect(told([...readings(1, 3), turn, ...readings(11, 7), turn, ...readings(21, 13)])).toEqual([
+    ...['2+2', '3+1', '|', '11+1', '12+1', '16+4', '17+1', '|', '21+1', '22+1', '24+2'],
+    ...[25, 26, 27, 28, 29, 30, 31, 32, 33].map((grams) => `${grams}+1`),
+  ]);
+  expect(told([...readings(1, 9), turn, ...readings(11, 5)], 2)).toEqual(['8+8', '9+1', '|', '11+1', '12+1', '14+2', '15+1']); // prettier-ignore
+  expect(told([turn, turn, ...readings(1, 1)])).toEqual(['|', '|', '1+1']);
+  expect(told([])).toEqual([]);
+});
+test('a case is believed to be what all of its readings say, though not all of them are followed', () => {
+  const steps: CaseStep[] = [];
+  let grams = 44;
+  for (let k = 0; k < 48; k++) {
+    if (k === 12 || k === 20) {
+      steps.push({ is: 'turn', turns: -0.125 });
+      grams *= 0.8;
+    }
+    steps.push({ is: 'reading', grams: grams + 1.4 * Math.sin(7 * k), days: 1 });
+  }
+  const [all, some] = [followCase(steps)!, followCase(tellingSteps(steps))!];
+  expect(tellingSteps(steps).length).toBeLessThan(24);
+  expect(Math.abs(some.grams - all.grams)).toBeLessThan(all.gramsSd / 3);
+  expect(Math.abs(some.slope - all.slope)).toBeLessThan(all.slopeSd / 3);
+  expect(some.gramsSd / all.gramsSd).toBeLessThan(1.2);
 });
 
 test('a case that fell and reads otherwise is likely bent; the screw or another thread between them says nothing', () => {

@@ -42,6 +42,34 @@ export function stepsOf(life: readonly EventOfCase[], bobbinKindId: string | nul
 
 /** So far back a case's history is followed: older readings have faded. */
 const mostSteps = 60;
+/** Next to a turn so many readings tell of the screw; of the case as it is now so many of the newest. From memory. */
+const telling = { ofTurn: 2, last: 10 } as const;
+
+/**
+ * The steps of a history that its screw and its tension now can be told by: of a long run of readings those next to a turn, and the newest. What is left
+ * out would only be read, forgotten by the days since, and paid for: a step takes milliseconds.
+ */
+export function tellingSteps(steps: readonly CaseStep[], last: number = telling.last): CaseStep[] {
+  let [sinceTurn, days] = [Infinity, 0];
+  const beforeTurn = steps.map(() => 0);
+  for (let at = steps.length - 1; at >= 0; at--)
+    beforeTurn[at] = steps[at]!.is === 'turn' ? 0 : 1 + (beforeTurn[at + 1] ?? 0);
+  const lastTurn = steps.findLastIndex(({ is }) => is === 'turn');
+  return steps.flatMap((step, at): CaseStep[] => {
+    if (step.is === 'turn') {
+      [sinceTurn, days] = [0, 0];
+      return [step];
+    }
+    sinceTurn++;
+    days += step.days ?? 0;
+    const isTelling =
+      sinceTurn <= telling.ofTurn || beforeTurn[at]! <= (at > lastTurn ? last : telling.ofTurn);
+    if (!isTelling) return [];
+    const told = { ...step, days };
+    days = 0;
+    return [told];
+  });
+}
 
 const daysBetween = (from: string, to: string) =>
   Math.max(0, (Date.parse(to) - Date.parse(from)) / 86_400_000);
@@ -64,10 +92,10 @@ export function followedLife(
   );
   // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
   const prior = [...others].reduce<ScrewPrior | undefined>((known, other) => {
-    const belief = followCase(stepsOf(life, other), known);
+    const belief = followCase(tellingSteps(stepsOf(life, other), telling.ofTurn), known);
     return belief && belief.turns > 0 ? screwOf(belief) : known;
   }, workshop);
-  return stepsOf(life, bobbinKindId).reduce(afterStep, newCase(prior));
+  return tellingSteps(stepsOf(life, bobbinKindId)).reduce(afterStep, newCase(prior));
 }
 
 /** So many cases like any other are thought of beside the workshop's own. From memory. */
@@ -79,7 +107,8 @@ const stepsOfOther = 20;
 export function workshopScrews(lives: readonly (readonly EventOfCase[])[]): ScrewPrior {
   const known = lives.flatMap((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
-    const steps = last ? stepsOf(life, last.data.bobbinKindId ?? null).slice(-stepsOfOther) : [];
+    const all = last ? stepsOf(life, last.data.bobbinKindId ?? null) : [];
+    const steps = tellingSteps(all, telling.ofTurn).slice(-stepsOfOther);
     const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps) : null;
     return belief && belief.turns > 0 ? [screwOf(belief)] : [];
   });

@@ -60,35 +60,36 @@ function moved(weights: Float64Array, shift: number, spread: number): Float64Arr
   const count = weights.length;
   const reach = Math.ceil(4 * spread + 1);
   const middle = Math.round(shift);
-  const kernel = Float64Array.from({ length: 2 * reach + 1 }, (_, at) => {
+  const kernel = new Float64Array(2 * reach + 1);
+  let all = 0;
+  for (let at = 0; at < kernel.length; at++) {
     const off = at - reach + middle - shift;
     // Narrower than the grid: shared between the two points that it lies between.
-    return spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
-  });
-  let all = 0;
-  for (const value of kernel) all += value;
+    kernel[at] = spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
+    all += kernel[at]!;
+  }
   for (let at = 0; at < kernel.length; at++) kernel[at] = kernel[at]! / all;
-  let most = 0;
-  for (const weight of weights) if (weight > most) most = weight;
-  const thin = most * tooThin;
+  const thin = highest(weights) * tooThin;
   const after = new Float64Array(count);
   const inside = (point: number) => (point < 0 ? 0 : point >= count ? count - 1 : point);
-  for (let from = 0; from < count; from++) {
-    const weight = weights[from]!;
+  // What is thin is only brought along: that is most of a row, and goes in one piece.
+  const [from, to] = [Math.max(0, -middle), Math.min(count, count - middle)];
+  if (from < to) after.set(weights.subarray(from, to), from + middle);
+  for (let at = from; at < to; at++) if (weights[at]! > thin) after[at + middle] = 0;
+  for (let at = 0; at < count; at++) {
+    const weight = weights[at]!;
+    const first = at + middle - reach;
     if (weight <= thin) {
-      const to = inside(from + middle);
-      after[to] = after[to]! + weight;
-      continue;
-    }
-    const first = from + middle - reach;
-    if (first >= 0 && first + kernel.length <= count)
-      for (let at = 0; at < kernel.length; at++)
-        after[first + at] = after[first + at]! + weight * kernel[at]!;
-    else
-      for (let at = 0; at < kernel.length; at++) {
-        const to = inside(first + at);
-        after[to] = after[to]! + weight * kernel[at]!;
-      }
+      if (at < from || at >= to) after[inside(at + middle)]! += weight;
+    } else if (first >= 0 && first + kernel.length <= count)
+      for (let k = 0; k < kernel.length; k++) after[first + k]! += weight * kernel[k]!;
+    else for (let k = 0; k < kernel.length; k++) after[inside(first + k)]! += weight * kernel[k]!;
   }
   return after;
+}
+
+function highest(weights: Float64Array): number {
+  let most = 0;
+  for (let at = 0; at < weights.length; at++) if (weights[at]! > most) most = weights[at]!;
+  return most;
 }

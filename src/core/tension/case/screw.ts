@@ -34,12 +34,19 @@ export type ScrewPrior = (spring: number, slope: number, play: number) => number
 const slip = { chance: 0.04, about: 10, range: 120 } as const;
 
 /** A case as far as it was followed. */
-export type Followed = Omit<CaseBelief, 'grams' | 'gramsSd' | 'slope' | 'slopeSd'> & { isKnown: boolean };
+export interface Followed extends Omit<CaseBelief, 'grams' | 'gramsSd' | 'slope' | 'slopeSd'> {
+  isKnown: boolean;
+  prior: ScrewPrior;
+  /** Before its first turn nothing is learnt of a screw: for each noise one row stands for all slopes and plays, which it tells apart at the turn. */
+  isApart: boolean;
+}
 
 /** A case of which nothing was read yet. */
 export const newCase = (prior: ScrewPrior = () => 1): Followed => ({
   rows: springs.map((spring, which) => beginning(spring, which, prior)),
   isKnown: false,
+  prior,
+  isApart: false,
   turns: 0,
   last: 0,
   read: null,
@@ -53,13 +60,12 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
   if (step.is === 'turn') {
     if (step.turns === 0) return before;
     // A case whose first step is a turn is not known before its first reading.
-    const rows = isKnown
-      ? before.rows.map((each, which) =>
-          each.map((row) => turned(row, springs[which]!, step.turns, before.last)),
-        )
-      : before.rows;
-    const turns = before.turns + Number(isKnown);
-    return { rows, isKnown, turns, last: Math.sign(step.turns), read: null, wild: 0, readings: 0 };
+    const after = { ...before, last: Math.sign(step.turns), read: null, wild: 0, readings: 0 };
+    if (!isKnown) return after;
+    const rows = toldApart(before).map((each, which) =>
+      each.map((row) => turned(row, springs[which]!, step.turns, before.last)),
+    );
+    return { ...after, rows, isApart: true, turns: before.turns + 1 };
   }
   const rows = isKnown
     ? before.rows.map((each, which) => each.map((row) => waited(row, springs[which]!, step.days ?? 0)))
@@ -77,8 +83,12 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
 }
 
 /** What is believed of a case as far as it was followed; null: nothing was read yet. */
-export const beliefOf = ({ isKnown, ...case_ }: Followed): CaseBelief | null =>
-  isKnown ? { ...case_, ...summary(case_.rows) } : null;
+export function beliefOf(followed: Followed): CaseBelief | null {
+  const { isKnown, turns, last, read, wild, readings } = followed;
+  if (!isKnown) return null;
+  const rows = toldApart(followed);
+  return { rows, turns, last, read, wild, readings, ...summary(rows) };
+}
 
 /**
  * Follows a case through its history, exactly on a grid: Bayes' rule at every reading, and between them the screw's turn with
@@ -89,7 +99,17 @@ export const beliefOf = ({ isKnown, ...case_ }: Followed): CaseBelief | null =>
 export const followCase = (steps: readonly CaseStep[], prior?: ScrewPrior): CaseBelief | null =>
   beliefOf(steps.reduce(afterStep, newCase(prior)));
 
-/** Before the first reading any tension is as likely as any other, by its logarithm. */
+/** How likely each slope and play of a spring is before anything is learnt of the screw, by slope and then by play; not summing up to 1. */
+const screws = (spring: Spring, which: number, prior: ScrewPrior) =>
+  spring.slopes.flatMap(({ slope, chance }, number) =>
+    plays.map(({ play, chance: ofPlay }, playNumber) => ({
+      ...{ slope, play },
+      chance: chance * ofPlay * prior(which, number, playNumber),
+    })),
+  );
+const allOf = (each: readonly { chance: number }[]) => each.reduce((sum, { chance }) => sum + chance, 0);
+
+/** Before the first reading any tension is as likely as any other, by its logarithm. For each noise a row that stands for every screw. */
 function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
   const flat = Float64Array.from({ length: spring.count }, (_, at) => {
     const here = spring.from + at * spring.step;
@@ -97,15 +117,26 @@ function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
       spring.grams(here + spring.step / 2) / spring.grams(Math.max(0.5, here - spring.step / 2)),
     );
   });
-  return spring.slopes.flatMap(({ slope, chance }, number) =>
-    plays.flatMap(({ play, chance: ofPlay }, playNumber) => {
-      const known = prior(which, number, playNumber);
-      return noises.map(({ noise, chance: ofNoise }): Row => ({
+  const all = allOf(screws(spring, which, prior));
+  return noises.map(({ noise, chance }): Row => ({
+    ...{ slope: 0, play: 0, noise },
+    weights: flat.map((weight) => (weight * chance * all) / 2),
+  }));
+}
+
+/** For each law of the spring a row for every slope, play and noise. */
+function toldApart({ rows, prior, isApart }: Followed): readonly (readonly Row[])[] {
+  if (isApart) return rows;
+  return rows.map((each, which) => {
+    const known = screws(springs[which]!, which, prior);
+    const all = allOf(known);
+    return known.flatMap(({ slope, play, chance }) =>
+      each.map(({ noise, weights }): Row => ({
         ...{ slope, play, noise },
-        weights: flat.map((weight) => (weight * chance * ofPlay * ofNoise * known) / 2),
-      }));
-    }),
-  );
+        weights: chance < negligible * all ? none : weights.map((weight) => (weight * chance) / all),
+      })),
+    );
+  });
 }
 
 /** A row of less weight in all is given up: no reading brings it back. */
