@@ -37,8 +37,11 @@ const slip = { chance: 0.04, about: 10, range: 120 } as const;
 export interface Followed extends Omit<CaseBelief, 'grams' | 'gramsSd' | 'slope' | 'slopeSd'> {
   isKnown: boolean;
   prior: ScrewPrior;
-  /** Before its first turn nothing is learnt of a screw: for each noise one row stands for all slopes and plays, which it tells apart at the turn. */
-  isApart: boolean;
+  /**
+   * What its rows tell apart besides the noise. Before its first turn nothing is learnt of a screw, and of its play nothing before it first turns back:
+   * till then one row stands for all slopes, or all plays.
+   */
+  apart: 'nothing' | 'slopes' | 'plays';
 }
 
 /** A case of which nothing was read yet. */
@@ -46,7 +49,7 @@ export const newCase = (prior: ScrewPrior = () => 1): Followed => ({
   rows: springs.map((spring, which) => beginning(spring, which, prior)),
   isKnown: false,
   prior,
-  isApart: false,
+  apart: 'nothing',
   turns: 0,
   last: 0,
   read: null,
@@ -62,10 +65,12 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
     // A case whose first step is a turn is not known before its first reading.
     const after = { ...before, last: Math.sign(step.turns), read: null, wild: 0, readings: 0 };
     if (!isKnown) return after;
-    const rows = toldApart(before).map((each, which) =>
+    const isBack = Math.sign(step.turns) === -before.last;
+    const apart = isBack || before.apart === 'plays' ? 'plays' : 'slopes';
+    const rows = toldApart(before, apart).map((each, which) =>
       each.map((row) => turned(row, springs[which]!, step.turns, before.last)),
     );
-    return { ...after, rows, isApart: true, turns: before.turns + 1 };
+    return { ...after, rows, apart, turns: before.turns + 1 };
   }
   const rows = isKnown
     ? before.rows.map((each, which) => each.map((row) => waited(row, springs[which]!, step.days ?? 0)))
@@ -86,7 +91,7 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
 export function beliefOf(followed: Followed): CaseBelief | null {
   const { isKnown, turns, last, read, wild, readings } = followed;
   if (!isKnown) return null;
-  const rows = toldApart(followed);
+  const rows = toldApart(followed, 'plays');
   return { rows, turns, last, read, wild, readings, ...summary(rows) };
 }
 
@@ -99,14 +104,15 @@ export function beliefOf(followed: Followed): CaseBelief | null {
 export const followCase = (steps: readonly CaseStep[], prior?: ScrewPrior): CaseBelief | null =>
   beliefOf(steps.reduce(afterStep, newCase(prior)));
 
-/** How likely each slope and play of a spring is before anything is learnt of the screw, by slope and then by play; not summing up to 1. */
+/** How likely each slope is before anything is learnt of the screw, and with it each play; not summing up to 1. */
 const screws = (spring: Spring, which: number, prior: ScrewPrior) =>
-  spring.slopes.flatMap(({ slope, chance }, number) =>
-    plays.map(({ play, chance: ofPlay }, playNumber) => ({
+  spring.slopes.map(({ slope, chance }, number) => {
+    const each = plays.map(({ play, chance: ofPlay }, playNumber) => ({
       ...{ slope, play },
       chance: chance * ofPlay * prior(which, number, playNumber),
-    })),
-  );
+    }));
+    return { ...{ slope, each }, chance: allOf(each) };
+  });
 const allOf = (each: readonly { chance: number }[]) => each.reduce((sum, { chance }) => sum + chance, 0);
 
 /** Before the first reading any tension is as likely as any other, by its logarithm. For each noise a row that stands for every screw. */
@@ -124,19 +130,35 @@ function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
   }));
 }
 
-/** For each law of the spring a row for every slope, play and noise. */
-function toldApart({ rows, prior, isApart }: Followed): readonly (readonly Row[])[] {
-  if (isApart) return rows;
+/** For each law of the spring a row for every slope and noise, or for every slope, play and noise, in this order. */
+function toldApart(
+  { rows, prior, apart }: Followed,
+  wanted: 'slopes' | 'plays',
+): readonly (readonly Row[])[] {
+  if (apart === wanted || apart === 'plays') return rows;
   return rows.map((each, which) => {
     const known = screws(springs[which]!, which, prior);
-    const all = allOf(known);
-    return known.flatMap(({ slope, play, chance }) =>
-      each.map(({ noise, weights }): Row => ({
-        ...{ slope, play, noise },
-        weights: chance < negligible * all ? none : weights.map((weight) => (weight * chance) / all),
-      })),
+    const slopes = apart === 'slopes' ? each : known.flatMap((screw) => each.map((row) => partOf(row, screw, allOf(known)))); // prettier-ignore
+    if (wanted === 'slopes') return slopes;
+    return known.flatMap((screw, number) =>
+      screw.each.flatMap((play) =>
+        noises.map((_, noise) => partOf(slopes[number * noises.length + noise]!, play, screw.chance)),
+      ),
     );
   });
+}
+
+/** What of a row that stands for several screws is one of them. */
+function partOf(
+  row: Row,
+  { chance, ...screw }: { slope: number; play?: number; chance: number },
+  all: number,
+): Row {
+  const share = all === 0 ? 0 : chance / all;
+  return {
+    ...{ slope: screw.slope, play: screw.play ?? 0, noise: row.noise },
+    weights: share < negligible ? none : row.weights.map((weight) => weight * share),
+  };
 }
 
 /** A row of less weight in all is given up: no reading brings it back. */
