@@ -106,12 +106,17 @@ describe('the screw', () => {
     expect(advice.is).toBe('turn');
     expect(turnWords(advice.eighths)).toBe('1/4 left');
   });
-  test('80 g is no fine tuning: a reading before the rest, and more than a quarter once the case is known', () => {
+  test('80 g is no fine tuning: up to half a turn, then a reading before the rest; more than a quarter only where it seldom goes past', () => {
     const advice = advise(reading(80));
-    expect(advice.eighths).toBe(-2);
-    expect(advice.why).toMatch(/80 g is no fine tuning any more: 1\/4 now, then a reading, then the rest/);
-    const known = advise(reading(80), turn(-0.25), reading(64), reading(64));
-    expect(known.eighths).toBeLessThan(-2);
+    expect(advice.eighths).toBe(-4);
+    expect(advice.why).toMatch(/80 g is no fine tuning any more: 1\/2 now, then a reading, then the rest/);
+    // Half a turn took 50 g to 22 g (common practice): from 60 g on one that answers so is not turned through the band.
+    expect(advise(reading(60)).eighths).toBeGreaterThanOrEqual(-3);
+    // A case that answers much is turned by less, one that answers little by more.
+    const quick = advise(reading(80), turn(-0.25), reading(42), reading(42));
+    expect(quick.eighths).toBeGreaterThanOrEqual(-2);
+    const slow = advise(reading(80), turn(-0.25), reading(64), reading(64));
+    expect(slow.eighths).toBeLessThan(-2);
   });
   test('what practitioners saw is within what is believed at first', () => {
     // Common practice: half a turn took 50 g to 22 g; an eighth back gave 30 g; on another thread half a turn took 16 g to 29.5 g.
@@ -213,7 +218,7 @@ describe('the screw', () => {
     const courses = Array.from({ length: 60 }, (_, seed) => courseOf('second', seed + 1));
     const inBand = (turns: number) =>
       courses.filter((course) => course.inBand[turns]).length / courses.length;
-    expect(inBand(3)).toBeGreaterThanOrEqual(0.6);
+    expect(inBand(3)).toBeGreaterThanOrEqual(0.7);
     const left = courses.flatMap((course) => course.left ?? []);
     expect(left.length).toBeGreaterThan(15);
     expect(left.filter((each) => each.isIn).length / left.length).toBeGreaterThanOrEqual(0.85);

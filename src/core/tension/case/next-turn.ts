@@ -23,6 +23,8 @@ export interface TurnAdvice {
 const steps = [0.5, 1, 1.5, 2, 3, 4] as const;
 /** A quarter turn at most at once, but for a case that is far off (common practice, no published source). */
 const quarter = 2;
+/** So far off it is where more than a quarter goes right past the band no oftener than this: a reading follows, and turns back what went too far. From memory. */
+const mayGoPast = 0.2;
 /** "Leave it" is said from this chance on. */
 export const sure = 0.92;
 /** A turn must make it likelier by this much. */
@@ -121,7 +123,7 @@ const reach = 0.25;
 /**
  * The next turn towards the band: of those a hand can do, the one that lands in it most often, given the hand; while none is
  * likely, the one that brings the next within reach. A quarter turn at most at once (common practice, no published source),
- * up to half a turn where the case is so far off that it will hardly go past. The screw is left alone from a chance of nine
+ * up to half a turn where the case is so far off that it seldom goes past. The screw is left alone from a chance of nine
  * in ten on; while that is not reached and no turn makes it likelier, and where the last reading may have been a slip, it is
  * pulled once more.
  */
@@ -137,7 +139,7 @@ export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
     };
   const options = [-1, 1]
     .flatMap((way) => steps.map((step) => afterTurn(cells, way * step, belief.last, band)))
-    .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < 0.03);
+    .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < mayGoPast);
   const best = options.reduce((option, other) => (other.worth > option.worth + 1e-9 ? other : option));
   if (best.worth > stay.worth + worthTurning && belief.readings < twice && best.chance > near)
     return {
