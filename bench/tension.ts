@@ -11,7 +11,7 @@ const percent = (part: number) => `${(100 * part).toFixed(1)} %`;
 const count = Number(process.argv[2] ?? 3000);
 const firstSeed = Number(process.argv[3] ?? 500_001);
 
-/** Which part: screw, known, blocks or pulls; left out: all of them. */
+/** Which part: screw, workshop, known, blocks or pulls; left out: all of them. */
 const part = process.argv[4];
 const isWanted = (name: string) => part === undefined || part === name;
 
@@ -20,25 +20,29 @@ const inBandText = (courses: readonly Course[]) =>
 const coursesOf = (world: World, how: Parameters<typeof courseOf>[2]) =>
   Array.from({ length: count }, (_, index) => courseOf(world, firstSeed + index, how));
 
-if (isWanted('screw'))
-  for (const world of ['plain', 'second', 'third'] as const satisfies World[]) {
-    const courses = coursesOf(world, {});
-    const left = courses.flatMap((course) => course.left ?? []);
-    const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / count;
-    console.log(
-      `screw, ${world} world: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
-    );
-    const stated = courses.flatMap((course) => [
-      ...course.stated,
-      ...(course.left ? [{ chance: course.left.chance, landed: course.left.isIn }] : []),
-    ]);
-    const tenths = Array.from({ length: 10 }, (_, tenth) => {
-      const those = stated.filter(({ chance }) => Math.min(9, Math.floor(chance * 10)) === tenth);
-      const mean = those.reduce((sum, { chance }) => sum + chance, 0) / those.length;
-      return `${mean.toFixed(2)} → ${(those.filter(({ landed }) => landed).length / those.length).toFixed(2)} (${those.length})`;
-    });
-    console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
-  }
+/** How a world's courses went, and how the chances that were stated came true, by tenths. */
+function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''): void {
+  const courses = coursesOf(world, how);
+  const left = courses.flatMap((course) => course.left ?? []);
+  const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / count;
+  console.log(
+    `screw, ${world} world${who}: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
+  );
+  const stated = courses.flatMap((course) => [
+    ...course.stated,
+    ...(course.left ? [{ chance: course.left.chance, landed: course.left.isIn }] : []),
+  ]);
+  const tenths = Array.from({ length: 10 }, (_, tenth) => {
+    const those = stated.filter(({ chance }) => Math.min(9, Math.floor(chance * 10)) === tenth);
+    const mean = those.reduce((sum, { chance }) => sum + chance, 0) / those.length;
+    return `${mean.toFixed(2)} → ${(those.filter(({ landed }) => landed).length / those.length).toFixed(2)} (${those.length})`;
+  });
+  console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
+}
+
+if (isWanted('screw')) for (const world of ['plain', 'second', 'third'] as const) tellCourses(world, {});
+if (isWanted('workshop'))
+  for (const world of ['second', 'third'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
 // The same cases with another bobbin thread, after one course at the bench; and by one who knows slope and play.
 if (isWanted('known'))
   for (const world of ['second', 'third'] as const)

@@ -1,4 +1,5 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
+import { amongCases } from '../../src/core/tension/case/life.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
 import {
   afterStep,
@@ -189,15 +190,20 @@ function course(
 
 /**
  * How it goes with a case. `isKnowing`: by the coach that knows the screw. `before`: so many times it was at the bench already, each time with another
- * bobbin thread, and is known from there.
+ * bobbin thread, and is known from there. `among`: so many other cases of its workshop were at the bench before it.
  */
 export function courseOf(
   world: World,
   seed: number,
-  { most = 4, isKnowing = false, before = 0 } = {},
+  { most = 4, isKnowing = false, before = 0, among = 0 } = {},
 ): Course {
-  const made = worlds[world](chance(seed * 31 + 7));
-  let prior = isKnowing ? knowing(made) : undefined;
+  const make = (number: number) => worlds[world](chance(number * 31 + 7));
+  const made = make(seed);
+  const others = Array.from(
+    { length: among },
+    (_, k) => course(make(seed + 10_000_000 * (k + 1)), undefined, most).belief,
+  );
+  let prior = isKnowing ? knowing(made) : among > 0 ? amongCases(others.map(screwOf)) : undefined;
   for (let time = 0; time < before; time++) {
     const { belief } = course(made, prior, most);
     if (!isKnowing) prior = screwOf(belief);

@@ -112,7 +112,12 @@ export function workshopScrews(lives: readonly (readonly EventOfCase[])[]): Scre
     const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps) : null;
     return belief && belief.turns > 0 ? [screwOf(belief)] : [];
   });
-  return (spring, slope, play) =>
-    (usualCases + known.reduce((sum, screw) => sum + screw(spring, slope, play), 0)) /
-    (usualCases + known.length);
+  return amongCases(known);
 }
+
+/** One more case, by what the screws of others showed. */
+export const amongCases =
+  (screws: readonly ScrewPrior[]): ScrewPrior =>
+  (spring, slope, play) =>
+    (usualCases + screws.reduce((sum, screw) => sum + screw(spring, slope, play), 0)) /
+    (usualCases + screws.length);
