@@ -203,7 +203,7 @@ export function courseOf(
     { length: among },
     (_, k) => course(make(seed + 10_000_000 * (k + 1)), undefined, most).belief,
   );
-  let prior = isKnowing ? knowing(made) : among > 0 ? amongCases(others.map(screwOf)) : undefined;
+  let prior = isKnowing ? knowing(made) : amongCases(others.map(screwOf));
   for (let time = 0; time < before; time++) {
     const { belief } = course(made, prior, most);
     if (!isKnowing) prior = screwOf(belief);

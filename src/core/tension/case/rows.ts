@@ -72,16 +72,11 @@ function moved(weights: Float64Array, shift: number, spread: number): Float64Arr
   const thin = highest(weights) * tooThin;
   const after = new Float64Array(count);
   const inside = (point: number) => (point < 0 ? 0 : point >= count ? count - 1 : point);
-  // What is thin is only brought along: that is most of a row, and goes in one piece.
-  const [from, to] = [Math.max(0, -middle), Math.min(count, count - middle)];
-  if (from < to) after.set(weights.subarray(from, to), from + middle);
-  for (let at = from; at < to; at++) if (weights[at]! > thin) after[at + middle] = 0;
   for (let at = 0; at < count; at++) {
     const weight = weights[at]!;
     const first = at + middle - reach;
-    if (weight <= thin) {
-      if (at < from || at >= to) after[inside(at + middle)]! += weight;
-    } else if (first >= 0 && first + kernel.length <= count)
+    if (weight <= thin) after[inside(at + middle)]! += weight;
+    else if (first >= 0 && first + kernel.length <= count)
       for (let k = 0; k < kernel.length; k++) after[first + k]! += weight * kernel[k]!;
     else for (let k = 0; k < kernel.length; k++) after[inside(first + k)]! += weight * kernel[k]!;
   }

@@ -138,7 +138,9 @@ function toldApart(
   if (apart === wanted || apart === 'plays') return rows;
   return rows.map((each, which) => {
     const known = screws(springs[which]!, which, prior);
-    const slopes = apart === 'slopes' ? each : known.flatMap((screw) => each.map((row) => partOf(row, screw, allOf(known)))); // prettier-ignore
+    const all = allOf(known);
+    const slopes =
+      apart === 'slopes' ? each : known.flatMap((screw) => each.map((row) => partOf(row, screw, all)));
     if (wanted === 'slopes') return slopes;
     return known.flatMap((screw, number) =>
       screw.each.flatMap((play) =>
