@@ -1,14 +1,8 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { amongCases } from '../../src/core/tension/case/life.ts';
+import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import {
-  afterStep,
-  beliefOf,
-  newCase,
-  screwOf,
-  type CaseBelief,
-  type ScrewPrior,
-} from '../../src/core/tension/case/screw.ts';
+import { afterStep, beliefOf, newCase, type CaseBelief } from '../../src/core/tension/case/screw.ts';
 import { plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 import { normal } from './normal.ts';
@@ -131,14 +125,15 @@ function knowing({ slope, play }: MadeCase): ScrewPrior {
     plays.map((each) => each.play),
     play,
   );
-  return (spring, slopeNumber, playNumber) => {
-    const times = springs[spring]!.gramsPer(usualGrams);
+  return springs.map(({ slopes, gramsPer }) => {
     const known = nearest(
-      springs[spring]!.slopes.map((each) => each.slope * times),
+      slopes.map((each) => each.slope * gramsPer(usualGrams)),
       slope,
     );
-    return slopeNumber === known && playNumber === ofPlay ? 1 : 1e-9;
-  };
+    return slopes.map((_, slopeNumber) =>
+      plays.map((_, playNumber) => (slopeNumber === known && playNumber === ofPlay ? 1 : 1e-9)),
+    );
+  });
 }
 
 /** How the bench went with one case: grams at the end of each turn, what was said, and the pulls it took. */

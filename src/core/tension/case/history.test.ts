@@ -14,7 +14,8 @@ import {
   toPlate,
   usualFriction,
 } from './scale.ts';
-import { followCase, screwOf, type CaseStep } from './screw.ts';
+import { screwOf } from './known-screw.ts';
+import { followCase, type CaseStep } from './screw.ts';
 
 const at = (day: number, hour = 8) =>
   `2026-11-${String(day).padStart(2, '0')}T${String(hour).padStart(2, '0')}:00:00.000Z`;
@@ -273,12 +274,12 @@ test('what the workshop’s cases showed of their screws counts beside three lik
     atCase(at(1, 12), 61),
   ];
   const plain = workshopScrews([[], [atCase(at(1), 50)], [turned(at(1))]]);
-  expect(plain(0, 0, 0)).toBe(1);
-  expect(plain(1, 2, 1)).toBe(1);
+  expect(plain[0]![0]![0]).toBe(1);
+  expect(plain[1]![2]![1]).toBe(1);
   const own = screwOf(followCase(stepsOf(life, 'white'))!);
   const [once, twice] = [workshopScrews([life]), workshopScrews([life, [], life])];
   for (const slope of [0, 1, 2]) {
-    expect(once(0, slope, 0)).toBeCloseTo((3 + own(0, slope, 0)) / 4, 12);
-    expect(twice(0, slope, 0)).toBeCloseTo((3 + 2 * own(0, slope, 0)) / 5, 12);
+    expect(once[0]![slope]![0]!).toBeCloseTo((3 + own[0]![slope]![0]!) / 4, 12);
+    expect(twice[0]![slope]![0]!).toBeCloseTo((3 + 2 * own[0]![slope]![0]!) / 5, 12);
   }
 });

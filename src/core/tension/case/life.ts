@@ -1,13 +1,7 @@
+import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
-import {
-  afterStep,
-  followCase,
-  newCase,
-  screwOf,
-  type CaseStep,
-  type Followed,
-  type ScrewPrior,
-} from './screw.ts';
+import { meanScrew, screwOf, usualScrew, type ScrewPrior } from './known-screw.ts';
+import { afterStep, followCase, newCase, type CaseStep, type Followed } from './screw.ts';
 
 /** One entry of a case's life, as far as it is about the case. */
 export type EventOfCase = {
@@ -81,7 +75,7 @@ const daysBetween = (from: string, to: string) =>
 export function followedLife(
   life: readonly EventOfCase[],
   bobbinKindId: string | null,
-  workshop?: ScrewPrior,
+  workshop: ScrewPrior = usualScrew,
 ): Followed {
   const others = new Set(
     life.flatMap((event) =>
@@ -91,12 +85,29 @@ export function followedLife(
     ),
   );
   // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
-  const prior = [...others].reduce<ScrewPrior | undefined>((known, other) => {
-    const belief = followCase(tellingSteps(stepsOf(life, other), telling.ofTurn), known);
-    return belief && belief.turns > 0 ? screwOf(belief) : known;
-  }, workshop);
-  return tellingSteps(stepsOf(life, bobbinKindId)).reduce(afterStep, newCase(prior));
+  const prior = [...others].reduce(
+    (known, other) => shown(tellingSteps(stepsOf(life, other), telling.ofTurn), known) ?? known,
+    workshop,
+  );
+  return followed(tellingSteps(stepsOf(life, bobbinKindId)), prior);
 }
+
+/** A page is loaded, a case chosen again and again, with the same history: what it comes to is worked out once. */
+const followed = remembered(
+  8,
+  (steps: readonly CaseStep[], prior: ScrewPrior): Followed => steps.reduce(afterStep, newCase(prior)),
+  (...asked) => JSON.stringify(asked),
+);
+
+/** What these steps showed of the screw; null: it was not turned between readings. */
+const shown = remembered(
+  500,
+  (steps: readonly CaseStep[], prior: ScrewPrior): ScrewPrior | null => {
+    const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps, prior) : null;
+    return belief && belief.turns > 0 ? screwOf(belief) : null;
+  },
+  (...asked) => JSON.stringify(asked),
+);
 
 /** So many cases like any other are thought of beside the workshop's own. From memory. */
 const usualCases = 3;
@@ -108,16 +119,12 @@ export function workshopScrews(lives: readonly (readonly EventOfCase[])[]): Scre
   const known = lives.flatMap((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
     const all = last ? stepsOf(life, last.data.bobbinKindId ?? null) : [];
-    const steps = tellingSteps(all, telling.ofTurn).slice(-stepsOfOther);
-    const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps) : null;
-    return belief && belief.turns > 0 ? [screwOf(belief)] : [];
+    const screw = shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew);
+    return screw ? [screw] : [];
   });
   return amongCases(known);
 }
 
 /** One more case, by what the screws of others showed. */
-export const amongCases =
-  (screws: readonly ScrewPrior[]): ScrewPrior =>
-  (spring, slope, play) =>
-    (usualCases + screws.reduce((sum, screw) => sum + screw(spring, slope, play), 0)) /
-    (usualCases + screws.length);
+export const amongCases = (screws: readonly ScrewPrior[]): ScrewPrior =>
+  meanScrew([{ screw: usualScrew, weight: usualCases }, ...screws.map((screw) => ({ screw, weight: 1 }))]);

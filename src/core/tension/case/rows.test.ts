@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { effective, sumOf, turned, waited, type Row } from './rows.ts';
+import { effective, sumOf, turned as turnedRows, waited as waitedRows, type Row } from './rows.ts';
 import { handError, springs } from './spring.ts';
 
 const spring = springs[0]!;
@@ -10,6 +10,8 @@ const rowOf = (weights: readonly number[], more: Partial<Row> = {}): Row => ({
   weights: Float64Array.from(weights),
   ...more,
 });
+const turned = (row: Row, ...how: [typeof spring, number, number]) => turnedRows([row], ...how)[0]!;
+const waited = (row: Row, ...how: [typeof spring, number]) => waitedRows([row], ...how)[0]!;
 /** All weight on one point of a hundred. */
 const at = (point: number) => rowOf(Array.from({ length: 100 }, (_, index) => (index === point ? 1 : 0)));
 const momentsOf = ({ weights }: Row) => {

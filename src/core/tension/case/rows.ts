@@ -24,61 +24,89 @@ export function sumOf(weights: Float64Array): number {
   return sum;
 }
 
-/** The row after a turn of the screw, right above 0; `last`: which way the one before went. */
-export function turned(row: Row, spring: Spring, turns: number, last: number): Row {
-  const moves = effective(turns, last, row.play);
-  if (moves === 0 || row.weights.length === 0) return row;
-  return {
-    ...row,
-    weights: moved(
-      row.weights,
-      (row.slope * moves) / spring.step,
-      (row.slope * handError(turns)) / spring.step,
-    ),
-  };
+/** Rows after a turn of the screw, right above 0; `last`: which way the one before went. */
+export function turned(rows: readonly Row[], spring: Spring, turns: number, last: number): Row[] {
+  const room = space(rows);
+  let before: { slope: number; moves: number; by: Move } | null = null;
+  return rows.map((row) => {
+    const moves = effective(turns, last, row.play);
+    if (moves === 0 || row.weights.length === 0) return row;
+    // Rows that differ by their noise alone stand side by side.
+    if (before?.slope !== row.slope || before.moves !== moves) {
+      const spread = (row.slope * handError(turns)) / spring.step;
+      before = { slope: row.slope, moves, by: moveOf((row.slope * moves) / spring.step, spread) };
+    }
+    return { ...row, weights: moved(row.weights, before.by, room(row.weights.length)) };
+  });
 }
 
-/** The same row with weights of its own, to be written over. */
-export const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
+/** The same rows with weights of their own, to be written over. */
+export function ownRows(rows: readonly Row[]): Row[] {
+  return rows.map((row) => ({ ...row, weights: row.weights.slice() }));
+}
 
-/** The case after some days: it wanders, and seldom jumps to anywhere. */
-export function waited(row: Row, spring: Spring, days: number): Row {
-  if (row.weights.length === 0) return ownRow(row);
+/** The case after some days: it wanders, and seldom jumps to anywhere. The rows have weights of their own, to be written over. */
+export function waited(rows: readonly Row[], spring: Spring, days: number): Row[] {
   const part = Math.min(wander.most, Math.hypot(wander.reading, wander.day * Math.sqrt(days)));
-  const weights = moved(row.weights, 0, (part * spring.part) / spring.step);
+  const by = moveOf(0, (part * spring.part) / spring.step);
   const jumps = Math.min(jump.most, jump.reading + jump.day * days);
-  const anywhere = (jumps * sumOf(weights)) / weights.length;
-  for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;
-  return { ...row, weights };
+  const room = space(rows);
+  return rows.map((row) => {
+    if (row.weights.length === 0) return { ...row, weights: row.weights.slice() };
+    const weights = moved(row.weights, by, room(row.weights.length));
+    const anywhere = (jumps * sumOf(weights)) / weights.length;
+    for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;
+    return { ...row, weights };
+  });
 }
 
-/** Against a row's highest weight: what is thinner is moved, but its spreading would not be seen. */
-const tooThin = 1e-4;
+/** Room for the weights of all rows in one piece: an array of its own for each costs more than what is worked out in it. */
+function space(rows: readonly Row[]): (count: number) => Float64Array {
+  const all = new Float64Array(rows.reduce((sum, { weights }) => sum + weights.length, 0));
+  let used = 0;
+  return (count) => all.subarray(used, (used += count));
+}
 
-/** Weights moved by so many points of the grid and spread by a normal; what would leave the grid stays at its end. */
-function moved(weights: Float64Array, shift: number, spread: number): Float64Array {
-  const count = weights.length;
+/** How weights are moved: by so many points of the grid, and shared out among those about it. */
+interface Move {
+  middle: number;
+  shares: Float64Array;
+}
+
+/** Moved by so many points and spread by a normal, its deviation in points. */
+function moveOf(shift: number, spread: number): Move {
   const reach = Math.ceil(4 * spread + 1);
   const middle = Math.round(shift);
-  const kernel = new Float64Array(2 * reach + 1);
+  const shares = new Float64Array(2 * reach + 1);
   let all = 0;
-  for (let at = 0; at < kernel.length; at++) {
+  for (let at = 0; at < shares.length; at++) {
     const off = at - reach + middle - shift;
     // Narrower than the grid: shared between the two points that it lies between.
-    kernel[at] = spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
-    all += kernel[at]!;
+    shares[at] = spread < 0.5 ? Math.max(0, 1 - Math.abs(off)) : Math.exp(-((off / spread) ** 2) / 2);
+    all += shares[at]!;
   }
-  for (let at = 0; at < kernel.length; at++) kernel[at] = kernel[at]! / all;
+  return { middle, shares: shares.map((share) => share / all) };
+}
+
+/** Against a row's highest weight: what is thinner, on both sides of the rest, is moved, but its spreading would not be seen. */
+const tooThin = 1e-4;
+
+/** Weights moved into a row of zeros; what would leave the grid stays at its end. */
+function moved(weights: Float64Array, { middle, shares }: Move, after: Float64Array): Float64Array {
+  const last = weights.length - 1;
+  const reach = (shares.length - 1) / 2;
+  const inside = (point: number) => Math.max(0, Math.min(last, point));
   const thin = highest(weights) * tooThin;
-  const after = new Float64Array(count);
-  const inside = (point: number) => (point < 0 ? 0 : point >= count ? count - 1 : point);
-  for (let at = 0; at < count; at++) {
-    const weight = weights[at]!;
-    const first = at + middle - reach;
-    if (weight <= thin) after[inside(at + middle)]! += weight;
-    else if (first >= 0 && first + kernel.length <= count)
-      for (let k = 0; k < kernel.length; k++) after[first + k]! += weight * kernel[k]!;
-    else for (let k = 0; k < kernel.length; k++) after[inside(first + k)]! += weight * kernel[k]!;
+  let [from, until] = [0, last];
+  for (; from < until && weights[from]! <= thin; from++) after[inside(from + middle)]! += weights[from]!;
+  for (; until > from && weights[until]! <= thin; until--) after[inside(until + middle)]! += weights[until]!;
+  for (let to = from - reach; to <= until + reach; to++) {
+    const first = Math.max(from, to - reach);
+    const end = Math.min(until, to + reach);
+    let sum = 0;
+    for (let at = first, share = to - first + reach; at <= end; at++, share--)
+      sum += weights[at]! * shares[share]!;
+    after[inside(to + middle)]! += sum;
   }
   return after;
 }

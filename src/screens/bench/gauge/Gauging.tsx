@@ -4,13 +4,8 @@ import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/cas
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import {
-  afterStep,
-  beliefOf,
-  isDoubted,
-  shownGrams,
-  type ScrewPrior,
-} from '../../../core/tension/case/screw.ts';
+import { afterStep, beliefOf, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
+import type { ScrewPrior } from '../../../core/tension/case/known-screw.ts';
 import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
