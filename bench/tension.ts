@@ -40,12 +40,13 @@ function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''
   console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
 }
 
-if (isWanted('screw')) for (const world of ['plain', 'second', 'third'] as const) tellCourses(world, {});
+if (isWanted('screw'))
+  for (const world of ['own', 'plain', 'second', 'third', 'fourth'] as const) tellCourses(world, {});
 if (isWanted('workshop'))
-  for (const world of ['second', 'third'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
+  for (const world of ['second', 'third', 'fourth'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
 // The same cases with another bobbin thread, after one course at the bench; and by one who knows slope and play.
 if (isWanted('known'))
-  for (const world of ['second', 'third'] as const)
+  for (const world of ['second', 'third', 'fourth'] as const)
     for (const [who, how] of [
       ['who knows the screw', { isKnowing: true }],
       ['who knows the screw, another bobbin thread in it', { isKnowing: true, before: 1 }],

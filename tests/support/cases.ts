@@ -3,7 +3,8 @@ import { amongCases } from '../../src/core/tension/case/life.ts';
 import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
 import { afterStep, beliefOf, newCase, type CaseBelief } from '../../src/core/tension/case/screw.ts';
-import { plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
+import { effective } from '../../src/core/tension/case/rows.ts';
+import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 import { normal } from './normal.ts';
 
@@ -20,7 +21,7 @@ export interface MadeCase {
   play: number;
 }
 
-/** Worlds that cases are made in. The advice was tuned on the first two at most; the third is for judging alone. */
+/** Worlds that cases are made in. The advice was tuned on the first two at most; the others are for judging alone. */
 export const worlds = {
   /** Grams against turns about linear, a hand that turns exactly, a gauge that repeats to 1.5 g; near the band at first. */
   plain(luck: Chance): MadeCase {
@@ -102,8 +103,93 @@ export const worlds = {
       truth: force,
     };
   },
+  /**
+   * A spring that stiffens by the cube of its way besides; play that is most often small; a hand off by up to a twelfth and a hundredth of a turn; a gauge
+   * with seldom, far errors (Student's, 4 degrees), and a case that wanders by a hundredth whenever it is touched.
+   */
+  fourth(luck: Chance): MadeCase {
+    const per = Math.exp(luck.between(Math.log(15), Math.log(70)));
+    const stiffens = luck.between(0, 1.2);
+    const play = 0.09 * Math.min(luck.next(), luck.next());
+    const noise = Math.exp(luck.between(Math.log(0.5), Math.log(2)));
+    const grams = (way: number) => per * (way + (stiffens * way ** 3) / 3);
+    /** The way at which it pulls so much, by bisection. */
+    const wayOf = (wanted: number) => {
+      let [low, high] = [0, 10];
+      for (let k = 0; k < 60; k++) {
+        const middle = (low + high) / 2;
+        if (grams(middle) < wanted) low = middle;
+        else high = middle;
+      }
+      return low;
+    };
+    const anyWay = () => wayOf(anyStart(() => Math.exp(luck.between(Math.log(5), Math.log(90)))));
+    const touched = () => {
+      way = wayOf(Math.max(1, grams(way) * (1 + 0.01 * normal(luck))));
+    };
+    let way = anyWay();
+    let last = 0;
+    return {
+      ...{ slope: per * (1 + stiffens * wayOf(27) ** 2), play },
+      anew() {
+        way = anyWay();
+      },
+      read() {
+        touched();
+        const squares = [0, 0, 0, 0].reduce((sum) => sum + normal(luck) ** 2, 0);
+        return Math.max(0.5, grams(way) + (noise * normal(luck)) / Math.sqrt(squares / 4));
+      },
+      turn(turns) {
+        const lost = last !== 0 && Math.sign(turns) === -last ? play : 0;
+        last = Math.sign(turns);
+        const done = turns * (1 + luck.between(-1 / 12, 1 / 12)) + luck.between(-0.01, 0.01);
+        way = Math.max(0.02, way + Math.sign(done) * Math.max(0, Math.abs(done) - lost));
+        touched();
+      },
+      truth: () => grams(way),
+    };
+  },
+  /** Cases drawn from what is believed of cases: here the chances that are stated must come true. */
+  own(luck: Chance): MadeCase {
+    const law = luck.pick(springs);
+    const { slope } = byChance(luck, law.slopes);
+    const { play } = byChance(luck, plays);
+    const { noise } = byChance(luck, noises);
+    const anyTension = () => law.of(anyStart(() => Math.exp(luck.between(Math.log(5), Math.log(90)))));
+    let tension = anyTension();
+    let last = 0;
+    let isRead = false;
+    const jumpsTo = () => law.from + luck.next() * law.step * (law.count - 1);
+    return {
+      ...{ slope: slope * law.gramsPer(usualGrams), play },
+      anew() {
+        tension = anyTension();
+      },
+      read() {
+        // Before its first reading nothing is believed of it that it could have left.
+        if (isRead) tension = luck.next() < 0.008 ? jumpsTo() : tension + 0.004 * law.part * normal(luck);
+        isRead = true;
+        const grams = law.grams(tension);
+        if (luck.next() >= 0.04) return grams + noise * normal(luck);
+        return luck.next() < 0.5 ? grams + 10 * normal(luck) : luck.between(0, 120);
+      },
+      turn(turns) {
+        const moves = effective(turns, last, play);
+        last = Math.sign(turns);
+        if (moves !== 0) tension += slope * (moves + handError(turns) * normal(luck));
+        tension = Math.min(law.from + law.step * (law.count - 1), Math.max(law.from, tension));
+      },
+      truth: () => law.grams(tension),
+    };
+  },
 } as const satisfies Record<string, (luck: Chance) => MadeCase>;
 export type World = keyof typeof worlds;
+
+/** One of several, each with its chance. */
+function byChance<Each extends { chance: number }>(luck: Chance, each: readonly Each[]): Each {
+  let left = luck.next() * each.reduce((sum, { chance: part }) => sum + part, 0);
+  return each.find(({ chance: part }) => (left -= part) < 0) ?? each[0]!;
+}
 
 const band = bandOf('25-30');
 const isIn = (grams: number) => grams >= band.from && grams <= band.to;

@@ -124,7 +124,7 @@ function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
   const all = allOf(screws(spring, which, prior));
   return noises.map(({ noise, chance }): Row => ({
     ...{ slope: 0, play: 0, noise },
-    weights: flat.map((weight) => (weight * chance * all) / 2),
+    weights: flat.map((weight) => (weight * chance * all) / springs.length),
   }));
 }
 
