@@ -2,6 +2,7 @@ import { chromium } from 'playwright-core';
 import sharp from 'sharp';
 import { readArtwork } from '../src/core/artwork/read.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
+import { drawCard } from '../tests/support/logos/cards.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
 import { scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
@@ -10,11 +11,12 @@ import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run bench:logos [-- PICTURES [SEED]]: how well logos are read, of each of three generators; the third is drawn by a browser and only judges. With
- * MISSES=1 in the environment every miss of the first two is told: never of the third.
+ * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of four generators or of one; the signs only judge. With
+ * MISSES=1 in the environment every miss is told: never of the signs.
  */
 const count = Number(process.argv[2] ?? 100);
 const seed = Number(process.argv[3] ?? 50_001);
+const only = process.argv[4];
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
@@ -23,6 +25,7 @@ const page = await browser.newPage();
 const generators = {
   badge: drawBadge,
   painted: drawPainted,
+  card: (at: number) => drawCard(page, at),
   'sign (judges)': (at: number) => drawSign(page, at),
 } satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;
 
@@ -31,6 +34,7 @@ console.log(
   `${count} pictures of each from seed ${seed}\n\n| generator | matched | kind | capitals | strokes | colours | ground wrong | asked | extra a picture | refused | strokes ± holds | heights ± holds | ms p50 | p95 |\n|---|---|---|---|---|---|---|---|---|---|---|---|---|---|`,
 );
 for (const [name, draw] of Object.entries(generators)) {
+  if (only !== undefined && !name.startsWith(only)) continue;
   const scores: LogoScore[] = [];
   const times: number[] = [];
   let [asked, refused] = [0, 0];

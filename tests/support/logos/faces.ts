@@ -18,6 +18,11 @@ const files = {
   bitter: ['bitter', 700],
   pacifico: ['pacifico', 400],
   dancing: ['dancing-script', 700],
+  montserrat: ['montserrat', 600],
+  archivo: ['archivo-black', 400],
+  baskerville: ['libre-baskerville', 700],
+  cormorant: ['cormorant-garamond', 700],
+  lobster: ['lobster', 400],
   // Only for judging: the reader was never tuned on these.
   josefin: ['josefin-sans', 700],
   alegreya: ['alegreya', 700],
@@ -26,8 +31,12 @@ const files = {
 } as const;
 export type Face = keyof typeof files;
 export const judgingFaces: readonly Face[] = ['josefin', 'alegreya', 'zilla', 'satisfy'];
-export const faceNames = (Object.keys(files) as Face[]).filter((face) => !judgingFaces.includes(face));
-export const isScript = (face: Face) => face === 'pacifico' || face === 'dancing' || face === 'satisfy';
+export const cardFaces: readonly Face[] = ['montserrat', 'archivo', 'baskerville', 'cormorant', 'lobster'];
+export const faceNames = (Object.keys(files) as Face[]).filter(
+  (face) => !judgingFaces.includes(face) && !cardFaces.includes(face),
+);
+const scripts: readonly Face[] = ['pacifico', 'dancing', 'satisfy', 'lobster'];
+export const isScript = (face: Face) => scripts.includes(face);
 /** A typeface's file, for a page. */
 export const fileOf = (face: Face): string =>
   require.resolve(

@@ -1,0 +1,277 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from 'playwright-core';
+import sharp from 'sharp';
+import { pictureChance } from '../picture-chance.ts';
+import { cardFaces, faceOf, fileOf, isScript, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
+import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
+
+/*
+ * A fourth generator of logos, to learn from: cards as a print shop's window shows them, painted on a browser's canvas stroke by stroke, in typefaces of
+ * their own. Domain: 30 to 160 mm; an emblem (peaks of two colours, a sun, waves, a shield with a letter cut out, leaves, a wheel) above or beside one or
+ * two lines of a name, words with an outline of another colour, a spaced line beneath between two rules, words on an arch, a ribbon with words; grounds white,
+ * coloured, clear, with or without a card's own rim; straight; 400 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 60 to 95, WebP.
+ */
+
+const inks = ['#0f4c5c', '#9a031e', '#5f0f40', '#e36414', '#fb8b24', '#386641', '#6a994e', '#22223b', '#3d5a80', '#ee6c4d', '#c9ada7', '#8338ec', '#111111']; // prettier-ignore
+const grounds = ['#ffffff', '#ffffff', '#fefae0', '#eae2b7', '#003049', '#d8e2dc', '#283618'];
+const names = ['NORTH PIER', 'Harrow & Vale', 'TIN ROOF', 'Cobblestone', 'BLUE HERON', 'Aldergate', 'RIVER MILL', 'Wren Court', 'SLATE', 'Old Orchard', 'EMBER']; // prettier-ignore
+const scriptNames = ['Marigold', 'Bellhaven', 'Thistle', 'Goldcrest', 'Wayfarer'];
+const taglines = [
+  'SINCE 1974',
+  'FARM SHOP',
+  'BICYCLE REPAIR',
+  'BAKED DAILY',
+  'CREW',
+  'ROOFING & SLATES',
+  'Dog Walking',
+];
+
+/** What is painted: a path filled or drawn, or a text, in units of a hundredth of the card's width. */
+type Paint =
+  | { is: 'path'; d: string; line: number | null }
+  | { is: 'text'; face: Face; size: number; word: string; x: number; y: number; spaced: number; outline: number; arch: number | null }; // prettier-ignore
+
+interface Piece {
+  paint: Paint;
+  element: Omit<DrawnElement, 'id' | 'isResolvable'>;
+  thin: number;
+}
+
+/** The card of one seed, painted on a page of a started browser. */
+export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
+  const { next, between, pick } = pictureChance(seed * 32_452_843 + 7);
+  const is = (share: number) => next() < share;
+  const isClear = is(0.2);
+  const ground = pick(isClear ? ['#ffffff'] : grounds);
+  const used: string[] = [];
+  const ink = (under = ground): string => {
+    const colour = pick(inks.filter((hex) => [under, ground, ...used].every((other) => other === hex || apart(other, hex) > 75) && apart(hex, under) > 90)); // prettier-ignore
+    if (!used.includes(colour)) used.push(colour);
+    return colour;
+  };
+  const mmPerUnit = between(0.3, 1.6);
+  const pieces: Piece[] = [];
+  const shape = (d: string, colour: string, called: string, across: number) => {
+    const kinds: DrawnElement['kinds'] = across * mmPerUnit < 9.4 ? ['fill', 'satin'] : ['fill'];
+    pieces.push({ paint: { is: 'path', d, line: null }, element: { kinds, colour, called, ...plain }, thin: across / 3 }); // prettier-ignore
+  };
+  const line = (d: string, colour: string, called: string, wide: number) => {
+    const mm = wide * mmPerUnit;
+    pieces.push({ paint: { is: 'path', d, line: wide }, element: { kinds: kindsOfLine(mm), colour, called, ...plain, stemMm: mm }, thin: wide }); // prettier-ignore
+  };
+  const wideOf = (face: Face, word: string, size: number, spaced = 0) =>
+    (faceOf(face).getAdvanceWidth(word, 1000) / 1000 + spaced * word.length) * size;
+  const text = (face: Face, word: string, size: number, at: [number, number], colour: string, called: string, more: { spaced?: number; arch?: number } = {}) => {
+    const cap = (size / sizeFor(face, 1)) * mmPerUnit;
+    const { stem, medial } = strokesOf(face, word);
+    const { spaced = 0, arch = null } = more;
+    pieces.push({
+      paint: { is: 'text', face, size, word, x: at[0], y: at[1], spaced, outline: 0, arch },
+      element: { kinds: ['lettering'], colour, capMm: cap * tallOf(face, word), stemMm: stem * cap, medialMm: medial * cap, called: `${called} “${word}” ${face} ${cap.toFixed(1)} mm` },
+      thin: (Math.min(stem, medial) * cap) / mmPerUnit,
+    });
+  }; // prettier-ignore
+  const plainFace = () => pick(cardFaces.filter((face) => !isScript(face)));
+
+  const hasRim = is(0.3);
+  if (hasRim) {
+    const wide = between(0.7, 2.4);
+    line(`M${wide / 2} ${wide / 2}H${100 - wide / 2}V${200}H${wide / 2}Z`, ink(), 'rim', wide);
+  }
+  let y = hasRim ? 10 : 4;
+  if (is(0.75)) {
+    const high = between(16, 30);
+    emblem(y, high);
+    y += high + between(3, 6);
+  }
+  for (let count = is(0.3) ? 2 : 1; count > 0; count--) {
+    const face = pick(cardFaces);
+    const word = pick(isScript(face) ? scriptNames : names);
+    const size = Math.min(between(13, 24), (between(60, 84) / wideOf(face, word, 1)) * 1);
+    const colour = ink();
+    y += size * 0.95;
+    if (is(0.2) && !isScript(face)) {
+      const outline = between(0.12, 0.2) * (size / sizeFor(face, 1));
+      const inner = ink(colour);
+      pieces.push({ paint: { is: 'text', face, size, word, x: 50, y, spaced: 0.06, outline, arch: null }, element: { kinds: ['lettering', 'satin', 'fill'], colour, called: `outline of “${word}” ${face}`, ...plain }, thin: outline / 2 }); // prettier-ignore
+      text(face, word, size, [50, y], inner, 'outlined name', { spaced: 0.06 });
+    } else text(face, word, size, [50, y], colour, 'name');
+    y += size * 0.3;
+  }
+  const tail = pick(['rules', 'ribbon', 'arch', 'plain', 'none']);
+  const face = plainFace();
+  const word = pick(taglines);
+  const spaced = between(0.02, 0.2);
+  const size = Math.min(between(4.5, 8), 60 / wideOf(face, word, 1, spaced));
+  const half = wideOf(face, word, size, spaced) / 2;
+  if (tail === 'ribbon') {
+    const high = size * between(1.6, 2.1);
+    const colour = ink();
+    const [left, right, nook] = [46 - half, 54 + half, high * 0.35];
+    shape(`M${left - 6} ${y}H${right + 6}L${right + 6 - nook} ${y + high / 2}L${right + 6} ${y + high}H${left - 6}L${left - 6 + nook} ${y + high / 2}Z`, colour, 'ribbon', high); // prettier-ignore
+    text(face, word, size, [50, y + high / 2 + (size / sizeFor(face, 1)) / 2], ink(colour), 'on a ribbon', { spaced }); // prettier-ignore
+    y += high + 3;
+  } else if (tail === 'arch') {
+    const round = between(34, 60);
+    text(face, word, size, [50, y + size + round], ink(), 'arch', { spaced, arch: round });
+    y += size * 1.6 + round * (1 - Math.cos(half / round));
+  } else if (tail !== 'none') {
+    const colour = ink();
+    const cap = size / sizeFor(face, 1);
+    text(face, word, size, [50, y + size], colour, 'spaced', { spaced });
+    if (tail === 'rules') {
+      const wide = between(0.4, 1.4);
+      const middle = y + size - cap / 2;
+      line(`M${50 - half - 3} ${middle}H${50 - half - between(8, 18)}`, colour, 'rule left', wide);
+      line(`M${50 + half + 3} ${middle}H${50 + half + between(8, 18)}`, colour, 'rule right', wide);
+    }
+    y += size + 3;
+  }
+  const high = y + (hasRim ? 10 : 4);
+  const rim = pieces[0]!.paint;
+  if (hasRim && rim.is === 'path') rim.d = rim.d.replace('V200', `V${high - rim.line! / 2}`);
+  return finish(page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim: hasRim });
+
+  function emblem(top: number, tall: number): void {
+    const [x, r] = [50, tall / 2];
+    const middle = top + r;
+    const round = (cx: number, cy: number, radius: number) => `M${cx - radius} ${cy}A${radius} ${radius} 0 1 0 ${cx + radius} ${cy}A${radius} ${radius} 0 1 0 ${cx - radius} ${cy}Z`; // prettier-ignore
+    const what = pick(['peaks', 'sun', 'waves', 'shield', 'leaves', 'wheel']);
+    const colour = ink();
+    if (what === 'peaks') {
+      shape(
+        `M${x - tall} ${top + tall}L${x - r * 0.6} ${top}L${x + r * 0.8} ${top + tall}Z`,
+        colour,
+        'peak',
+        tall,
+      );
+      shape(`M${x - r * 0.2} ${top + tall}L${x + r * 0.9} ${top + tall * 0.35}L${x + tall} ${top + tall}Z`, ink(colour), 'lower peak', tall * 0.6); // prettier-ignore
+    } else if (what === 'sun') {
+      const rays = 8 + 2 * Math.floor(between(0, 3));
+      const points = Array.from({ length: 2 * rays }, (_, k) => {
+        const [angle, far] = [(k * Math.PI) / rays, k % 2 ? r * 0.72 : r];
+        return `${(x + far * Math.sin(angle)).toFixed(3)} ${(middle - far * Math.cos(angle)).toFixed(3)}`;
+      });
+      shape(`M${points.join('L')}Z`, colour, 'sun', tall);
+      if (is(0.5)) shape(round(x, middle, r * 0.4), ink(colour), 'sun’s middle', tall * 0.4);
+    } else if (what === 'waves') {
+      const wide = between(1, 2.6);
+      for (const row of [0, 1, 2]) line(`M${x - tall} ${top + row * r}q${r / 2} ${-r * 0.6} ${r} 0t${r} 0t${r} 0t${r} 0`, row === 1 && is(0.5) ? ink() : colour, 'wave', wide); // prettier-ignore
+    } else if (what === 'shield') {
+      shape(`M${x - r * 0.85} ${top}H${x + r * 0.85}V${middle}Q${x + r * 0.8} ${top + tall * 0.85} ${x} ${top + tall}Q${x - r * 0.8} ${top + tall * 0.85} ${x - r * 0.85} ${middle}Z`, colour, 'shield', tall); // prettier-ignore
+      const letter = plainFace();
+      text(letter, pick(['HV', 'TR', 'NP']), tall * 0.42, [x, middle + tall * 0.08], ink(colour), 'monogram');
+    } else if (what === 'leaves') {
+      for (const way of [-1, 1]) shape(`M${x + way * 0.6} ${top + tall}Q${x + way * tall} ${middle} ${x + way * r * 0.8} ${top}Q${x + way * r * 0.1} ${middle} ${x + way * 0.6} ${top + tall}Z`, way < 0 || is(0.5) ? colour : ink(), 'leaf', r * 0.6); // prettier-ignore
+    } else {
+      const wide = between(1.2, 3);
+      line(round(x, middle, r - wide / 2), colour, 'wheel', wide);
+      shape(round(x, middle, r * 0.25), ink(), 'hub', r * 0.5);
+    }
+  }
+}
+
+interface Finish {
+  pieces: readonly Piece[];
+  high: number;
+  mmPerUnit: number;
+  isClear: boolean;
+  ground: string;
+  seed: number;
+  between: (low: number, high: number) => number;
+  pick: <T>(from: readonly T[]) => T;
+  isRim: boolean;
+}
+
+async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim }: Finish): Promise<DrawnLogo> {
+  const width = Math.round(400 * (3000 / 400) ** between(0, 1));
+  const scale = pick([1, 1, 1.5, 2]);
+  const fonts = cardFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
+  const paints = pieces.map(({ paint, element: { colour } }) => ({ ...paint, colour }));
+  await page.setContent(`<style>${fonts}</style><canvas></canvas>`);
+  await page.evaluate(async (faces) => {
+    for (const face of faces) await document.fonts.load(`20px '${face}'`);
+  }, cardFaces as string[]);
+  const paint = async (which: number[], unit: number): Promise<Buffer> =>
+    Buffer.from(
+      await page.evaluate(
+        ({ all, which, unit, high }) => {
+          const canvas = document.querySelector('canvas')!;
+          [canvas.width, canvas.height] = [Math.round(100 * unit), Math.round(high * unit)];
+          const pen = canvas.getContext('2d')!;
+          pen.scale(unit, unit);
+          pen.lineJoin = 'round';
+          for (const one of which.map((at) => all[at]!)) {
+            pen.fillStyle = pen.strokeStyle = one.colour;
+            if (one.is === 'path') {
+              if (one.line !== null) pen.lineWidth = one.line;
+              if (one.line === null) pen.fill(new Path2D(one.d));
+              else pen.stroke(new Path2D(one.d));
+              continue;
+            }
+            pen.font = `${one.size}px '${one.face}'`;
+            pen.textAlign = 'center';
+            pen.letterSpacing = `${one.spaced * one.size}px`;
+            pen.lineWidth = one.outline;
+            const whole = pen.measureText(one.word).width;
+            const letters = one.arch === null ? [one.word] : [...one.word];
+            for (let k = 0; k < letters.length; k++) {
+              const before = pen.measureText(one.word.slice(0, k)).width;
+              const own = pen.measureText(one.word.slice(0, k + 1)).width - before;
+              pen.save();
+              pen.translate(one.x, one.y);
+              if (one.arch !== null) pen.rotate((before + own / 2 - whole / 2) / one.arch);
+              pen.fillText(letters[k]!, 0, -(one.arch ?? 0));
+              if (one.outline > 0) pen.strokeText(letters[k]!, 0, -(one.arch ?? 0));
+              pen.restore();
+            }
+          }
+          return canvas.toDataURL('image/png').split(',')[1]!;
+        },
+        { all: paints, which, unit, high },
+      ),
+      'base64',
+    );
+  const unit = width / 100;
+  const everything = pieces.map((_, at) => at);
+  const rows = Math.round(high * unit);
+  const whole = await sharp(await paint(everything, unit * scale)).resize(width, rows, { fit: 'fill' }).png().toBuffer();
+  const ids = new Uint8Array(width * rows);
+  const counts = new Uint32Array(256);
+  let [left, right, top, bottom] = [width, 0, rows, 0];
+  for (const at of everything) {
+    const { data } = await sharp(await paint([at], unit)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    for (let pixel = 0; pixel < ids.length; pixel++) if (data[pixel * 4 + 3]! >= 128) ids[pixel] = at + 1;
+  }
+  ids.forEach((id, pixel) => {
+    counts[id]!++;
+    if (!id) return;
+    const x = pixel % width;
+    const y = (pixel - x) / width;
+    [left, right, top, bottom] = [Math.min(left, x), Math.max(right, x), Math.min(top, y), Math.max(bottom, y)];
+  });
+  const margin = isRim ? 0 : Math.round(width * between(0, 0.08));
+  const from = { x: Math.max(0, left - margin), y: Math.max(0, top - margin) };
+  const size = { w: Math.min(width, right + 1 + margin) - from.x, h: Math.min(rows, bottom + 1 + margin) - from.y };
+  const format = pick(['png', 'jpeg', 'webp'] as const);
+  const quality = Math.round(between(60, 95));
+  const isSeen = !isClear || format === 'jpeg';
+  let image = sharp(whole).extract({ left: from.x, top: from.y, width: size.w, height: size.h });
+  if (isSeen) image = image.flatten({ background: ground });
+  const file = await (format === 'png' ? image.png() : format === 'jpeg' ? image.jpeg({ quality }) : image.webp({ quality })).toBuffer();
+  const of = new Uint8Array(size.w * size.h);
+  for (let y = 0; y < size.h; y++) of.set(ids.subarray((from.y + y) * width + from.x, (from.y + y) * width + from.x + size.w), y * size.w);
+  const mmPerPx = mmPerUnit / unit;
+  const widthMm = (right - left + 1) * mmPerPx;
+  return {
+    file, format, widthMm,
+    ground: isSeen ? ground : 'clear',
+    elements: pieces.map(({ element, thin }, index): DrawnElement => ({
+      ...element,
+      id: index + 1,
+      isResolvable: thin * unit >= (format === 'png' ? 2 : 3) && counts[index + 1]! > 60 && counts[index + 1]! * mmPerPx ** 2 > 0.5,
+    })),
+    ids: { width: size.w, height: size.h, of },
+    described: `card ${seed}: ${size.w} × ${size.h} ${format}${format === 'png' ? '' : ` ${quality}`}, ${widthMm.toFixed(0)} mm, ground ${ground}`,
+  };
+} // prettier-ignore
