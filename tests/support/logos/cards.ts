@@ -9,7 +9,7 @@ import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './
  * A fourth generator of logos, to learn from: cards as a print shop's window shows them, painted on a browser's canvas stroke by stroke, in typefaces of
  * their own. Domain: 30 to 160 mm; an emblem (peaks of two colours, a sun, waves, a shield with a letter cut out, leaves, a wheel) above or beside one or
  * two lines of a name, words with an outline of another colour, a spaced line beneath between two rules, words on an arch, a ribbon with words; grounds white,
- * coloured, clear, with or without a card's own rim; straight; 400 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 60 to 95, WebP.
+ * coloured, clear, with or without a card's own rim; straight; 350 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 50 to 95, WebP.
  */
 
 const inks = ['#0f4c5c', '#9a031e', '#5f0f40', '#e36414', '#fb8b24', '#386641', '#6a994e', '#22223b', '#3d5a80', '#ee6c4d', '#c9ada7', '#8338ec', '#111111']; // prettier-ignore
@@ -158,7 +158,7 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
       const wide = between(1, 2.6);
       for (const row of [0, 1, 2]) line(`M${x - tall} ${top + row * r}q${r / 2} ${-r * 0.6} ${r} 0t${r} 0t${r} 0t${r} 0`, row === 1 && is(0.5) ? ink() : colour, 'wave', wide); // prettier-ignore
     } else if (what === 'shield') {
-      shape(`M${x - r * 0.85} ${top}H${x + r * 0.85}V${middle}Q${x + r * 0.8} ${top + tall * 0.85} ${x} ${top + tall}Q${x - r * 0.8} ${top + tall * 0.85} ${x - r * 0.85} ${middle}Z`, colour, 'shield', tall); // prettier-ignore
+      shape(`M${x - r * 0.85} ${top}H${x + r * 0.85}V${middle}Q${x + r * 0.8} ${top + tall * 0.85} ${x} ${top + tall}Q${x - r * 0.8} ${top + tall * 0.85} ${x - r * 0.85} ${middle}Z`, colour, 'shield', 0.85 * tall); // prettier-ignore
       const letter = plainFace();
       text(letter, pick(['HV', 'TR', 'NP']), tall * 0.42, [x, middle + tall * 0.08], ink(colour), 'monogram');
     } else if (what === 'leaves') {
@@ -184,7 +184,7 @@ interface Finish {
 }
 
 async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim }: Finish): Promise<DrawnLogo> {
-  const width = Math.round(400 * (3000 / 400) ** between(0, 1));
+  const width = Math.round(350 * (3000 / 350) ** between(0, 1));
   const scale = pick([1, 1, 1.5, 2]);
   const fonts = cardFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
   const paints = pieces.map(({ paint, element: { colour } }) => ({ ...paint, colour }));
@@ -254,7 +254,7 @@ async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, se
   const from = { x: Math.max(0, left - margin), y: Math.max(0, top - margin) };
   const size = { w: Math.min(width, right + 1 + margin) - from.x, h: Math.min(rows, bottom + 1 + margin) - from.y };
   const format = pick(['png', 'jpeg', 'webp'] as const);
-  const quality = Math.round(between(60, 95));
+  const quality = Math.round(between(50, 95));
   const isSeen = !isClear || format === 'jpeg';
   let image = sharp(whole).extract({ left: from.x, top: from.y, width: size.w, height: size.h });
   if (isSeen) image = image.flatten({ background: ground });

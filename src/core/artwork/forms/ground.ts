@@ -50,17 +50,19 @@ export function groundOf(
   const corner = cornersOf(labels, width, height, most);
   const wide = thinUpTo * Math.min(width, height);
   const widest = widestOf(labels, distances);
+  const bandOf = (tone: number) => atRim(labels, distances, width, tone);
   if (corner !== null && rim[corner]! > cornerFrom * length) {
     if (corner === clearLabel) return { ground: clearTone, doubt: null };
-    if (widest[most]! < wide) return { ground: corner, doubt: null };
-    if (widest[corner]! < wide) return { ground: most, doubt: null };
+    if (bandOf(most).widest < wide) return { ground: corner, doubt: null };
+    if (bandOf(corner).widest < wide) return { ground: most, doubt: null };
     const isCorner = isPaper(rgbs[corner]!) || !isPaper(rgbs[most]!);
     return isCorner ? { ground: corner, doubt: most } : { ground: most, doubt: corner };
   }
   // A blurred rim may be of another colour along a side.
   const isWhole = rim[most]! > 0.55 * length;
-  if (isWhole && widest[most]! < wide) {
-    const within = besideRim(labels, width, most);
+  const band = isWhole ? bandOf(most) : null;
+  if (band && band.widest < wide) {
+    const { within } = band;
     // Within a frame lies the ground; within the margin round a badge its border, which is as thin as a frame.
     if (within !== null && widest[within]! >= wide && area[within]! > wideFrom * labels.length) {
       const isMargin = isPaper(rgbs[most]!) && !isPaper(rgbs[within]!);
@@ -105,11 +107,17 @@ function widestOf(labels: Uint8Array, distances: Float32Array): Float32Array {
   return widest;
 }
 
-/** The tone that the pieces of `tone` at the rim touch most on their inner side; null: none. */
-function besideRim(labels: Uint8Array, width: number, tone: number): number | null {
+/** What of a tone lies at the rim, pieces within left out: its widest place, px, and the tone that it touches most on its inner side; null: none. */
+function atRim(
+  labels: Uint8Array,
+  distances: Float32Array,
+  width: number,
+  tone: number,
+): { widest: number; within: number | null } {
   const seen = new Uint8Array(labels.length);
   const counts = new Uint32Array(256);
   const open: number[] = [];
+  let widest = 0;
   const visit = (at: number) => {
     if (seen[at]) return;
     if (labels[at] !== tone) {
@@ -117,6 +125,7 @@ function besideRim(labels: Uint8Array, width: number, tone: number): number | nu
       return;
     }
     seen[at] = 1;
+    widest = Math.max(widest, 2 * distances[at]!);
     open.push(at);
   };
   for (let x = 0; x < width; x++)
@@ -130,7 +139,7 @@ function besideRim(labels: Uint8Array, width: number, tone: number): number | nu
   }
   counts[clearLabel] = 0;
   const most = counts.indexOf(Math.max(...counts));
-  return counts[most] ? most : null;
+  return { widest, within: counts[most] ? most : null };
 }
 
 const isPaper = (rgb: Rgb): boolean =>

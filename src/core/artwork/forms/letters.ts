@@ -15,6 +15,8 @@ export interface Letter {
 
 /** Letters are 0.8 to 60 mm high. */
 const letterHeights = { from: 0.8, to: 60 } as const;
+/** The widest letters by themselves, an & or a W of a wide typeface, in heights. */
+const mostWide = 2;
 /** A slice of joined letters is about a third as wide as a letter, in heights. */
 const sliceOf = 0.2;
 
@@ -35,7 +37,7 @@ export function lettersOf(part: Part, of: Uint32Array, width: number, pxPerMm: n
   const isOpen = runs.outside > 2.1 && part.widestPx < 0.65 * height;
   if (isOpen && runs.down > 1.3 && runs.down < 4.5 && runs.across > 2.6)
     return slices(part, of, width, Math.max(2, Math.round(wide / (sliceOf * height))));
-  return wide < 1.7 * height ? [whole] : [];
+  return wide < mostWide * height ? [whole] : [];
 }
 
 /** A part as a letter by itself. */

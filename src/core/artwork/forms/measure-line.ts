@@ -1,4 +1,4 @@
-import { median } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
 import type { Letter } from './letters.ts';
@@ -49,11 +49,21 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   };
 }
 
-/** The stems' width; of joined letters, which have none, the median of their strokes. */
+/**
+ * The stems' width; of joined letters, which have none, that of their strokes: the mean of those that are near their median, since by whole pixels each
+ * letter's alone is up to one off, this way or that.
+ */
 export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): number => {
   const isJoined = letters.some(({ isSlice }) => isSlice);
-  return median(parts.map((part) => (isJoined ? part.strokePx : part.stemPx)));
+  const each = parts.map((part) => (isJoined ? part.strokePx : part.stemPx));
+  const middle = median(each);
+  const off = Math.max(pixelsOff, nearUpTo * middle);
+  return mean(each.filter((wide) => Math.abs(wide - middle) <= off));
 };
+
+/** A width that is counted in whole pixels from both sides is off by up to two, px; letters of one typeface differ by so much besides, a share. From memory. */
+const pixelsOff = 2.1;
+const nearUpTo = 0.3;
 
 /** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
 const flatOfRound = 0.97;

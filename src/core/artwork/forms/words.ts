@@ -1,0 +1,137 @@
+import { median } from 'simple-statistics';
+import { courseOf, reachOf, unevenness, type Course } from './bend.ts';
+import { widthOf, type Letter } from './letters.ts';
+import { baseOf, measureLine, type TextLine } from './measure-line.ts';
+
+/** Lines with the letters that stand by themselves between or beside their words, as an & does. */
+export function withSingles(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
+  const found = [...lines];
+  const left = new Set(singles);
+  for (let isTaken = true; isTaken;) {
+    isTaken = false;
+    for (const letter of left) {
+      const index = found.findIndex((line) => isBeside(line, letter));
+      if (index < 0) continue;
+      found[index] = measureLine([...found[index]!.letters, letter], found[index]!.course);
+      left.delete(letter);
+      isTaken = true;
+    }
+  }
+  return found;
+}
+
+/** Whether a letter by itself goes on with a line: of its tone, level with it, about as high, its strokes about as wide, and as near as a word. */
+function isBeside(line: TextLine, letter: Letter): boolean {
+  const { course, base, heightPx: high } = line;
+  if (course.is === 'bent' || line.parts[0]!.tone !== letter.part.tone) return false;
+  const reach = reachOf(letter, course);
+  const share = (reach.low - reach.high) / high;
+  const strokes = letter.part.stemPx / line.strokePx;
+  if (Math.abs(reach.low - base) > 0.12 * high || share < 0.6 || share > 1.12) return false;
+  const { from, to } = spanOf(line, course);
+  const half = widthOf(letter) / 2;
+  const gap = Math.max(from - reach.along - half, reach.along - half - to);
+  return strokes > 0.7 && strokes < 1.4 && gap > -0.2 * high && gap < wordGap(line);
+}
+
+/** Between words lies a gap of at most this, working px: more where the letters themselves are spaced. */
+const wordGap = (line: TextLine) => 1.2 * line.heightPx + 2 * spacingOf(line);
+
+/** The usual gap between neighbours on a line, working px. */
+function spacingOf({ letters, course }: TextLine): number {
+  const reaches = letters
+    .filter(({ isSlice }) => !isSlice)
+    .map((letter) => ({ half: widthOf(letter) / 2, ...reachOf(letter, course) }))
+    .sort((a, b) => a.along - b.along);
+  const gaps = reaches
+    .slice(1)
+    .map(({ along, half }, k) => along - half - reaches[k]!.along - reaches[k]!.half);
+  return gaps.length === 0 ? 0 : Math.max(0, median(gaps));
+}
+
+/** Words that stand on one line, of one tone. */
+export function joinWords(lines: readonly TextLine[]): TextLine[] {
+  const found: TextLine[] = [];
+  for (const line of lines) {
+    const index = found.findIndex((other) => goesOn(other, line, true));
+    if (index < 0) found.push(line);
+    else found[index] = measureLine([...found[index]!.letters, ...line.letters], found[index]!.course);
+  }
+  return found;
+}
+
+/** Logarithms up to which two words' heights, and their strokes, are alike. */
+const sameHeight = 0.08;
+const strokesAlike = Math.log(1.25);
+const strokesOfOneHeight = Math.log(1.45);
+
+/** Whether two lines, of one tone or not, are one: level, beside one another, strokes alike. */
+export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): boolean {
+  if (one.course.is === 'bent' || other.course.is === 'bent') return false;
+  if ((one.parts[0]!.tone === other.parts[0]!.tone) !== ofOneTone || Math.abs(one.angle - other.angle) > 0.05)
+    return false;
+  const [a, b] = [spanOf(one, one.course), spanOf(other, one.course)];
+  const high = Math.max(one.heightPx, other.heightPx);
+  const gap = Math.max(a.from, b.from) - Math.min(a.to, b.to);
+  const most = ofOneTone ? Math.max(wordGap(one), wordGap(other)) : 0.9 * high;
+  const strokes = Math.abs(Math.log(one.strokePx / other.strokePx));
+  // Words of one height may have letters of rather different strokes, in serif faces above all.
+  const heights = Math.abs(Math.log(one.heightPx / other.heightPx));
+  const alike = ofOneTone && heights < sameHeight ? strokesOfOneHeight : strokesAlike;
+  return Math.abs(a.base - b.base) < 0.08 * high && gap > -0.2 * high && gap < most && strokes < alike;
+}
+
+function spanOf({ letters }: TextLine, course: Course) {
+  const reaches = letters.map((letter) => ({ half: widthOf(letter) / 2, ...reachOf(letter, course) }));
+  return {
+    base: baseOf(reaches),
+    from: Math.min(...reaches.map(({ along, half }) => along - half)),
+    to: Math.max(...reaches.map(({ along, half }) => along + half)),
+  };
+}
+
+/** Up to so much of their height may letters on one bend be uneven. From memory. */
+const evenOnBend = 0.08;
+
+/** Words, and letters by themselves, that stand on one bend, of one tone: text on an arch is cut where its words are. */
+export function joinBent(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
+  const found = [...lines];
+  const left = singles.map((letter) => measureLine([letter]));
+  for (let k = 0; k < found.length; k++) {
+    for (const others of [found, left])
+      for (let at = 0; at < others.length; at++) {
+        const joined = others[at] === found[k] ? null : onOneBend(found[k]!, others[at]!);
+        if (!joined) continue;
+        found[k] = joined;
+        others.splice(at, 1);
+        if (others === found && at < k) k--;
+        // What was too far off may be near now.
+        at = -1;
+      }
+  }
+  return found;
+}
+
+/** Two as one on a bend that both go along, or null. */
+function onOneBend(one: TextLine, other: TextLine): TextLine | null {
+  if (one.parts[0]!.tone !== other.parts[0]!.tone) return null;
+  const strokes = Math.abs(Math.log(one.strokePx / other.strokePx));
+  const share = Math.min(one.heightPx, other.heightPx) / Math.max(one.heightPx, other.heightPx);
+  if (strokes > strokesOfOneHeight || share < 0.6 || farApart(one, other)) return null;
+  const letters = [...one.letters, ...other.letters].sort((a, b) => a.left - b.left);
+  const course = courseOf(letters);
+  if (course.is === 'straight') return null;
+  const high = Math.max(one.heightPx, other.heightPx);
+  return unevenness(letters, course) < evenOnBend * high ? measureLine(letters, course) : null;
+}
+
+/** Whether no letter of one is as near to one of the other as words are. */
+function farApart(one: TextLine, other: TextLine): boolean {
+  const most = Math.max(wordGap(one), wordGap(other));
+  return !one.letters.some((a) =>
+    other.letters.some((b) => {
+      const across = Math.max(0, a.left - b.right, b.left - a.right);
+      return Math.hypot(across, Math.max(0, a.top - b.bottom, b.top - a.bottom)) < most;
+    }),
+  );
+}
