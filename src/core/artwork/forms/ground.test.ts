@@ -30,6 +30,10 @@ describe('what is not sewn', () => {
   });
   test('white within a frame at the rim; the frame is sewn', () =>
     expect(ground([all(1), [4, 4, 116, 96, 0], [40, 40, 60, 60, 2]])).toEqual({ ground: 0, doubt: null }));
+  test('so it is where something wide within has the frame’s colour', () =>
+    expect(ground([all(1), [4, 4, 116, 96, 0], [40, 30, 80, 70, 1]])).toEqual({ ground: 0, doubt: null }));
+  test('of a rim that three share none is asked where none of the others has half as much', () =>
+    expect(ground([all(1), [70, 0, 120, 50, 2], [70, 50, 120, 100, 0]])).toEqual({ ground: 1, doubt: null }));
   test('a colour within a coloured frame is asked', () =>
     expect(ground([all(1), [4, 4, 116, 96, 2]])).toEqual({ ground: 2, doubt: 1 }));
   test('a thin white rim round a filled badge is its margin, and asked', () =>

@@ -226,10 +226,21 @@ describe('the height of a line', () => {
     expect(baseOf([40, 40, 30, 30].map(reach))).toBe(30);
     expect(baseOf([30, 33, 33, 36].map(reach))).toBe(33);
   });
-  test('its stroke is its stems’, of joined letters its strokes’; its tilt that of its course', () => {
+  test('its stroke is the mean of its stems that are near the middle one, of joined letters of its strokes; its tilt that of its course', () => {
     const letters = [4, 6, 9].map((stemPx, k) => letter(20 * k, 0, 14, 24, { stemPx, strokePx: 3 + k }));
     const course = { is: 'straight', angle: 0.1 } as const;
-    expect(measureLine(letters, course)).toMatchObject({ strokePx: 6, angle: 0.1 });
+    // By whole pixels stems of one width are up to 2.1 px from one another: 4 and 6 are one, 9 is another.
+    expect(measureLine(letters, course)).toMatchObject({ strokePx: 5, angle: 0.1 });
+    // Of wide ones three tenths: 13.8 px of 46.
+    const wide = (...stems: number[]) =>
+      measureLine(
+        stems.map((stemPx, k) => letter(200 * k, 0, 140, 240, { stemPx })),
+        course,
+      ).strokePx;
+    expect(wide(40, 46, 59)).toBeCloseTo((40 + 46 + 59) / 3, 9);
+    expect(wide(40, 46, 60)).toBeCloseTo((40 + 46) / 2, 9);
+    expect(wide(32, 46, 60)).toBe(46);
+    expect(wide(20, 60)).toBe(40);
     const joined = letters.map((one) => ({ ...one, isSlice: true }));
     expect(measureLine(joined, course).strokePx).toBe(4);
     const bent = { is: 'bent', x: 0, y: 300, radius: 300, isArch: true } as const;

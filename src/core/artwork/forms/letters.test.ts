@@ -40,11 +40,11 @@ describe('what a part gives to a line of lettering', () => {
     expect([count({ strokePx: 10.9 }), count({ strokePx: 11 })]).toEqual([1, 0]);
     expect([count({ widestPx: 14.9 }), count({ widestPx: 15 })]).toEqual([1, 0]);
   });
-  test('a frame, a rule or a wave is itself up to 1.7 of its height, then nothing', () => {
+  test('a frame, a rule or a wave is itself up to twice its height, then nothing', () => {
     const count = (wide: number) => given(ring(wide, 20)).letters.map(({ isSlice }) => isSlice);
     expect(count(24)).toEqual([false]);
-    expect(count(33)).toEqual([false]);
-    expect(count(34)).toEqual([]);
+    expect(count(39)).toEqual([false]);
+    expect(count(40)).toEqual([]);
     const wave = Array.from({ length: 20 }, (_, y) => Array.from({ length: 80 }, (__, x) => (Math.abs(10 + 8 * Math.sin(x / 6) - y) < 2 ? 'a' : '.')).join('')); // prettier-ignore
     expect(given(wave).letters).toEqual([]);
   });

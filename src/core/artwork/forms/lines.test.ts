@@ -74,8 +74,13 @@ const letter = (shape: 'L' | 'T' | 'E' | 'o' | 'g' | 'I', x: number, y: number, 
   };
   return all[shape];
 };
-const word = (shapes: readonly Parameters<typeof letter>[0][], x: number, y: number, h: number) =>
-  shapes.flatMap((shape, index) => letter(shape, x + index * h * 0.95, y, h));
+const word = (
+  shapes: readonly Parameters<typeof letter>[0][],
+  x: number,
+  y: number,
+  h: number,
+  pitch = 0.95,
+) => shapes.flatMap((shape, index) => letter(shape, x + index * h * pitch, y, h));
 const turned = (strokes: readonly Stroke[], degrees: number): Stroke[] => {
   const [sin, cos] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)];
   const turn = (x: number, y: number) =>
@@ -130,6 +135,26 @@ describe('letters that stand on one line', () => {
       expect(Math.abs(lines[0]!.heightPx - 31)).toBeLessThanOrEqual(2);
     }
   });
+  test('two words on one arch are one line, and far apart two', () => {
+    const words = (gap: number) =>
+      drawn(
+        ['L', 'E', 'T', 'E', 'L', 'E', 'T', 'E'].flatMap((shape, index) => {
+          const turn = (index - 3.5) * 0.18 + (index < 4 ? -gap / 2 : gap / 2);
+          const [sin, cos] = [Math.sin(turn), Math.cos(turn)];
+          const spin = (x: number, y: number) => [200 + (x - 200) * cos - (y - 190) * sin, 190 + (x - 200) * sin + (y - 190) * cos] as const; // prettier-ignore
+          return letter(shape as 'L', 192, 20, 20).map(([x0, y0, x1, y1]): Stroke => [...spin(x0, y0), ...spin(x1, y1)]);
+        }),
+        4,
+      ); // prettier-ignore
+    for (const gap of [0.05, 0.12, 0.18]) {
+      const [line, ...rest] = words(gap);
+      expect(rest).toEqual([]);
+      expect(line!.parts).toHaveLength(8);
+      expect(line!.course.is).toBe('bent');
+      expect(Math.abs(line!.heightPx - 24)).toBeLessThanOrEqual(2);
+    }
+    expect(words(0.5).length).toBeGreaterThan(1);
+  });
   test('far apart are two words’ lines', () => {
     const lines = drawn([...word(['L', 'E'], 20, 60, 30), ...word(['T', 'L'], 250, 60, 30)]);
     expect(lines).toHaveLength(2);
@@ -143,9 +168,32 @@ describe('words on one line', () => {
       ...word(['L', 'E', 'T'], 20, 80, 40),
       ...word(['T', 'E', 'L'], 20 + 103 + gap + 3, 80 + lower, 40),
     ]).map((line) => line.parts.length);
-  test('a gap of up to 1.2 of their height is a space between words', () => {
+  test('a gap of up to 1.2 of their height, and twice what lies between letters, is a space between words', () => {
+    // Letters are 8 px apart: 55 + 16.
     expect(twoWords(48)).toEqual([6]);
-    expect(twoWords(62)).toEqual([3, 3]);
+    expect(twoWords(70)).toEqual([6]);
+    expect(twoWords(73)).toEqual([3, 3]);
+  });
+  test('the wider letters are spaced, the wider is a space', () => {
+    // 14 px apart, 26 high: 31 + 28; with 3.5 px between letters 31 + 7.
+    const spaced = (gap: number, pitch: number) => {
+      const far = 20 + 2 * 20 * pitch + 12 + 6;
+      return drawn([...word(['L', 'E', 'L'], 20, 80, 20, pitch), ...word(['E', 'T', 'E'], far + gap, 80, 20, pitch)]).map((line) => line.parts.length); // prettier-ignore
+    };
+    expect(spaced(55, 1.6)).toEqual([6]);
+    expect(spaced(64, 1.6)).toEqual([3, 3]);
+    expect(spaced(55, 1.075)).toEqual([3, 3]);
+  });
+  test('a letter by itself between two words is of their line; one not level, or much lower than they, is none', () => {
+    const between = (sign: readonly Stroke[]) =>
+      drawn([...word(['L', 'E', 'T'], 10, 80, 40), ...sign, ...word(['T', 'E', 'L'], 260, 80, 40)])
+        .map((line) => line.parts.length)
+        .sort();
+    expect(between([])).toEqual([3, 3]);
+    expect(between(letter('o', 175, 80, 40))).toEqual([7]);
+    expect(between(letter('E', 175, 80, 40))).toEqual([7]);
+    expect(between(letter('E', 175, 92, 40))).toEqual([3, 3]);
+    expect(between(letter('o', 175, 90, 24))).toEqual([3, 3]);
   });
   test('level: a twelfth of their height is the most', () => {
     expect(twoWords(48, 2)).toEqual([6]);

@@ -58,7 +58,9 @@ export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): nu
   const each = parts.map((part) => (isJoined ? part.strokePx : part.stemPx));
   const middle = median(each);
   const off = Math.max(pixelsOff, nearUpTo * middle);
-  return mean(each.filter((wide) => Math.abs(wide - middle) <= off));
+  const near = each.filter((wide) => Math.abs(wide - middle) <= off);
+  // The middle of two unlike ones is near neither.
+  return near.length > 0 ? mean(near) : middle;
 };
 
 /** A width that is counted in whole pixels from both sides is off by up to two, px; letters of one typeface differ by so much besides, a share. From memory. */

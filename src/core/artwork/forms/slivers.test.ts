@@ -91,6 +91,27 @@ describe('strips of mixed colour', () => {
     return (x: number, y: number) => labels[y * width + x];
   }
 
+  test('pieces of one colour count together beside a strip', () => {
+    // A strip of 32 between the ground and teeth of red, each an eighth of it, together half: it is more like the ground.
+    const rows = Array.from({ length: 32 }, (_, y) => `${y % 8 < 4 ? 'a'.repeat(12) : '.'.repeat(12)}b${'.'.repeat(12)}`);
+    const of = (share: number) => absorbed(rows, { a: [red], b: [mixed(red, white, share)] })(12, 1);
+    expect(of(0.8)).toBe(0);
+    expect(of(0.2)).toBe(1);
+  }); // prettier-ignore
+  test('what is left of a colour that proved a mixture goes as well; not where it is wide somewhere', () => {
+    const half = mixed(red, white, 0.7);
+    // A rim of it beside red, and apart from it a speck in the ground alone.
+    const picture = (rim: boolean, wide: number) =>
+      Array.from({ length: 40 }, (_, y) => {
+        const speck = y >= 6 && y < 9 ? '.bbb..' : '......';
+        const block = y >= 20 && y < 20 + wide ? `..${'b'.repeat(wide)}..` : '.'.repeat(4 + wide);
+        return `${'a'.repeat(12)}${rim ? 'b' : '.'}....${speck}${block}`;
+      });
+    const called = (rim: boolean, wide = 0) => absorbed(picture(rim, wide), { a: [red], b: [half] })(19, 7);
+    expect(called(true)).toBe(0);
+    expect(called(false)).toBe(2);
+    expect(called(true, 6)).toBe(2);
+  });
   test('its colour is the mean of its own pixels, whatever the tone they were given', () => {
     const of = (...shares: readonly number[]) =>
       absorbed(

@@ -35,27 +35,24 @@ export function absorbSlivers(
   const byId = new Map(parts.map((part) => [part.id, part]));
   const seen = meansOf(thin, of, data, width);
   const to = new Map<number, number>();
-  const neighbour = (id: number) => {
-    const part = byId.get(id);
-    return part
-      ? { label: part.tone, rgb: rgbs[part.tone]!, area: part.area }
-      : { ...ground, area: Infinity };
-  };
+  const besides = (part: Part) => neighbours(contacts.get(part.id), byId, rgbs, ground);
   for (const part of thin) {
-    const beside = [...(contacts.get(part.id) ?? [])].sort((a, b) => b[1] - a[1]).slice(0, 2);
-    if (beside.length < 2) continue;
-    const isHairline = beside[1]![1] < 0.15 * beside[0]![1];
-    const [one, other] = [neighbour(beside[0]![0]), neighbour(beside[1]![0])];
-    if (one.label === other.label || one.area < part.area || other.area < part.area) continue;
+    const [one, other] = besides(part);
+    if (!one || !other || one.area < part.area || other.area < part.area) continue;
     if (one.label === part.tone || other.label === part.tone) continue;
     const rgb = seen.get(part.id)!;
-    if (isHairline) {
+    if (other.count < 0.15 * one.count) {
       // A stroke too thin to reach its letter's full colour is the letter's.
       const isThinner = part.widestPx <= rim && isMixed(part, rgb, one.rgb, other.rgb, rim);
-      if (isThinner || goesOn(part, rgb, byId.get(beside[1]![0]), other.rgb)) to.set(part.id, other.label);
+      if (isThinner || goesOn(part, rgb, other.piece, other.rgb)) to.set(part.id, other.label);
     } else if (isMixed(part, rgb, one.rgb, other.rgb, rim)) {
       to.set(part.id, nearer(rgb, one.rgb, other.rgb) ? one.label : other.label);
     }
+  }
+  for (const part of restOfMixtures(parts, to, 2 * rim)) {
+    const near = besides(part).filter(({ label }) => label !== part.tone);
+    const rgb = rgbs[part.tone]!;
+    if (near.length > 0) to.set(part.id, near.reduce((best, each) => (nearer(rgb, best.rgb, each.rgb) ? best : each)).label); // prettier-ignore
   }
   if (to.size === 0) return false;
   for (let pixel = 0; pixel < of.length; pixel++) {
@@ -63,6 +60,57 @@ export function absorbSlivers(
     if (label !== undefined) labels[pixel] = label;
   }
   return true;
+}
+
+/** What lies beside a part: a colour, how much of it, the piece that it touches most, and the largest piece's area. The ground has no piece. */
+interface Neighbour {
+  label: number;
+  rgb: Rgb;
+  count: number;
+  area: number;
+  piece: Part | undefined;
+}
+
+/** The colours that a part touches, the most first: pieces of one colour count together. */
+function neighbours(
+  touched: ReadonlyMap<number, number> | undefined,
+  byId: ReadonlyMap<number, Part>,
+  rgbs: readonly Rgb[],
+  ground: { label: number; rgb: Rgb },
+): Neighbour[] {
+  const found = new Map<number, Neighbour>();
+  for (const [id, count] of [...(touched ?? [])].sort((a, b) => b[1] - a[1])) {
+    const piece = byId.get(id);
+    const label = piece ? piece.tone : ground.label;
+    const rgb = piece ? rgbs[label]! : ground.rgb;
+    const area = piece?.area ?? Infinity;
+    const known = found.get(label);
+    if (!known) found.set(label, { label, rgb, count, area, piece });
+    else {
+      known.count += count;
+      known.area = Math.max(known.area, area);
+    }
+  }
+  return [...found.values()].sort((a, b) => b.count - a.count);
+}
+
+/** A colour of which so much proved a mixture is one wherever it is thin. Share of its area. From memory. */
+const mostlyMixed = 0.5;
+
+/** What is left of colours that are mixtures for the most part, and nowhere wider than `most`, px. */
+function restOfMixtures(parts: readonly Part[], given: ReadonlyMap<number, number>, most: number): Part[] {
+  const sums = new Map<number, { all: number; given: number; widest: number }>();
+  for (const part of parts) {
+    const sum = sums.get(part.tone) ?? { all: 0, given: 0, widest: 0 };
+    sum.all += part.area;
+    sum.widest = Math.max(sum.widest, part.widestPx);
+    if (given.has(part.id)) sum.given += part.area;
+    sums.set(part.tone, sum);
+  }
+  return parts.filter((part) => {
+    const sum = sums.get(part.tone)!;
+    return !given.has(part.id) && sum.widest <= most && sum.given > mostlyMixed * sum.all;
+  });
 }
 
 /** Whether a piece goes on a line of another colour, as wide and as dark: JPEG keeps a thin line's light, and loses its colour. */
