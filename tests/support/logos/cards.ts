@@ -8,8 +8,8 @@ import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './
 /*
  * A fourth generator of logos, to learn from: cards as a print shop's window shows them, painted on a browser's canvas stroke by stroke, in typefaces of
  * their own. Domain: 30 to 160 mm; an emblem (peaks of two colours, a sun, waves, a shield with a letter cut out, leaves, a wheel) above or beside one or
- * two lines of a name, words with an outline of another colour, a spaced line beneath between two rules, words on an arch, a ribbon with words; grounds white,
- * coloured, clear, with or without a card's own rim; straight; 350 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 50 to 95, WebP.
+ * two lines of a name, words with an outline of another colour, a spaced line beneath between two rules, words on an arch or in a bowl, a ribbon with words; grounds
+ * white, coloured, clear, with or without a card's own rim; every third turned by up to 12°; 350 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 50 to 95, WebP.
  */
 
 const inks = ['#0f4c5c', '#9a031e', '#5f0f40', '#e36414', '#fb8b24', '#386641', '#6a994e', '#22223b', '#3d5a80', '#ee6c4d', '#c9ada7', '#8338ec', '#111111']; // prettier-ignore
@@ -112,9 +112,11 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
     text(face, word, size, [50, y + high / 2 + (size / sizeFor(face, 1)) / 2], ink(colour), 'on a ribbon', { spaced }); // prettier-ignore
     y += high + 3;
   } else if (tail === 'arch') {
-    const round = between(34, 60);
-    text(face, word, size, [50, y + size + round], ink(), 'arch', { spaced, arch: round });
-    y += size * 1.6 + round * (1 - Math.cos(half / round));
+    const round = Math.max(between(24, 60), half / 1.1);
+    const deep = round * (1 - Math.cos(half / round));
+    if (is(0.5)) text(face, word, size, [50, y + size + round], ink(), 'arch', { spaced, arch: round });
+    else text(face, word, size, [50, y + size + deep - round], ink(), 'bowl', { spaced, arch: -round });
+    y += size * 1.6 + deep;
   } else if (tail !== 'none') {
     const colour = ink();
     const cap = size / sizeFor(face, 1);
@@ -184,8 +186,11 @@ interface Finish {
 }
 
 async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim }: Finish): Promise<DrawnLogo> {
-  const width = Math.round(350 * (3000 / 350) ** between(0, 1));
+  const across = 350 * (3000 / 350) ** between(0, 1);
   const scale = pick([1, 1, 1.5, 2]);
+  const turn = between(0, 1) < 0.35 ? (between(-12, 12) * Math.PI) / 180 : 0;
+  const [sin, cos] = [Math.abs(Math.sin(turn)), Math.cos(turn)];
+  const page100 = { wide: 100 * cos + high * sin, tall: 100 * sin + high * cos };
   const fonts = cardFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
   const paints = pieces.map(({ paint, element: { colour } }) => ({ ...paint, colour }));
   await page.setContent(`<style>${fonts}</style><canvas></canvas>`);
@@ -195,11 +200,14 @@ async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, se
   const paint = async (which: number[], unit: number): Promise<Buffer> =>
     Buffer.from(
       await page.evaluate(
-        ({ all, which, unit, high }) => {
+        ({ all, which, unit, high, turn, page100 }) => {
           const canvas = document.querySelector('canvas')!;
-          [canvas.width, canvas.height] = [Math.round(100 * unit), Math.round(high * unit)];
+          [canvas.width, canvas.height] = [Math.round(page100.wide * unit), Math.round(page100.tall * unit)];
           const pen = canvas.getContext('2d')!;
           pen.scale(unit, unit);
+          pen.translate(page100.wide / 2, page100.tall / 2);
+          pen.rotate(turn);
+          pen.translate(-50, -high / 2);
           pen.lineJoin = 'round';
           for (const one of which.map((at) => all[at]!)) {
             pen.fillStyle = pen.strokeStyle = one.colour;
@@ -228,13 +236,14 @@ async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, se
           }
           return canvas.toDataURL('image/png').split(',')[1]!;
         },
-        { all: paints, which, unit, high },
+        { all: paints, which, unit, high, turn, page100 },
       ),
       'base64',
     );
-  const unit = width / 100;
+  const unit = across / page100.wide;
+  const width = Math.round(page100.wide * unit);
   const everything = pieces.map((_, at) => at);
-  const rows = Math.round(high * unit);
+  const rows = Math.round(page100.tall * unit);
   const whole = await sharp(await paint(everything, unit * scale)).resize(width, rows, { fit: 'fill' }).png().toBuffer();
   const ids = new Uint8Array(width * rows);
   const counts = new Uint32Array(256);

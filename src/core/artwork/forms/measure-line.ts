@@ -50,12 +50,16 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
 }
 
 /**
- * The stems' width; of joined letters, which have none, that of their strokes: the mean of those that are near their median, since by whole pixels each
- * letter's alone is up to one off, this way or that.
+ * The stems' width: the mean of the letters' that are near their median, since by whole pixels each letter's alone is up to one off, this way or that.
+ * Where most letters are joined it lies between their stems' width and that of all their strokes: a script has no stems, a serif face whose feet touch has.
  */
 export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): number => {
-  const isJoined = letters.some(({ isSlice }) => isSlice);
-  const each = parts.map((part) => (isJoined ? part.strokePx : part.stemPx));
+  const joined = new Set(letters.filter(({ isSlice }) => isSlice).map(({ part }) => part));
+  const apart = parts.filter((part) => !joined.has(part));
+  const each =
+    joined.size === 0 || apart.length >= enoughApart
+      ? apart.map(({ stemPx }) => stemPx)
+      : parts.map(({ strokePx, stemPx }) => Math.sqrt(strokePx * stemPx));
   const middle = median(each);
   const off = Math.max(pixelsOff, nearUpTo * middle);
   const near = each.filter((wide) => Math.abs(wide - middle) <= off);
@@ -63,6 +67,8 @@ export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): nu
   return near.length > 0 ? mean(near) : middle;
 };
 
+/** So many letters that touch no other tell the stems of a line. From memory. */
+const enoughApart = 3;
 /** A width that is counted in whole pixels from both sides is off by up to two, px; letters of one typeface differ by so much besides, a share. From memory. */
 const pixelsOff = 2.1;
 const nearUpTo = 0.3;
