@@ -93,10 +93,12 @@ function spanOf({ letters }: TextLine, course: Course) {
 /** Up to so much of their height may letters on one bend be uneven. From memory. */
 const evenOnBend = 0.08;
 
+const upright: Course = { is: 'straight', angle: 0 };
+
 /** Words, and letters by themselves, that stand on one bend, of one tone: text on an arch is cut where its words are. */
 export function joinBent(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
   const found = [...lines];
-  const left = singles.map((letter) => measureLine([letter]));
+  const left = singles.map((letter) => measureLine([letter], upright));
   for (let k = 0; k < found.length; k++) {
     for (const others of [found, left])
       for (let at = 0; at < others.length; at++) {
