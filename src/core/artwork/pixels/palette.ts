@@ -239,6 +239,13 @@ function whereItLies(
   let inside = 0;
   let between = 0;
   let beside = 0;
+  // Photographs have many tones, and few different ones around: each is asked about once.
+  const mixtures = new Map<number, boolean>();
+  const isMixtureOf = (around: number) => {
+    const known = mixtures.get(around) ?? isMixture(tones[index]!, without, around);
+    mixtures.set(around, known);
+    return known;
+  };
   for (let y = r; y < height - r; y++) {
     for (let x = r; x < width - r; x++) {
       const pixel = y * width + x;
@@ -249,7 +256,7 @@ function whereItLies(
         continue;
       }
       const around = tonesAround(others, picture, pixel);
-      if (isMixture(tones[index]!, without, around)) between++;
+      if (isMixtureOf(around)) between++;
       if (around & alikeMask) beside++;
     }
   }
