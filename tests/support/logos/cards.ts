@@ -87,7 +87,7 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
   for (let count = is(0.3) ? 2 : 1; count > 0; count--) {
     const face = pick(cardFaces);
     const word = pick(isScript(face) ? scriptNames : names);
-    const size = Math.min(between(13, 24), (between(60, 84) / wideOf(face, word, 1)) * 1);
+    const size = Math.min(between(13, 24), between(60, 84) / wideOf(face, word, 1));
     const colour = ink();
     y += size * 0.95;
     if (is(0.2) && !isScript(face)) {

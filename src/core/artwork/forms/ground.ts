@@ -50,18 +50,18 @@ export function groundOf(
   const corner = cornersOf(labels, width, height, most);
   const wide = thinUpTo * Math.min(width, height);
   const widest = widestOf(labels, distances);
-  const bandOf = (tone: number) => atRim(labels, distances, width, tone);
+  const bandOf = (tone: number) => bandAtRim(labels, distances, width, tone, wide);
   if (corner !== null && rim[corner]! > cornerFrom * length) {
     if (corner === clearLabel) return { ground: clearTone, doubt: null };
-    if (bandOf(most).widest < wide) return { ground: corner, doubt: null };
-    if (bandOf(corner).widest < wide) return { ground: most, doubt: null };
+    if (bandOf(most)) return { ground: corner, doubt: null };
+    if (bandOf(corner)) return { ground: most, doubt: null };
     const isCorner = isPaper(rgbs[corner]!) || !isPaper(rgbs[most]!);
     return isCorner ? { ground: corner, doubt: most } : { ground: most, doubt: corner };
   }
   // A blurred rim may be of another colour along a side.
   const isWhole = rim[most]! > 0.55 * length;
   const band = isWhole ? bandOf(most) : null;
-  if (band && band.widest < wide) {
+  if (band) {
     const { within } = band;
     // Within a frame lies the ground; within the margin round a badge its border, which is as thin as a frame.
     if (within !== null && widest[within]! >= wide && area[within]! > wideFrom * labels.length) {
@@ -107,13 +107,17 @@ function widestOf(labels: Uint8Array, distances: Float32Array): Float32Array {
   return widest;
 }
 
-/** What of a tone lies at the rim, pieces within left out: its widest place, px, and the tone that it touches most on its inner side; null: none. */
-function atRim(
+/**
+ * What of a tone lies at the rim, pieces within left out, as a band: the tone that it touches most on its inner side; null: none. No band, but null, where it is
+ * somewhere `wide` px or wider: most grounds are, and are known by it soon.
+ */
+function bandAtRim(
   labels: Uint8Array,
   distances: Float32Array,
   width: number,
   tone: number,
-): { widest: number; within: number | null } {
+  wide: number,
+): { within: number | null } | null {
   const seen = new Uint8Array(labels.length);
   const counts = new Uint32Array(256);
   const open: number[] = [];
@@ -130,16 +134,17 @@ function atRim(
   };
   for (let x = 0; x < width; x++)
     for (const at of [x, labels.length - 1 - x]) if (labels[at] === tone) visit(at);
-  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+  for (let at = open.pop(); at !== undefined && widest < wide; at = open.pop()) {
     const x = at % width;
     if (x > 0) visit(at - 1);
     if (x < width - 1) visit(at + 1);
     if (at >= width) visit(at - width);
     if (at < labels.length - width) visit(at + width);
   }
+  if (widest >= wide) return null;
   counts[clearLabel] = 0;
   const most = counts.indexOf(Math.max(...counts));
-  return { widest, within: counts[most] ? most : null };
+  return { within: counts[most] ? most : null };
 }
 
 const isPaper = (rgb: Rgb): boolean =>

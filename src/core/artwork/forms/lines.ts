@@ -38,9 +38,8 @@ function levelled(lines: readonly TextLine[], singles: readonly Letter[]): TextL
       real >= ownTiltFrom && unevenness(line.letters, line.course) < 0.6 * unevenness(line.letters, course);
     return isOwn ? line : measureLine(line.letters, course);
   });
-  const words = joinWords(withSingles(upright, singles));
-  const left = singles.filter((letter) => !words.some(({ letters }) => letters.includes(letter)));
-  return joinBent(words, left).map((line, _, all) => {
+  const taken = withSingles(upright, singles);
+  return joinBent(joinWords(taken.lines), taken.left).map((line, _, all) => {
     const whole = all.filter((other) => other === line || goesOn(line, other, false));
     if (whole.length < 2) return line;
     const { base, heightPx, smallestPx } = measureLine(

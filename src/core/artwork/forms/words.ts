@@ -3,8 +3,11 @@ import { courseOf, reachOf, unevenness, type Course } from './bend.ts';
 import { widthOf, type Letter } from './letters.ts';
 import { baseOf, measureLine, type TextLine } from './measure-line.ts';
 
-/** Lines with the letters that stand by themselves between or beside their words, as an & does. */
-export function withSingles(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
+/** Lines with the letters that stand by themselves between or beside their words, as an & does; and the letters that are left. */
+export function withSingles(
+  lines: readonly TextLine[],
+  singles: readonly Letter[],
+): { lines: TextLine[]; left: Letter[] } {
   const found = [...lines];
   const left = new Set(singles);
   for (let isTaken = true; isTaken;) {
@@ -17,7 +20,7 @@ export function withSingles(lines: readonly TextLine[], singles: readonly Letter
       isTaken = true;
     }
   }
-  return found;
+  return { lines: found, left: [...left] };
 }
 
 /** Whether a letter by itself goes on with a line: of its tone, level with it, about as high, its strokes about as wide, and as near as a word. */
@@ -65,6 +68,9 @@ const sameHeight = 0.08;
 const strokesAlike = Math.log(1.25);
 const strokesOfOneHeight = Math.log(1.45);
 
+/** How far two lengths are from being alike, as a logarithm. */
+const unlike = (one: number, other: number) => Math.abs(Math.log(one / other));
+
 /** Whether two lines, of one tone or not, are one: level, beside one another, strokes alike. */
 export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): boolean {
   if (one.course.is === 'bent' || other.course.is === 'bent') return false;
@@ -74,9 +80,9 @@ export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): bool
   const high = Math.max(one.heightPx, other.heightPx);
   const gap = Math.max(a.from, b.from) - Math.min(a.to, b.to);
   const most = ofOneTone ? Math.max(wordGap(one), wordGap(other)) : 0.9 * high;
-  const strokes = Math.abs(Math.log(one.strokePx / other.strokePx));
+  const strokes = unlike(one.strokePx, other.strokePx);
   // Words of one height may have letters of rather different strokes, in serif faces above all.
-  const heights = Math.abs(Math.log(one.heightPx / other.heightPx));
+  const heights = unlike(one.heightPx, other.heightPx);
   const alike = ofOneTone && heights < sameHeight ? strokesOfOneHeight : strokesAlike;
   return Math.abs(a.base - b.base) < 0.08 * high && gap > -0.2 * high && gap < most && strokes < alike;
 }
@@ -117,7 +123,7 @@ export function joinBent(lines: readonly TextLine[], singles: readonly Letter[])
 /** Two as one on a bend that both go along, or null. */
 function onOneBend(one: TextLine, other: TextLine): TextLine | null {
   if (one.parts[0]!.tone !== other.parts[0]!.tone) return null;
-  const strokes = Math.abs(Math.log(one.strokePx / other.strokePx));
+  const strokes = unlike(one.strokePx, other.strokePx);
   const share = Math.min(one.heightPx, other.heightPx) / Math.max(one.heightPx, other.heightPx);
   if (strokes > strokesOfOneHeight || share < 0.6 || farApart(one, other)) return null;
   const letters = [...one.letters, ...other.letters].sort((a, b) => a.left - b.left);

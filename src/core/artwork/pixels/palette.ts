@@ -242,8 +242,8 @@ function whereItLies(
   // Photographs have many tones, and few different ones around: each is asked about once.
   const mixtures = new Map<number, boolean>();
   const isMixtureOf = (around: number) => {
-    const known = mixtures.get(around) ?? isMixture(tones[index]!, without, around);
-    mixtures.set(around, known);
+    let known = mixtures.get(around);
+    if (known === undefined) mixtures.set(around, (known = isMixture(tones[index]!, without, around)));
     return known;
   };
   for (let y = r; y < height - r; y++) {

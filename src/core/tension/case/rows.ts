@@ -40,10 +40,8 @@ export function turned(rows: readonly Row[], spring: Spring, turns: number, last
   });
 }
 
-/** The same rows with weights of their own, to be written over. */
-export function ownRows(rows: readonly Row[]): Row[] {
-  return rows.map((row) => ({ ...row, weights: row.weights.slice() }));
-}
+/** The same row with weights of its own, to be written over. */
+export const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
 
 /** The case after some days: it wanders, and seldom jumps to anywhere. The rows have weights of their own, to be written over. */
 export function waited(rows: readonly Row[], spring: Spring, days: number): Row[] {
@@ -52,7 +50,7 @@ export function waited(rows: readonly Row[], spring: Spring, days: number): Row[
   const jumps = Math.min(jump.most, jump.reading + jump.day * days);
   const room = space(rows);
   return rows.map((row) => {
-    if (row.weights.length === 0) return { ...row, weights: row.weights.slice() };
+    if (row.weights.length === 0) return ownRow(row);
     const weights = moved(row.weights, by, room(row.weights.length));
     const anywhere = (jumps * sumOf(weights)) / weights.length;
     for (let at = 0; at < weights.length; at++) weights[at] = (1 - jumps) * weights[at]! + anywhere;

@@ -1,5 +1,5 @@
 import { usualScrew, type ScrewPrior } from './known-screw.ts';
-import { ownRows, sumOf, turned, waited, type Row } from './rows.ts';
+import { ownRow, sumOf, turned, waited, type Row } from './rows.ts';
 import { gramsRange, noises, plays, springs, type Spring } from './spring.ts';
 
 /**
@@ -72,7 +72,7 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
   }
   const rows = isKnown
     ? before.rows.map((each, which) => waited(each, springs[which]!, step.days ?? 0))
-    : before.rows.map(ownRows);
+    : before.rows.map((each) => each.map(ownRow));
   const wild = afterReading(rows, step.grams);
   return {
     ...before,
