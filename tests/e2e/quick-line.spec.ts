@@ -72,3 +72,52 @@ test('? shows the keys of the screen and the words of the quick line, and closes
   await page.keyboard.press('?');
   await expect(help).toBeHidden();
 });
+
+/** What reads the line comes when it is first touched. */
+const reader = '**/_astro/quick-line.*.js';
+
+test('two lines entered before their reader came are both logged, each once', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  let letCome = () => {};
+  const held = new Promise<void>((resolve) => (letCome = resolve));
+  await page.route(reader, async (route) => {
+    await held;
+    await route.continue();
+  });
+  await open(page, `/${machine.slug}/run`);
+  const line = page.getByLabel('Quick line');
+  for (const text of ['g 27', 'g 28']) {
+    await line.fill(text);
+    await line.press('Enter');
+    await expect(line).toHaveValue('');
+  }
+  // Being typed when the reader comes: it stays, and is not entered.
+  await line.fill('g 29');
+  letCome();
+  await expect(page.getByRole('status').filter({ hasText: 'Bobbin case reads 29 g' })).toBeVisible();
+  await expect
+    .poll(async () => {
+      const events = await eventsOf(request, machine, '&kind=case_measured');
+      return events.map(({ data }) => data['grams']).sort();
+    })
+    .toEqual([27, 28]);
+  await expect(line).toHaveValue('g 29');
+});
+
+test('a line whose reader does not load stands there again, and goes through later', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await page.route(reader, (route) => route.abort());
+  await open(page, `/${machine.slug}/run`);
+  const line = page.getByLabel('Quick line');
+  await line.fill('g 27');
+  await line.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: 'The quick line did not load' })).toBeVisible();
+  await expect(line).toHaveValue('g 27');
+  await page.unroute(reader);
+  await line.press('Enter');
+  await expect(line).toHaveValue('');
+  await expect.poll(async () => (await eventsOf(request, machine, '&kind=case_measured')).length).toBe(1);
+});
