@@ -1,8 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
 import { v7 as uuid7 } from 'uuid';
-import { newMachine, noWords, open, post, type TestMachine } from './support.ts';
+import { newMachine, noWords, open, post, type TestMachine, violationsOn } from './support.ts';
 
 /** An app of its own: what other tests leave standing would stand on the board too. */
 test.use({ baseURL: process.env['VIVID_BOARD_URL'] });
@@ -302,7 +301,7 @@ test('forty machines on one screen, of a television, a tablet and a phone: nothi
   await page.setViewportSize({ width: 1280, height: 800 });
   for (const theme of ['paper', 'ink']) {
     await page.evaluate((name) => (document.documentElement.dataset['theme'] = name), theme);
-    const { violations } = await new AxeBuilder({ page }).analyze();
+    const violations = await violationsOn(page);
     expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
   }
 });
@@ -326,9 +325,9 @@ test('Workshop tells of backups and leads to the tablets’ page; both can be re
   await expect(page.getByRole('heading', { name: 'Backups' })).toBeVisible();
   // The suite's server makes none: the installation's own does.
   await expect(page.getByText('Not made by this installation.')).toBeVisible();
-  expect((await new AxeBuilder({ page }).include('#backups').analyze()).violations).toEqual([]);
+  expect(await violationsOn(page, '#backups')).toEqual([]);
   await page.getByRole('link', { name: 'Let a tablet in' }).click();
   await expect(page.getByRole('heading', { name: 'This computer serves only itself' })).toBeVisible();
   await expect(page.getByText('./start --workshop')).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await violationsOn(page)).toEqual([]);
 });

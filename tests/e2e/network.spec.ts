@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type APIRequestContext } from '@playwright/test';
 import { X509Certificate } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
@@ -11,7 +10,7 @@ import { freePort } from '../../scripts/cluster.ts';
 import { certify } from '../../scripts/https/certificate.ts';
 import { reachNow } from '../../scripts/https/reach.ts';
 import { canLayCable, SecondHost } from './second-host.ts';
-import { awake, eventsOf, newMachine, position } from './support.ts';
+import { awake, eventsOf, newMachine, position, violationsOn } from './support.ts';
 
 /** The app as ./start --workshop serves it, on the same ledger, and another computer that reaches it. */
 let tablet: SecondHost;
@@ -56,7 +55,7 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   await awake(page);
   expect(new URL(page.url()).pathname).toBe('/trust');
   await expect(page.getByText('× Not yet.')).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await violationsOn(page)).toEqual([]);
   await expect(page.getByRole('link', { name: /^Open/ })).toHaveCount(0);
 
   // 2: the certificate, whose fingerprint the page shows.

@@ -1,9 +1,8 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import jsQr from 'jsqr';
 import sharp from 'sharp';
 import { v7 as uuid7 } from 'uuid';
-import { awake, eventsOf, newMachine, open, position, post } from './support.ts';
+import { awake, eventsOf, newMachine, open, position, post, violationsOn } from './support.ts';
 
 /** An app of its own: people and devices here are nobody else's. */
 const baseURL = process.env['VIVID_PEOPLE_URL'];
@@ -43,8 +42,7 @@ async function signIn(tablet: Page, who: { name: string; secret: string }, then 
   await tablet.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
 }
 
-const noFaults = async (page: Page) =>
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+const noFaults = async (page: Page) => expect(await violationsOn(page)).toEqual([]);
 
 test('an owner adds a person and lets a tablet in: the code is read by its camera, and holds once', async ({
   page,

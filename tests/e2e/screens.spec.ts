@@ -1,7 +1,6 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { gzipSync } from 'node:zlib';
-import { noWords, open, position } from './support.ts';
+import { noWords, open, position, violationsOn } from './support.ts';
 
 const screens = [
   '/heron/run',
@@ -66,7 +65,7 @@ for (const path of screens) {
         expect(await page.locator('body').innerText(), name).not.toMatch(noWords);
         // Dark changes colours, not structure: looked at once.
         if (colorScheme === 'light' || name === 'desk') {
-          const { violations } = await new AxeBuilder({ page }).analyze();
+          const violations = await violationsOn(page);
           expect(
             violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html}`),
             name,
@@ -87,13 +86,11 @@ test('an opened entry and the forms on Head pass axe too', async ({ page }) => {
   await open(page, '/heron/ledger?kind=break');
   await page.locator('tbody button').first().click();
   await expect(page.getByRole('list', { name: 'History of this entry' })).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await violationsOn(page)).toEqual([]);
   await open(page, '/heron/head?position=9');
   for (const name of ['Fit a needle', 'Mount a cone']) {
     await page.getByRole('button', { name }).click();
-    expect(
-      (await new AxeBuilder({ page }).analyze()).violations.map((violation) => violation.nodes[0]?.html),
-    ).toEqual([]);
+    expect((await violationsOn(page)).map((violation) => violation.nodes[0]?.html)).toEqual([]);
   }
 });
 

@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
 import type { Event } from '../support/event.ts';
@@ -114,3 +115,12 @@ export const position = (page: Page, number: number) =>
 
 /** What a program says when it does not know: no screen shows it. */
 export const noWords = /∞|\bInfinity\b|\bNaN\b|\bundefined\b|\bnull\b|\[object /;
+
+/**
+ * What axe finds wrong with a page, or with the part of it that a selector names. Without the reports of what is right, and without a second page for frames of
+ * other origins, which there are none of: a third of the time.
+ */
+export async function violationsOn(page: Page, part?: string) {
+  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
+  return (await (part === undefined ? axe : axe.include(part)).analyze()).violations;
+}

@@ -1,6 +1,7 @@
-import { garmentOf, nearestCloths } from '../garment/from-words.ts';
+import { garmentOf } from '../garment/from-words.ts';
 import type { Cloth } from '../garment/cloths.ts';
 import { hoopSizes } from '../garment/hoops.ts';
+import { nearestCloths } from '../garment/nearest-cloths.ts';
 import { placeOf } from '../garment/places.ts';
 import { advise } from './advise.ts';
 import { byThreadAlone, questionsOf, type JobToAdvise } from './of-stop.ts';

@@ -1,4 +1,3 @@
-import { closest, distance } from 'fastest-levenshtein';
 import { keysOf } from '../base/keys.ts';
 import { backings, type Backing } from './backings.ts';
 import { cloths, type Cloth } from './cloths.ts';
@@ -25,31 +24,6 @@ const clothWords: readonly [Cloth, RegExp][] = [
 export function clothFromWords(text: string): Cloth | null {
   const named = keysOf(cloths).find((key) => cloths[key].name === text.trim().toLowerCase());
   return named ?? clothWords.find(([, pattern]) => pattern.test(text))?.[0] ?? null;
-}
-
-/** Single words to offer and to guess by, with the cloth they mean. */
-const offered: readonly string[] = [
-  ...['knit', 'jersey', 'polo', 'pique', 'sweater', 'sweatshirt', 'hoodie', 'beanie', 'cotton', 'linen'],
-  ...['poplin', 'satin', 'taffeta', 'oxford', 'nylon', 'ripstop', 'towel', 'fleece', 'terry', 'twill'],
-  ...['workwear', 'drill', 'canvas', 'denim', 'jeans', 'cap', 'softshell', 'leather', 'vinyl', 'felt'],
-];
-
-/** Words to suggest while a cloth is typed: the known cloths and the usual words for them. */
-export const clothSuggestions: readonly string[] = [
-  ...keysOf(cloths).map((key) => cloths[key].name),
-  ...offered,
-];
-
-/** Up to three known cloths nearest to words that name none, nearest first: by their spelling, else the commonest. */
-export function nearestCloths(text: string): Cloth[] {
-  const words = text.toLowerCase().match(/[\p{L}-]{3,}/gu) ?? [];
-  const guesses = words
-    .map((word) => ({ word, near: closest(word, [...offered]) }))
-    .map(({ word, near }) => ({ near, off: distance(word, near) / Math.max(word.length, near.length) }))
-    .filter(({ off }) => off <= 0.5)
-    .sort((a, b) => a.off - b.off)
-    .flatMap(({ near }) => clothFromWords(near) ?? []);
-  return [...new Set<Cloth>([...guesses, 'knit-light', 'twill', 'woven-light'])].slice(0, 3);
 }
 
 const counts: Record<string, number> = { one: 1, single: 1, two: 2, double: 2, three: 3, triple: 3, four: 4 };

@@ -1,12 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { backingsOf } from './garment.ts';
-import {
-  clothFromWords,
-  clothSuggestions,
-  garmentFromWords,
-  garmentOf,
-  nearestCloths,
-} from './from-words.ts';
+import { clothFromWords, garmentFromWords, garmentOf } from './from-words.ts';
+import { clothSuggestions, nearestCloths } from './nearest-cloths.ts';
 import { cloths } from './cloths.ts';
 import { hoopOf } from './hoops.ts';
 import { garmentText } from './text.ts';

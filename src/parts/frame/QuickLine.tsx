@@ -1,10 +1,14 @@
 import ScanQrCode from 'lucide-react/icons/scan-qr-code';
 import { lazy, Suspense, useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
-import type { QuickContext, Understood } from '../../core/ledger/quick-line.ts';
+import {
+  quickExamples,
+  readQuickLine,
+  type QuickContext,
+  type Understood,
+} from '../../core/ledger/quick-line.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import { useFrame } from './context.tsx';
-import { quickReader, type QuickReader } from './quick-reader.ts';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));
 
@@ -14,7 +18,6 @@ export function QuickLine() {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [scanning, setScanning] = useState(false);
-  const [reader, setReader] = useState<QuickReader | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hint = useId();
   useSlashKey(input);
@@ -28,47 +31,17 @@ export function QuickLine() {
     cones: data.cones,
     threadOn: (head, position) => seatAt(view, head, position)?.cone?.threadId ?? null,
   };
-  const reading = reader && read(text, context, reader);
+  const reading = read(text, context);
 
-  function fetchReader(then: (reader: QuickReader) => void, failed?: () => void): void {
-    quickReader().then(
-      (fetched) => {
-        setReader(fetched);
-        then(fetched);
-      },
-      () => {
-        failed?.();
-        say('The quick line did not load. See to the network, then press Enter again.');
-      },
-    );
-  }
-
-  /** The line is free for the next one at once: a scanner types faster than a first reader comes. */
   function enter(): void {
-    const line = text;
-    setText('');
-    if (reader) take(line, reader);
-    else
-      fetchReader(
-        (fetched) => take(line, fetched),
-        () => giveBack(line),
-      );
-  }
-
-  /** A line that was not carried out stands there again, unless another is being typed. */
-  const giveBack = (line: string) => setText((now) => now || line);
-
-  function take(line: string, by: QuickReader): void {
-    const meant = read(line, context, by);
-    if (!meant) return;
-    if ('refused' in meant) {
-      giveBack(line);
+    if (!reading) return;
+    if ('refused' in reading) {
       // A label knows what, not where: the position is typed in front of it.
-      if (meant.name === 'QuickLineNoPosition')
-        requestAnimationFrame(() => input.current?.setSelectionRange(0, 0));
-      return say(meant.refused);
+      if (reading.name === 'QuickLineNoPosition') input.current?.setSelectionRange(0, 0);
+      return say(reading.refused);
     }
-    carryOut(meant.understood);
+    carryOut(reading.understood);
+    setText('');
   }
 
   function carryOut(understood: Understood): void {
@@ -90,7 +63,7 @@ export function QuickLine() {
     }
   }
 
-  const line = !reading ? said : 'refused' in reading ? reading.refused : reading.understood.says;
+  const line = reading === null ? said : 'refused' in reading ? reading.refused : reading.understood.says;
   return (
     <div className="relative order-last w-full sm:order-none sm:ms-auto sm:w-72 lg:w-80">
       <label className="sr-only" htmlFor="quick-line">
@@ -111,10 +84,7 @@ export function QuickLine() {
           spellCheck={false}
           aria-describedby={hint}
           onChange={(change) => setText(change.target.value)}
-          onFocus={() => {
-            setOpen(true);
-            if (!reader) fetchReader(() => undefined);
-          }}
+          onFocus={() => setOpen(true)}
           onBlur={() => setOpen(false)}
           onKeyDown={onKeyDown}
         />
@@ -127,8 +97,13 @@ export function QuickLine() {
           <ScanQrCode className="size-5" aria-hidden="true" />
         </button>
       </div>
-      <UnderLine id={hint} line={line} isOpen={open} isUnderstood={!!reading && !('refused' in reading)} />
-      {open && !text && !said && reader && <Examples reader={reader} />}
+      <UnderLine
+        id={hint}
+        line={line}
+        isOpen={open}
+        isUnderstood={reading !== null && !('refused' in reading)}
+      />
+      {open && !text && !said && <Examples />}
       {scanning && (
         <Suspense>
           <CameraScan
@@ -169,13 +144,13 @@ function UnderLine({ id, line, isOpen, isUnderstood }: UnderLineProps) {
   );
 }
 
-function Examples({ reader }: { reader: QuickReader }) {
+function Examples() {
   return (
     <ul
       className="sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md"
       aria-hidden="true"
     >
-      {reader.quickExamples.map(({ example, means }) => (
+      {quickExamples.map(({ example, means }) => (
         <li key={example} className="flex justify-between gap-3 py-0.5">
           <b className="figures whitespace-nowrap">{example}</b>
           <span className="quiet text-end">{means}</span>
@@ -199,11 +174,10 @@ function SaidTimer() {
 function read(
   text: string,
   context: QuickContext,
-  reader: QuickReader,
 ): { understood: Understood } | { refused: string; name: string } | null {
   if (!text.trim()) return null;
   try {
-    return { understood: reader.readQuickLine(text, context) };
+    return { understood: readQuickLine(text, context) };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message, name: error.name };
     throw error;

@@ -1,14 +1,14 @@
 import { mustFind } from '../../core/base/must-find.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { Seat } from '../../core/ledger/head-now.ts';
-import { needleText } from '../../core/needle/label.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { sizeText } from '../../core/units/needle-size.ts';
 import type { Machine, Thread } from '../../schemas/workshop.ts';
 import { Cone } from '../thread/Cone.tsx';
 import { Needle } from './Needle.tsx';
 import { useSideScroll } from './useSideScroll.ts';
-import { Wear, wornText } from './Wear.tsx';
+import { seatLabel } from './seat-label.ts';
+import { Wear } from './Wear.tsx';
 
 interface HeadRailProps {
   machine: Machine;
@@ -113,12 +113,4 @@ function RailSeat({ seat, machine, threads, selected, href }: RailSeatProps) {
       </span>
     </a>
   );
-}
-
-/** The whole seat in words, for ears. */
-export function seatLabel(seat: Seat, thread: Thread | null, worn: number | null | undefined): string {
-  const needle = seat.needle
-    ? `needle ${needleText(seat.needle.spec)}, ${wornText(worn ?? null)}`
-    : 'no needle';
-  return `Position ${seat.position}: ${thread ? `${thread.name}, ${thread.weightNo} wt` : 'no thread'}; ${needle}`;
 }

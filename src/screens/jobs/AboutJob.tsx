@@ -1,5 +1,5 @@
 import type { UseFormReturn } from 'react-hook-form';
-import { clothSuggestions } from '../../core/garment/from-words.ts';
+import { clothSuggestions } from '../../core/garment/nearest-cloths.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { schoolText, schoolTopics } from '../../core/advice/schools.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

@@ -1,5 +1,5 @@
 import type { Watch } from '../../core/learn/change/watch.ts';
-import { Frame } from '../../parts/frame/Frame.tsx';
+import { BareFrame } from '../../parts/frame/BareFrame.tsx';
 import { Notices } from '../../parts/frame/Notices.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Job } from '../../schemas/workshop.ts';
@@ -28,9 +28,9 @@ interface RunScreenProps {
 /** At the machine: one touch logs a break, one key a piece. */
 export default function RunScreen({ data, ...rest }: RunScreenProps & { data: FrameData }) {
   return (
-    <Frame data={data} tallRail>
+    <BareFrame data={data}>
       <Run {...rest} />
-    </Frame>
+    </BareFrame>
   );
 }
 

@@ -6,7 +6,10 @@ import type { Box } from './boxes.ts';
 const rowsApart = 0.6;
 
 /** In reading order: row by row, from left to right; of columns that lie flat, from the top down. */
-export function inOrder(boxes: readonly Box[]): Box[] {
+export const inOrder = (boxes: readonly Box[]): Box[] => rowsOf(boxes).flat();
+
+/** The rows that columns stand in, each in reading order. */
+export function rowsOf(boxes: readonly Box[]): Box[][] {
   if (boxes.length === 0) return [];
   const axes = axesOf(boxes[0]!.angle);
   const long = median(boxes.map((box) => box.long));
@@ -20,7 +23,7 @@ export function inOrder(boxes: readonly Box[]): Box[] {
     else rows.push([box]);
   }
   const mean = (row: readonly Box[]) => row.reduce((sum, box) => sum + along(box), 0) / row.length;
-  return rows.sort((a, b) => mean(a) - mean(b)).flat();
+  return rows.sort((a, b) => mean(a) - mean(b));
 }
 
 /** Of a found rectangle about this part is the column's own width: at the rim it takes in a little cloth. */

@@ -11,6 +11,8 @@ export interface Sketch {
   left: Colour;
   right: Colour;
   top: Colour;
+  /** What is looked at for the top thread on the left and on the right: of a thin side its stripe. */
+  beside: readonly [Colour, Colour];
   /** How far the two sides' colours lie apart. */
   sides: number;
   /** The colour most unlike the top's within, the median of the rows. */
@@ -80,7 +82,8 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
     inner.push(found);
   }
   return {
-    ...{ from, to, left, right, top, sides: difference(one, other), inner: middle(inner) },
+    ...{ from, to, left, right, top, beside: [one, other], sides: difference(one, other) },
+    inner: middle(inner),
   };
 }
 

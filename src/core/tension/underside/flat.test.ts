@@ -121,6 +121,15 @@ describe('why a column is not read', () => {
     expect(found[2]).toMatchObject({ share: null, widths: null, plusMinus: null, quality: 0, stripe: null });
     expect(read([column(50), column(100), column(200), column(250), { ...column(-90), x: -90 }])).toHaveLength(4);
   }); // prettier-ignore
+  test('one that is not seen in a long even row, whether or not anybody said how many there are', () => {
+    const seen = [20, 55, 90, 160, 195, 230].map((x) => column(x));
+    const found = read(seen);
+    expect(why(found).map((reason) => reason === null)).toEqual([true, true, true, false, true, true, true]);
+    expect(found[3]!.why).toContain('too like the cloth to be seen');
+    expect(read(seen, { count: 6 })).toHaveLength(6);
+    // Five are too few to tell a gap that was meant.
+    expect(read(seen.slice(0, 5))).toHaveLength(5);
+  });
   test('too bright for the camera', () => {
     const glare: Colour = [255, 255, 255];
     const [one] = read([column(50, 0.5, { bobbin: glare })]);

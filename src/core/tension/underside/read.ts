@@ -1,11 +1,12 @@
 import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
-import { inOrder, ownWidth, withMargins, withUnseen } from './arrange.ts';
+import { ownWidth, withMargins, withUnseen } from './arrange.ts';
 import { boxesIn, type Box } from './boxes.ts';
 import { boxFrom, type Outline } from './by-hand.ts';
 import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { colourOf, difference, planesOf, type Colour } from './planes.ts';
+import { withMissed } from './missed.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
 
@@ -42,6 +43,8 @@ export interface UndersideColumn {
 const lookedForIn = 680;
 const mostSide = 1600;
 const usualLengthMm = 40;
+/** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
+const leastEven = 6;
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 const leastContrast = 0.09;
 const sureContrast = 0.2;
@@ -50,6 +53,8 @@ const leastFromCloth = 0.06;
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
 const mostApart = 0.16;
+/** A side thinner than this part of the column is none: what was found ends at the stripe. */
+const leastThin = 0.02;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
@@ -103,9 +108,10 @@ function foundBoxes(
   { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked,
 ): Placed[] {
   const small = planesOf(picture, lookedForIn);
-  const found = inOrder(boxesIn(small, lengthMm / columnMm, count ?? null));
+  const found = withMissed(small, boxesIn(small, lengthMm / columnMm, count ?? null));
   if (found.length === 0) throw noColumns(count);
-  const boxes = found.length === (count ?? found.length) ? withoutGaps(found) : withUnseen(found);
+  const asFound = count === undefined ? found.length < leastEven : found.length === count;
+  const boxes = asFound ? withoutGaps(found) : withUnseen(found);
   if (count !== undefined && boxes.length !== count) throw columnsDiffer(found.length, count);
   const { factor } = small;
   return boxes.map((box) => ({
@@ -213,17 +219,25 @@ function bestOf(
   sketches: readonly Sketch[],
   bobbin: Colour | null,
 ): { sketch: Sketch; read: ColumnRead | null } {
-  const tried = sketches.map((sketch) => ({
-    sketch,
-    read:
-      bobbin && sketch.sides <= mostSides && difference(sketch.top, bobbin) >= leastContrast
-        ? measured(strip, sketch, bobbin)
-        : null,
-  }));
+  const tried = sketches.flatMap(bySides).map(({ sketch, isThin }) => {
+    const isTold = bobbin && sketch.sides <= mostSides && difference(sketch.top, bobbin) >= leastContrast;
+    const read = isTold ? measured(strip, sketch, bobbin) : null;
+    return { sketch, read: read && isThin && thinnerSide(read) < leastThin ? null : read };
+  });
   return tried.reduce((best, other) =>
     other.read && (!best.read || other.read.misfit < 0.9 * best.read.misfit) ? other : best,
   );
 }
+
+/** A look itself; where its sides differ, also as if one were the stripe already, since it is thin: its thread is that of the other. */
+const bySides = (sketch: Sketch): { sketch: Sketch; isThin: boolean }[] => [
+  { sketch, isThin: false },
+  ...(sketch.sides > mostApart
+    ? sketch.beside.map((top) => ({ sketch: { ...sketch, top, sides: 0 }, isThin: true }))
+    : []),
+];
+
+const thinnerSide = ({ left, share }: ColumnRead) => Math.min(left, 1 - share - left);
 
 /** Whether one of its sides lies outside the picture: of a column that is cut off at its ends the rest can be read. */
 const isSideCut = (strip: Strip, { from, to }: Sketch) =>

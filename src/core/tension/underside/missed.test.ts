@@ -1,0 +1,148 @@
+import { describe, expect, test } from 'vitest';
+import type { Box } from './boxes.ts';
+import { clearly, withMissed } from './missed.ts';
+import type { Colour, Planes } from './planes.ts';
+import { standing } from './standing.ts';
+
+const [width, height] = [300, 160];
+const cloth: Colour = [0.5, 0.5, 0.5];
+const red: Colour = [0.7, 0.15, 0.15];
+const white: Colour = [0.9, 0.9, 0.9];
+const black: Colour = [0.1, 0.1, 0.1];
+
+/** A found rectangle takes in a little cloth at its sides: columns are drawn 24 px wide. */
+const box = (x: number, more: Partial<Box> = {}): Box => ({ x, y: 80, angle: Math.PI / 2, long: 100, wide: 24 / 0.94, isCut: false, ...more }); // prettier-ignore
+
+interface Drawn {
+  x: number;
+  y?: number;
+  colour: Colour;
+  /** Part of the width that a stripe of another colour takes, in the middle. */
+  stripe?: { part: number; colour: Colour };
+  /** How far below its foot something hangs from it, 3 px wide. */
+  tail?: number;
+}
+
+/** Columns 24 px wide and 100 long on grey cloth. */
+function drawn(columns: readonly Drawn[], ground: Colour = cloth): Planes {
+  const plane = (value: number) => new Float32Array(width * height).fill(value);
+  const planes: Planes['planes'] = [plane(ground[0]), plane(ground[1]), plane(ground[2])];
+  const paint = (x: number, y: number, colour: Colour) => {
+    if (x >= 0 && y >= 0 && x < width && y < height)
+      colour.forEach((value, plane) => (planes[plane as 0][y * width + x] = value));
+  };
+  for (const { x, y = 80, colour, stripe, tail = 0 } of columns) {
+    for (let dy = -50; dy < 50; dy++)
+      for (let dx = -12; dx < 12; dx++) {
+        const isStripe = stripe && Math.abs(dx + 0.5) < 12 * stripe.part;
+        paint(x + dx, y + dy, isStripe ? stripe.colour : colour);
+      }
+    for (let dy = 50; dy < 50 + tail; dy++) for (const dx of [-1, 0, 1]) paint(x + dx, y + dy, colour);
+  }
+  return { width, height, planes, factor: 1 };
+}
+const middles = (boxes: readonly Box[]) => boxes.map(({ x, y }) => [Math.round(x), Math.round(y)]);
+
+describe('how clearly a column stands', () => {
+  test('as much as the least clear of its edges', () => {
+    const field = drawn([{ x: 100, colour: red }]);
+    // Red is 0.35 darker than the cloth in green and blue.
+    expect(standing(field, box(100), 'both')).toBeCloseTo(0.35, 5);
+    const pale = drawn([{ x: 100, colour: [0.5, 0.5, 0.44] }]);
+    expect(standing(pale, box(100), 'both')).toBeCloseTo(0.06, 5);
+  });
+  test('at an end a stripe may be darker than the cloth where the thread is paler', () => {
+    const field = drawn([{ x: 100, colour: white, stripe: { part: 0.4, colour: black } }]);
+    expect(standing(field, box(100), 'both')).toBeCloseTo(0.4, 5);
+  });
+  test('nothing on bare cloth, between two columns as wide apart as a column, and beside one', () => {
+    const field = drawn([
+      { x: 100, colour: red },
+      { x: 148, colour: red },
+    ]);
+    expect(standing(field, box(220), 'both')).toBe(0);
+    expect(standing(field, box(124), 'both')).toBe(0);
+    expect(standing(field, box(124), 'one')).toBe(0);
+    expect(standing(field, box(108), 'both')).toBe(0);
+  });
+  test('a thread that hangs from it makes a rectangle longer: one end is enough where that is asked', () => {
+    const field = drawn([{ x: 100, y: 60, colour: red, tail: 40 }]);
+    const longer = box(100, { y: 75, long: 130 });
+    expect(standing(field, longer, 'both')).toBe(0);
+    expect(standing(field, longer, 'one')).toBeCloseTo(0.35, 5);
+  });
+  test('edges outside the picture are not asked', () => {
+    const field = drawn([{ x: 100, y: 40, colour: red }]);
+    expect(standing(field, box(100, { y: 40 }), 'both')).toBeCloseTo(0.35, 5);
+    expect(standing(field, box(-400), 'both')).toBe(0);
+  });
+});
+
+describe('columns that the first look missed', () => {
+  const all = [40, 84, 128, 172, 216].map((x) => ({ x, colour: red }));
+  const field = drawn(all);
+  test.each([
+    ['between others', [40, 84, 172, 216]],
+    ['two side by side', [40, 172, 216]],
+    ['before the first', [84, 128, 172, 216]],
+    ['beyond the last', [40, 84, 128]],
+    ['all but one', [128]],
+  ])('%s', (_, found) => {
+    const boxes = withMissed(
+      field,
+      found.map((x) => box(x)),
+    );
+    expect(boxes).toHaveLength(5);
+    boxes.forEach(({ x, y }, index) => {
+      expect(Math.abs(x - all[index]!.x)).toBeLessThan(1.5);
+      expect(y).toBeCloseTo(80, 6);
+    });
+  });
+  test('wherever in a gap it stands, and though the row lies at an angle', () => {
+    const slanting = drawn([40, 84, 120, 180, 216].map((x) => ({ x, y: 60 + x / 8, colour: red })));
+    const boxes = withMissed(
+      slanting,
+      [40, 84, 180, 216].map((x) => box(x, { y: 60 + x / 8 })),
+    );
+    expect(boxes).toHaveLength(5);
+    expect(Math.abs(boxes[2]!.x - 120)).toBeLessThan(1.5);
+    expect(Math.abs(boxes[2]!.y - 75)).toBeLessThanOrEqual(1);
+  });
+  test('none where none is: a gap, the rest of the row, cloth that ends', () => {
+    const some = [40, 84, 216].map((x) => ({ x, colour: red }));
+    const found = some.map(({ x }) => box(x));
+    expect(middles(withMissed(drawn(some), found))).toEqual(middles(found));
+  });
+  test('not one that is hardly seen: less than 0.03 of full brightness', () => {
+    const pale: Colour = [0.5, 0.5, 0.5 - 0.9 * clearly];
+    const some = [{ x: 84, colour: pale }, ...[40, 128].map((x) => ({ x, colour: red }))];
+    expect(withMissed(drawn(some), [box(40), box(128)])).toHaveLength(2);
+    const paler: Colour = [0.5, 0.5, 0.5 - 1.1 * clearly];
+    expect(withMissed(drawn([{ ...some[0]!, colour: paler }, ...some.slice(1)]), [box(40), box(128)])).toHaveLength(3); // prettier-ignore
+  });
+  test('bare cloth at the rim that was taken for one is left out, a column cut off there is not', () => {
+    const some = [40, 84].map((x) => ({ x, colour: red }));
+    const rim = box(288, { isCut: true });
+    expect(middles(withMissed(drawn(some), [...some.map(({ x }) => box(x)), rim]))).toEqual([
+      [40, 80],
+      [84, 80],
+    ]);
+    const cut = [...some, { x: 128, y: 120, colour: red }];
+    const boxes = withMissed(drawn(cut), [...some.map(({ x }) => box(x)), box(128, { y: 115, long: 90, isCut: true })]); // prettier-ignore
+    expect(boxes).toHaveLength(3);
+    expect(boxes[2]!.isCut).toBe(true);
+  });
+  test('one that reaches past the picture with a corner is told as cut off', () => {
+    const some = [40, 84].map((x) => ({ x, colour: red, y: 46 }));
+    const boxes = withMissed(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 }))); // prettier-ignore
+    expect(boxes.map(({ isCut }) => isCut)).toEqual([false, false, true]);
+  });
+  test('each row by itself', () => {
+    const rows = drawn([
+      { x: 60, y: 50, colour: red },
+      { x: 240, y: 50, colour: red },
+    ]);
+    expect(withMissed(rows, [box(60, { y: 50 })])).toHaveLength(1);
+    expect(withMissed(rows, [])).toEqual([]);
+  });
+});
