@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Box } from './boxes.ts';
 import { clearly, withMissed } from './missed.ts';
 import type { Colour, Planes } from './planes.ts';
-import { standing } from './standing.ts';
+import { endStanding, standing } from './standing.ts';
 
 const [width, height] = [300, 160];
 const cloth: Colour = [0.5, 0.5, 0.5];
@@ -47,34 +47,35 @@ describe('how clearly a column stands', () => {
   test('as much as the least clear of its edges', () => {
     const field = drawn([{ x: 100, colour: red }]);
     // Red is 0.35 darker than the cloth in green and blue.
-    expect(standing(field, box(100), 'both')).toBeCloseTo(0.35, 5);
+    expect(standing(field, box(100))).toBeCloseTo(0.35, 5);
     const pale = drawn([{ x: 100, colour: [0.5, 0.5, 0.44] }]);
-    expect(standing(pale, box(100), 'both')).toBeCloseTo(0.06, 5);
+    expect(standing(pale, box(100))).toBeCloseTo(0.06, 5);
   });
   test('at an end a stripe may be darker than the cloth where the thread is paler', () => {
     const field = drawn([{ x: 100, colour: white, stripe: { part: 0.4, colour: black } }]);
-    expect(standing(field, box(100), 'both')).toBeCloseTo(0.4, 5);
+    expect(standing(field, box(100))).toBeCloseTo(0.4, 5);
   });
   test('nothing on bare cloth, between two columns as wide apart as a column, and beside one', () => {
     const field = drawn([
       { x: 100, colour: red },
       { x: 148, colour: red },
     ]);
-    expect(standing(field, box(220), 'both')).toBe(0);
-    expect(standing(field, box(124), 'both')).toBe(0);
-    expect(standing(field, box(124), 'one')).toBe(0);
-    expect(standing(field, box(108), 'both')).toBe(0);
+    expect(standing(field, box(220))).toBe(0);
+    expect(standing(field, box(124))).toBe(0);
+    expect(endStanding(field, box(124))).toBe(0);
+    expect(standing(field, box(108))).toBe(0);
   });
-  test('a thread that hangs from it makes a rectangle longer: one end is enough where that is asked', () => {
+  test('a thread that hangs from it makes a rectangle longer: its other end still shows', () => {
     const field = drawn([{ x: 100, y: 60, colour: red, tail: 40 }]);
     const longer = box(100, { y: 75, long: 130 });
-    expect(standing(field, longer, 'both')).toBe(0);
-    expect(standing(field, longer, 'one')).toBeCloseTo(0.35, 5);
+    expect(standing(field, longer)).toBe(0);
+    expect(endStanding(field, longer)).toBeCloseTo(0.35, 5);
   });
   test('edges outside the picture are not asked', () => {
     const field = drawn([{ x: 100, y: 40, colour: red }]);
-    expect(standing(field, box(100, { y: 40 }), 'both')).toBeCloseTo(0.35, 5);
-    expect(standing(field, box(-400), 'both')).toBe(0);
+    expect(standing(field, box(100, { y: 40 }))).toBeCloseTo(0.35, 5);
+    expect(standing(field, box(-400))).toBe(0);
+    expect(endStanding(field, box(-400))).toBe(Infinity);
   });
 });
 

@@ -2,11 +2,11 @@ import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Planes } from './planes.ts';
-import { standing } from './standing.ts';
+import { endStanding, standing } from './standing.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
 export const clearly = 0.03;
-/** One that was found and is cut off at the rim stays where the edges that are in the picture show by as much. */
+/** One that was found and is cut off at the rim stays where an end of it that is in the picture shows by as much. */
 const hardly = 0.012;
 /** Middles of neighbours lie no nearer than this, in widths. */
 const nearest = 1.08;
@@ -26,7 +26,7 @@ const mostInRow = 24;
  * for where four edges show as a column has them. Without what is no column: bare cloth at the rim of the picture.
  */
 export function withMissed(field: Planes, boxes: readonly Box[]): Box[] {
-  const found = boxes.filter((box) => !box.isCut || standing(field, box, 'one') > hardly);
+  const found = boxes.filter((box) => !box.isCut || endStanding(field, box) > hardly);
   return rowsOf(found).flatMap((row) => filledUp(field, row));
 }
 
@@ -85,7 +85,7 @@ function bestBeside(
     };
     const out = outOf(field, box);
     if (out > mostOut * like.long) continue;
-    places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box, 'both') });
+    places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box) });
   }
   const most = Math.max(0, ...places.map(({ clear }) => clear));
   if (most < clearly) return null;

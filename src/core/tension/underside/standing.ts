@@ -14,24 +14,36 @@ const along = Array.from({ length: 15 }, (_, index) => 0.1 + (0.8 * index) / 14)
 const mostPlaces = 0.75;
 
 /**
- * How clearly a column stands in a place: the difference of colours (0 to 1) across the least clear of its edges, over the places along it. 0 where an edge does
- * not show all along. Edges outside the picture are not asked; 0 where all are. `ends`: whether both must show, or the clearer one only.
+ * How clearly a column stands in a place: the difference of colours (0 to 1) across the least clear of its four edges, over the places along it. 0 where an edge
+ * does not show all along. Edges outside the picture are not asked; 0 where all are.
  */
-export function standing(field: Planes, box: Box, ends: 'both' | 'one'): number {
-  const own = { ...box, wide: ownWidth * box.wide };
-  const placeAt = placesIn(own);
-  const ratio = own.wide / own.long;
+export function standing(field: Planes, box: Box): number {
+  const placeAt = placesIn(ownPart(box));
   const sides = [
     edgeOf(field, besideSide, (part, off) => placeAt(off, part)),
     edgeOf(field, besideSide, (part, off) => placeAt(1 - off, part)),
   ].flatMap((across) => (across ? [alongSide(across)] : []));
-  const tips = [
+  const steps = [...sides, ...endsOf(field, box)];
+  return steps.length === 0 ? 0 : Math.min(...steps);
+}
+
+/** How clearly the clearer of its ends shows: a thread that hangs from the other hides it. Infinity where both are outside the picture. */
+export function endStanding(field: Planes, box: Box): number {
+  const ends = endsOf(field, box);
+  return ends.length === 0 ? Infinity : Math.max(...ends);
+}
+
+const ownPart = (box: Box): Box => ({ ...box, wide: ownWidth * box.wide });
+
+/** How clearly its ends show, those in the picture. */
+function endsOf(field: Planes, box: Box): number[] {
+  const own = ownPart(box);
+  const placeAt = placesIn(own);
+  const ratio = own.wide / own.long;
+  return [
     edgeOf(field, besideEnd, (part, off) => placeAt(part, off * ratio)),
     edgeOf(field, besideEnd, (part, off) => placeAt(part, 1 - off * ratio)),
   ].flatMap((across) => (across ? [atEnd(across)] : []));
-  const asked = ends === 'both' || tips.length === 0 ? tips : [Math.max(...tips)];
-  const steps = [...sides, ...asked];
-  return steps.length === 0 ? 0 : Math.min(...steps);
 }
 
 /** What lies inside an edge less what lies outside it, place by place; null where most of it is outside the picture. */
