@@ -50,6 +50,23 @@ describe('POST /api/compute/screw', () => {
     expect((await compute('screw', at22)).body).toMatchObject({ zone: 'loose' });
     expect((await compute('screw', { ...at22, school: '18-25' })).body).toMatchObject({ zone: 'right' });
   });
+  test('a reading of weeks ago says more where nothing was sewn since', async () => {
+    const at = async (more: object) => {
+      const steps = [30, 30, 30, 24].map((grams) => ({ is: 'reading', grams, days: 14, ...more }));
+      const { status, body } = await compute('screw', { steps });
+      expect(status).toBe(200);
+      return (body['belief'] as { grams: number }).grams;
+    };
+    const [asUsual, idle, busy] = [
+      await at({}),
+      await at({ stitches: 0 }),
+      await at({ stitches: 6_000_000 }),
+    ];
+    expect(idle).toBeGreaterThan(asUsual + 0.3);
+    expect(busy).toBeLessThan(asUsual - 0.1);
+    const steps = [{ is: 'reading', grams: 30, days: 1, stitches: -1 }];
+    expect((await compute('screw', { steps })).status).toBe(422);
+  });
   test('negative grams, and turns without any reading, are told', async () => {
     expect((await compute('screw', { steps: [{ is: 'reading', grams: -4 }] })).status).toBe(422);
     const turned = await compute('screw', { steps: [{ is: 'turn', turns: 0.1 }] });

@@ -1,6 +1,7 @@
 import { counting } from '../../core/ledger/about-kinds.ts';
 import type { EventOf } from '../../core/ledger/entry.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
+import type { Sewn } from '../../core/tension/case/sewn.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -20,6 +21,8 @@ interface BenchScreenProps {
   bobbins: BobbinKind[];
   /** Each case's life, by its id. */
   lives: Record<string, Event[]>;
+  /** What this machine's heads sewed, by day. */
+  sewn: Sewn;
   block: Event | null;
   /** Readings of the upper tensions, newest first. */
   uppers: Event[];
@@ -34,12 +37,13 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
   );
 }
 
-function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 'data'>) {
+function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenProps, 'data'>) {
   const { data, view, threads, live, say, headNo } = useFrame();
   const { machine, schools } = data;
   const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, workshop } = useCases(
     cases,
     lives,
+    sewn,
     bobbins,
   );
   const order = railOrder(machine.positions, machine.numberingSide);
@@ -74,6 +78,7 @@ function Bench({ cases, bobbins, lives, block, uppers }: Omit<BenchScreenProps, 
               machineId={machine.id}
               friction={friction}
               workshop={workshop}
+              sewn={sewn}
               onReading={(reading) => {
                 live.write({
                   kind: 'case_measured',

@@ -3,6 +3,7 @@ import { fieldOf } from '../../core/ledger/about-kinds.ts';
 import { workshopScrews } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
+import type { Sewn } from '../../core/tension/case/sewn.ts';
 import { learnFriction } from '../../core/tension/case/scale.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Event } from '../../schemas/event.ts';
@@ -13,6 +14,7 @@ import { lastReading, lifeOf } from './case/lives.ts';
 export function useCases(
   cases: readonly BobbinCase[],
   lives: Readonly<Record<string, Event[]>>,
+  sewn: Sewn,
   bobbins: readonly BobbinKind[],
 ) {
   const { data, view } = useFrame();
@@ -66,8 +68,9 @@ export function useCases(
     () =>
       workshopScrews(
         listed.filter(({ one: bobbinCase }) => bobbinCase.id !== caseId).map(({ life }) => life),
+        sewn,
       ),
-    [listed, caseId],
+    [listed, caseId, sewn],
   );
   return {
     workshop,

@@ -1,6 +1,9 @@
 import { is, sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { Event, KindWith } from '../../core/ledger/entry.ts';
+import type { Sewn } from '../../core/tension/case/sewn.ts';
+import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
+import { caughtUp } from '../learn/catch-up.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 
 /** Entries of a case's life told at most: the newest. */
@@ -53,4 +56,33 @@ export async function lastOnMachine(machineId: string): Promise<{ block: Event |
     );
   const [blocks, uppers] = await Promise.all([of('block_read', 1), of('upper_gauged', 100)]);
   return { block: blocks[0] ? eventFrom(blocks[0]) : null, uppers: uppers.map(eventFrom) };
+}
+
+const dayMs = 86_400_000;
+/** So far back a case's readings are held against what was sewn, days. */
+const sewnDays = 400;
+/** The bench does not wait longer for the ledger to be counted, ms: without it a case drifts by days alone. */
+const countedWithinMs = 500;
+
+/** What a machine's heads sewed day by day, of one head on the mean; nothing while its ledger is being counted for the first time. */
+export async function sewnByHead(machineId: string, heads: number): Promise<Sewn> {
+  const now = serverNow();
+  if (!(await caughtUp(machineId, countedWithinMs))) return {};
+  const day = (ago: number) => new Date(now.getTime() - ago * dayMs).toISOString().slice(0, 10);
+  const found = await rows<{ day: string; stitches: number }>(
+    database(),
+    `SELECT day::text AS day, sum(stitches)::int8 AS stitches FROM sewn_day
+     WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0 GROUP BY 1`,
+    [machineId, day(sewnDays)],
+  );
+  const byDay = new Map(found.map(({ day: on, stitches }) => [on, stitches]));
+  const days = Array.from({ length: sewnDays }, (_, index) =>
+    Math.round((byDay.get(day(sewnDays - 1 - index)) ?? 0) / heads),
+  );
+  // Machines new to the ledger, and the time before: nothing is known of it.
+  const first = days.findIndex((stitches) => stitches > 0);
+  if (first < 0) return {};
+  return {
+    [machineId]: { from: day(sewnDays - 1 - first), until: now.toISOString(), days: days.slice(first) },
+  };
 }

@@ -1,27 +1,35 @@
 import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
 import { meanScrew, screwOf, usualScrew, type ScrewPrior } from './known-screw.ts';
+import { sewnBetween, type Sewn } from './sewn.ts';
 import { afterStep, followCase, newCase, type CaseStep, type Followed } from './screw.ts';
 
-/** One entry of a case's life, as far as it is about the case. */
+/** One entry of a case's life, as far as it is about the case. `machineId`: the machine that it was read for. */
 export type EventOfCase = {
-  [K in KindWith<'ofCase'>]: { kind: K; at: string; data: EntryData[K] };
+  [K in KindWith<'ofCase'>]: { kind: K; at: string; machineId?: string; data: EntryData[K] };
 }[KindWith<'ofCase'>];
 
 /**
  * A case's history with one bobbin thread, for its screw. A reading with another thread or of a fallen case begins anew:
- * what came before says nothing of the grams now (the slope is another as well).
+ * what came before says nothing of the grams now (the slope is another as well). `sewn`: what machines sewed meanwhile, as far as that is known; a case is
+ * taken to be in a head of the machine that it is read for.
  */
-export function stepsOf(life: readonly EventOfCase[], bobbinKindId: string | null): CaseStep[] {
+export function stepsOf(
+  life: readonly EventOfCase[],
+  bobbinKindId: string | null,
+  sewn: Sewn = {},
+): CaseStep[] {
   let steps: CaseStep[] = [];
   let before: string | null = null;
   for (const event of life) {
     if (event.kind === 'case_dropped') steps = [];
     if (event.kind === 'case_measured' && (event.data.bobbinKindId ?? null) === bobbinKindId) {
+      const stitches = before ? sewnBetween(sewn[event.machineId ?? ''], before, event.at) : undefined;
       steps.push({
         is: 'reading',
         grams: event.data.grams,
         days: before ? daysBetween(before, event.at) : 0,
+        ...(stitches !== undefined && { stitches }),
       });
       before = event.at;
     }
@@ -44,25 +52,57 @@ const telling = { ofTurn: 2, last: 10 } as const;
  * out would only be read, forgotten by the days since, and paid for: a step takes milliseconds.
  */
 export function tellingSteps(steps: readonly CaseStep[], last: number = telling.last): CaseStep[] {
-  let [sinceTurn, days] = [Infinity, 0];
+  let sinceTurn = Infinity;
+  let since = noTime;
   const beforeTurn = steps.map(() => 0);
   for (let at = steps.length - 1; at >= 0; at--)
     beforeTurn[at] = steps[at]!.is === 'turn' ? 0 : 1 + (beforeTurn[at + 1] ?? 0);
   const lastTurn = steps.findLastIndex(({ is }) => is === 'turn');
   return steps.flatMap((step, at): CaseStep[] => {
     if (step.is === 'turn') {
-      [sinceTurn, days] = [0, 0];
+      sinceTurn = 0;
+      since = noTime;
       return [step];
     }
     sinceTurn++;
-    days += step.days ?? 0;
+    since = longer(since, step);
     const isTelling =
       sinceTurn <= telling.ofTurn || beforeTurn[at]! <= (at > lastTurn ? last : telling.ofTurn);
     if (!isTelling) return [];
-    const told = { ...step, days };
-    days = 0;
+    const { days, stitches } = since;
+    const told = { is: step.is, grams: step.grams, days, ...(stitches !== undefined && { stitches }) };
+    since = noTime;
     return [told];
   });
+}
+
+interface Meanwhile {
+  days: number;
+  /** undefined: not known of all of them. */
+  stitches: number | undefined;
+}
+const noTime: Meanwhile = { days: 0, stitches: 0 };
+const longer = (
+  since: Meanwhile,
+  { days = 0, stitches = days === 0 ? 0 : undefined }: Partial<Meanwhile>,
+): Meanwhile => ({
+  days: since.days + days,
+  stitches: since.stitches === undefined || stitches === undefined ? undefined : since.stitches + stitches,
+});
+
+/** A reading that was just taken, as the next step of a history. */
+export function freshStep(
+  life: readonly EventOfCase[],
+  {
+    grams,
+    bobbinKindId,
+    machineId,
+    at,
+  }: { grams: number; bobbinKindId: string | null; machineId: string; at: string },
+  sewn: Sewn = {},
+): CaseStep {
+  const reading = { kind: 'case_measured' as const, at, machineId, data: { grams, bobbinKindId } };
+  return stepsOf([...life, reading], bobbinKindId, sewn).at(-1)!;
 }
 
 const daysBetween = (from: string, to: string) =>
@@ -76,6 +116,7 @@ export function followedLife(
   life: readonly EventOfCase[],
   bobbinKindId: string | null,
   workshop: ScrewPrior = usualScrew,
+  sewn: Sewn = {},
 ): Followed {
   const others = new Set(
     life.flatMap((event) =>
@@ -86,10 +127,10 @@ export function followedLife(
   );
   // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
   const prior = [...others].reduce(
-    (known, other) => shown(tellingSteps(stepsOf(life, other), telling.ofTurn), known) ?? known,
+    (known, other) => shown(tellingSteps(stepsOf(life, other, sewn), telling.ofTurn), known) ?? known,
     workshop,
   );
-  return followed(tellingSteps(stepsOf(life, bobbinKindId)), prior);
+  return followed(tellingSteps(stepsOf(life, bobbinKindId, sewn)), prior);
 }
 
 /** A page is loaded, a case chosen again and again, with the same history: what it comes to is worked out once. */
@@ -115,10 +156,10 @@ const usualCases = 3;
 const stepsOfOther = 20;
 
 /** What the screws of a workshop's cases showed, for one more: each that was turned between readings counts like a case as usual. */
-export function workshopScrews(lives: readonly (readonly EventOfCase[])[]): ScrewPrior {
+export function workshopScrews(lives: readonly (readonly EventOfCase[])[], sewn: Sewn = {}): ScrewPrior {
   const known = lives.flatMap((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
-    const all = last ? stepsOf(life, last.data.bobbinKindId ?? null) : [];
+    const all = last ? stepsOf(life, last.data.bobbinKindId ?? null, sewn) : [];
     const screw = shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew);
     return screw ? [screw] : [];
   });

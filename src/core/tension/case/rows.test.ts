@@ -11,7 +11,7 @@ const rowOf = (weights: readonly number[], more: Partial<Row> = {}): Row => ({
   ...more,
 });
 const turned = (row: Row, ...how: [typeof spring, number, number]) => turnedRows([row], ...how)[0]!;
-const waited = (row: Row, ...how: [typeof spring, number]) => waitedRows([row], ...how)[0]!;
+const waited = (row: Row, ...how: [typeof spring, number, number?]) => waitedRows([row], ...how)[0]!;
 /** All weight on one point of a hundred. */
 const at = (point: number) => rowOf(Array.from({ length: 100 }, (_, index) => (index === point ? 1 : 0)));
 const momentsOf = ({ weights }: Row) => {
@@ -87,6 +87,21 @@ describe('a row after some days', () => {
     expect(near(9)).toBeCloseTo(Math.hypot(0.004, 0.036), 2);
     expect(near(40)).toBeCloseTo(Math.hypot(0.004, 0.012 * Math.sqrt(40)), 2);
     expect(near(1000)).toBeCloseTo(0.08, 2);
+  });
+  test('an idle day counts less, one with stitches more: a day as usual is 150,000 of them', () => {
+    const told = (days: number, stitches?: number) => {
+      const { weights } = waited(at(50), spring, days, stitches);
+      const anywhere = weights[2]! * 100;
+      const own = weights.map((weight) => weight - weights[2]!);
+      return [anywhere, Math.sqrt(momentsOf(rowOf([...own])).variance) * (spring.step / spring.part)];
+    };
+    expect(told(9, 9 * 150_000)).toEqual(told(9));
+    const [idleJumps, idle] = told(16, 0);
+    expect(idleJumps).toBeCloseTo(0.008 + 16 * 0.001, 6);
+    expect(idle).toBeCloseTo(Math.hypot(0.004, 0.005 * 4), 2);
+    const [busyJumps, busy] = told(9, 2_700_000);
+    expect(busyJumps).toBeCloseTo(0.008 + 9 * 0.001 + 18 * 0.002, 6);
+    expect(busy).toBeCloseTo(Math.sqrt(0.004 ** 2 + 9 * 0.005 ** 2 + 18 * (0.012 ** 2 - 0.005 ** 2)), 2);
   });
   test('the row itself is not written over', () => {
     const row = at(50);

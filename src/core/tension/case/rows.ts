@@ -8,10 +8,12 @@ export interface Row {
   weights: Float64Array;
 }
 
-/** How far a case's tension wanders, as a part of it: by itself between two readings, and with the root of the days. From memory. */
-const wander = { reading: 0.004, day: 0.012, most: 0.08 } as const;
+/** How far a case's tension wanders, as a part of it: by itself between two readings, and with the root of the days, of idle ones less. From memory. */
+const wander = { reading: 0.004, day: 0.012, idleDay: 0.005, most: 0.08 } as const;
 /** How often it is another one altogether at the next reading (lint, a knock, another thread): at once, and by the day. From memory. */
-const jump = { reading: 0.008, day: 0.003, most: 0.06 } as const;
+const jump = { reading: 0.008, day: 0.003, idleDay: 0.001, most: 0.06 } as const;
+/** Stitches of one head on a day as usual: what a day does to a case beyond an idle one, so many do. From memory. */
+const usualDay = 150_000;
 
 /** Turns that move the spring: a turn back first takes up the play. */
 export const effective = (turns: number, last: number, play: number): number =>
@@ -43,11 +45,24 @@ export function turned(rows: readonly Row[], spring: Spring, turns: number, last
 /** The same row with weights of its own, to be written over. */
 export const ownRow = (row: Row): Row => ({ ...row, weights: row.weights.slice() });
 
-/** The case after some days: it wanders, and seldom jumps to anywhere. The rows have weights of their own, to be written over. */
-export function waited(rows: readonly Row[], spring: Spring, days: number): Row[] {
-  const part = Math.min(wander.most, Math.hypot(wander.reading, wander.day * Math.sqrt(days)));
+/**
+ * The case after some days, and stitches that its head sewed on them (left out: as many as usual): it wanders, and seldom jumps to anywhere. The rows have
+ * weights of their own, to be written over.
+ */
+export function waited(
+  rows: readonly Row[],
+  spring: Spring,
+  days: number,
+  stitches = usualDay * days,
+): Row[] {
+  const sewnDays = stitches / usualDay;
+  const byDays = wander.idleDay ** 2 * days + (wander.day ** 2 - wander.idleDay ** 2) * sewnDays;
+  const part = Math.min(wander.most, Math.hypot(wander.reading, Math.sqrt(byDays)));
   const by = moveOf(0, (part * spring.part) / spring.step);
-  const jumps = Math.min(jump.most, jump.reading + jump.day * days);
+  const jumps = Math.min(
+    jump.most,
+    jump.reading + jump.idleDay * days + (jump.day - jump.idleDay) * sewnDays,
+  );
   const room = space(rows);
   return rows.map((row) => {
     if (row.weights.length === 0) return ownRow(row);

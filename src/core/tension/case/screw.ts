@@ -4,9 +4,11 @@ import { gramsRange, noises, plays, springs, type Spring } from './spring.ts';
 
 /**
  * A case's history with one bobbin thread, oldest first: grams that were read, turns of the screw (right above 0). `days`:
- * since the step before; left out: at once.
+ * since the step before; left out: at once. `stitches`: what its head sewed on them; left out: as on days as usual.
  */
-export type CaseStep = { is: 'reading'; grams: number; days?: number } | { is: 'turn'; turns: number };
+export type CaseStep =
+  | { is: 'reading'; grams: number; days?: number; stitches?: number | undefined }
+  | { is: 'turn'; turns: number };
 
 /** What is believed of a case and its screw: a weight for every law of the spring, slope, play, noise of the gauge and tension. */
 export interface CaseBelief {
@@ -71,7 +73,7 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
     return { ...after, rows, apart, turns: before.turns + 1 };
   }
   const rows = isKnown
-    ? before.rows.map((each, which) => waited(each, springs[which]!, step.days ?? 0))
+    ? before.rows.map((each, which) => waited(each, springs[which]!, step.days ?? 0, step.stitches))
     : before.rows.map((each) => each.map(ownRow));
   const wild = afterReading(rows, step.grams);
   return {

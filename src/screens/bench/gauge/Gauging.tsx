@@ -2,11 +2,12 @@ import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
 import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
-import { followedLife, stepsOf } from '../../../core/tension/case/life.ts';
+import { followedLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
 import { afterStep, beliefOf, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
 import type { ScrewPrior } from '../../../core/tension/case/known-screw.ts';
 import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
+import type { Sewn } from '../../../core/tension/case/sewn.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
@@ -14,6 +15,7 @@ import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import type { EntryData } from '../../../core/ledger/entry.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 import type { BobbinKind } from '../../../schemas/stores.ts';
+import { clockNow } from '../../../parts/live/clock.ts';
 import { Dial, gramsText } from '../case/Dial.tsx';
 import { Reading, type TypedReading } from './Reading.tsx';
 import { SimulatedGauge } from './SimulatedGauge.tsx';
@@ -33,6 +35,8 @@ interface GaugingProps {
   friction: PlateFriction;
   /** What the screws of the other cases showed. */
   workshop: ScrewPrior;
+  /** What the machine's heads sewed, by day. */
+  sewn: Sewn;
   onReading: (reading: EntryData['case_measured']) => void;
   onTurn: (turns: number) => void;
   onDropped: () => void;
@@ -40,7 +44,7 @@ interface GaugingProps {
 
 /** One case at the gauge: dial, pull, verdict; the screw with its next turn. */
 export function Gauging(props: GaugingProps) {
-  const { name, life, band, bobbins, bobbinKindId, onReading, onTurn } = props;
+  const { name, life, band, bobbins, bobbinKindId, machineId, sewn, onReading, onTurn } = props;
   const { now: pull, forget } = useGauge(props.onPull);
   const [typed, setTyped] = useState<TypedReading | null>(null);
   const [typedSays, setTypedSays] = useState('');
@@ -50,18 +54,26 @@ export function Gauging(props: GaugingProps) {
   const fresh: EntryData['case_measured'] | null = typed
     ? { ...typed }
     : trace && { grams: trace.grams, by: 'case-gauge', spread: trace.spread, verdict: trace.verdict };
-  const steps = stepsOf(life, bobbinKindId);
-  const asIf = fresh ? [...steps, { is: 'reading' as const, grams: fresh.grams }] : steps;
-  const followed = useMemo(
-    () => followedLife(life, bobbinKindId, props.workshop),
-    [life, bobbinKindId, props.workshop],
-  );
+  const steps = stepsOf(life, bobbinKindId, sewn);
   const freshGrams = fresh?.grams ?? null;
-  const belief = useMemo(
+  // As it will stand in the ledger: the days since the last reading count, whether or not this one is logged.
+  const step = useMemo(
     () =>
-      beliefOf(freshGrams === null ? followed : afterStep(followed, { is: 'reading', grams: freshGrams })),
-    [followed, freshGrams],
+      freshGrams === null
+        ? null
+        : freshStep(
+            life,
+            { grams: freshGrams, bobbinKindId, machineId, at: new Date(clockNow()).toISOString() },
+            sewn,
+          ),
+    [life, freshGrams, bobbinKindId, machineId, sewn],
   );
+  const asIf = step ? [...steps, step] : steps;
+  const followed = useMemo(
+    () => followedLife(life, bobbinKindId, props.workshop, sewn),
+    [life, bobbinKindId, props.workshop, sewn],
+  );
+  const belief = useMemo(() => beliefOf(step ? afterStep(followed, step) : followed), [followed, step]);
   const mayTurn = (trace?.outOfRound ?? 0) <= mayBeRound || typed !== null;
   const isSteady = mayTurn && (!fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift');
   const advice = useMemo(
