@@ -100,7 +100,7 @@ async function browserTests(
     const server = await startServer({
       url: appUrl(cluster, name),
       port: await freePort(),
-      env: { VIVID_CHECK_ANSWERS: '1' },
+      env: { VIVID_CHECK_ANSWERS: '1', VIVID_CONNECT_MS: '60000' },
     });
     started.push(server);
     served.push(server);
