@@ -12,7 +12,7 @@ import {
   worseBlock,
   type UndersideMade,
 } from '../tests/support/underside.ts';
-import { drawnUnderside } from '../tests/support/underside-drawn.ts';
+import { drawnUnderside, isReadable } from '../tests/support/underside-drawn.ts';
 
 /**
  * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of three kinds, against what was drawn. FOLDER: photos with
@@ -36,12 +36,6 @@ interface Photo {
 }
 
 const threads = ['#b4232a', '#1f4e8c', '#2f6b3a', '#d9a400', '#5a2d6e', '#17181b', '#f6f5f0'];
-const channels = (hex: string) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16) / 255);
-const apart = (a: string, b: string) =>
-  Math.max(...channels(a).map((value, plane) => Math.abs(value - channels(b)[plane]!)));
-/** Threads that a person tells apart without effort: the same rule for all three kinds. From memory. */
-const isReadable = (top: string, bobbin: string, cloth: string) =>
-  apart(top, bobbin) > 0.2 && apart(top, cloth) > 0.13;
 
 /** Places of columns whose middles lie `u` px right of the picture's middle before it is turned. */
 const turnedBy = (degrees: number, { width, height }: Pixels, u: number, wide: number) => {

@@ -30,6 +30,9 @@ const apart = (a: string, b: string) => {
   const [one, other] = [channels(a), channels(b)];
   return Math.max(...one.map((value, plane) => Math.abs(value - other[plane]!))) / 255;
 };
+/** Threads that a person tells apart without effort, in all kinds of made-up photos. From memory. */
+export const isReadable = (top: string, bobbin: string, cloth: string) =>
+  apart(top, bobbin) > 0.2 && apart(top, cloth) > 0.13;
 const shaded = (hex: string, times: number) =>
   `rgb(${channels(hex)
     .map((value) => Math.max(0, Math.min(255, Math.round(value * times))))
@@ -88,7 +91,7 @@ export async function drawnUnderside(seed: number): Promise<DrawnUnderside> {
       }
       columns.push({
         share: sum / count,
-        isReadable: apart(top, bobbin) > 0.2 && apart(top, cloth) > 0.13,
+        isReadable: isReadable(top, bobbin, cloth),
         x: x + columnMm / 2,
         y: y + lengthMm / 2,
       });

@@ -3,6 +3,7 @@ import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Planes } from './planes.ts';
 import { endStanding, standing } from './standing.ts';
+import { placesIn } from './strip.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
 export const clearly = 0.03;
@@ -97,13 +98,8 @@ function bestBeside(
 }
 
 /** How far the furthest of a column's corners lies outside the picture, px; 0 or less: none does. */
-function outOf({ width, height }: Planes, { x, y, angle, long, wide }: Box): number {
-  const { along, across } = axesOf(angle);
-  const corners = [-0.5, 0.5].flatMap((a) =>
-    [-0.5, 0.5].map((b) => [
-      x + a * long * along[0] + b * wide * across[0],
-      y + a * long * along[1] + b * wide * across[1],
-    ]),
-  );
-  return Math.max(...corners.map(([cx, cy]) => Math.max(-cx!, -cy!, cx! - width + 1, cy! - height + 1)));
+function outOf({ width, height }: Planes, box: Box): number {
+  const placeAt = placesIn(box);
+  const corners = [0, 1].flatMap((across) => [0, 1].map((along) => placeAt(across, along)));
+  return Math.max(...corners.map(([x, y]) => Math.max(-x, -y, x - width + 1, y - height + 1)));
 }
