@@ -81,8 +81,26 @@ describe('letters that could stand on one line', () => {
     expect(lower(11)).toBe(2);
     expect(byLevel([...row(2), ...row(2, 20, 126)])).toHaveLength(2);
     expect(byLevel([...row(2), ...row(1, 20, 126)])).toHaveLength(1);
-    const joined = [...row(4), ...row(4, 20, 126)].map((one, k) => ({ ...one, isSlice: k === 7 }));
-    expect(byLevel(joined)).toHaveLength(1);
+    expect(byLevel([...row(3), ...row(3, 20, 126)])).toHaveLength(2);
+  });
+  test('joined letters stay together, and are a line with those beside them', () => {
+    /** A word of six slices; one of them hangs below as a g does. */
+    const word = (left: number, top: number) => {
+      const { part } = letter(left, top, 60, 24);
+      return [0, 1, 2, 3, 4, 5].map((k) => ({
+        ...letter(left + 10 * k, top, 10, k === 3 ? 34 : 24),
+        part,
+        isSlice: true,
+      }));
+    };
+    const [upper, lower] = [[...word(10, 100), ...word(80, 100)], row(5, 20, 140)];
+    const found = byLevel([...upper, ...lower]);
+    expect(sizes(found)).toEqual([12, 5].sort());
+    for (const line of found) expect(new Set(line.map(({ top }) => top)).size).toBe(1);
+    // A capital beside its joined word lies no line above it, however low the word hangs.
+    expect(byLevel([...row(3), ...word(75, 100)])).toHaveLength(1);
+    // Three words are too few to tell levels by.
+    expect(byLevel([...word(10, 100), ...word(10, 140), ...word(80, 140)])).toHaveLength(1);
   });
   test('levels are parted where they lie over one another, by half a height, for more than a quarter of each', () => {
     const at = (top: number, ...lefts: readonly number[]) => lefts.map((left) => letter(left, top, 14, 24));

@@ -28,20 +28,41 @@ export function chain(letters: readonly Letter[]): Letter[][] {
   return [...found.values()];
 }
 
-/** Lines that stand close above one another, taken apart: letters at one level, of those that lie over others. */
+/** A letter that stands by itself, or all slices of letters that are joined: they stand on one line. */
+interface Word {
+  letters: Letter[];
+  /** How far it reaches across the line, and where its letters lie on it. */
+  low: number;
+  high: number;
+  places: number[];
+}
+
+function wordsAt(group: readonly Letter[], angle: number): Word[] {
+  const words = new Map<Letter['part'], Word>();
+  for (const letter of group) {
+    const { low, high, along } = reachOf(letter, { is: 'straight', angle });
+    const word = words.get(letter.part) ?? { letters: [], low: -Infinity, high: Infinity, places: [] };
+    word.letters.push(letter);
+    word.places.push(along);
+    [word.low, word.high] = [Math.max(word.low, low), Math.min(word.high, high)];
+    words.set(letter.part, word);
+  }
+  return [...words.values()];
+}
+
+/** Lines that stand close above one another, taken apart: letters at one level, of those that lie over others. Joined letters stay together. */
 export function byLevel(group: Letter[]): Letter[][] {
-  if (group.length < 4 || group.some(({ isSlice }) => isSlice)) return [group];
-  const angle = tiltOfLevels(group);
+  if (new Set(group.map(({ part }) => part)).size < 4) return [group];
+  const words = wordsAt(group, tiltOfLevels(group));
   const found: { low: number; places: number[]; letters: Letter[] }[] = [];
-  const high = median(group.map(heightOf));
-  const reaches = group.map((letter) => ({ letter, ...reachOf(letter, { is: 'straight', angle }) }));
-  for (const { letter, low, along } of reaches.sort((a, b) => a.low - b.low)) {
+  const high = median(words.map((word) => word.low - word.high));
+  for (const { letters, low, places } of words.sort((a, b) => a.low - b.low)) {
     const level = found.at(-1);
-    if (!level || low - level.low > 0.45 * high) found.push({ low, places: [along], letters: [letter] });
+    if (!level || low - level.low > 0.45 * high) found.push({ low, places, letters });
     else {
       level.low = low;
-      level.places.push(along);
-      level.letters.push(letter);
+      level.places.push(...places);
+      level.letters.push(...letters);
     }
   }
   for (const level of found.filter(({ letters }) => letters.length === 1)) {
@@ -59,7 +80,7 @@ export function byLevel(group: Letter[]): Letter[][] {
     const over = places.filter((place) => next?.places.some((other) => Math.abs(other - place) < 0.5 * high));
     return over.length > 0.25 * places.length;
   });
-  if (found.length < 2 || !areOver || group.length < 4) return [group];
+  if (found.length < 2 || !areOver) return [group];
   return found.map(({ letters }) => letters.sort((a, b) => a.left - b.left));
 }
 

@@ -38,36 +38,39 @@ export function commonOf(places: readonly Counted[]): Common | null {
   const stitches = sewn.reduce((sum, place) => sum + place.stitches, 0);
   if (breaks === 0) return null;
   const mean = breaks / stitches;
-  const at = (logShape: number) => {
-    const shape = Math.exp(logShape);
-    const best = goldenMost(
-      (log) => logLikelihood(sewn, shape, Math.exp(log)),
+  const at = (shape: number) => {
+    const log = goldenMost(
+      (logMean) => ofMean(sewn, shape, Math.exp(logMean)),
       Math.log(mean) - 2,
       Math.log(mean) + 2,
       1e-8,
     );
-    return { shape, mean: Math.exp(best) };
+    return Math.exp(log);
   };
   const likely = (logShape: number) => {
-    const { shape, mean: best } = at(logShape);
-    return logLikelihood(sewn, shape, best);
+    const shape = Math.exp(logShape);
+    return ofShape(sewn, shape) + ofMean(sewn, shape, at(shape));
   };
-  const found = at(goldenMost(likely, Math.log(0.05), Math.log(mostShape), 1e-6));
-  return { shape: found.shape, stitches: found.shape / found.mean, rate: found.mean * perStitches };
+  const shape = Math.exp(goldenMost(likely, Math.log(0.05), Math.log(mostShape), 1e-6));
+  const found = at(shape);
+  return { shape, stitches: shape / found, rate: found * perStitches };
 }
 
-/** Of breaks that are negative binomial, but for what does not change. */
-function logLikelihood(places: readonly Counted[], shape: number, mean: number): number {
-  return places.reduce((sum, { breaks, stitches }) => {
+/** The log likelihood of breaks that are negative binomial, but for what does not change: what of it hangs on the shape alone ... */
+const ofShape = (places: readonly Counted[], shape: number): number =>
+  places.reduce(
+    (sum, { breaks }) => sum + gammaln(shape + breaks) - gammaln(shape) - breaks * Math.log(shape),
+    0,
+  );
+
+/** ... and what on the mean as well. */
+function ofMean(places: readonly Counted[], shape: number, mean: number): number {
+  let sum = 0;
+  for (const { breaks, stitches } of places) {
     const expected = mean * stitches;
-    return (
-      sum +
-      gammaln(shape + breaks) -
-      gammaln(shape) -
-      shape * Math.log1p(expected / shape) +
-      breaks * (Math.log(expected) - Math.log(shape + expected))
-    );
-  }, 0);
+    sum += breaks * Math.log(expected) - (shape + breaks) * Math.log1p(expected / shape);
+  }
+  return sum;
 }
 
 /** A place's rate as it is believed, with 95 in 100 of the belief, between its own breaks and what is common. */

@@ -40,9 +40,13 @@ interface Cell {
   spring: number;
   slope: number;
   play: number;
-  /** From the first to the last tension that is thought of, each with its weight. */
-  tensions: { tension: number; weight: number }[];
+  /** The tensions that are thought of, in order, and the weight of each. */
+  tensions: Float64Array;
+  weights: Float64Array;
 }
+
+/** Less weight than this is thought of no more. */
+const leastWeight = 1e-5;
 
 function cellsOf({ rows }: CaseBelief): Cell[] {
   return rows.flatMap((each, spring) => {
@@ -54,15 +58,25 @@ function cellsOf({ rows }: CaseBelief): Cell[] {
       if (sum) for (let at = 0; at < sum.length; at++) sum[at] = sum[at]! + weights[at]!;
       else cells.set(key, weights.slice());
     }
-    const { from, step } = springs[spring]!;
-    return [...cells].flatMap(([key, weights]): Cell[] => {
+    return [...cells].flatMap(([key, sum]): Cell[] => {
       const [slope, play] = key.split(' ').map(Number);
-      const tensions = [...weights].flatMap((weight, at) =>
-        weight > 1e-5 ? [{ tension: from + at * step, weight }] : [],
-      );
-      return tensions.length > 0 ? [{ spring, slope: slope!, play: play!, tensions }] : [];
+      const { tensions, weights } = thoughtOf(sum, springs[spring]!);
+      return tensions.length > 0 ? [{ spring, slope: slope!, play: play!, tensions, weights }] : [];
     });
   });
+}
+
+/** Those points of a spring's grid that are thought of at all. */
+function thoughtOf(sum: Float64Array, { from, step }: { from: number; step: number }) {
+  const tensions = new Float64Array(sum.length);
+  const weights = new Float64Array(sum.length);
+  let count = 0;
+  for (let at = 0; at < sum.length; at++) {
+    if (sum[at]! <= leastWeight) continue;
+    tensions[count] = from + at * step;
+    weights[count++] = sum[at]!;
+  }
+  return { tensions: tensions.subarray(0, count), weights: weights.subarray(0, count) };
 }
 
 interface After {
@@ -79,9 +93,9 @@ interface After {
 /** What a turn would make of it. */
 function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: Band): After {
   const turns = eighths / 8;
-  const middle = Math.log(middleOf(band));
+  const middle = middleOf(band);
   let [all, sum, square, chance, past, later] = [0, 0, 0, 0, 0, 0];
-  for (const { spring, slope, play, tensions } of cells) {
+  for (const { spring, slope, play, tensions, weights } of cells) {
     const law = springs[spring]!;
     const moves = effective(turns, last, play);
     const shift = slope * moves;
@@ -89,15 +103,16 @@ function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: 
     const [low, high] = [law.of(band.from), law.of(band.to)];
     // A point of the grid stands for what lies half a step about it.
     const wide = Math.hypot(spread, 0.29 * law.step);
-    for (const { tension, weight } of tensions) {
-      const then = tension + shift;
+    for (let at = 0; at < tensions.length; at++) {
+      const weight = weights[at]!;
+      const then = tensions[at]! + shift;
       const inBand = landsIn(then, wide, low, high);
       const grams = Math.max(1, law.grams(then));
       all += weight;
       sum += weight * grams;
       square += weight * grams ** 2;
       chance += weight * inBand;
-      later += weight * (1 - inBand) * Math.exp(-Math.abs(Math.log(grams) - middle) / reach);
+      later += weight * (1 - inBand) * nearness(grams, middle);
       if (turns !== 0 && (turns < 0 ? then < low : then > high)) past += weight;
     }
   }
@@ -116,9 +131,14 @@ function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: 
 const landsIn = (mean: number, sd: number, from: number, to: number) =>
   mean < from - 5 * sd || mean > to + 5 * sd ? 0 : chanceWithin(from, to, mean, sd);
 
-/** What nearness is worth to the next turn: so much of the band's own at the band, falling off over this distance in logarithms. From memory. */
+/** What nearness is worth to the next turn: so much of the band's own at the band, less the farther off. From memory. */
 const stillToCome = 0.7;
-const reach = 0.25;
+
+/** How near the band's middle grams are: 1 there, falling off by the fourth power of how many times too much or too little. From memory. */
+function nearness(grams: number, middle: number): number {
+  const part = grams < middle ? grams / middle : middle / grams;
+  return part * part * part * part;
+}
 
 /**
  * The next turn towards the band: of those a hand can do, the one that lands in it most often, given the hand; while none is

@@ -220,11 +220,12 @@ function likelihood(spring: Spring, grams: number, noise: number) {
 function summary(rows: readonly (readonly Row[])[]) {
   const points: { grams: number; weight: number }[] = [];
   springs.forEach((spring, which) => {
-    for (let at = 0; at < spring.count; at++) {
-      const grams = spring.grams(spring.from + at * spring.step);
-      const weight = rows[which]!.reduce((sum, { weights }) => sum + (weights[at] ?? 0), 0);
-      if (weight > 1e-9) points.push({ grams, weight });
-    }
+    const all = new Float64Array(spring.count);
+    for (const { weights } of rows[which]!)
+      for (let at = 0; at < weights.length; at++) all[at] = all[at]! + weights[at]!;
+    all.forEach((weight, at) => {
+      if (weight > 1e-9) points.push({ grams: spring.grams(spring.from + at * spring.step), weight });
+    });
   });
   points.sort((a, b) => a.grams - b.grams);
   const grams = middleOfPoints(points);

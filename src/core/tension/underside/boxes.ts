@@ -2,6 +2,7 @@ import { median } from 'simple-statistics';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, outside, type Island } from './islands.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
+import { runningColours } from './runs.ts';
 
 /** A column as it lies in the picture: a rectangle about its middle, `angle` along it (radians, downwards or to the right), px. */
 export interface Box {
@@ -45,6 +46,7 @@ const turn = (a: number, b: number) => {
  */
 export function boxesIn(field: Planes, ratio: number, count: number | null): Box[] {
   const calm = smoothed(field, 1);
+  const colours = runningColours(calm);
   const { width, height } = field;
   const grounds = commonColours(calm).flatMap((colour) => groundOf(calm, colour) ?? []);
   const islands = strictness.flatMap((part) => {
@@ -68,7 +70,7 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
       ];
       return sources.flatMap((source) =>
         source.radii.flatMap((radius) => {
-          const found = islandsOf(source.mask, width, height, { radius, leastArea }, calm.planes);
+          const found = islandsOf(source.mask, width, height, { radius, leastArea }, colours);
           return [...found, ...joined(found, ratio)].map((island) => ({
             ...island,
             ground: index,
@@ -164,10 +166,12 @@ interface Candidate extends Island {
 
 /** The largest set of islands that are alike, each place once. */
 function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
+  // Those that fill their rectangle best go first, the larger of equals.
+  const sorted = [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill);
   // The same column is found in many grounds: each place once, whichever shape it was found in.
   const groups = islands.map((one) =>
     once(
-      islands.filter(
+      sorted.filter(
         (other) =>
           within(one.long, other.long, alike.long) &&
           within(one.wide, other.wide, alike.wide) &&
@@ -194,10 +198,10 @@ function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
   }));
 }
 
-/** Islands of which none lies in another that is kept: those that fill their rectangle best go first, the larger of equals. */
+/** Islands of which none lies in another that is kept: the first ones are. */
 function once(islands: readonly Candidate[]): Candidate[] {
   const kept: Candidate[] = [];
-  for (const island of [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill))
+  for (const island of islands)
     if (
       kept.every(
         (other) =>

@@ -100,12 +100,34 @@ export function groundOf(field: Planes, colour: Colour): Ground | null {
     const grain = 1.48 * median(places.map(([x, y]) => offAt(x, y)));
     limit = Math.min(limits.most, Math.max(limits.least, grains * grain));
   }
-  const off = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) off[y * width + x] = offAt(x, y);
-  return { off, limit };
+  return { off: offFrom(field, surfaces), limit };
 }
 
-const terms = (x: number, y: number) => [1, x, y, x * x, x * y, y * y];
+/** Largest difference of each pixel's planes from their surfaces: plane by plane, row by row, since there are many pixels. */
+function offFrom({ width, height, planes }: Planes, surfaces: readonly Surface[]): Float32Array {
+  const off = new Float32Array(width * height);
+  planes.forEach((plane, index) => {
+    const [c, ofX, ofY, ofXX, ofXY, ofYY] = surfaces[index]! as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
+    for (let row = 0, at = 0; row < height; row++) {
+      const y = row / height;
+      for (let column = 0; column < width; column++, at++) {
+        const x = column / width;
+        const is = Math.abs(
+          plane[at]! - (c + ofX * x + ofY * y + ofXX * x * x + ofXY * x * y + ofYY * y * y),
+        );
+        if (is > off[at]!) off[at] = is;
+      }
+    }
+  });
+  return off;
+}
 
 /** Least squares by the normal equations, with a trace of a ridge: ground in one line leaves the surface flat across it. */
 function fitted(
@@ -114,16 +136,25 @@ function fitted(
   width: number,
   height: number,
 ): Surface {
-  const normal = Matrix.zeros(6, 6);
-  const right = Matrix.zeros(6, 1);
-  for (const [x, y] of places) {
-    const own = terms(x / width, y / height);
-    for (let row = 0; row < 6; row++) {
-      for (let column = 0; column < 6; column++)
-        normal.set(row, column, normal.get(row, column) + own[row]! * own[column]!);
-      right.set(row, 0, right.get(row, 0) + own[row]! * plane[y * width + x]!);
+  const products = new Float64Array(36);
+  const values = new Float64Array(6);
+  const own = new Float64Array(6);
+  for (const [column, row] of places) {
+    const [x, y] = [column / width, row / height];
+    own[0] = 1;
+    own[1] = x;
+    own[2] = y;
+    own[3] = x * x;
+    own[4] = x * y;
+    own[5] = y * y;
+    const value = plane[row * width + column]!;
+    for (let i = 0; i < 6; i++) {
+      for (let j = 0; j < 6; j++) products[i * 6 + j]! += own[i]! * own[j]!;
+      values[i]! += own[i]! * value;
     }
   }
+  const normal = Matrix.from1DArray(6, 6, products);
+  const right = Matrix.columnVector(values);
   normal.add(Matrix.eye(6, 6, 1e-3 * places.length));
   // The mean is not held: only what bends away from it.
   normal.set(0, 0, normal.get(0, 0) - 1e-3 * places.length + 1e-9);

@@ -1,35 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { islandsOf, largestOf, opened, outside, partsOf } from './islands.ts';
+import { islandsOf, largestOf, opened, outside } from './islands.ts';
+import { runningColours } from './runs.ts';
 
 const [width, height] = [11, 8];
 const masks = fc
   .array(fc.constantFrom(0, 1, 1), { minLength: width * height, maxLength: width * height })
   .map((values) => Uint8Array.from(values));
 const maskOf = (rows: readonly string[]) => Uint8Array.from([...rows.join('')].map(Number));
-
-describe('connected parts of a mask', () => {
-  test('two pixels are of one part where a way leads from one to the other, side by side', () =>
-    fc.assert(
-      fc.property(masks, (mask) => {
-        const { labels, areas } = partsOf(mask, width);
-        // By spreading the least number of each pixel to its neighbours until nothing changes.
-        const root = Array.from(mask, (value, at) => (value ? at : -1));
-        for (let isChanged = true; isChanged;) {
-          isChanged = false;
-          for (let at = 0; at < mask.length; at++)
-            for (const there of [at % width > 0 ? at - 1 : -1, at - width])
-              if (root[at]! >= 0 && there >= 0 && root[there]! >= 0 && root[at] !== root[there]) {
-                root[at] = root[there] = Math.min(root[at]!, root[there]!);
-                isChanged = true;
-              }
-        }
-        const wanted = new Map([...new Set(root.filter((one) => one >= 0))].sort((a, b) => a - b).map((one, index) => [one, index + 1])); // prettier-ignore
-        expect([...labels]).toEqual(root.map((one) => wanted.get(one) ?? 0));
-        expect(areas).toEqual([0, ...[...wanted.keys()].map((one) => root.filter((each) => each === one).length)]); // prettier-ignore
-      }),
-    ));
-});
 
 describe('without what is thin', () => {
   test.each([0, 1, 2])(
@@ -88,6 +66,7 @@ describe('islands', () => {
   const [wide, high] = [90, 70];
   const flat = Float32Array.from({ length: wide * high }, (_, at) => (at % wide) / wide);
   const planes = [flat, flat.map((value) => 1 - value), flat.map(() => 0.25)] as const;
+  const colours = runningColours({ width: wide, height: high, planes, factor: 1 });
   /** A rectangle about its middle: pixels whose middles lie in it. */
   const rectangle = (x: number, y: number, long: number, across: number, angle: number) =>
     Uint8Array.from({ length: wide * high }, (_, at) => {
@@ -96,7 +75,8 @@ describe('islands', () => {
       return Number(Math.abs(dx * cos + dy * sin) < long / 2 && Math.abs(dy * cos - dx * sin) < across / 2);
     });
   const options = { radius: 0, leastArea: 40 };
-  const found = (mask: Uint8Array, more = {}) => islandsOf(mask, wide, high, { ...options, ...more }, planes);
+  const found = (mask: Uint8Array, more = {}) =>
+    islandsOf(mask, wide, high, { ...options, ...more }, colours);
 
   test.each([0, 0.3, 1.2, Math.PI / 2 - 1e-6, -0.7])(
     'an even rectangle at %d rad: its middle, sides, direction, area and colour',

@@ -1,4 +1,5 @@
-import type { Colour, Planes } from './planes.ts';
+import type { Colour } from './planes.ts';
+import { runsOf, type RunningColours } from './runs.ts';
 
 /** A connected part of a mask. */
 export interface Island {
@@ -17,44 +18,6 @@ export interface Island {
   isCut: boolean;
   /** Its mean colour. */
   colour: Colour;
-}
-
-/** Label of each pixel's part of a mask (0: none), and each part's pixels; 4-connected, by filling. */
-export function partsOf(mask: Uint8Array, width: number): { labels: Int32Array; areas: number[] } {
-  const labels = new Int32Array(mask.length);
-  const areas = [0];
-  const stack: number[] = [];
-  for (let start = 0; start < mask.length; start++) {
-    if (!mask[start] || labels[start]) continue;
-    const label = areas.length;
-    let area = 0;
-    labels[start] = label;
-    stack.push(start);
-    while (stack.length > 0) {
-      const at = stack.pop()!;
-      area++;
-      const x = at % width;
-      // Written out: a function for this takes longer than all the rest.
-      if (x > 0 && mask[at - 1] && !labels[at - 1]) {
-        labels[at - 1] = label;
-        stack.push(at - 1);
-      }
-      if (x < width - 1 && mask[at + 1] && !labels[at + 1]) {
-        labels[at + 1] = label;
-        stack.push(at + 1);
-      }
-      if (at >= width && mask[at - width] && !labels[at - width]) {
-        labels[at - width] = label;
-        stack.push(at - width);
-      }
-      if (at + width < mask.length && mask[at + width] && !labels[at + width]) {
-        labels[at + width] = label;
-        stack.push(at + width);
-      }
-    }
-    areas.push(area);
-  }
-  return { labels, areas };
 }
 
 /** The mask without what is thinner than `radius` on each side: threads that hang from a column are cut off it. */
@@ -120,11 +83,12 @@ export interface Piece {
 
 /** The largest connected piece of a mask; null of nothing. */
 export function largestOf(mask: Uint8Array, width: number, height: number): Piece | null {
-  const { labels, areas } = partsOf(mask, width);
-  const largest = areas.reduce((most, area, label) => (area > areas[most]! ? label : most), 0);
+  const { rows, from, to, parts, areas } = runsOf(mask, width);
+  const largest = areas.reduce((most, area, part) => (area > areas[most]! ? part : most), 0);
   if (largest === 0) return null;
   const own = new Uint8Array(mask.length);
-  for (let at = 0; at < own.length; at++) if (labels[at] === largest) own[at] = 1;
+  for (let run = 0; run < rows.length; run++)
+    if (parts[run] === largest) own.fill(1, rows[run]! * width + from[run]!, rows[run]! * width + to[run]!);
   let rim = 0;
   for (let x = 0; x < width; x++) rim += own[x]! + own[(height - 1) * width + x]!;
   for (let y = 0; y < height; y++) rim += own[y * width]! + own[y * width + width - 1]!;
@@ -144,46 +108,37 @@ export function islandsOf(
   width: number,
   height: number,
   { radius, leastArea }: { radius: number; leastArea: number },
-  planes: Planes['planes'],
+  colours: RunningColours,
 ): Island[] {
-  const { labels, areas } = partsOf(opened(mask, width, height, radius), width);
-  const sums = areas.map(() => ({
-    x: 0,
-    y: 0,
-    xx: 0,
-    xy: 0,
-    yy: 0,
-    red: 0,
-    green: 0,
-    blue: 0,
-    isCut: false,
-  }));
-  for (let y = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      const label = labels[y * width + x]!;
-      if (!label || areas[label]! < leastArea) continue;
-      const sum = sums[label]!;
-      sum.x += x;
-      sum.y += y;
-      sum.xx += x * x;
-      sum.xy += x * y;
-      sum.yy += y * y;
-      const at = y * width + x;
-      sum.red += planes[0][at]!;
-      sum.green += planes[1][at]!;
-      sum.blue += planes[2][at]!;
-      if (x <= 1 || y <= 1 || x >= width - 2 || y >= height - 2) sum.isCut = true;
-    }
-  return areas.flatMap((area, label) =>
-    label === 0 || area < leastArea ? [] : [islandOf(area, sums[label]!)],
-  );
+  const { rows, from, to, parts, areas } = runsOf(opened(mask, width, height, radius), width);
+  const sums = areas.map((area) => (area < leastArea ? null : { ...noSums }));
+  const [reds, greens, blues] = colours.planes;
+  for (let run = 0; run < rows.length; run++) {
+    const sum = sums[parts[run]!];
+    if (!sum) continue;
+    const [y, a, b] = [rows[run]!, from[run]!, to[run]!];
+    const along = ((b - a) * (a + b - 1)) / 2;
+    sum.x += along;
+    sum.y += (b - a) * y;
+    sum.xx += squaresBelow(b) - squaresBelow(a);
+    sum.xy += along * y;
+    sum.yy += (b - a) * y * y;
+    const at = y * (width + 1);
+    sum.red += reds[at + b]! - reds[at + a]!;
+    sum.green += greens[at + b]! - greens[at + a]!;
+    sum.blue += blues[at + b]! - blues[at + a]!;
+    if (a <= 1 || y <= 1 || b > width - 2 || y >= height - 2) sum.isCut = true;
+  }
+  return sums.flatMap((sum, part) => (sum && part > 0 ? [islandOf(areas[part]!, sum)] : []));
 }
 
+const noSums = { x: 0, y: 0, xx: 0, xy: 0, yy: 0, red: 0, green: 0, blue: 0, isCut: false };
+
+/** 0² + 1² + … + (n − 1)². */
+const squaresBelow = (n: number) => ((n - 1) * n * (2 * n - 1)) / 6;
+
 /** From the moments of its pixels: an even rectangle of length L has the variance L²/12 along it. */
-function islandOf(
-  area: number,
-  sum: Record<'x' | 'y' | 'xx' | 'xy' | 'yy' | 'red' | 'green' | 'blue', number> & { isCut: boolean },
-): Island {
+function islandOf(area: number, sum: typeof noSums): Island {
   const [x, y] = [sum.x / area, sum.y / area];
   const [xx, xy, yy] = [sum.xx / area - x * x, sum.xy / area - x * y, sum.yy / area - y * y];
   const half = (xx + yy) / 2;

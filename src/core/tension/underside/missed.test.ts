@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Box } from './boxes.ts';
 import { clearly, withMissed } from './missed.ts';
 import type { Colour, Planes } from './planes.ts';
-import { endStanding, standing } from './standing.ts';
+import { anyStanding, endStanding, standing } from './standing.ts';
 
 const [width, height] = [300, 160];
 const cloth: Colour = [0.5, 0.5, 0.5];
@@ -100,10 +100,12 @@ describe('columns that the first look missed', () => {
     });
   });
   test('wherever in a gap it stands, and though the row lies at an angle', () => {
-    const slanting = drawn([40, 84, 120, 180, 216].map((x) => ({ x, y: 60 + x / 8, colour: red })));
+    const slanting = drawn(
+      [40, 84, 120, 180, 216].map((x) => ({ x, y: Math.round(60 + x / 8), colour: red })),
+    );
     const boxes = withMissed(
       slanting,
-      [40, 84, 180, 216].map((x) => box(x, { y: 60 + x / 8 })),
+      [40, 84, 180, 216].map((x) => box(x, { y: Math.round(60 + x / 8) })),
     );
     expect(boxes).toHaveLength(5);
     expect(Math.abs(boxes[2]!.x - 120)).toBeLessThan(1.5);
@@ -132,6 +134,26 @@ describe('columns that the first look missed', () => {
     const boxes = withMissed(drawn(cut), [...some.map(({ x }) => box(x)), box(128, { y: 115, long: 90, isCut: true })]); // prettier-ignore
     expect(boxes).toHaveLength(3);
     expect(boxes[2]!.isCut).toBe(true);
+  });
+  test('so is bare cloth anywhere; one of which one edge shows stays', () => {
+    const some = [40, 84].map((x) => ({ x, colour: red }));
+    const all = [...some.map(({ x }) => box(x)), box(220)];
+    expect(middles(withMissed(drawn(some), all))).toEqual([
+      [40, 80],
+      [84, 80],
+    ]);
+    // Cloth beside a second piece of it, and its edge alone: for a person to put right.
+    const field = drawn(some);
+    for (let y = 0; y < height; y++)
+      field.planes[0].fill(0.5 + clearly + 0.01, y * width + 232, (y + 1) * width);
+    expect(anyStanding(field, box(220))).toBeCloseTo(clearly + 0.01, 5);
+    expect(anyStanding(field, box(180))).toBe(0);
+    expect(withMissed(field, all)).toHaveLength(3);
+    for (let y = 0; y < height; y++)
+      field.planes[0].fill(0.5 + clearly - 0.01, y * width + 232, (y + 1) * width);
+    expect(withMissed(field, all)).toHaveLength(2);
+    // All of its edges outside the picture: nothing is asked.
+    expect(anyStanding(field, box(150, { long: 900, wide: 900 }))).toBe(Infinity);
   });
   test('one that reaches past the picture with a corner is told as cut off', () => {
     const some = [40, 84].map((x) => ({ x, colour: red, y: 46 }));

@@ -2,7 +2,7 @@ import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Planes } from './planes.ts';
-import { endStanding, standing } from './standing.ts';
+import { anyStanding, endStanding, standing } from './standing.ts';
 import { placesIn } from './strip.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
@@ -24,10 +24,12 @@ const mostInRow = 24;
 
 /**
  * The columns found (px of the field), with those of their rows that the first look missed: wherever beside or between them there is room, the place is looked
- * for where four edges show as a column has them. Without what is no column: bare cloth at the rim of the picture.
+ * for where four edges show as a column has them. Without what is no column: bare cloth or table of which no edge shows, and of what is cut off at the rim of the picture no end.
  */
 export function withMissed(field: Planes, boxes: readonly Box[]): Box[] {
-  const found = boxes.filter((box) => !box.isCut || endStanding(field, box) > hardly);
+  const found = boxes.filter((box) =>
+    box.isCut ? endStanding(field, box) > hardly : anyStanding(field, box) > clearly,
+  );
   return rowsOf(found).flatMap((row) => filledUp(field, row));
 }
 

@@ -8,6 +8,7 @@ import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { colourOf, difference, planesOf, type Colour } from './planes.ts';
 import { withMissed } from './missed.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
+import { withoutTails } from './tails.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
 
 export interface UndersideAsked {
@@ -108,7 +109,7 @@ function foundBoxes(
   { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked,
 ): Placed[] {
   const small = planesOf(picture, lookedForIn);
-  const found = withMissed(small, boxesIn(small, lengthMm / columnMm, count ?? null));
+  const found = withoutTails(withMissed(small, boxesIn(small, lengthMm / columnMm, count ?? null)));
   if (found.length === 0) throw noColumns(count);
   const asFound = count === undefined ? found.length < leastEven : found.length === count;
   const boxes = asFound ? withoutGaps(found) : withUnseen(found);

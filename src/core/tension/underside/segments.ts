@@ -30,12 +30,13 @@ const squared = (a: Colour, b: Colour) => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 
 export function cutRow(strip: Strip, row: number, colours: RowColours, wide: number): RowEdges {
   const { steps } = strip;
   // Cost of the first n cells if all were of one part.
-  const costOf = (part: Colour) => {
+  const costOf = ([red, green, blue]: Colour) => {
     const sum = new Float64Array(steps + 1);
-    for (let step = 0; step < steps; step++) {
-      const cell = cellOf(strip, row, step);
+    for (let step = 0, at = row * steps * 3; step < steps; step++, at += 3) {
+      const [r, g, b] = [strip.data[at]! - red, strip.data[at + 1]! - green, strip.data[at + 2]! - blue];
+      const off = r * r + g * g + b * b;
       // Outside the picture nothing is known: any part is as good.
-      sum[step + 1] = sum[step]! + (cell[0] === cell[0] ? Math.min(mostOff, squared(cell, part)) : 0);
+      sum[step + 1] = sum[step]! + (off === off ? Math.min(mostOff, off) : 0);
     }
     return sum;
   };

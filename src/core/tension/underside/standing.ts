@@ -18,13 +18,14 @@ const mostPlaces = 0.75;
  * does not show all along. Edges outside the picture are not asked; 0 where all are.
  */
 export function standing(field: Planes, box: Box): number {
-  const placeAt = placesIn(ownPart(box));
-  const sides = [
-    edgeOf(field, besideSide, (part, off) => placeAt(off, part)),
-    edgeOf(field, besideSide, (part, off) => placeAt(1 - off, part)),
-  ].flatMap((across) => (across ? [alongSide(across)] : []));
-  const steps = [...sides, ...endsOf(field, box)];
+  const steps = edgesOf(field, box);
   return steps.length === 0 ? 0 : Math.min(...steps);
+}
+
+/** How clearly the clearest of its edges shows: of bare cloth or table none does. Infinity where all are outside the picture. */
+export function anyStanding(field: Planes, box: Box): number {
+  const steps = edgesOf(field, box);
+  return steps.length === 0 ? Infinity : Math.max(...steps);
 }
 
 /** How clearly the clearer of its ends shows: a thread that hangs from the other hides it. Infinity where both are outside the picture. */
@@ -34,6 +35,18 @@ export function endStanding(field: Planes, box: Box): number {
 }
 
 const ownPart = (box: Box): Box => ({ ...box, wide: ownWidth * box.wide });
+
+/** How clearly each of its edges shows, those in the picture. */
+const edgesOf = (field: Planes, box: Box): number[] => [...sidesOf(field, box), ...endsOf(field, box)];
+
+/** How clearly its sides show, those in the picture. */
+function sidesOf(field: Planes, box: Box): number[] {
+  const placeAt = placesIn(ownPart(box));
+  return [
+    edgeOf(field, besideSide, (part, off) => placeAt(off, part)),
+    edgeOf(field, besideSide, (part, off) => placeAt(1 - off, part)),
+  ].flatMap((across) => (across ? [alongSide(across)] : []));
+}
 
 /** How clearly its ends show, those in the picture. */
 function endsOf(field: Planes, box: Box): number[] {

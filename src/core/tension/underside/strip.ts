@@ -57,11 +57,9 @@ export function stripOf(picture: Pixels, box: Box, margin: readonly [number, num
           if (left < 0 || top < 0 || left + 1 >= width || top + 1 >= height) continue;
           const [dx, dy] = [x - 0.5 - left, y - 0.5 - top];
           const at = (top * width + left) * 4;
-          const below = at + width * 4;
-          const blend = (plane: number) =>
-            (data[at + plane]! * (1 - dx) + data[at + 4 + plane]! * dx) * (1 - dy) +
-            (data[below + plane]! * (1 - dx) + data[below + 4 + plane]! * dx) * dy;
-          const [red, green, blue] = [blend(0), blend(1), blend(2)];
+          const red = blended(data, at, width, dx, dy);
+          const green = blended(data, at + 1, width, dx, dy);
+          const blue = blended(data, at + 2, width, dx, dy);
           if (red > clippedAt && green > clippedAt && blue > clippedAt) clipped++;
           all++;
           r += red;
@@ -79,6 +77,15 @@ export function stripOf(picture: Pixels, box: Box, margin: readonly [number, num
     ...{ rows: rowsOfStrip, steps, data: out, wide: stepsOfColumn, first },
     clipped: all > 0 ? clipped / all : 0,
   };
+}
+
+/** A picture's number between four pixels, `at` the top left one's, so far on to the right and down. */
+function blended(data: Pixels['data'], at: number, width: number, dx: number, dy: number): number {
+  const below = at + width * 4;
+  return (
+    (data[at]! * (1 - dx) + data[at + 4]! * dx) * (1 - dy) +
+    (data[below]! * (1 - dx) + data[below + 4]! * dx) * dy
+  );
 }
 
 export const cellOf = ({ steps, data }: Strip, row: number, step: number): Colour => {
