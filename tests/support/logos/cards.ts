@@ -7,7 +7,7 @@ import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './
 
 /*
  * A fourth generator of logos, to learn from: cards as a print shop's window shows them, painted on a browser's canvas stroke by stroke, in typefaces of
- * their own. Domain: 30 to 160 mm; an emblem (peaks of two colours, a sun, waves, a shield with a letter cut out, leaves, a wheel) above or beside one or
+ * their own. Domain: 30 to 160 mm; an emblem (peaks of two colours, a sun, waves, a shield with two letters on it, leaves, a wheel, a ring with a letter or an ornament in it) above or beside one or
  * two lines of a name, words with an outline of another colour, a spaced line beneath between two rules, words on an arch or in a bowl, a ribbon with words; grounds
  * white, coloured, clear, with or without a card's own rim; every third turned by up to 12°; 350 to 3,000 px, drawn at up to twice that and made smaller; PNG, JPEG 50 to 95, WebP.
  */
@@ -25,6 +25,16 @@ const taglines = [
   'ROOFING & SLATES',
   'Dog Walking',
 ];
+
+/** What stands in a ring and is no letter, about one high round its middle; and how wide its narrowest place is. */
+const ornaments: [string, number][] = [
+  ['M0 -0.5L0.15 -0.15L0.5 -0.15L0.22 0.08L0.33 0.45L0 0.24L-0.33 0.45L-0.22 0.08L-0.5 -0.15L-0.15 -0.15Z', 0.3],
+  ['M0.1 -0.5L-0.3 0.08L-0.02 0.08L-0.12 0.5L0.3 -0.1L0.04 -0.1Z', 0.2],
+  ['M0 0.45L-0.45 0L-0.45 -0.2L-0.3 -0.4L-0.12 -0.4L0 -0.25L0.12 -0.4L0.3 -0.4L0.45 -0.2L0.45 0Z', 0.6],
+  ['M-0.06 -0.5L0.06 -0.5L0.06 -0.1L0.4 0.15L0.4 0.28L0.06 0.14L0.06 0.36L0.18 0.44L0.18 0.5L-0.18 0.5L-0.18 0.44L-0.06 0.36L-0.06 0.14L-0.4 0.28L-0.4 0.15L-0.06 -0.1Z', 0.12],
+  ['M-0.08 -0.5L0.08 -0.5L0.08 -0.12L0.45 -0.12L0.45 0.04L0.08 0.04L0.08 0.5L-0.08 0.5L-0.08 0.04L-0.45 0.04L-0.45 -0.12L-0.08 -0.12Z', 0.16],
+  ['M0 -0.5L0.5 0L0 0.5L-0.5 0Z', 0.7],
+]; // prettier-ignore
 
 /** What is painted: a path filled or drawn, or a text, in units of a hundredth of the card's width. */
 type Paint =
@@ -138,7 +148,7 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
     const [x, r] = [50, tall / 2];
     const middle = top + r;
     const round = (cx: number, cy: number, radius: number) => `M${cx - radius} ${cy}A${radius} ${radius} 0 1 0 ${cx + radius} ${cy}A${radius} ${radius} 0 1 0 ${cx - radius} ${cy}Z`; // prettier-ignore
-    const what = pick(['peaks', 'sun', 'waves', 'shield', 'leaves', 'wheel']);
+    const what = pick(['peaks', 'sun', 'waves', 'shield', 'leaves', 'wheel', 'ring', 'ring']);
     const colour = ink();
     if (what === 'peaks') {
       shape(
@@ -165,6 +175,20 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
       text(letter, pick(['HV', 'TR', 'NP']), tall * 0.42, [x, middle + tall * 0.08], ink(colour), 'monogram');
     } else if (what === 'leaves') {
       for (const way of [-1, 1]) shape(`M${x + way * 0.6} ${top + tall}Q${x + way * tall} ${middle} ${x + way * r * 0.8} ${top}Q${x + way * r * 0.1} ${middle} ${x + way * 0.6} ${top + tall}Z`, way < 0 || is(0.5) ? colour : ink(), 'leaf', r * 0.6); // prettier-ignore
+    } else if (what === 'ring') {
+      const wide = between(0.8, 2.4);
+      line(round(x, middle, r - wide / 2), colour, 'ring', wide);
+      const inside = is(0.5) ? colour : ink();
+      const at = tall * between(0.38, 0.52);
+      if (is(0.65)) {
+        const letter = plainFace();
+        const size = sizeFor(letter, at);
+        text(letter, pick([...'ABCDEFGHJKLMNPRSTUVWXYZ4&']), size, [x, middle + at / 2], inside, 'in a ring');
+      } else {
+        const [d, thin] = pick(ornaments);
+        const placed = d.replace(/(-?[\d.]+) (-?[\d.]+)/g, (_, px: string, py: string) => `${x + Number(px) * at} ${middle + Number(py) * at}`);
+        shape(placed, inside, 'ornament in a ring', thin * at);
+      } // prettier-ignore
     } else {
       const wide = between(1.2, 3);
       line(round(x, middle, r - wide / 2), colour, 'wheel', wide);

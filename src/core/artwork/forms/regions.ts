@@ -9,6 +9,7 @@ import { contactsOf } from './contacts.ts';
 import { solidsOf, type Solid } from './filled.ts';
 import { wholeLetter, type Letter } from './letters.ts';
 import { findLines } from './lines.ts';
+import { monograms } from './monogram.ts';
 import type { TextLine } from './measure-line.ts';
 import type { Part, PartMap } from './parts.ts';
 
@@ -47,7 +48,7 @@ export function regionsOf(
   // What shows through a letter's eye is no letter, however regular a row the eyes make.
   const eyes = new Set(parts.filter((part) => isEye(part, byId, contacts, letters)));
   const told = eyes.size === 0 ? first : findLines(parts.filter((part) => !eyes.has(part)), map.of, map.width, pxPerMm); // prettier-ignore
-  const lines = linesByHand(told, parts, map, pxPerMm, said);
+  const lines = linesByHand([...told, ...monograms(told, parts, map, pxPerMm)], parts, map, pxPerMm, said);
   const inLine = new Map(lines.flatMap((line) => line.parts.map((part) => [part.id, line] as const)));
   const lettering: Group[] = lines.map((line) => ({ parts: withMarks(line, parts, inLine), line }));
   const pieceOf = joinBeneath(parts, contacts, new Set(inLine.keys()));
