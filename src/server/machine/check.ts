@@ -158,10 +158,7 @@ async function benchDue(
   const asked = { now: now.toISOString(), everyDays, bobbinKindId: null };
   const days = Math.floor((now.getTime() - Date.parse(last.at)) / dayMs);
   const before = new Date(Date.parse(last.at) - 28 * dayMs).toISOString();
-  const [since, earlier] = await Promise.all([
-    bobbinBreaks(machineId, last.at, now.toISOString()),
-    bobbinBreaks(machineId, before, last.at),
-  ]);
+  const { since, earlier } = await bobbinBreaks(machineId, before, last.at, now.toISOString());
   return {
     caseAt: last.at,
     caseDue:
@@ -180,17 +177,25 @@ const faultsOfCase = faultKeys
   .map((fault) => `'${fault}'`)
   .join(', ');
 
-/** Faults that ask for the case's tension, and stitches sewn, between two instants. */
-async function bobbinBreaks(machineId: string, from: string, to: string): Promise<BreakCount> {
-  const [row] = await rows<BreakCount>(
+/** Faults that ask for the case's tension, and stitches sewn, from an instant to another and from that to a third: one walk over the entries of both. */
+async function bobbinBreaks(
+  machineId: string,
+  from: string,
+  at: string,
+  to: string,
+): Promise<{ earlier: BreakCount; since: BreakCount }> {
+  const found = await rows<BreakCount & { later: boolean }>(
     database(),
-    `SELECT
-       (SELECT count(*) FROM event WHERE machine_id = $1 AND kind = 'break' AND at >= $2 AND at < $3 AND NOT void
-          AND fault IN (${faultsOfCase})) AS breaks,
-       (SELECT coalesce(sum((stop->>'stitches')::bigint * jsonb_array_length(data->'heads')), 0)::bigint
-        FROM event, jsonb_array_elements(data->'stops') AS stop
-        WHERE machine_id = $1 AND kind IN (${sqlKinds('sews')}) AND at >= $2 AND at < $3 AND NOT void) AS stitches`,
-    [machineId, from, to],
+    `SELECT at >= $3 AS later, count(*) FILTER (WHERE kind = 'break' AND fault IN (${faultsOfCase})) AS breaks,
+       coalesce(sum((SELECT sum((stop->>'stitches')::bigint) FROM jsonb_array_elements(data->'stops') AS stop)
+         * jsonb_array_length(data->'heads')) FILTER (WHERE kind IN (${sqlKinds('sews')})), 0)::bigint AS stitches
+     FROM event WHERE machine_id = $1 AND kind IN ('break', ${sqlKinds('sews')}) AND at >= $2 AND at < $4 AND NOT void
+     GROUP BY 1`,
+    [machineId, from, at, to],
   );
-  return row ?? { breaks: 0, stitches: 0 };
+  const of = (isLater: boolean): BreakCount => {
+    const { breaks, stitches } = found.find(({ later }) => later === isLater) ?? { breaks: 0, stitches: 0 };
+    return { breaks, stitches };
+  };
+  return { earlier: of(false), since: of(true) };
 }

@@ -18,14 +18,16 @@ export function monograms(
   const taken = new Set(lines.flatMap((line) => line.parts));
   const straight = lines.find(({ course }) => course.is === 'straight');
   const tilts = straight ? [straight.angle] : triedTilts.map((degrees) => (degrees * Math.PI) / 180);
-  return parts
-    .filter((part) => !taken.has(part) && standsWithin(part, parts))
-    // What lies within a letter is its eye, or the rim of one.
-    .filter((part) => ![...taken].some((letter) => isIn(part, letter)))
-    .slice(0, mostLookedAt)
-    .flatMap((part) => {
-      const letter = lettersOf(part, map.of, map.width, pxPerMm).find(({ isSlice }) => !isSlice);
-      const found = letter && letterOf(part, map, tilts);
-      return letter && found ? [measureLine([letter], { is: 'straight', angle: found.angle })] : [];
-    });
+  return (
+    parts
+      .filter((part) => !taken.has(part) && standsWithin(part, parts))
+      // What lies within a letter is its eye, or the rim of one.
+      .filter((part) => ![...taken].some((letter) => isIn(part, letter)))
+      .slice(0, mostLookedAt)
+      .flatMap((part) => {
+        const letter = lettersOf(part, map.of, map.width, pxPerMm).find(({ isSlice }) => !isSlice);
+        const found = letter && letterOf(part, map, tilts);
+        return letter && found ? [measureLine([letter], { is: 'straight', angle: found.angle })] : [];
+      })
+  );
 }

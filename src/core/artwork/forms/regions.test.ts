@@ -70,6 +70,22 @@ describe('what belongs together', () => {
     expect(regions.map(({ kind }) => kind)).toEqual(['lettering', 'lettering']);
     for (const { letters } of regions) expect(Math.abs(letters!.heightMm - 12)).toBeLessThan(0.4);
   });
+  test('a letter in the middle of a ring is lettering, tilted too; a star there is not', async () => {
+    const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';
+    const within = async (inner: string) =>
+      (await read(`<g transform="rotate(-9 400 270)">${ring}${inner}</g>`)).find(({ colour }) => colour === '#12509a')!;
+    const { kind, letters } = await within(word('R', 20, 335, 370, '#12509a'));
+    expect(kind).toBe('lettering');
+    expect(Math.abs(letters!.heightMm - 20)).toBeLessThan(0.8);
+    // By itself it tells its tilt to the next of those tried only.
+    expect(Math.abs(letters!.tiltDegrees - 9)).toBeLessThan(3.1);
+    const star = 'M400 170L430 240L500 240L444 287L467 360L400 318L333 360L356 287L300 240L370 240Z';
+    expect((await within(`<path fill="#12509a" d="${star}"/>`)).kind).not.toBe('lettering');
+  });
+  test('the same letter with nothing round it is not', async () => {
+    const [only] = await read(word('R', 20, 335, 370, '#12509a'));
+    expect(only!.kind).not.toBe('lettering');
+  });
   test('lines close above one another are two, tilted too', async () => {
     const text = word('TNK', 11, 300, 250, '#12509a') + word('LANTERN', 7, 220, 350, '#12509a');
     const regions = await read(`<g transform="rotate(12 400 300)">${text}</g>`);
