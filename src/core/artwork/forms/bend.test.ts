@@ -146,14 +146,41 @@ describe('the course of a line', () => {
     expect(Math.abs(course.x - 400)).toBeLessThan(8);
     expect(Math.abs(course.y - 500)).toBeLessThan(8);
   });
-  test('straight: fewer than five letters, a bend of less than a third of a height, slices, letters in a row', () => {
-    expect(courseOf(onCircle(4, 120, true)).is).toBe('straight');
-    expect(courseOf(onCircle(5, 120, true)).is).toBe('bent');
+  test('straight: fewer than four letters, a bend that nobody sees, few slices, letters in a row', () => {
+    expect(courseOf(onCircle(3, 120, true)).is).toBe('straight');
+    expect(courseOf(onCircle(4, 120, true)).is).toBe('bent');
+    expect(courseOf(onCircle(4, 120, false)).is).toBe('bent');
     // Nine letters of 30 px over 240 px: they rise by 3 px.
     expect(courseOf(onCircle(9, 2400, true)).is).toBe('straight');
-    const slices = onCircle(9, 200, true).map((letter) => ({ ...letter, isSlice: true }));
-    expect(courseOf(slices).is).toBe('straight');
+    const slices = (count: number) =>
+      onCircle(count, 200, true).map((letter) => ({ ...letter, isSlice: true }));
+    expect(courseOf(slices(7)).is).toBe('straight');
+    expect(courseOf(slices(9)).is).toBe('bent');
     const row = Array.from({ length: 9 }, (_, k) => boxLetter(30 * k, 40, 14, 30));
     expect(courseOf(row)).toEqual({ is: 'straight', angle: 0 });
+  });
+  test.each([4, 5, 6, 8])('%i letters on a shallow bowl are as high as they are', (count) => {
+    // They rise by a quarter of their height over the chord.
+    const chord = 30 * (count - 1);
+    const letters = onCircle(count, chord ** 2 / (8 * 7.5) + 4, false);
+    const course = courseOf(letters);
+    expect(course.is).toBe('bent');
+    for (const letter of letters) {
+      const { low, high } = reachOf(letter, course);
+      expect(Math.abs(low - high - 30)).toBeLessThan(1.5);
+    }
+  });
+  test('a word of small and tall letters on a straight line, and one with a letter that hangs, are not bent', () => {
+    const word = (shapes: string) =>
+      [...shapes].map((shape, k) => {
+        const [top, foot] = [
+          shape === 'l' || shape === 'j' ? 0 : 10,
+          shape === 'g' || shape === 'j' ? 40 : 30,
+        ];
+        return boxLetter(20 * k, top, 14, foot - top);
+      });
+    for (const shapes of ['laal', 'alla', 'laga', 'lagal', 'algla', 'gaag', 'jaal', 'llaagall']) {
+      expect(`${shapes} ${courseOf(word(shapes)).is}`).toBe(`${shapes} straight`);
+    }
   });
 });

@@ -1,4 +1,4 @@
-import { median } from 'simple-statistics';
+import { mean, median } from 'simple-statistics';
 import { heightOf, type Letter } from './letters.ts';
 
 /**
@@ -24,8 +24,15 @@ interface Bent {
 /** A foot or head this far from the line, in heights, is a descender's or a small letter's. */
 const outlierFrom = 0.2;
 
-/** Letters on a line lie on a circle only from so many on, and where it bends by so much of their height. */
-const bentFrom = { letters: 5, ofHeight: 0.3 } as const;
+/** Letters on a line lie on a circle only from so many on (slices of joined ones: `joined`), and where it rises over its chord by so much of their height. */
+const bentFrom = { letters: 4, joined: 8, ofHeight: 0.1, sure: 0.3 } as const;
+/**
+ * And where they stand so unevenly on a straight line, in heights, and on the bend by so much less. More is asked of few letters, of shallow bends and of
+ * joined letters, of which many have no foot. Tried on made-up arches and bowls.
+ */
+const ofSure = { uneven: 0, better: 0.6 } as const;
+const ofFew = { uneven: 0.03, better: 0.55 } as const;
+const ofJoined = { uneven: 0.1, better: 0.4 } as const;
 
 /** A letter's reach across a course. */
 export function reachOf(letter: Letter, course: Course): Reach {
@@ -95,12 +102,18 @@ function around(values: readonly number[], most: number): number {
 
 /** The course on which the letters stand most level. */
 export function courseOf(letters: readonly Letter[]): Course {
-  const straight: Course = { is: 'straight', angle: tiltOf([letters]) };
-  if (letters.length < bentFrom.letters || letters.some(({ isSlice }) => isSlice)) return straight;
-  const bent = circleOf(letters);
-  if (!bent) return straight;
+  const angle = tiltOf([letters]);
+  const straight: Course = { is: 'straight', angle };
+  const isJoined = letters.some(({ isSlice }) => isSlice);
+  if (letters.length < (isJoined ? bentFrom.joined : bentFrom.letters)) return straight;
   const level = unevenness(letters, straight);
-  return unevenness(letters, bent) < 0.6 * level && level > 1 ? bent : straight;
+  if (level <= 1) return straight;
+  const high = median(letters.map(heightOf));
+  const { circle, rise } = circleOf(letters, angle, high);
+  if (!circle || rise < bentFrom.ofHeight * high) return straight;
+  const isSure = !isJoined && rise >= bentFrom.sure * high && letters.length > bentFrom.letters;
+  const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
+  return level > uneven * high && unevenness(letters, circle) < better * level ? circle : straight;
 }
 
 /** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
@@ -131,25 +144,55 @@ export function tiltOf(lines: readonly (readonly Letter[])[]): number {
   return best;
 }
 
+/** Rises of a bend over its chord that are tried first, in heights. */
+const triedRises = [0.12, 0.2, 0.33, 0.55, 0.9, 1.5];
+
 /**
- * The circle on which the letters stand: through their middles by least squares (Kåsa 1976), then moved until feet and heads are most
- * level. Null: they lie straight.
+ * The circle on which the letters stand, and how far it rises over its chord, px: the best of one through their middles by least squares (Kåsa 1976) and of
+ * some that bend away from their tilt, moved until feet and heads are most level.
  */
-function circleOf(letters: readonly Letter[]): Bent | null {
+function circleOf(
+  letters: readonly Letter[],
+  angle: number,
+  high: number,
+): { circle: Bent | null; rise: number } {
   const xs = letters.map(({ left, right }) => (left + right + 1) / 2);
   const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
-  const fitted = kasa(xs, ys);
-  if (!fitted) return null;
-  const high = median(letters.map(heightOf));
   const chord = Math.hypot(xs.at(-1)! - xs[0]!, ys.at(-1)! - ys[0]!);
-  const rise = fitted.radius - Math.sqrt(Math.max(0, fitted.radius ** 2 - (chord / 2) ** 2));
-  if (rise < bentFrom.ofHeight * high || fitted.radius > 20 * chord) return null;
-  const isArch = fitted.y > median(ys);
-  let best: Bent = { is: 'bent', ...fitted, isArch };
+  const [mx, my] = [mean(xs), mean(ys)];
+  const fitted = kasa(xs, ys);
+  const tried: Bent[] = fitted ? [{ is: 'bent', ...fitted, isArch: fitted.y > median(ys) }] : [];
+  for (const of of triedRises)
+    for (const isArch of [true, false]) {
+      const radius = chord ** 2 / (8 * of * high) + (of * high) / 2;
+      const far = isArch ? radius : -radius;
+      tried.push({
+        is: 'bent',
+        isArch,
+        radius,
+        x: mx - far * Math.sin(angle),
+        y: my + far * Math.cos(angle),
+      });
+    }
+  let circle: Bent | null = null;
+  let least = Infinity;
+  for (const one of tried) {
+    const cost = unevenness(letters, one);
+    if (cost < least) [circle, least] = [one, cost];
+  }
+  if (!circle) return { circle: null, rise: 0 };
+  circle = moved(letters, circle, high);
+  const radius = mean(xs.map((x, k) => Math.hypot(x - circle!.x, ys[k]! - circle!.y)));
+  return { circle, rise: radius - Math.sqrt(Math.max(0, radius ** 2 - (chord / 2) ** 2)) };
+}
+
+/** A circle moved by ever smaller steps until the letters stand most level on it. */
+function moved(letters: readonly Letter[], from: Bent, high: number): Bent {
+  let best = from;
   let least = unevenness(letters, best);
-  for (let step = 0.5 * high; step > 0.05; step /= 2) {
+  for (let step = Math.max(0.5 * high, from.radius / 8); step > 0.05; step /= 2) {
     for (let round = 0; round < 6; round++) {
-      let moved = false;
+      let isMoved = false;
       for (const [dx, dy] of [
         [step, 0],
         [-step, 0],
@@ -157,16 +200,16 @@ function circleOf(letters: readonly Letter[]): Bent | null {
         [0, -step],
       ] as const) {
         const tried: Bent = {
-          ...{ is: 'bent', isArch, x: best.x + dx, y: best.y + dy },
-          radius: best.radius + (isArch ? dy : -dy),
+          ...best,
+          x: best.x + dx,
+          y: best.y + dy,
+          radius: best.radius + (best.isArch ? dy : -dy),
         };
         if (tried.radius < high) continue;
         const cost = unevenness(letters, tried);
-        if (cost < least) {
-          [best, least, moved] = [tried, cost, true];
-        }
+        if (cost < least) [best, least, isMoved] = [tried, cost, true];
       }
-      if (!moved) break;
+      if (!isMoved) break;
     }
   }
   return best;

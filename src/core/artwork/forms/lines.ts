@@ -28,9 +28,11 @@ const ownTiltFrom = 5;
  * colours are measured as the whole word.
  */
 function levelled(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
-  const straight = lines.filter((line) => line.course.is === 'straight');
+  // Words on an arch each have a tilt of their own: they are one bent line before they are made level.
+  const { lines: apart, left } = joinBent(lines, singles);
+  const straight = apart.filter((line) => line.course.is === 'straight');
   const shared = tiltOf(straight.map((line) => line.letters));
-  const upright = lines.map((line) => {
+  const upright = apart.map((line) => {
     if (line.course.is === 'bent') return line;
     const course: Course = { is: 'straight', angle: shared };
     const real = line.letters.filter(({ isSlice }) => !isSlice).length;
@@ -38,8 +40,8 @@ function levelled(lines: readonly TextLine[], singles: readonly Letter[]): TextL
       real >= ownTiltFrom && unevenness(line.letters, line.course) < 0.6 * unevenness(line.letters, course);
     return isOwn ? line : measureLine(line.letters, course);
   });
-  const taken = withSingles(upright, singles);
-  return joinBent(joinWords(taken.lines), taken.left).map((line, _, all) => {
+  const taken = withSingles(upright, left);
+  return joinBent(joinWords(taken.lines), taken.left).lines.map((line, _, all) => {
     const whole = all.filter((other) => other === line || goesOn(line, other, false));
     if (whole.length < 2) return line;
     const { base, heightPx, smallestPx } = measureLine(

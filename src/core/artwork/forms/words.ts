@@ -98,11 +98,15 @@ function spanOf({ letters }: TextLine, course: Course) {
 
 /** Up to so much of their height may letters on one bend be uneven. From memory. */
 const evenOnBend = 0.08;
+const fewestOnBend = 5;
 
 const upright: Course = { is: 'straight', angle: 0 };
 
 /** Words, and letters by themselves, that stand on one bend, of one tone: text on an arch is cut where its words are. */
-export function joinBent(lines: readonly TextLine[], singles: readonly Letter[]): TextLine[] {
+export function joinBent(
+  lines: readonly TextLine[],
+  singles: readonly Letter[],
+): { lines: TextLine[]; left: Letter[] } {
   const found = [...lines];
   const left = singles.map((letter) => measureLine([letter], upright));
   for (let k = 0; k < found.length; k++) {
@@ -117,7 +121,7 @@ export function joinBent(lines: readonly TextLine[], singles: readonly Letter[])
         at = -1;
       }
   }
-  return found;
+  return { lines: found, left: left.flatMap(({ letters }) => letters) };
 }
 
 /** Two as one on a bend that both go along, or null. */
@@ -127,6 +131,8 @@ function onOneBend(one: TextLine, other: TextLine): TextLine | null {
   const share = Math.min(one.heightPx, other.heightPx) / Math.max(one.heightPx, other.heightPx);
   if (strokes > strokesOfOneHeight || share < 0.6 || farApart(one, other)) return null;
   const letters = [...one.letters, ...other.letters].sort((a, b) => a.left - b.left);
+  // A word of three and one that stands lower are no bend, though a circle goes through four.
+  if (letters.length < fewestOnBend) return null;
   const course = courseOf(letters);
   if (course.is === 'straight') return null;
   const high = Math.max(one.heightPx, other.heightPx);
