@@ -114,7 +114,9 @@ function capitalsOf(
     // Of joined letters the first is as many slices as a capital is wide.
     const reach = start + (isJoined ? 0.7 * tallest : 0);
     const first = Math.max(...inOrder.filter(({ along }) => along <= reach).map(({ height }) => height));
-    return first > 0.85 * tallest ? first : tallest;
+    // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
+    const small = heights.filter((height) => height < 0.75 * tallest).length;
+    return first > (small >= 0.3 * heights.length ? 0.79 : 0.85) * tallest ? first : tallest;
   }
   const tall = heights.length < 4 ? tallest : heights[Math.floor(heights.length * 0.8)]!;
   const cap = heights.filter((height) => height > 0.94 * tall && height < 1.06 * tall);
