@@ -51,7 +51,7 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
 
 /**
  * The stems' width: the mean of the letters' that are near their median, since by whole pixels each letter's alone is up to one off, this way or that.
- * Where most letters are joined it lies between their stems' width and that of all their strokes: a script has no stems, a serif face whose feet touch has.
+ * Where most letters are joined it is that of all their strokes: a script has no stems.
  */
 export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): number => {
   const joined = new Set(letters.filter(({ isSlice }) => isSlice).map(({ part }) => part));
@@ -59,7 +59,7 @@ export const strokeOf = (parts: readonly Part[], letters: readonly Letter[]): nu
   const each =
     joined.size === 0 || apart.length >= enoughApart
       ? apart.map(({ stemPx }) => stemPx)
-      : parts.map(({ strokePx, stemPx }) => Math.sqrt(strokePx * stemPx));
+      : parts.map(({ strokePx }) => strokePx);
   const middle = median(each);
   const off = Math.max(pixelsOff, nearUpTo * middle);
   const near = each.filter((wide) => Math.abs(wide - middle) <= off);
