@@ -77,11 +77,12 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
   /** Asks for the whole state: after a correction, a late entry or a gap. */
   async function reload(): Promise<void> {
     try {
-      const [now, page] = await Promise.all([
-        getJson<HeadNowMessage>(`/api/machines/${machineId}/head`),
-        getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=50`),
-      ]);
+      // The head first: events read before it could lack a correction that it knows, and nobody would tell of that again.
+      const now = await getJson<HeadNowMessage>(`/api/machines/${machineId}/head`);
+      const page = await getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=50`);
       if (told.takeWhole(now, page.items)) settle();
+      // News came meanwhile: what was asked for is not known yet.
+      else appointment.soon(300, reload);
     } catch {
       appointment.soon(3000, reload);
     }

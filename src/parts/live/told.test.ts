@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest';
 import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
 import { needle } from '../../../tests/support/entries.ts';
-import { mustAsk } from './told.ts';
+import type { HeadNowMessage } from '../../schemas/workshop.ts';
+import { mustAsk, Told } from './told.ts';
 
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
 function told<K extends EventKind>(kind: K, second: number, more: Partial<EventOf<K>> = {}): Event {
@@ -49,4 +50,31 @@ test('what was stored while the head was being read is asked for: it may be in i
   expect(mustAsk({ ...piece, seq: 40 }, true, [], 40)).toBe(true);
   expect(mustAsk({ ...piece, seq: 41 }, true, [], 40)).toBe(false);
   expect(mustAsk({ ...piece, seq: 40 }, false, [], 40)).toBe(false);
+});
+
+const head = (seq: number): HeadNowMessage => ({
+  ...{ seq, until: seq, seats: [], job: null, openStop: null, held: [], clashes: [] },
+});
+const broke = (seq: number, data: object) =>
+  told('break', 1, { seq, corrections: seq - 1, data: { fault: 'needle_broke', ...data } } as Partial<
+    EventOf<'break'>
+  >);
+
+test('of a state that was asked for, events changed after its head are left to the line, which is not passed over then', () => {
+  const page = new Told(head(1), [broke(1, {})]);
+  expect(page.takeWhole(head(2), [broke(3, { fragments: 'missing' }), told('note', 4)])).toBe(true);
+  expect(page.events.map(({ seq }) => seq)).toEqual([1]);
+  // The line tells both: the correction has to be asked for, the note is folded.
+  expect(page.take(broke(3, { fragments: 'missing' }))).toBe(true);
+  expect(page.take(told('note', 4))).toBe(false);
+  expect(page.events.map(({ seq }) => seq)).toEqual([4, 3]);
+  expect(page.head.seq).toBe(4);
+});
+test('a state older than what was told is not taken', () => {
+  const page = new Told(head(1), []);
+  expect(page.take(told('note', 5))).toBe(false);
+  expect(page.takeWhole(head(4), [told('note', 4)])).toBe(false);
+  expect(page.events.map(({ seq }) => seq)).toEqual([5]);
+  expect(page.takeWhole(head(5), [told('note', 4), told('note', 5)])).toBe(true);
+  expect(page.events.map(({ seq }) => seq)).toEqual([5, 4]);
 });

@@ -34,11 +34,13 @@ export class Told {
     return false;
   }
 
-  /** The whole state as it was asked for; false: it is older than what was told meanwhile. */
+  /** The whole state as it was asked for, the events not before the head; false: it is older than what was told meanwhile. */
   takeWhole(head: HeadNowMessage, newest: readonly Event[]): boolean {
     if (head.seq < this.head.seq) return false;
     this.head = head;
-    this.events = merge(this.events, newest);
+    // What changed since the head was read is not in it: the line tells it, and then it is folded.
+    const inIt = newest.filter((event) => event.seq <= head.seq);
+    this.events = merge(this.events, inIt);
     return true;
   }
 
