@@ -151,7 +151,7 @@ test('a broken needle’s record: what was found, the piece held, who let it go,
   await page.getByRole('button', { name: 'Not all: hold the piece' }).click();
   await page.getByRole('button', { name: 'New needle, same kind' }).click();
   await expect.poll(async () => (await eventsOf(request, machine, '&kind=needle_fitted')).length).toBe(4);
-  // The question about the new needle has its own way to the record until the new needle is drawn.
+  // The question about fragments, which has its own way to the record, is answered.
   await expect(page.getByRole('link', { name: 'Record' })).toHaveCount(1);
   await page.getByRole('link', { name: 'Record' }).click();
   const record = page.getByRole('definition');

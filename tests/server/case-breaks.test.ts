@@ -1,18 +1,11 @@
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import type { Entry } from '../../src/core/ledger/entry.ts';
-import { closeDatabase } from '../../src/server/base/database.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { checkFacts } from '../../src/server/machine/check.ts';
 import { entry, piece } from '../support/entries.ts';
-import { furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
+import { furnishedHere, ids } from '../support/workshop.ts';
 
-beforeAll(async () => {
-  const url = await newDatabase();
-  process.env['DATABASE_URL'] = url;
-  const server = await newServer(url);
-  await furnish(server.address);
-});
-afterAll(() => closeDatabase());
+furnishedHere();
 
 const now = new Date();
 const ago = (hours: number) => new Date(now.getTime() - hours * 3_600_000).toISOString();

@@ -1,22 +1,16 @@
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
 import type { Entry } from '../../src/core/ledger/entry.ts';
 import { applyOpen, openAfter, type OpenNow } from '../../src/core/ledger/open.ts';
-import { closeDatabase, database } from '../../src/server/base/database.ts';
+import { database } from '../../src/server/base/database.ts';
 import { openStops } from '../../src/server/ledger/reading/open-stop.ts';
 import { heldPieces } from '../../src/server/ledger/reading/read.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { entry } from '../support/entries.ts';
 import { randomHistory } from '../support/random-history.ts';
-import { furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
+import { furnishedHere, ids } from '../support/workshop.ts';
 
-beforeAll(async () => {
-  const url = await newDatabase();
-  process.env['DATABASE_URL'] = url;
-  const server = await newServer(url);
-  await furnish(server.address);
-});
-afterAll(() => closeDatabase());
+furnishedHere();
 
 const idsOf = (entries: readonly { id: string }[]) => entries.map(({ id }) => id).sort();
 

@@ -1,18 +1,11 @@
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { expect, test } from 'vitest';
 import { sewnBetween } from '../../src/core/tension/case/sewn.ts';
-import { closeDatabase } from '../../src/server/base/database.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { sewnByHead } from '../../src/server/machine/bench.ts';
 import { piece } from '../support/entries.ts';
-import { furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
+import { furnishedHere, ids } from '../support/workshop.ts';
 
-beforeAll(async () => {
-  const url = await newDatabase();
-  process.env['DATABASE_URL'] = url;
-  const server = await newServer(url);
-  await furnish(server.address);
-});
-afterAll(() => closeDatabase());
+furnishedHere();
 
 const dayMs = 86_400_000;
 const ago = (days: number) => new Date(Date.now() - days * dayMs).toISOString();

@@ -1,8 +1,9 @@
 import { v7 as uuid7 } from 'uuid';
-import { afterAll } from 'vitest';
+import { afterAll, beforeAll } from 'vitest';
 import pg from 'pg';
 import { startServer, type Served } from '../../scripts/child.ts';
 import { freePort } from '../../scripts/cluster.ts';
+import { closeDatabase } from '../../src/server/base/database.ts';
 import { machineId } from './entries.ts';
 
 /** The tests' own cluster, started by ./test. */
@@ -119,4 +120,15 @@ export async function furnish(base: string): Promise<void> {
       },
     ],
   });
+}
+
+/** For a file whose tests call the server's own functions: a furnished database, theirs from the first test to the last. */
+export function furnishedHere(): void {
+  beforeAll(async () => {
+    const url = await newDatabase();
+    process.env['DATABASE_URL'] = url;
+    const server = await newServer(url);
+    await furnish(server.address);
+  });
+  afterAll(() => closeDatabase());
 }

@@ -110,7 +110,7 @@ export function courseOf(letters: readonly Letter[]): Course {
   if (level <= 1) return straight;
   const high = median(letters.map(heightOf));
   const { circle, rise } = circleOf(letters, angle, high);
-  if (!circle || rise < bentFrom.ofHeight * high) return straight;
+  if (rise < bentFrom.ofHeight * high) return straight;
   const isSure = !isJoined && rise >= bentFrom.sure * high && letters.length > bentFrom.letters;
   const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
   return level > uneven * high && unevenness(letters, circle) < better * level ? circle : straight;
@@ -151,11 +151,7 @@ const triedRises = [0.12, 0.2, 0.33, 0.55, 0.9, 1.5];
  * The circle on which the letters stand, and how far it rises over its chord, px: the best of one through their middles by least squares (Kåsa 1976) and of
  * some that bend away from their tilt, moved until feet and heads are most level.
  */
-function circleOf(
-  letters: readonly Letter[],
-  angle: number,
-  high: number,
-): { circle: Bent | null; rise: number } {
+function circleOf(letters: readonly Letter[], angle: number, high: number): { circle: Bent; rise: number } {
   const xs = letters.map(({ left, right }) => (left + right + 1) / 2);
   const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
   const chord = Math.hypot(xs.at(-1)! - xs[0]!, ys.at(-1)! - ys[0]!);
@@ -174,15 +170,9 @@ function circleOf(
         y: my + far * Math.cos(angle),
       });
     }
-  let circle: Bent | null = null;
-  let least = Infinity;
-  for (const one of tried) {
-    const cost = unevenness(letters, one);
-    if (cost < least) [circle, least] = [one, cost];
-  }
-  if (!circle) return { circle: null, rise: 0 };
-  circle = moved(letters, circle, high);
-  const radius = mean(xs.map((x, k) => Math.hypot(x - circle!.x, ys[k]! - circle!.y)));
+  const costs = tried.map((one) => unevenness(letters, one));
+  const circle = moved(letters, tried[costs.indexOf(Math.min(...costs))]!, high);
+  const radius = mean(xs.map((x, k) => Math.hypot(x - circle.x, ys[k]! - circle.y)));
   return { circle, rise: radius - Math.sqrt(Math.max(0, radius ** 2 - (chord / 2) ** 2)) };
 }
 

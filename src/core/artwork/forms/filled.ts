@@ -34,9 +34,17 @@ export function maskOf(
     const row = (part.top + y - 1) * width + part.left - 1;
     for (let x = 1; x < w - 1; x++) if (of[row + x] === part.id) mask[y * w + x] = 1;
   }
-  const open = [0];
-  mask[0] = 2;
+  flood(mask, w, 0);
+  return { mask, w, h };
+}
+
+/** Makes 2 of the zeros that hang together with one of a mask `w` wide, side by side or one above the other; how many they are. */
+export function flood(mask: Uint8Array, w: number, from: number): number {
+  const open = [from];
+  mask[from] = 2;
+  let area = 0;
   for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    area++;
     const x = at % w;
     for (const there of [x > 0 ? at - 1 : at, x < w - 1 ? at + 1 : at, at - w, at + w])
       if (mask[there] === 0) {
@@ -44,7 +52,7 @@ export function maskOf(
         open.push(there);
       }
   }
-  return { mask, w, h };
+  return area;
 }
 
 function solidOf(part: Part, { of, width }: PartMap): Solid | null {

@@ -1,7 +1,7 @@
 import { lettersOf } from './letters.ts';
 import { measureLine, type TextLine } from './measure-line.ts';
 import type { Part, PartMap } from './parts.ts';
-import { isIn, letterOf, standsWithin } from './single-letter.ts';
+import { letterOf } from './single-letter.ts';
 
 /** Where no line of lettering tells how the picture is turned, these tilts are tried, degrees. */
 const triedTilts = [0, -3, 3, -6, 6, -9, 9, -12, 12, -15, 15];
@@ -31,3 +31,28 @@ export function monograms(
       })
   );
 }
+
+/** A letter in a ring or a field stands so near its middle, of the ring's size, and is so high beside it. From memory. */
+const central = 0.12;
+const ofField = { from: 0.2, to: 0.85 } as const;
+
+/** Whether a part stands in the middle of another one, and is the largest there. */
+export function standsWithin(part: Part, parts: readonly Part[]): boolean {
+  return parts.some((field) => {
+    const wide = field.right - field.left + 1;
+    const high = field.bottom - field.top + 1;
+    const share = (part.bottom - part.top + 1) / high;
+    const offX = Math.abs(part.left + part.right - field.left - field.right) / 2;
+    const offY = Math.abs(part.top + part.bottom - field.top - field.bottom) / 2;
+    if (field === part || !isIn(part, field) || share < ofField.from || share > ofField.to) return false;
+    if (offX > central * wide || offY > central * high) return false;
+    return parts.every((other) => other === field || other.area <= part.area || !isIn(other, field));
+  });
+}
+
+/** Whether one part's box lies within another's. */
+export const isIn = (inner: Part, outer: Part): boolean =>
+  inner.left > outer.left &&
+  inner.right < outer.right &&
+  inner.top > outer.top &&
+  inner.bottom < outer.bottom;

@@ -2,8 +2,9 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { loopsPath, outlines, type Face } from '../../../../tests/support/logos/faces.ts';
 import { alphabet, holesOf, plainLetters } from './alphabet.ts';
+import { isIn, standsWithin } from './monogram.ts';
 import { splitParts, type Part, type PartMap } from './parts.ts';
-import { isIn, letterOf, standsWithin } from './single-letter.ts';
+import { letterOf } from './single-letter.ts';
 import { distancesToOthers } from './widths.ts';
 
 /** The parts of a drawing in black on white, 240 × 240 px of −120 to 120. */

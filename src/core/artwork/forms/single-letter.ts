@@ -1,6 +1,6 @@
 import { alphabet, holesOf, plainLetters, type Stroke } from './alphabet.ts';
 import { reachOf } from './bend.ts';
-import { maskOf } from './filled.ts';
+import { flood, maskOf } from './filled.ts';
 import { wholeLetter } from './letters.ts';
 import type { Part, PartMap } from './parts.ts';
 
@@ -61,48 +61,10 @@ function holesIn(part: Part, map: PartMap): number {
   const { mask, w } = maskOf(part, map);
   const least = (leastHole * part.stemPx) ** 2;
   let found = 0;
-  for (let start = 0; start < mask.length; start++) {
-    if (mask[start] !== 0) continue;
-    let area = 0;
-    const open = [start];
-    mask[start] = 2;
-    for (let at = open.pop(); at !== undefined; at = open.pop()) {
-      area++;
-      for (const there of [at - 1, at + 1, at - w, at + w])
-        if (mask[there] === 0) {
-          mask[there] = 2;
-          open.push(there);
-        }
-    }
-    if (area >= least) found++;
-  }
+  for (let start = 0; start < mask.length; start++)
+    if (mask[start] === 0 && flood(mask, w, start) >= least) found++;
   return found;
 }
-
-/** A letter in a ring or a field stands so near its middle, of the ring's size, and is so high beside it. From memory. */
-const central = 0.12;
-const ofField = { from: 0.2, to: 0.85 } as const;
-
-/** Whether a part stands in the middle of another one, and is the largest there. */
-export function standsWithin(part: Part, parts: readonly Part[]): boolean {
-  return parts.some((field) => {
-    const wide = field.right - field.left + 1;
-    const high = field.bottom - field.top + 1;
-    const share = (part.bottom - part.top + 1) / high;
-    const offX = Math.abs(part.left + part.right - field.left - field.right) / 2;
-    const offY = Math.abs(part.top + part.bottom - field.top - field.bottom) / 2;
-    if (field === part || !isIn(part, field) || share < ofField.from || share > ofField.to) return false;
-    if (offX > central * wide || offY > central * high) return false;
-    return parts.every((other) => other === field || other.area <= part.area || !isIn(other, field));
-  });
-}
-
-/** Whether one part's box lies within another's. */
-export const isIn = (inner: Part, outer: Part): boolean =>
-  inner.left > outer.left &&
-  inner.right < outer.right &&
-  inner.top > outer.top &&
-  inner.bottom < outer.bottom;
 
 /** A part in a letter's own frame: heights, from its left and its head. */
 interface Seen {
