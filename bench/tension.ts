@@ -42,6 +42,10 @@ function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''
 
 if (isWanted('screw'))
   for (const world of ['own', 'plain', 'second', 'third', 'fourth'] as const) tellCourses(world, {});
+// The same cases by one who knows slope and play from the beginning: how much of that is reached.
+if (isWanted('screw'))
+  for (const world of ['own', 'second', 'third', 'fourth'] as const)
+    tellCourses(world, { isKnowing: true }, ', by one who knows the screw');
 if (isWanted('workshop'))
   for (const world of ['second', 'third', 'fourth'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
 // The same cases with another bobbin thread, after one course at the bench; and by one who knows slope and play.

@@ -1,9 +1,8 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
-import { chanceWithin } from './normal.ts';
-import { effective } from './rows.ts';
+import { afterTurn, cellsOf, type After } from './after-turn.ts';
+import { gainOfAnotherPull } from './another-pull.ts';
 import { isDoubted, type CaseBelief } from './screw.ts';
-import { handError, springs } from './spring.ts';
 
 /** What to do at the case next. */
 export interface TurnAdvice {
@@ -24,7 +23,7 @@ const steps = [0.5, 1, 1.5, 2, 3, 4] as const;
 /** A quarter turn at most at once, but for a case that is far off (common practice, no published source). */
 const quarter = 2;
 /** So far off it is where more than a quarter goes right past the band no oftener than this: a reading follows, and turns back what went too far. From memory. */
-const mayGoPast = 0.2;
+const mayGoPast = 0.3;
 /** "Leave it" is said from this chance on. */
 export const sure = 0.92;
 /** A turn must make it likelier by this much. */
@@ -32,113 +31,11 @@ const worthTurning = 0.04;
 /** So near that a turn lands in the band this often, it is only turned by two readings. From memory. */
 const near = 0.2;
 const twice = 2;
+/** Another pull before a turn must make what comes of the turn likelier by this much, and there are no more of them in a row. From memory. */
+const worthPulling = 0.02;
+const enoughToTurn = 5;
 /** More readings in a row than this tell nothing new. */
 const enoughReadings = 8;
-
-/** The tension as it may be, cell by cell: everything but the gauge's noise, which no turn hangs on. */
-interface Cell {
-  spring: number;
-  slope: number;
-  play: number;
-  /** The tensions that are thought of, in order, and the weight of each. */
-  tensions: Float64Array;
-  weights: Float64Array;
-}
-
-/** Less weight than this is thought of no more. */
-const leastWeight = 1e-5;
-
-function cellsOf({ rows }: CaseBelief): Cell[] {
-  return rows.flatMap((each, spring) => {
-    const cells = new Map<string, Float64Array>();
-    for (const { slope, play, weights } of each) {
-      if (weights.length === 0) continue;
-      const key = `${slope} ${play}`;
-      const sum = cells.get(key);
-      if (sum) for (let at = 0; at < sum.length; at++) sum[at] = sum[at]! + weights[at]!;
-      else cells.set(key, weights.slice());
-    }
-    return [...cells].flatMap(([key, sum]): Cell[] => {
-      const [slope, play] = key.split(' ').map(Number);
-      const { tensions, weights } = thoughtOf(sum, springs[spring]!);
-      return tensions.length > 0 ? [{ spring, slope: slope!, play: play!, tensions, weights }] : [];
-    });
-  });
-}
-
-/** Those points of a spring's grid that are thought of at all. */
-function thoughtOf(sum: Float64Array, { from, step }: { from: number; step: number }) {
-  const tensions = new Float64Array(sum.length);
-  const weights = new Float64Array(sum.length);
-  let count = 0;
-  for (let at = 0; at < sum.length; at++) {
-    if (sum[at]! <= leastWeight) continue;
-    tensions[count] = from + at * step;
-    weights[count++] = sum[at]!;
-  }
-  return { tensions: tensions.subarray(0, count), weights: weights.subarray(0, count) };
-}
-
-interface After {
-  eighths: number;
-  grams: number;
-  spread: number;
-  chance: number;
-  /** Chance to have gone right through the band and out on the other side. */
-  past: number;
-  /** Chance to be in the band, with what a later turn may still make of the rest. */
-  worth: number;
-}
-
-/** What a turn would make of it. */
-function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: Band): After {
-  const turns = eighths / 8;
-  const middle = middleOf(band);
-  let [all, sum, square, chance, past, later] = [0, 0, 0, 0, 0, 0];
-  for (const { spring, slope, play, tensions, weights } of cells) {
-    const law = springs[spring]!;
-    const moves = effective(turns, last, play);
-    const shift = slope * moves;
-    const spread = moves === 0 ? 0 : slope * handError(turns);
-    const [low, high] = [law.of(band.from), law.of(band.to)];
-    // A point of the grid stands for what lies half a step about it.
-    const wide = Math.hypot(spread, 0.29 * law.step);
-    for (let at = 0; at < tensions.length; at++) {
-      const weight = weights[at]!;
-      const then = tensions[at]! + shift;
-      const inBand = landsIn(then, wide, low, high);
-      const grams = Math.max(1, law.grams(then));
-      all += weight;
-      sum += weight * grams;
-      square += weight * grams ** 2;
-      chance += weight * inBand;
-      later += weight * (1 - inBand) * nearness(grams, middle);
-      if (turns !== 0 && (turns < 0 ? then < low : then > high)) past += weight;
-    }
-  }
-  const mean = sum / all;
-  return {
-    eighths,
-    grams: mean,
-    spread: Math.sqrt(Math.max(0, square / all - mean ** 2)),
-    chance: chance / all,
-    past: past / all,
-    worth: (chance + stillToCome * later) / all,
-  };
-}
-
-/** Chance to land between two bounds; five deviations off it is not worked out. */
-const landsIn = (mean: number, sd: number, from: number, to: number) =>
-  mean < from - 5 * sd || mean > to + 5 * sd ? 0 : chanceWithin(from, to, mean, sd);
-
-/** What nearness is worth to the next turn: so much of the band's own at the band, less the farther off. From memory. */
-const stillToCome = 0.7;
-
-/** How near the band's middle grams are: 1 there, falling off by the fourth power of how many times too much or too little. From memory. */
-function nearness(grams: number, middle: number): number {
-  const part = grams < middle ? grams / middle : middle / grams;
-  return part * part * part * part;
-}
 
 /**
  * The next turn towards the band: of those a hand can do, the one that lands in it most often, given the hand; while none is
@@ -161,14 +58,22 @@ export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
     .flatMap((way) => steps.map((step) => afterTurn(cells, way * step, belief.last, band)))
     .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < mayGoPast);
   const best = options.reduce((option, other) => (other.worth > option.worth + 1e-9 ? other : option));
-  if (best.worth > stay.worth + worthTurning && belief.readings < twice && best.chance > near)
-    return {
-      ...told(stay),
-      is: 'again',
-      why: 'Near the band one pull is too little to turn by: pull once more.',
-    };
-  if (best.worth > stay.worth + worthTurning)
+  if (best.worth > stay.worth + worthTurning) {
+    if (belief.readings < twice && best.chance > near)
+      return {
+        ...told(stay),
+        is: 'again',
+        why: 'Near the band one pull is too little to turn by: pull once more.',
+      };
+    const turns = [stay, ...options].map(({ eighths }) => eighths);
+    if (belief.readings < enoughToTurn && gainOfAnotherPull(belief, turns, band) > worthPulling)
+      return {
+        ...told(stay),
+        is: 'again',
+        why: 'What was read so far leaves open how far to turn: pull once more.',
+      };
     return { ...told(best), is: 'turn', why: whyTurn(best, belief, band) };
+  }
   if (belief.readings >= enoughReadings)
     return {
       ...told(stay),

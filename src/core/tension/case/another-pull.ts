@@ -1,0 +1,97 @@
+import type { Band } from '../targets.ts';
+import { worthAt } from './after-turn.ts';
+import type { Row } from './rows.ts';
+import type { CaseBelief } from './screw.ts';
+import { springs, type Spring } from './spring.ts';
+
+/** Where the next reading is thought of, in deviations about what is expected of it. */
+const thoughtOf = [-2, -1.2, -0.6, 0, 0.6, 1.2, 2] as const;
+/** Less weight than this is thought of no more. */
+const leastWeight = 1e-5;
+
+/**
+ * How much likelier it gets that the turn lands, if one more reading comes first: what the best turn is worth after each reading that may come, on average, less
+ * what the best one is worth now; 0 where no reading would change the turn. `turns`: those that may be chosen, eighths to the right. Source: the expected value of sample
+ * information, Raiffa and Schlaifer, “Applied Statistical Decision Theory”, 1961, chapter 4.
+ */
+export function gainOfAnotherPull(belief: CaseBelief, turns: readonly number[], band: Band): number {
+  const screws = belief.rows.flatMap((each, which) => screwsOf(each, springs[which]!));
+  const readings = readingsToCome(screws);
+  const now = turns.map(() => 0);
+  let [then, all] = [0, 0];
+  const worths = screws.map((screw) =>
+    turns.map((eighths) => worthAt(screw, { eighths, last: belief.last, band }, screw.from, screw.until)),
+  );
+  for (const grams of readings) {
+    const after = turns.map(() => 0);
+    screws.forEach((screw, index) => {
+      const fits = fitting(screw, grams);
+      for (let at = 0; at < fits.length; at++) all += fits[at]!;
+      worths[index]!.forEach((worth, turn) => {
+        let sum = 0;
+        for (let at = 0; at < fits.length; at++) sum += fits[at]! * worth[at]!;
+        after[turn]! += sum;
+      });
+    });
+    then += Math.max(...after);
+    after.forEach((worth, turn) => (now[turn]! += worth));
+  }
+  return all === 0 ? 0 : Math.max(0, (then - Math.max(...now)) / all);
+}
+
+/** One screw that the case may have, with its rows by the gauge's noise, and where on the grid they weigh anything. */
+interface Screw {
+  law: Spring;
+  slope: number;
+  play: number;
+  rows: Row[];
+  from: number;
+  until: number;
+}
+
+function screwsOf(rows: readonly Row[], law: Spring): Screw[] {
+  const screws = new Map<string, Screw>();
+  for (const row of rows) {
+    const from = row.weights.findIndex((weight) => weight > leastWeight);
+    if (from < 0) continue;
+    const until = 1 + row.weights.findLastIndex((weight) => weight > leastWeight);
+    const key = `${row.slope} ${row.play}`;
+    const screw = screws.get(key);
+    if (screw) {
+      screw.rows.push(row);
+      screw.from = Math.min(screw.from, from);
+      screw.until = Math.max(screw.until, until);
+    } else screws.set(key, { law, slope: row.slope, play: row.play, rows: [row], from, until });
+  }
+  return [...screws.values()];
+}
+
+/** Grams that the next reading may be, spread evenly about what is expected of it. */
+function readingsToCome(screws: readonly Screw[]): number[] {
+  let [all, sum, square, noises] = [0, 0, 0, 0];
+  for (const { law, rows, from, until } of screws)
+    for (const { weights, noise } of rows)
+      for (let at = from; at < until; at++) {
+        const weight = weights[at]!;
+        const grams = law.grams(law.from + at * law.step);
+        all += weight;
+        sum += weight * grams;
+        square += weight * grams ** 2;
+        noises += weight * noise ** 2;
+      }
+  if (all === 0) return [];
+  const mean = sum / all;
+  const sd = Math.sqrt(Math.max(0, square / all - mean ** 2) + noises / all);
+  return thoughtOf.map((off) => mean + off * sd);
+}
+
+/** How well each tension would fit a reading, with how likely it is: of all noises together. A slip of the hand is not thought of. */
+function fitting({ law, rows, from, until }: Screw, grams: number): Float64Array {
+  const fits = new Float64Array(until - from);
+  for (let at = from; at < until; at++) {
+    const off = grams - law.grams(law.from + at * law.step);
+    for (const { weights, noise } of rows)
+      fits[at - from] = fits[at - from]! + (weights[at]! * Math.exp(-((off / noise) ** 2) / 2)) / noise;
+  }
+  return fits;
+}
