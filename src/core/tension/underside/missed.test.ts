@@ -111,6 +111,12 @@ describe('columns that the first look missed', () => {
     expect(Math.abs(boxes[2]!.x - 120)).toBeLessThan(1.5);
     expect(Math.abs(boxes[2]!.y - 75)).toBeLessThanOrEqual(1);
   });
+  test('where its own ends are, though its neighbour was found a third of a width too far down', () => {
+    const boxes = withMissed(drawn([40, 84].map((x) => ({ x, colour: red }))), [box(40, { y: 88 })]);
+    expect(boxes).toHaveLength(2);
+    expect(boxes[0]!.y).toBe(88);
+    expect(Math.abs(boxes[1]!.y - 80)).toBeLessThan(2.5);
+  });
   test('none where none is: a gap, the rest of the row, cloth that ends', () => {
     const some = [40, 84, 216].map((x) => ({ x, colour: red }));
     const found = some.map(({ x }) => box(x));

@@ -2,7 +2,7 @@ import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Planes } from './planes.ts';
-import { anyStanding, endStanding, standing } from './standing.ts';
+import { anyStanding, endStanding, leastEnd, standing } from './standing.ts';
 import { placesIn } from './strip.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
@@ -17,6 +17,9 @@ const furthest = 1.35;
 const usualPitch = 1.5;
 /** Steps in which a place is looked for, in widths. */
 const step = 0.04;
+/** Steps along it, and how many each way. */
+const stepAlong = 0.06;
+const mostAlong = 8;
 /** A column may lie outside the picture with a corner by this part of its length. */
 const mostOut = 0.06;
 /** So many columns a row can have. */
@@ -96,7 +99,24 @@ function bestBeside(
   const near = places.filter(
     ({ off, clear }) => clear >= asClear * most && Math.abs(off - first!.off) < like.wide / 2,
   );
-  return near[Math.floor((near.length - 1) / 2)]?.box ?? null;
+  const place = middleOf(near)?.box;
+  return place ? alongItself(field, place) : null;
+}
+
+const middleOf = <Each>(places: readonly Each[]): Each | undefined =>
+  places[Math.floor((places.length - 1) / 2)];
+
+/** A place that was found across, moved along the column to where the less clear of its ends shows best, if that is not where it is: its neighbour may itself lie a little off. */
+function alongItself(field: Planes, box: Box): Box {
+  const { along } = axesOf(box.angle);
+  const places = Array.from({ length: 2 * mostAlong + 1 }, (_, index) => {
+    const off = (index - mostAlong) * stepAlong * box.wide;
+    const moved = { ...box, x: box.x + off * along[0], y: box.y + off * along[1] };
+    return { moved, clear: leastEnd(field, moved) };
+  });
+  const most = Math.max(...places.map(({ clear }) => clear));
+  if (leastEnd(field, box) >= asClear * most) return box;
+  return middleOf(places.filter(({ clear }) => clear >= asClear * most))!.moved;
 }
 
 /** How far the furthest of a column's corners lies outside the picture, px; 0 or less: none does. */

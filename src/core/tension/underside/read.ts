@@ -48,9 +48,11 @@ const usualLengthMm = 40;
 const leastEven = 6;
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 const leastContrast = 0.09;
+/** Of a column measured: what a person tells apart without effort. */
+const leastTold = 0.17;
 const sureContrast = 0.2;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
-const leastFromCloth = 0.06;
+const leastFromCloth = 0.08;
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
 const mostApart = 0.16;
@@ -200,6 +202,7 @@ function columnOf(
     return unread(likeCloth);
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
   if (read.sides > mostApart) return unread(twoColours);
+  if (read.contrast < leastTold) return unread(tooAlike);
   const wide = (box.wide / strip.wide) * (mean(read.outer.right) - mean(read.outer.left));
   const error = errorOf(read, sketch, wide);
   if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));

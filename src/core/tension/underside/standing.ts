@@ -34,6 +34,9 @@ export function endStanding(field: Planes, box: Box): number {
   return ends.length === 0 ? Infinity : Math.max(...ends);
 }
 
+/** How clearly the less clear of its ends shows. Infinity where both are outside the picture. */
+export const leastEnd = (field: Planes, box: Box): number => Math.min(...endsOf(field, box));
+
 const ownPart = (box: Box): Box => ({ ...box, wide: ownWidth * box.wide });
 
 /** How clearly each of its edges shows, those in the picture. */
