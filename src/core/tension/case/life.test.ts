@@ -36,7 +36,7 @@ test('readings with another thread do not count for the screw, its turns do; a f
   expect(stepsOf(life, white)).toEqual([
     { is: 'reading', grams: 40, days: 0 },
     { is: 'turn', turns: -0.1 },
-    { is: 'reading', grams: 34, days: 2 },
+    { is: 'reading', grams: 34, days: 3 },
   ]);
   expect(stepsOf([...life, dropped(5), measured(6, 50)], white)).toEqual([
     { is: 'reading', grams: 50, days: 2 },

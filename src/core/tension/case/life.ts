@@ -33,11 +33,8 @@ export function stepsOf(
       });
       before = event.at;
     }
-    // The screw turns the same spring whatever thread is in it.
-    if (event.kind === 'screw_turned') {
-      steps.push({ is: 'turn', turns: event.data.turns });
-      before = event.at;
-    }
+    // The screw turns the same spring whatever thread is in it. A reading's days are those since the reading before, on both sides of a turn.
+    if (event.kind === 'screw_turned') steps.push({ is: 'turn', turns: event.data.turns });
   }
   return steps.slice(-mostSteps);
 }

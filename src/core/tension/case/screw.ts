@@ -4,7 +4,7 @@ import { gramsRange, noises, plays, springs, type Spring } from './spring.ts';
 
 /**
  * A case's history with one bobbin thread, oldest first: grams that were read, turns of the screw (right above 0). `days`:
- * since the step before; left out: at once. `stitches`: what its head sewed on them; left out: as on days as usual.
+ * since the reading before; left out: at once. `stitches`: what its head sewed on them; left out: as on days as usual.
  */
 export type CaseStep =
   | { is: 'reading'; grams: number; days?: number; stitches?: number | undefined }

@@ -42,11 +42,11 @@ describe('what one head sewed meanwhile', () => {
 describe('a case’s history with what was sewn meanwhile', () => {
   const reading = (day: number, grams: number, machineId = 'heron'): EventOfCase => ({ kind: 'case_measured', at: at(day), machineId, data: { grams, bobbinKindId: 'white' } }); // prettier-ignore
   const turn = (day: number): EventOfCase => ({ kind: 'screw_turned', at: at(day), machineId: 'heron', data: { caseId: 'A', turns: 0.25 } }); // prettier-ignore
-  test('of the machine that it was read for, since the step before', () => {
+  test('of the machine that it was read for, since the reading before, on both sides of a turn', () => {
     expect(stepsOf([reading(2, 30), turn(3), reading(4, 40), reading(5, 41)], 'white', { heron: sewn })).toEqual([
       { is: 'reading', grams: 30, days: 0 },
       { is: 'turn', turns: 0.25 },
-      { is: 'reading', grams: 40, days: 1, stitches: 0 },
+      { is: 'reading', grams: 40, days: 2, stitches: 100_000 },
       { is: 'reading', grams: 41, days: 1, stitches: 200_000 },
     ]); // prettier-ignore
     expect(stepsOf([reading(2, 30), reading(4, 40, 'teal')], 'white', { heron: sewn })[1]).toEqual({ is: 'reading', grams: 40, days: 2 }); // prettier-ignore
@@ -78,7 +78,7 @@ describe('a case’s history with what was sewn meanwhile', () => {
     const life = [reading(2, 30), turn(3)];
     const fresh = { grams: 40, bobbinKindId: 'white', machineId: 'heron', at: at(5) };
     expect(freshStep(life, fresh, { heron: sewn })).toEqual(stepsOf([...life, reading(5, 40)], 'white', { heron: sewn })[2]); // prettier-ignore
-    expect(freshStep(life, fresh)).toEqual({ is: 'reading', grams: 40, days: 2 });
+    expect(freshStep(life, fresh)).toEqual({ is: 'reading', grams: 40, days: 3 });
     expect(freshStep([], fresh)).toEqual({ is: 'reading', grams: 40, days: 0 });
   });
 });
