@@ -1,4 +1,5 @@
 import { median } from 'simple-statistics';
+import { axesOf, inDirection } from './axes.ts';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, outside, type Island } from './islands.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
@@ -89,6 +90,7 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
           within(long / wide, ratio, factor) &&
           area < mostOfPicture * width * height,
       ),
+      ratio,
       count,
     );
     if (found.length > 0) return found;
@@ -165,7 +167,7 @@ interface Candidate extends Island {
 }
 
 /** The largest set of islands that are alike, each place once. */
-function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
+function agreeing(islands: readonly Candidate[], ratio: number, count: number | null): Box[] {
   // Those that fill their rectangle best go first, the larger of equals.
   const sorted = [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill);
   // The same column is found in many grounds: each place once, whichever shape it was found in.
@@ -181,7 +183,7 @@ function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
   );
   // Many and large: what is cut off counts little, and so does a number that was not expected.
   const weight = (group: readonly Candidate[]) =>
-    group.reduce((sum, { area, isCut }) => sum + (isCut ? 0.3 : 1) * Math.sqrt(area), 0) *
+    group.reduce((sum, one) => sum + (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio), 0) *
     (count === null ? 1 : Math.exp(-Math.abs(group.length - count) / count));
   const likeliest = groups.reduce<Candidate[]>(
     (most, group) => (weight(group) > weight(most) ? group : most),
@@ -198,18 +200,25 @@ function agreeing(islands: readonly Candidate[], count: number | null): Box[] {
   }));
 }
 
-/** Islands of which none lies in another that is kept: the first ones are. */
+/** 1 for an island as long for its width as a column is, less for one that is not: a column with cloth about it is larger, but of another shape. */
+const shapeFit = ({ long, wide }: Island, ratio: number) =>
+  Math.exp(-3 * Math.abs(Math.log(long / wide / ratio)));
+
+/** Islands of which none lies over another that is kept: the first ones are. */
 function once(islands: readonly Candidate[]): Candidate[] {
   const kept: Candidate[] = [];
-  for (const island of islands)
-    if (
-      kept.every(
-        (other) =>
-          Math.hypot(island.x - other.x, island.y - other.y) > 0.85 * Math.max(island.wide, other.wide),
-      )
-    )
-      kept.push(island);
+  for (const island of islands) if (!kept.some((other) => liesOver(island, other))) kept.push(island);
   return kept;
+}
+
+/** Whether two islands share a place: less than a width apart, and less than a length along it. */
+function liesOver(one: Island, other: Island): boolean {
+  const axes = axesOf(other.angle);
+  const off = { x: one.x - other.x, y: one.y - other.y };
+  return (
+    Math.abs(inDirection(axes.across, off)) < 0.85 * Math.max(one.wide, other.wide) &&
+    Math.abs(inDirection(axes.along, off)) < 0.85 * ((one.long + other.long) / 2)
+  );
 }
 
 /** The commonest of some numbers; −1 of none. */

@@ -27,16 +27,16 @@ const mostInRow = 24;
 
 /**
  * The columns found (px of the field), with those of their rows that the first look missed: wherever beside or between them there is room, the place is looked
- * for where four edges show as a column has them. Without what is no column: bare cloth or table of which no edge shows, and of what is cut off at the rim of the picture no end.
+ * for where four edges show as a column has them, by `least` of full brightness. Without what is no column: bare cloth or table of which no edge shows, and of what is cut off at the rim of the picture no end.
  */
-export function withMissed(field: Planes, boxes: readonly Box[]): Box[] {
+export function withMissed(field: Planes, boxes: readonly Box[], least = clearly): Box[] {
   const found = boxes.filter((box) =>
     box.isCut ? endStanding(field, box) > hardly : anyStanding(field, box) > clearly,
   );
-  return rowsOf(found).flatMap((row) => filledUp(field, row));
+  return rowsOf(found).flatMap((row) => filledUp(field, row, least));
 }
 
-function filledUp(field: Planes, row: readonly Box[]): Box[] {
+function filledUp(field: Planes, row: readonly Box[], least: number): Box[] {
   if (row.length === 0) return [];
   const { across } = axesOf(row[0]!.angle);
   const at = (box: Box) => inDirection(across, box);
@@ -54,7 +54,7 @@ function filledUp(field: Planes, row: readonly Box[]): Box[] {
         ? at(after) - at(before) - nearest * like.wide
         : furthest * Math.max(pitch, nearest * like.wide)
       : -nearest * like.wide;
-    const missed = bestBeside(field, like, slantOf(full), [from, to]);
+    const missed = bestBeside(field, like, { slant: slantOf(full), least }, [from, to]);
     if (!missed) continue;
     full = [...full.slice(0, index + 1), missed, ...full.slice(index + 1)];
     // The same gap once more: it may hold several. Before the first one the search begins anew.
@@ -78,7 +78,7 @@ const asClear = 0.95;
 function bestBeside(
   field: Planes,
   like: Box,
-  slant: number,
+  { slant, least }: { slant: number; least: number },
   [from, to]: readonly [number, number],
 ): Box | null {
   const { along, across } = axesOf(like.angle);
@@ -94,7 +94,7 @@ function bestBeside(
     places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box) });
   }
   const most = Math.max(0, ...places.map(({ clear }) => clear));
-  if (most < clearly) return null;
+  if (most < least) return null;
   const [first] = places.filter(({ clear }) => clear === most);
   const near = places.filter(
     ({ off, clear }) => clear >= asClear * most && Math.abs(off - first!.off) < like.wide / 2,

@@ -2,8 +2,13 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { casesTried } from '../../../../tests/support/cases-tried.ts';
 import { pixelsOf } from '../../../../tests/support/pixels.ts';
-import { anyBlock, madeUnderside, type UndersideMade } from '../../../../tests/support/underside.ts';
-import { readUnderside } from './read.ts';
+import {
+  anyBlock,
+  madeUnderside,
+  worseBlock,
+  type UndersideMade,
+} from '../../../../tests/support/underside.ts';
+import { readUnderside, type UndersideColumn } from './read.ts';
 
 describe('reading the underside from a photo', () => {
   test('made-up photos: mean error of the share at most 0.012, 95 in 100 within 0.035, none misread by more than 0.1, and within what is said', async () => {
@@ -99,6 +104,35 @@ describe('reading the underside from a photo', () => {
     const read = readUnderside(pixels, { count: 4, columnMm: 10 });
     expect(read.map((one) => one.share !== null)).toEqual([true, false, true, true]);
     expect(read[1]!.why).toContain('too like the cloth');
+  });
+  test('pale columns at the end of a row count where so many were said: hardly an edge of them shows, and the rest is read', async () => {
+    const made = five([0.3, 0.3, 0.3, 0.3, 0.3]);
+    const columns = made.columns.map((column, index) => (index < 2 ? { ...column, colour: '#f8f7f3' } : column)); // prettier-ignore
+    const { pixels } = await madeUnderside({ ...made, columns });
+    const read = readUnderside(pixels, { count: 5, columnMm: 10 });
+    expect(read.map((one) => one.share !== null)).toEqual([false, false, true, true, true]);
+    expect(read[0]!.why).toContain('its thread is too like the');
+  });
+  test('thin columns side by side: each is one, though a part of it looks like another', async () => {
+    const block = anyBlock(7009);
+    const made = {
+      ...block,
+      columnMm: 3,
+      scale: 6.4868937925713315,
+      blurPx: (block.blurPx! * 6.4868937925713315) / 8,
+    };
+    const { pixels } = await madeUnderside(made);
+    expect(readUnderside(pixels, { columnMm: 3 })).toHaveLength(made.columns.length);
+  });
+  test('a column on cut cloth, a thread hanging from it: its own rectangle, not one with the cloth about it', async () => {
+    const made = { ...worseBlock(4003), columnMm: 12, scale: 9.533, blurPx: 0 };
+    const { pixels } = await madeUnderside(made);
+    const [{ outline }] = readUnderside(pixels, { count: 1, columnMm: 12 }) as [UndersideColumn];
+    const middle = [0, 1].map((axis) => outline.reduce((sum, corner) => sum + corner[axis as 0], 0) / 4);
+    // It stands in the middle of the picture, 114 px wide.
+    expect(Math.hypot(middle[0]! - pixels.width / 2, middle[1]! - pixels.height / 2)).toBeLessThan(
+      0.15 * 114,
+    );
   });
   test('uneven along the column is told', async () => {
     const { pixels } = await madeUnderside(five([0.4, 0.4]));

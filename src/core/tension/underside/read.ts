@@ -6,7 +6,7 @@ import { boxesIn, type Box } from './boxes.ts';
 import { boxFrom, type Outline } from './by-hand.ts';
 import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { colourOf, difference, planesOf, type Colour } from './planes.ts';
-import { withMissed } from './missed.ts';
+import { clearly, withMissed } from './missed.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
 import { withoutTails } from './tails.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
@@ -53,6 +53,8 @@ const leastTold = 0.17;
 const sureContrast = 0.2;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
 const leastFromCloth = 0.08;
+/** Edges of columns that must be there, since so many were said, show by as little as this. */
+const faintly = [0.018, 0.012] as const;
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
 const mostApart = 0.16;
@@ -111,7 +113,12 @@ function foundBoxes(
   { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked,
 ): Placed[] {
   const small = planesOf(picture, lookedForIn);
-  const found = withoutTails(withMissed(small, boxesIn(small, lengthMm / columnMm, count ?? null)));
+  const first = boxesIn(small, lengthMm / columnMm, count ?? null);
+  const looked = (least: number) => withoutTails(withMissed(small, first, least));
+  const clear = looked(clearly);
+  // Some thread may be so like the cloth that hardly an edge shows: only where that makes up exactly the number that was said.
+  const faint = count !== undefined && clear.length < count ? faintly.map(looked) : [];
+  const found = faint.find(({ length }) => length === count) ?? clear;
   if (found.length === 0) throw noColumns(count);
   const asFound = count === undefined ? found.length < leastEven : found.length === count;
   const boxes = asFound ? withoutGaps(found) : withUnseen(found);
