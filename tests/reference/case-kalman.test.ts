@@ -2,6 +2,7 @@ import { KalmanFilter } from 'kalman-filter';
 import { quantile } from 'simple-statistics';
 import { describe, expect, test } from 'vitest';
 import { chance, type Chance } from '../../src/core/base/chance.ts';
+import { usualScrew } from '../../src/core/tension/case/known-screw.ts';
 import { density } from '../../src/core/tension/case/normal.ts';
 import { followCase, type CaseStep } from '../../src/core/tension/case/screw.ts';
 import { handError, noises, plays, springs } from '../../src/core/tension/case/spring.ts';
@@ -15,9 +16,12 @@ import { normal } from '../support/normal.ts';
  */
 const linear = springs[1]!;
 /** Nothing else is believed in: that law, and no play. */
-const only = springs.map((spring) =>
-  spring.slopes.map(() => plays.map(({ play }) => Number(spring === linear && play === 0))),
-);
+const only = {
+  ...usualScrew,
+  screws: springs.map((spring) =>
+    spring.slopes.map(() => plays.map(({ play }) => Number(spring === linear && play === 0))),
+  ),
+};
 /** How far a case wanders before a reading, grams, as rows.ts has it. */
 const wander = (days: number) => 27 * Math.min(0.08, Math.hypot(0.004, 0.012 * Math.sqrt(days)));
 

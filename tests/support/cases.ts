@@ -211,7 +211,7 @@ function knowing({ slope, play }: MadeCase): ScrewPrior {
     plays.map((each) => each.play),
     play,
   );
-  return springs.map(({ slopes, gramsPer }) => {
+  const screws = springs.map(({ slopes, gramsPer }) => {
     const known = nearest(
       slopes.map((each) => each.slope * gramsPer(usualGrams)),
       slope,
@@ -220,6 +220,7 @@ function knowing({ slope, play }: MadeCase): ScrewPrior {
       plays.map((_, playNumber) => (slopeNumber === known && playNumber === ofPlay ? 1 : 1e-9)),
     );
   });
+  return { screws, noises: noises.map(() => 1) };
 }
 
 /** How the bench went with one case: grams at the end of each turn, what was said, and the pulls it took. */

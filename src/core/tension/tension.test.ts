@@ -189,6 +189,18 @@ describe('the screw', () => {
     expect(own.slope).toBeLessThan(followCase([reading(40)])!.slope / 1.5);
     expect(own.grams).toBeCloseTo(40, 0);
   });
+  test('so does how well the gauge repeats: after readings within half a gram one says more, after readings 4 g apart less', () => {
+    const spreadAfter = (apart: number) => {
+      const readings = [0, 1, -1, 0, 1, -1].map((off) => reading(40 + apart * off));
+      return followCase([reading(27), reading(27)], screwOf(followCase(readings)!))!.gramsSd;
+    };
+    const usual = followCase([reading(27), reading(27)])!.gramsSd;
+    expect(spreadAfter(0.25)).toBeLessThan(0.8 * usual);
+    expect(spreadAfter(2)).toBeGreaterThan(1.05 * usual);
+    const { noises: known } = screwOf(followCase([reading(40)])!);
+    // One reading tells nothing of it.
+    for (const times of known) expect(Math.abs(times - 1)).toBeLessThan(0.05);
+  });
   test('an exact filter of one spring and one noise, by brute force over every tension', () => {
     // Bayes' rule written out: one reading, one turn, one reading; the posterior of the last tension over all 2,640 hypotheses.
     const law = springs[0]!;

@@ -274,12 +274,14 @@ test('what the workshop’s cases showed of their screws counts beside three lik
     atCase(at(1, 12), 61),
   ];
   const plain = workshopScrews([[], [atCase(at(1), 50)], [turned(at(1))]]);
-  expect(plain[0]![0]![0]).toBe(1);
-  expect(plain[1]![2]![1]).toBe(1);
+  expect(plain.screws[0]![0]![0]).toBe(1);
+  expect(plain.screws[1]![2]![1]).toBe(1);
+  expect(plain.noises).toEqual([1, 1, 1, 1]);
   const own = screwOf(followCase(stepsOf(life, 'white'))!);
   const [once, twice] = [workshopScrews([life]), workshopScrews([life, [], life])];
   for (const slope of [0, 1, 2]) {
-    expect(once[0]![slope]![0]!).toBeCloseTo((3 + own[0]![slope]![0]!) / 4, 12);
-    expect(twice[0]![slope]![0]!).toBeCloseTo((3 + 2 * own[0]![slope]![0]!) / 5, 12);
+    expect(once.screws[0]![slope]![0]!).toBeCloseTo((3 + own.screws[0]![slope]![0]!) / 4, 12);
+    expect(twice.screws[0]![slope]![0]!).toBeCloseTo((3 + 2 * own.screws[0]![slope]![0]!) / 5, 12);
   }
+  expect(once.noises[2]).toBeCloseTo((3 + own.noises[2]!) / 4, 12);
 });

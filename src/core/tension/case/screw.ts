@@ -109,7 +109,7 @@ const screws = (spring: Spring, which: number, prior: ScrewPrior) =>
   spring.slopes.map(({ slope, chance }, number) => {
     const each = plays.map(({ play, chance: ofPlay }, playNumber) => ({
       ...{ slope, play },
-      chance: chance * ofPlay * prior[which]![number]![playNumber]!,
+      chance: chance * ofPlay * prior.screws[which]![number]![playNumber]!,
     }));
     return { ...{ slope, each }, chance: allOf(each) };
   });
@@ -124,9 +124,9 @@ function beginning(spring: Spring, which: number, prior: ScrewPrior): Row[] {
     );
   });
   const all = allOf(screws(spring, which, prior));
-  return noises.map(({ noise, chance }): Row => ({
+  return noises.map(({ noise, chance }, number): Row => ({
     ...{ slope: 0, play: 0, noise },
-    weights: flat.map((weight) => (weight * chance * all) / springs.length),
+    weights: flat.map((weight) => (weight * chance * prior.noises[number]! * all) / springs.length),
   }));
 }
 
