@@ -109,10 +109,12 @@ const middleOf = <Each>(places: readonly Each[]): Each | undefined =>
 /** A place that was found across, moved along the column to where the less clear of its ends shows best, if that is not where it is: its neighbour may itself lie a little off. */
 function alongItself(field: Planes, box: Box): Box {
   const { along } = axesOf(box.angle);
+  const out = Math.max(0, outOf(field, box));
   const places = Array.from({ length: 2 * mostAlong + 1 }, (_, index) => {
     const off = (index - mostAlong) * stepAlong * box.wide;
     const moved = { ...box, x: box.x + off * along[0], y: box.y + off * along[1] };
-    return { moved, clear: leastEnd(field, moved) };
+    // Ends outside the picture are not asked: none is moved there.
+    return { moved, clear: outOf(field, moved) > out ? 0 : leastEnd(field, moved) };
   });
   const most = Math.max(...places.map(({ clear }) => clear));
   if (leastEnd(field, box) >= asClear * most) return box;
