@@ -40,19 +40,18 @@ function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''
   console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
 }
 
-if (isWanted('screw'))
+if (isWanted('screw')) {
   for (const world of ['own', 'plain', 'second', 'third', 'fourth'] as const) tellCourses(world, {});
-// The same cases by one who knows slope and play from the beginning: how much of that is reached.
-if (isWanted('screw'))
+  // The same cases by one who knows slope and play from the beginning: how much of that is reached.
   for (const world of ['own', 'second', 'third', 'fourth'] as const)
     tellCourses(world, { isKnowing: true }, ', by one who knows the screw');
+}
 if (isWanted('workshop'))
   for (const world of ['second', 'third', 'fourth'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
-// The same cases with another bobbin thread, after one course at the bench; and by one who knows slope and play.
+// The same cases with another bobbin thread, after one course at the bench: by the advice, and by one who knows slope and play.
 if (isWanted('known'))
   for (const world of ['second', 'third', 'fourth'] as const)
     for (const [who, how] of [
-      ['who knows the screw', { isKnowing: true }],
       ['who knows the screw, another bobbin thread in it', { isKnowing: true, before: 1 }],
       ['the advice after one course, another bobbin thread in it', { before: 1 }],
     ] as const)

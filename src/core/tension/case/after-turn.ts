@@ -1,6 +1,6 @@
 import { middleOf, type Band } from '../targets.ts';
 import { chanceWithin } from './normal.ts';
-import { effective } from './rows.ts';
+import { byScrew, effective, type Row } from './rows.ts';
 import type { CaseBelief } from './screw.ts';
 import { handError, springs, type Spring } from './spring.ts';
 
@@ -15,24 +15,23 @@ export interface Cell {
 }
 
 /** Less weight than this is thought of no more. */
-const leastWeight = 1e-5;
+export const leastWeight = 1e-5;
 
-export function cellsOf({ rows }: CaseBelief): Cell[] {
-  return rows.flatMap((each, spring) => {
-    const cells = new Map<string, Float64Array>();
-    for (const { slope, play, weights } of each) {
-      if (weights.length === 0) continue;
-      const key = `${slope} ${play}`;
-      const sum = cells.get(key);
-      if (sum) for (let at = 0; at < sum.length; at++) sum[at] = sum[at]! + weights[at]!;
-      else cells.set(key, weights.slice());
-    }
-    return [...cells].flatMap(([key, sum]): Cell[] => {
-      const [slope, play] = key.split(' ').map(Number);
-      const { tensions, weights } = thoughtOf(sum, springs[spring]!);
-      return tensions.length > 0 ? [{ spring, slope: slope!, play: play!, tensions, weights }] : [];
-    });
-  });
+export const cellsOf = ({ rows }: CaseBelief): Cell[] =>
+  rows.flatMap((each, spring) =>
+    byScrew(each).flatMap((screw): Cell[] => {
+      const { slope, play } = screw[0]!;
+      const { tensions, weights } = thoughtOf(ofAllNoises(screw), springs[spring]!);
+      return tensions.length > 0 ? [{ spring, slope, play, tensions, weights }] : [];
+    }),
+  );
+
+/** The weights of a screw's rows together; a row that was given up has none. */
+function ofAllNoises(rows: readonly Row[]): Float64Array {
+  const [first, ...others] = rows.filter(({ weights }) => weights.length > 0);
+  const sum = first ? first.weights.slice() : new Float64Array(0);
+  for (const { weights } of others) for (let at = 0; at < sum.length; at++) sum[at] = sum[at]! + weights[at]!;
+  return sum;
 }
 
 /** Those points of a spring's grid that are thought of at all. */
@@ -88,8 +87,7 @@ export function worthAt(
   const worth = new Float64Array(until - from);
   for (let at = from; at < until; at++) {
     const then = law.from + at * law.step + shift;
-    const inBand = landsIn(then, wide, low, high);
-    worth[at - from] = inBand + stillToCome * (1 - inBand) * nearness(Math.max(1, law.grams(then)), middle);
+    worth[at - from] = worthOf(landsIn(then, wide, low, high), Math.max(1, law.grams(then)), middle);
   }
   return worth;
 }
@@ -98,7 +96,7 @@ export function worthAt(
 export function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: Band): After {
   const turns = eighths / 8;
   const middle = middleOf(band);
-  let [all, sum, square, chance, past, later] = [0, 0, 0, 0, 0, 0];
+  let [all, sum, square, chance, past, worth] = [0, 0, 0, 0, 0, 0];
   for (const { spring, slope, play, tensions, weights } of cells) {
     const law = springs[spring]!;
     const { shift, wide, low, high } = movedBy(law, slope, play, turns, last, band);
@@ -111,7 +109,7 @@ export function afterTurn(cells: readonly Cell[], eighths: number, last: number,
       sum += weight * grams;
       square += weight * grams ** 2;
       chance += weight * inBand;
-      later += weight * (1 - inBand) * nearness(grams, middle);
+      worth += weight * worthOf(inBand, grams, middle);
       if (turns !== 0 && (turns < 0 ? then < low : then > high)) past += weight;
     }
   }
@@ -122,7 +120,7 @@ export function afterTurn(cells: readonly Cell[], eighths: number, last: number,
     spread: Math.sqrt(Math.max(0, square / all - mean ** 2)),
     chance: chance / all,
     past: past / all,
-    worth: (chance + stillToCome * later) / all,
+    worth: worth / all,
   };
 }
 
@@ -132,6 +130,10 @@ const landsIn = (mean: number, sd: number, from: number, to: number) =>
 
 /** What nearness is worth to the next turn: so much of the band's own at the band, less the farther off. From memory. */
 const stillToCome = 0.7;
+
+/** What a tension is worth that is in the band so often, at these grams. */
+const worthOf = (inBand: number, grams: number, middle: number) =>
+  inBand + stillToCome * (1 - inBand) * nearness(grams, middle);
 
 /** How near the band's middle grams are: 1 there, falling off by the fourth power of how many times too much or too little. From memory. */
 function nearness(grams: number, middle: number): number {

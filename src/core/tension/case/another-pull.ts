@@ -1,13 +1,11 @@
 import type { Band } from '../targets.ts';
-import { worthAt } from './after-turn.ts';
-import type { Row } from './rows.ts';
+import { leastWeight, worthAt } from './after-turn.ts';
+import { byScrew, type Row } from './rows.ts';
 import type { CaseBelief } from './screw.ts';
 import { springs, type Spring } from './spring.ts';
 
 /** Where the next reading is thought of, in deviations about what is expected of it. */
 const thoughtOf = [-2, -1.2, -0.6, 0, 0.6, 1.2, 2] as const;
-/** Less weight than this is thought of no more. */
-const leastWeight = 1e-5;
 
 /**
  * How much likelier it gets that the turn lands, if one more reading comes first: what the best turn is worth after each reading that may come, on average, less
@@ -49,22 +47,16 @@ interface Screw {
   until: number;
 }
 
-function screwsOf(rows: readonly Row[], law: Spring): Screw[] {
-  const screws = new Map<string, Screw>();
-  for (const row of rows) {
-    const from = row.weights.findIndex((weight) => weight > leastWeight);
-    if (from < 0) continue;
-    const until = 1 + row.weights.findLastIndex((weight) => weight > leastWeight);
-    const key = `${row.slope} ${row.play}`;
-    const screw = screws.get(key);
-    if (screw) {
-      screw.rows.push(row);
-      screw.from = Math.min(screw.from, from);
-      screw.until = Math.max(screw.until, until);
-    } else screws.set(key, { law, slope: row.slope, play: row.play, rows: [row], from, until });
-  }
-  return [...screws.values()];
-}
+const screwsOf = (rows: readonly Row[], law: Spring): Screw[] =>
+  byScrew(rows).flatMap((each): Screw[] => {
+    const { slope, play } = each[0]!;
+    const isThoughtOf = (weight: number) => weight > leastWeight;
+    const thought = each.filter(({ weights }) => weights.some(isThoughtOf));
+    if (thought.length === 0) return [];
+    const from = Math.min(...thought.map(({ weights }) => weights.findIndex(isThoughtOf)));
+    const last = Math.max(...thought.map(({ weights }) => weights.findLastIndex(isThoughtOf)));
+    return [{ law, slope, play, rows: thought, from, until: last + 1 }];
+  });
 
 /** Grams that the next reading may be, spread evenly about what is expected of it. */
 function readingsToCome(screws: readonly Screw[]): number[] {

@@ -1,4 +1,4 @@
-import { sumOf, type Row } from './rows.ts';
+import { byScrew, sumOf, type Row } from './rows.ts';
 import { noises, plays, springs } from './spring.ts';
 
 /** What is known of a case before its readings, as another thread or the workshop's cases taught it, each as how many times as likely it is as with any case. */
@@ -34,13 +34,14 @@ export function screwOf({ rows }: { rows: readonly (readonly Row[])[] }): ScrewP
   const weights = eachScrew(() => 0);
   const ofNoise = noises.map(() => 0);
   rows.forEach((each, which) =>
-    each.forEach((row, index) => {
-      const noise = index % noises.length;
-      const play = Math.floor(index / noises.length) % plays.length;
-      const slope = Math.floor(index / (noises.length * plays.length));
-      const weight = sumOf(row.weights);
-      weights[which]![slope]![play]! += weight;
-      ofNoise[noise]! += weight;
+    byScrew(each).forEach((screw, index) => {
+      const play = index % plays.length;
+      const slope = Math.floor(index / plays.length);
+      screw.forEach((row, noise) => {
+        const weight = sumOf(row.weights);
+        weights[which]![slope]![play]! += weight;
+        ofNoise[noise]! += weight;
+      });
     }),
   );
   return {

@@ -47,44 +47,30 @@ const enoughReadings = 8;
 export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
   const cells = cellsOf(belief);
   const stay = afterTurn(cells, 0, belief.last, band);
-  if (isDoubted(belief)) return { ...told(stay), is: 'again', why: doesNotFit(belief) };
+  const again = (why: string): TurnAdvice => ({ ...told(stay), is: 'again', why });
+  const leave = (why: string): TurnAdvice => ({ ...told(stay), is: 'leave', why });
+  if (isDoubted(belief)) return again(doesNotFit(belief));
   if (stay.chance >= sure)
-    return {
-      ...told(stay),
-      is: 'leave',
-      why: `It is in the band ${inHundred(stay.chance)}: leave the screw alone.`,
-    };
+    return leave(`It is in the band ${inHundred(stay.chance)}: leave the screw alone.`);
   const options = [-1, 1]
     .flatMap((way) => steps.map((step) => afterTurn(cells, way * step, belief.last, band)))
     .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < mayGoPast);
   const best = options.reduce((option, other) => (other.worth > option.worth + 1e-9 ? other : option));
   if (best.worth > stay.worth + worthTurning) {
     if (belief.readings < twice && best.chance > near)
-      return {
-        ...told(stay),
-        is: 'again',
-        why: 'Near the band one pull is too little to turn by: pull once more.',
-      };
+      return again('Near the band one pull is too little to turn by: pull once more.');
     const turns = [stay, ...options].map(({ eighths }) => eighths);
     if (belief.readings < enoughToTurn && gainOfAnotherPull(belief, turns, band) > worthPulling)
-      return {
-        ...told(stay),
-        is: 'again',
-        why: 'What was read so far leaves open how far to turn: pull once more.',
-      };
+      return again('What was read so far leaves open how far to turn: pull once more.');
     return { ...told(best), is: 'turn', why: whyTurn(best, belief, band) };
   }
   if (belief.readings >= enoughReadings)
-    return {
-      ...told(stay),
-      is: 'leave',
-      why: `No turn that a hand can do makes it likelier than it is: ${inHundred(stay.chance)} in the band.`,
-    };
-  return {
-    ...told(stay),
-    is: 'again',
-    why: `In the band ${inHundred(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
-  };
+    return leave(
+      `No turn that a hand can do makes it likelier than it is: ${inHundred(stay.chance)} in the band.`,
+    );
+  return again(
+    `In the band ${inHundred(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
+  );
 }
 
 const told = ({ eighths, grams, spread, chance }: After) => ({ eighths, grams, spread, chance });

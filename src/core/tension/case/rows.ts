@@ -1,4 +1,4 @@
-import { handError, type Spring } from './spring.ts';
+import { handError, noises, type Spring } from './spring.ts';
 
 /** Weights over a law's tensions, with what they hold for. */
 export interface Row {
@@ -25,6 +25,12 @@ export function sumOf(weights: Float64Array): number {
   for (let at = 0; at < weights.length; at++) sum += weights[at]!;
   return sum;
 }
+
+/** A law's rows, told apart by slope and play as well: those of each screw, one for each noise of the gauge. */
+export const byScrew = (rows: readonly Row[]): Row[][] =>
+  Array.from({ length: rows.length / noises.length }, (_, screw) =>
+    rows.slice(screw * noises.length, (screw + 1) * noises.length),
+  );
 
 /** Rows after a turn of the screw, right above 0; `last`: which way the one before went. */
 export function turned(rows: readonly Row[], spring: Spring, turns: number, last: number): Row[] {

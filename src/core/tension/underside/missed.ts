@@ -117,8 +117,9 @@ function alongItself(field: Planes, box: Box): Box {
     return { moved, clear: outOf(field, moved) > out ? 0 : leastEnd(field, moved) };
   });
   const most = Math.max(...places.map(({ clear }) => clear));
-  if (leastEnd(field, box) >= asClear * most) return box;
-  return middleOf(places.filter(({ clear }) => clear >= asClear * most))!.moved;
+  const asClearAs = places.filter(({ clear }) => clear >= asClear * most);
+  const asFound = places[mostAlong]!;
+  return (asClearAs.includes(asFound) ? asFound : middleOf(asClearAs)!).moved;
 }
 
 /** How far the furthest of a column's corners lies outside the picture, px; 0 or less: none does. */

@@ -115,12 +115,8 @@ describe('reading the underside from a photo', () => {
   });
   test('thin columns side by side: each is one, though a part of it looks like another', async () => {
     const block = anyBlock(7009);
-    const made = {
-      ...block,
-      columnMm: 3,
-      scale: 6.4868937925713315,
-      blurPx: (block.blurPx! * 6.4868937925713315) / 8,
-    };
+    const scale = 6.4868937925713315;
+    const made = { ...block, columnMm: 3, scale, blurPx: (block.blurPx! * scale) / 8 };
     const { pixels } = await madeUnderside(made);
     expect(readUnderside(pixels, { columnMm: 3 })).toHaveLength(made.columns.length);
   });

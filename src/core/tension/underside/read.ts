@@ -48,9 +48,9 @@ const usualLengthMm = 40;
 const leastEven = 6;
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 const leastContrast = 0.09;
+const sureContrast = 0.2;
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
-const sureContrast = 0.2;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
 const leastFromCloth = 0.08;
 /** Edges of columns that must be there, since so many were said, show by as little as this. */
@@ -115,10 +115,13 @@ function foundBoxes(
   const small = planesOf(picture, lookedForIn);
   const first = boxesIn(small, lengthMm / columnMm, count ?? null);
   const looked = (least: number) => withoutTails(withMissed(small, first, least));
-  const clear = looked(clearly);
+  let found = looked(clearly);
   // Some thread may be so like the cloth that hardly an edge shows: only where that makes up exactly the number that was said.
-  const faint = count !== undefined && clear.length < count ? faintly.map(looked) : [];
-  const found = faint.find(({ length }) => length === count) ?? clear;
+  for (const least of faintly) {
+    if (count === undefined || found.length >= count) break;
+    const faint = looked(least);
+    if (faint.length === count) found = faint;
+  }
   if (found.length === 0) throw noColumns(count);
   const asFound = count === undefined ? found.length < leastEven : found.length === count;
   const boxes = asFound ? withoutGaps(found) : withUnseen(found);
