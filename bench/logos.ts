@@ -5,6 +5,7 @@ import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawCard } from '../tests/support/logos/cards.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
+import { otherCardFaces } from '../tests/support/logos/faces.ts';
 import { scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
 import type { DrawnLogo } from '../tests/support/logos/truth.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
@@ -19,13 +20,14 @@ const seed = Number(process.argv[3] ?? 50_001);
 const only = process.argv[4];
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
+  args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb', '--font-render-hinting=none'],
 });
 const page = await browser.newPage();
 const generators = {
   badge: drawBadge,
   painted: drawPainted,
   card: (at: number) => drawCard(page, at),
+  'other card': (at: number) => drawCard(page, at, { faces: otherCardFaces, isFramed: true }),
   'sign (judges)': (at: number) => drawSign(page, at),
 } satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;
 

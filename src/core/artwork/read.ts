@@ -5,6 +5,7 @@ import { clearLabel, labelPixels } from './pixels/labels.ts';
 import { regionsOf, speckMm2 } from './forms/regions.ts';
 import { findTones } from './pixels/palette.ts';
 import { absorbSlivers } from './forms/slivers.ts';
+import { widthAcross } from './forms/across.ts';
 import { splitParts, type Part } from './forms/parts.ts';
 import { natureOf } from './pixels/nature.ts';
 import { flatten, toWorking, type Pixels } from './pixels/pixels.ts';
@@ -133,7 +134,9 @@ function paintedOf(picture: Pixels, progress: Progress): Painted {
 function partsOf({ working, rgbs, labels, rimPx }: Painted, distances: Float32Array, ground: number) {
   const { width, height, scale } = working;
   const isGround = (label: number) => label === ground || label === clearLabel;
-  const split = (to: Float32Array) => splitParts(labels, width, height, to, isGround, 9);
+  const coloured = { width, height, data: working.data, labels, tones: rgbs };
+  const split = (to: Float32Array) =>
+    splitParts(labels, width, height, to, isGround, 9, (pixel, about) => widthAcross(coloured, pixel, about));
   const found = split(distances);
   const groundAs = { label: ground === clearTone ? clearLabel : ground, rgb: rgbs[ground] ?? white };
   const isChanged = absorbSlivers(found, labels, working, rgbs, groundAs, { rimPx, scale });

@@ -36,6 +36,10 @@ const ornaments: [string, number][] = [
   ['M0 -0.5L0.5 0L0 0.5L-0.5 0Z', 0.7],
 ]; // prettier-ignore
 
+/** An ornament so high round a middle. */
+const place = (d: string, x: number, y: number, high: number) =>
+  d.replace(/(-?[\d.]+) (-?[\d.]+)/g, (_, px: string, py: string) => `${x + Number(px) * high} ${y + Number(py) * high}`); // prettier-ignore
+
 /** What is painted: a path filled or drawn, or a text, in units of a hundredth of the card's width. */
 type Paint =
   | { is: 'path'; d: string; line: number | null }
@@ -47,8 +51,18 @@ interface Piece {
   thin: number;
 }
 
+export interface CardOptions {
+  faces?: readonly Face[];
+  /** A frame of another make (plain, rounded or double, at the rim or a little inside of it), and a row of small shapes. */
+  isFramed?: boolean;
+}
+
 /** The card of one seed, painted on a page of a started browser. */
-export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
+export async function drawCard(
+  page: Page,
+  seed: number,
+  { faces = cardFaces, isFramed = false }: CardOptions = {},
+): Promise<DrawnLogo> {
   const { next, between, pick } = pictureChance(seed * 32_452_843 + 7);
   const is = (share: number) => next() < share;
   const isClear = is(0.2);
@@ -61,8 +75,13 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
   };
   const mmPerUnit = between(0.3, 1.6);
   const pieces: Piece[] = [];
-  const shape = (d: string, colour: string, called: string, across: number) => {
-    const kinds: DrawnElement['kinds'] = across * mmPerUnit < 9.4 ? ['fill', 'satin'] : ['fill'];
+  const shape = (
+    d: string,
+    colour: string,
+    called: string,
+    across: number,
+    kinds: DrawnElement['kinds'] = across * mmPerUnit < 9.4 ? ['fill', 'satin'] : ['fill'],
+  ) => {
     pieces.push({ paint: { is: 'path', d, line: null }, element: { kinds, colour, called, ...plain }, thin: across / 3 }); // prettier-ignore
   };
   const line = (d: string, colour: string, called: string, wide: number) => {
@@ -81,21 +100,22 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
       thin: (Math.min(stem, medial) * cap) / mmPerUnit,
     });
   }; // prettier-ignore
-  const plainFace = () => pick(cardFaces.filter((face) => !isScript(face)));
+  const plainFace = () => pick(faces.filter((face) => !isScript(face)));
 
-  const hasRim = is(0.3);
+  const frame = isFramed ? frameOf() : null;
+  const hasRim = !frame && is(0.3);
   if (hasRim) {
     const wide = between(0.7, 2.4);
     line(`M${wide / 2} ${wide / 2}H${100 - wide / 2}V${200}H${wide / 2}Z`, ink(), 'rim', wide);
   }
-  let y = hasRim ? 10 : 4;
+  let y = hasRim || frame ? 10 : 4;
   if (is(0.75)) {
     const high = between(16, 30);
     emblem(y, high);
     y += high + between(3, 6);
   }
   for (let count = is(0.3) ? 2 : 1; count > 0; count--) {
-    const face = pick(cardFaces);
+    const face = pick(faces);
     const word = pick(isScript(face) ? scriptNames : names);
     const size = Math.min(between(13, 24), between(60, 84) / wideOf(face, word, 1));
     const colour = ink();
@@ -108,6 +128,7 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
     } else text(face, word, size, [50, y], colour, 'name');
     y += size * 0.3;
   }
+  if (isFramed && is(0.5)) smallShapes();
   const tail = pick(['rules', 'ribbon', 'arch', 'plain', 'none']);
   const face = plainFace();
   const word = pick(taglines);
@@ -139,10 +160,57 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
     }
     y += size + 3;
   }
-  const high = y + (hasRim ? 10 : 4);
+  const high = y + (hasRim || frame ? 10 : 4);
+  frame?.(high);
   const rim = pieces[0]!.paint;
   if (hasRim && rim.is === 'path') rim.d = rim.d.replace('V200', `V${high - rim.line! / 2}`);
-  return finish(page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim: hasRim });
+  return finish(page, {
+    pieces,
+    high,
+    mmPerUnit,
+    isClear,
+    ground,
+    seed,
+    between,
+    pick,
+    isRim: hasRim || (frame !== null && is(0.7)),
+    faces,
+  });
+
+  /** Puts the frame's lines before everything, to be closed when the card's height is known. */
+  function frameOf(): (high: number) => void {
+    const make = pick(['plain', 'rounded', 'double'] as const);
+    const inset = is(0.5) ? 0 : between(0.8, 2.5);
+    const wides = make === 'double' ? [between(0.6, 1.6), between(0.35, 0.9)] : [between(0.5, 2.6)];
+    const round = make === 'rounded' ? between(3, 8) : 0;
+    const colours = [ink(), is(0.7) ? null : ink()];
+    const first = pieces.length;
+    wides.forEach((wide, at) => line('', (at === 1 && colours[1]) || colours[0]!, at === 0 ? `${make} frame` : 'inner frame', wide));
+    return (high) => {
+      let off = inset;
+      wides.forEach((wide, at) => {
+        const { paint } = pieces[first + at]!;
+        const [from, right, bottom] = [off + wide / 2, 100 - off - wide / 2, high - off - wide / 2];
+        if (paint.is === 'path') paint.d = round === 0
+          ? `M${from} ${from}H${right}V${bottom}H${from}Z`
+          : `M${from + round} ${from}H${right - round}Q${right} ${from} ${right} ${from + round}V${bottom - round}Q${right} ${bottom} ${right - round} ${bottom}H${from + round}Q${from} ${bottom} ${from} ${bottom - round}V${from + round}Q${from} ${from} ${from + round} ${from}Z`;
+        off += wide + 1.2;
+      });
+    };
+  } // prettier-ignore
+
+  function smallShapes(): void {
+    const count = 3 + Math.floor(between(0, 5));
+    const [d, thin] = pick(ornaments);
+    const at = between(2.5, 6);
+    const colour = ink();
+    const pitch = at * between(1.4, 2.4);
+    for (let k = 0; k < count; k++) {
+      const x = 50 + (k - (count - 1) / 2) * pitch;
+      shape(place(d, x, y + at / 2, at), colour, 'small shape', thin * at, ['run', 'satin', 'fill']);
+    }
+    y += at + 3;
+  }
 
   function emblem(top: number, tall: number): void {
     const [x, r] = [50, tall / 2];
@@ -186,8 +254,7 @@ export async function drawCard(page: Page, seed: number): Promise<DrawnLogo> {
         text(letter, pick([...'ABCDEFGHJKLMNPRSTUVWXYZ4&']), size, [x, middle + at / 2], inside, 'in a ring');
       } else {
         const [d, thin] = pick(ornaments);
-        const placed = d.replace(/(-?[\d.]+) (-?[\d.]+)/g, (_, px: string, py: string) => `${x + Number(px) * at} ${middle + Number(py) * at}`);
-        shape(placed, inside, 'ornament in a ring', thin * at);
+        shape(place(d, x, middle, at), inside, 'ornament in a ring', thin * at);
       } // prettier-ignore
     } else {
       const wide = between(1.2, 3);
@@ -207,20 +274,21 @@ interface Finish {
   between: (low: number, high: number) => number;
   pick: <T>(from: readonly T[]) => T;
   isRim: boolean;
+  faces: readonly Face[];
 }
 
-async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim }: Finish): Promise<DrawnLogo> {
+async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, seed, between, pick, isRim, faces }: Finish): Promise<DrawnLogo> {
   const across = 350 * (3000 / 350) ** between(0, 1);
   const scale = pick([1, 1, 1.5, 2]);
   const turn = between(0, 1) < 0.35 ? (between(-12, 12) * Math.PI) / 180 : 0;
   const [sin, cos] = [Math.abs(Math.sin(turn)), Math.cos(turn)];
   const page100 = { wide: 100 * cos + high * sin, tall: 100 * sin + high * cos };
-  const fonts = cardFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
+  const fonts = faces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
   const paints = pieces.map(({ paint, element: { colour } }) => ({ ...paint, colour }));
   await page.setContent(`<style>${fonts}</style><canvas></canvas>`);
   await page.evaluate(async (faces) => {
     for (const face of faces) await document.fonts.load(`20px '${face}'`);
-  }, cardFaces as string[]);
+  }, faces as string[]);
   const paint = async (which: number[], unit: number): Promise<Buffer> =>
     Buffer.from(
       await page.evaluate(

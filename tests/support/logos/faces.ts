@@ -23,6 +23,12 @@ const files = {
   baskerville: ['libre-baskerville', 700],
   cormorant: ['cormorant-garamond', 700],
   lobster: ['lobster', 400],
+  vollkorn: ['vollkorn', 700],
+  garamond: ['eb-garamond', 700],
+  arvo: ['arvo', 400],
+  jost: ['jost', 600],
+  kaushan: ['kaushan-script', 400],
+  courgette: ['courgette', 400],
   // Only for judging: the reader was never tuned on these.
   josefin: ['josefin-sans', 700],
   alegreya: ['alegreya', 700],
@@ -32,10 +38,19 @@ const files = {
 export type Face = keyof typeof files;
 export const judgingFaces: readonly Face[] = ['josefin', 'alegreya', 'zilla', 'satisfy'];
 export const cardFaces: readonly Face[] = ['montserrat', 'archivo', 'baskerville', 'cormorant', 'lobster'];
+/** Cards are also painted in these, to see how far what was learnt carries. */
+export const otherCardFaces: readonly Face[] = [
+  'vollkorn',
+  'garamond',
+  'arvo',
+  'jost',
+  'kaushan',
+  'courgette',
+];
 export const faceNames = (Object.keys(files) as Face[]).filter(
-  (face) => !judgingFaces.includes(face) && !cardFaces.includes(face),
+  (face) => ![judgingFaces, cardFaces, otherCardFaces].some((faces) => faces.includes(face)),
 );
-const scripts: readonly Face[] = ['pacifico', 'dancing', 'satisfy', 'lobster'];
+const scripts: readonly Face[] = ['pacifico', 'dancing', 'satisfy', 'lobster', 'kaushan', 'courgette'];
 export const isScript = (face: Face) => scripts.includes(face);
 /** A typeface's file, for a page. */
 export const fileOf = (face: Face): string =>

@@ -170,6 +170,38 @@ describe('the course of a line', () => {
       expect(Math.abs(low - high - 30)).toBeLessThan(1.5);
     }
   });
+  test('letters that are joined tell nothing of the bend where enough stand alone', () => {
+    const letters = onCircle(9, 160, true).map((letter, k) => (k > 2 && k < 6 ? { ...letter, isSlice: true, top: letter.top - 40, rows: Int32Array.from([...letter.rows]) } : letter)); // prettier-ignore
+    const course = courseOf(letters);
+    if (course.is !== 'bent') throw new Error('taken for straight');
+    expect(Math.abs(course.radius - 160)).toBeLessThan(6);
+    expect(course).toEqual(courseOf(letters.filter(({ isSlice }) => !isSlice)));
+  });
+  test.each([
+    [-8, true],
+    [9, false],
+    [0, true],
+  ] as const)('capitals and small letters on a bend that leans by %i°', (degrees, isArch) => {
+    // D o g  W a l k i n g: heads at two levels, two letters that hang.
+    const shapes = 'CxgCxlkixg';
+    const lean = (degrees * Math.PI) / 180;
+    const letters = [...shapes].map((shape, k) => {
+      const turn = ((k - 4.5) * 24) / 110 + lean;
+      const foot = shape === 'g' ? -9 : 0;
+      const head = 'Clk'.includes(shape) ? 30 : 20;
+      const middle = (isArch ? 1 : -1) * ((head + foot) / 2);
+      const [x, y] = [
+        400 + (110 + middle) * Math.sin(turn),
+        (isArch ? -1 : 1) * (110 + middle) * Math.cos(turn),
+      ];
+      return leaning([x, 500 + y], 14, head - foot, isArch ? turn : -turn);
+    });
+    const course = courseOf(letters);
+    expect(course.is).toBe('bent');
+    const base = reachOf(letters[1]!, course).low;
+    const { high } = reachOf(letters[0]!, course);
+    expect(Math.abs(base - high - 30)).toBeLessThan(2);
+  });
   test('a word of small and tall letters on a straight line, and one with a letter that hangs, are not bent', () => {
     const word = (shapes: string) =>
       [...shapes].map((shape, k) => {

@@ -34,6 +34,9 @@ const ofSure = { uneven: 0, better: 0.6 } as const;
 const ofFew = { uneven: 0.03, better: 0.55 } as const;
 const ofJoined = { uneven: 0.1, better: 0.4 } as const;
 
+/** From so many letters on that touch no other, joined ones beside them tell nothing of the course. */
+const wholeEnough = 5;
+
 /** A letter's reach across a course. */
 export function reachOf(letter: Letter, course: Course): Reach {
   return course.is === 'straight' ? acrossLine(letter, course.angle) : acrossCircle(letter, course);
@@ -67,16 +70,19 @@ export function extentAt(letter: Letter, angle: number): { high: number; wide: n
 
 /** On an arch the feet lie nearest to the centre, on a bowl farthest. */
 function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
-  let nearest = Infinity;
-  let farthest = 0;
+  // Squares: a root for every row would be most of the work of finding a bend.
+  let nearest2 = Infinity;
+  let farthest2 = 0;
   for (let row = 0; row < letter.rows.length; row += 2) {
     const [x0, x1] = [letter.rows[row]!, letter.rows[row + 1]! + 1];
     if (x0 >= x1) continue;
     const dy = letter.top + row / 2 + 0.5 - y;
     const inner = x < x0 ? x0 - x : x > x1 ? x - x1 : 0;
-    nearest = Math.min(nearest, Math.hypot(inner, dy));
-    farthest = Math.max(farthest, Math.hypot(Math.max(Math.abs(x0 - x), Math.abs(x1 - x)), dy));
+    const outer = Math.max(Math.abs(x0 - x), Math.abs(x1 - x));
+    nearest2 = Math.min(nearest2, inner * inner + dy * dy);
+    farthest2 = Math.max(farthest2, outer * outer + dy * dy);
   }
+  const [nearest, farthest] = [Math.sqrt(nearest2), Math.sqrt(farthest2)];
   const turn = Math.atan2(
     (letter.left + letter.right + 1) / 2 - x,
     isArch ? y - (letter.top + letter.bottom) / 2 : (letter.top + letter.bottom) / 2 - y,
@@ -94,14 +100,23 @@ export function unevenness(letters: readonly Letter[], course: Course): number {
   return around(reaches.map(({ low }) => low), most) + 0.35 * around(reaches.map(({ high }) => high), most); // prettier-ignore
 }
 
+/** How uneven their feet alone are, px. */
+function feetOff(letters: readonly Letter[], course: Course): number {
+  const reaches = letters.map((letter) => reachOf(letter, course));
+  const most = outlierFrom * median(reaches.map(({ low, high }) => low - high));
+  return around(reaches.map(({ low }) => low), most); // prettier-ignore
+}
+
 /** The mean distance from the middle one, none counted as more than `most`: a descender is no tilt. */
 function around(values: readonly number[], most: number): number {
   const middle = median([...values]);
   return values.reduce((sum, value) => sum + Math.min(most, Math.abs(value - middle)), 0) / values.length;
 }
 
-/** The course on which the letters stand most level. */
-export function courseOf(letters: readonly Letter[]): Course {
+/** The course on which the letters stand most level: those that touch no other, where there are so many. */
+export function courseOf(all: readonly Letter[]): Course {
+  const whole = all.filter(({ isSlice }) => !isSlice);
+  const letters = whole.length >= wholeEnough ? whole : all;
   const angle = tiltOf([letters]);
   const straight: Course = { is: 'straight', angle };
   const isJoined = letters.some(({ isSlice }) => isSlice);
@@ -109,11 +124,14 @@ export function courseOf(letters: readonly Letter[]): Course {
   const level = unevenness(letters, straight);
   if (level <= 1) return straight;
   const high = median(letters.map(heightOf));
-  const { circle, rise } = circleOf(letters, angle, high);
+  const { circle, rise } = circleOf(letters, angle, high, level > leaningFrom * high ? triedLeans : [0]);
   if (rise < bentFrom.ofHeight * high) return straight;
   const isSure = !isJoined && rise >= bentFrom.sure * high && letters.length > bentFrom.letters;
   const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
-  return level > uneven * high && unevenness(letters, circle) < better * level ? circle : straight;
+  const onCircle = unevenness(letters, circle);
+  // The heads of capitals and small letters are uneven on any course: on a plain bend the feet may decide.
+  const isBetter = onCircle < better * level || (isSure && onCircle < level && feetOff(letters, circle) < better * feetOff(letters, straight)); // prettier-ignore
+  return level > uneven * high && isBetter ? circle : straight;
 }
 
 /** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
@@ -147,31 +165,54 @@ export function tiltOf(lines: readonly (readonly Letter[])[]): number {
 /** Rises of a bend over its chord that are tried first, in heights. */
 const triedRises = [0.12, 0.2, 0.33, 0.55, 0.9, 1.5];
 
+/** And how much they lean from the letters' tilt, degrees: a bend's is badly told by straight lines. */
+const triedLeans = [0, -8, -4, 4, 8];
+/** Only where they stand so unevenly on a straight line, in heights: on a shallow bend the tilt is well told. */
+const leaningFrom = 0.08;
+/** So many of the best are moved, and another than the first is taken where it is by so much less uneven. */
+const movedFrom = 3;
+/** So even, in heights, capitals are on their own bend: no other is looked for. */
+const evenEnough = 0.02;
+const plainlyLess = 0.85;
+
 /**
  * The circle on which the letters stand, and how far it rises over its chord, px: the best of one through their middles by least squares (Kåsa 1976) and of
  * some that bend away from their tilt, moved until feet and heads are most level.
  */
-function circleOf(letters: readonly Letter[], angle: number, high: number): { circle: Bent; rise: number } {
+function circleOf(
+  letters: readonly Letter[],
+  angle: number,
+  high: number,
+  leans: readonly number[],
+): { circle: Bent; rise: number } {
   const xs = letters.map(({ left, right }) => (left + right + 1) / 2);
   const ys = letters.map(({ top, bottom }) => (top + bottom + 1) / 2);
   const chord = Math.hypot(xs.at(-1)! - xs[0]!, ys.at(-1)! - ys[0]!);
   const [mx, my] = [mean(xs), mean(ys)];
   const fitted = kasa(xs, ys);
-  const tried: Bent[] = fitted ? [{ is: 'bent', ...fitted, isArch: fitted.y > median(ys) }] : [];
-  for (const of of triedRises)
-    for (const isArch of [true, false]) {
-      const radius = chord ** 2 / (8 * of * high) + (of * high) / 2;
-      const far = isArch ? radius : -radius;
-      tried.push({
-        is: 'bent',
-        isArch,
-        radius,
-        x: mx - far * Math.sin(angle),
-        y: my + far * Math.cos(angle),
-      });
+  const costOf = (one: Bent) => unevenness(letters, one);
+  const [first, ...others] = [
+    ...(fitted ? [{ is: 'bent' as const, ...fitted, isArch: fitted.y > median(ys) }] : []),
+    ...triedRises.flatMap((of) =>
+      [true, false].flatMap((isArch) =>
+        leans.map((lean): Bent => {
+          const radius = chord ** 2 / (8 * of * high) + (of * high) / 2;
+          const far = isArch ? radius : -radius;
+          const at = angle + (lean * Math.PI) / 180;
+          return { is: 'bent', isArch, radius, x: mx - far * Math.sin(at), y: my + far * Math.cos(at) };
+        }),
+      ),
+    ),
+  ];
+  let circle = moved(letters, first!, high);
+  if (costOf(circle) > evenEnough * high) {
+    const nearest = others.map((one) => ({ one, cost: costOf(one) })).sort((a, b) => a.cost - b.cost);
+    for (const { one } of nearest.slice(0, movedFrom)) {
+      const tried = moved(letters, one, high);
+      // Of about equally good ones the first, which is the fitted one.
+      if (costOf(tried) < plainlyLess * costOf(circle)) circle = tried;
     }
-  const costs = tried.map((one) => unevenness(letters, one));
-  const circle = moved(letters, tried[costs.indexOf(Math.min(...costs))]!, high);
+  }
   const radius = mean(xs.map((x, k) => Math.hypot(x - circle.x, ys[k]! - circle.y)));
   return { circle, rise: radius - Math.sqrt(Math.max(0, radius ** 2 - (chord / 2) ** 2)) };
 }

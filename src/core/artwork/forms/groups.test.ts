@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { boxLetter } from '../../../../tests/support/made-letters.ts';
+import { boxLetter, letterOf } from '../../../../tests/support/made-letters.ts';
 import { byLevel, chain, follow } from './groups.ts';
 import { areOfOneShape, isLettering } from './lettering.ts';
 import type { Letter } from './letters.ts';
@@ -238,6 +238,23 @@ describe('the height of a line', () => {
     expect(mixed).toMatchObject({ heightPx: 28, smallestPx: 20, base: 30 });
     expect(of([[10, 30], [10, 30], [0, 30], [10, 30]]).heightPx).toBe(30); // prettier-ignore
   });
+  test('a T whose head rises above the other capitals is no measure of them, nor is what stands over the line', () => {
+    // SLATE in an old face: the A by 4 and the T by 7 hundredths.
+    expect(of([[0, 100], [0, 100], [-4, 100], [-7, 100], [0, 100]]).heightPx).toBe(100); // prettier-ignore
+    expect(of([[0, 100], [0, 100], [0, 100], [0, 100], [-120, -50]]).heightPx).toBe(100); // prettier-ignore
+    // An accent or an apostrophe that begins a mixed word.
+    expect(of([[0, 30], [30, 100], [30, 100], [0, 100], [30, 100]]).heightPx).toBe(100); // prettier-ignore
+  });
+  test('a small l that touches the capital before it is no part of it', () => {
+    // A of 100 px, 80 wide, and an l of 108 beside it, as one; then small letters.
+    const rows = (wide: number) => Array.from({ length: 108 }, (_, row): [number, number] => [row < 8 ? 80 : Math.max(0, 30 - Math.floor(row / 4)), wide - 1]);
+    const small = [110, 140, 170].map((left) => letter(left, 38, 24, 70));
+    const line = (wide: number) => measureLine([letterOf(rows(wide), 0), ...small], { is: 'straight', angle: 0 });
+    const found = line(122).heightPx;
+    expect(found).toBe(100);
+    // So narrow a part is one letter, as a G whose head is on its right.
+    expect(line(100).heightPx).toBe(108);
+  }); // prettier-ignore
   test('the base line is where most feet stand; of equally many the higher', () => {
     const reach = (low: number) => ({ low, high: low - 30, along: 0 });
     expect(baseOf([30, 30, 31, 40].map(reach))).toBe(30);

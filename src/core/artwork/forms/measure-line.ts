@@ -1,7 +1,7 @@
 import { mean, median } from 'simple-statistics';
 import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
-import type { Letter } from './letters.ts';
+import { heightOf, widthOf, type Letter } from './letters.ts';
 import type { Part } from './parts.ts';
 
 /** Letters of one tone that stand on one line. Lengths in working px. */
@@ -23,12 +23,12 @@ export interface TextLine {
 /** The course, then heights above the base line: letters that hang below it are not taken for taller ones. */
 export function measureLine(letters: readonly Letter[], course: Course = courseOf(letters)): TextLine {
   const parts = [...new Set(letters.map(({ part }) => part))];
-  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), isRound: !letter.isSlice && isRoundOnTop(letter) })).sort((a, b) => a.along - b.along); // prettier-ignore
+  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), letter, isRound: !letter.isSlice && isRoundOnTop(letter) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
-  const inOrder = reaches.map(({ high, along, isRound }) => ({
-    along,
-    height: (base - high) * (isRound ? flatOfRound : 1),
-  }));
+  const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
+    const height = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
+    return { along, height: height * (isRound ? flatOfRound : 1) };
+  });
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
   const isJoined = letters.some(({ isSlice }) => isSlice);
   const heightPx = capitalsOf(inOrder, heights, isJoined);
@@ -72,6 +72,30 @@ const enoughApart = 3;
 /** A width that is counted in whole pixels from both sides is off by up to two, px; letters of one typeface differ by so much besides, a share. From memory. */
 const pixelsOff = 2.1;
 const nearUpTo = 0.3;
+
+/** A small l or d that touches the capital before it is taller than that by so much, as a share of its own height. */
+const capitalOfTall = { from: 0.82, to: 0.97 } as const;
+/** Two letters that touch are together at least so wide, in heights. */
+const twoWide = 1.05;
+
+/** How high the first letter is: where it is a capital with a taller small letter joined to its right, only the capital. */
+function headOfFirst(letter: Letter, course: Course, base: number, high: number): number {
+  const whole = base - high;
+  // By themselves only M, W and & are as wide, and all of them are as high on the left.
+  if (letter.isSlice || widthOf(letter) < twoWide * heightOf(letter)) return whole;
+  const middle = Math.floor((letter.left + letter.right) / 2);
+  const left = { ...letter, right: middle, rows: letter.rows.map((x, at) => (at % 2 === 1 ? Math.min(x, middle) : x)) };
+  const own = base - reachOf(left, course).high;
+  return own > capitalOfTall.from * whole && own < capitalOfTall.to * whole ? own : whole;
+} // prettier-ignore
+
+/** Without what stands over the line, as an ornament does that was taken for a letter, or an apostrophe: its foot is this high above it, in heights. */
+const overFrom = 0.5;
+function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly R[] {
+  const high = median(reaches.map((reach) => reach.low - reach.high));
+  const standing = reaches.filter(({ low }) => low > base - overFrom * high);
+  return standing.length > 0 ? standing : reaches;
+}
 
 /** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
 const flatOfRound = 0.97;
@@ -118,7 +142,12 @@ function capitalsOf(
     const small = heights.filter((height) => height < 0.75 * tallest).length;
     return first > (small >= 0.3 * heights.length ? 0.79 : 0.85) * tallest ? first : tallest;
   }
-  const tall = heights.length < 4 ? tallest : heights[Math.floor(heights.length * 0.8)]!;
-  const cap = heights.filter((height) => height > 0.94 * tall && height < 1.06 * tall);
+  const near = (to: number, below: number, above: number) =>
+    heights.filter((height) => height > below * to && height < above * to);
+  // Of few letters the tallest; of more that about which most are, since a T's head or an A's may rise above the others.
+  const alike = (to: number) => near(to, 0.975, 1.025).length;
+  const isFew = heights.length < 4;
+  const tall = isFew ? tallest : heights.reduce((best, one) => (alike(one) > alike(best) ? one : best));
+  const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
   return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
 }

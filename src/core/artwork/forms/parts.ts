@@ -1,3 +1,5 @@
+import { median } from 'simple-statistics';
+
 /** A connected piece of one tone, all lengths in working px. */
 export interface Part {
   /** Its number in the `of` map, from 1. */
@@ -33,9 +35,12 @@ export interface Parts {
   of: Uint32Array;
 }
 
+/** Width of a stroke at a pixel of its middle, finer than pixels; `about`: what whole pixels say. Null: not told there. */
+export type WidthAt = (pixel: number, about: number) => number | null;
+
 /**
  * Splits each tone but the ground into connected parts (neighbours at corners too), drops those under `leastArea`
- * px, and measures their strokes with `distances` (to the nearest pixel of another tone).
+ * px, and measures their strokes with `distances` (to the nearest pixel of another tone), finer with `widthAt`.
  */
 export function splitParts(
   labels: Uint8Array,
@@ -44,6 +49,7 @@ export function splitParts(
   distances: Float32Array,
   isGround: (label: number) => boolean,
   leastArea: number,
+  widthAt: WidthAt = () => null,
 ): Parts {
   const { roots, of } = connect(labels, width, height, isGround);
   const found = new Map<number, Part>();
@@ -80,7 +86,7 @@ export function splitParts(
   const number = new Map(parts.map((part, index) => [part.id, index + 1]));
   for (let pixel = 0; pixel < of.length; pixel++) if (of[pixel]) of[pixel] = number.get(of[pixel]!) ?? 0;
   parts.forEach((part, index) => (part.id = index + 1));
-  measure(parts, of, width, height, distances);
+  measure(parts, of, width, height, distances, widthAt);
   return { parts, of };
 }
 
@@ -126,6 +132,7 @@ function measure(
   width: number,
   height: number,
   distances: Float32Array,
+  widthAt: WidthAt,
 ): void {
   const middles: number[][] = parts.map(() => []);
   const isMiddleAt = new Uint8Array(width * height);
@@ -152,26 +159,46 @@ function measure(
         (y === 0 || d >= distances[pixel - width]!) &&
         (y === height - 1 || d >= distances[pixel + width]!);
       if (!isMiddle) continue;
-      middles[part.id - 1]!.push(d);
+      middles[part.id - 1]!.push(pixel);
       isMiddleAt[pixel] = 1;
     }
   }
   const level = levelMiddles(parts, of, width, height, distances, isMiddleAt);
   for (const part of parts) {
-    const sorted = Float32Array.from(middles[part.id - 1]!).sort();
+    const mine = middles[part.id - 1]!;
+    const sorted = Float32Array.from(mine, (pixel) => distances[pixel]!).sort();
     // From centre to the centre of the first other pixel, both ways: one px too much when the width is odd, none
     // when it is even; half a px on average.
     const wide = (d: number) => Math.max(0.5, 2 * d - 0.5);
     part.widestPx = wide(part.widestPx / 2);
     // The middle of a compact part is a point; its corners would make up most of the "middles".
     const compact = part.area < 2.5 * part.widestPx ** 2;
-    part.strokePx = compact ? part.widestPx : wide(sorted[Math.floor(sorted.length / 2)] ?? 0.5);
-    part.stemPx = compact ? part.widestPx : wide(byWidth(sorted, 0.5));
+    const finer = (d: number) => finerWidth(mine, distances, d, wide, widthAt);
+    const [usual, stem] = [sorted[Math.floor(sorted.length / 2)] ?? 0.5, byWidth(sorted, 0.5)];
+    part.strokePx = compact ? part.widestPx : finer(usual);
+    part.stemPx = compact || stem === usual ? part.strokePx : finer(stem);
     const strokes = Float32Array.from(level[part.id - 1]!).sort();
     const thinnest = strokes[Math.floor(strokes.length / 10)];
-    part.narrowPx = compact || thinnest === undefined ? part.stemPx : Math.min(part.stemPx, wide(thinnest));
+    const isOfStems = compact || thinnest === undefined || thinnest === stem;
+    part.narrowPx = isOfStems ? part.stemPx : Math.min(part.stemPx, finer(thinnest));
   }
 }
+
+/** A width is measured anew at so many middles of a part, which by whole pixels are as wide to within so much, px. */
+const placesAnew = 24;
+const asWidePx = 0.6;
+
+/** A width by whole pixels, and what finer ones differ from theirs at places that are about as far as `d` from the edge, in their middle. */
+function finerWidth(middles: readonly number[], distances: Float32Array, d: number, wide: (d: number) => number, widthAt: WidthAt): number {
+  const alike = middles.filter((pixel) => Math.abs(distances[pixel]! - d) <= asWidePx);
+  const every = Math.max(1, Math.floor(alike.length / placesAnew));
+  const differ = alike.filter((_, at) => at % every === 0).flatMap((pixel) => {
+    const about = wide(distances[pixel]!);
+    const finer = widthAt(pixel, about);
+    return finer === null ? [] : finer - about;
+  });
+  return differ.length < 3 ? wide(d) : Math.max(0.5, wide(d) + median(differ));
+} // prettier-ignore
 
 /** From one middle to the next a stroke's width changes by less, px; towards a corner it runs out to nothing. */
 const levelWithin = 0.3;

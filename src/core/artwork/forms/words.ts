@@ -136,8 +136,17 @@ function onOneBend(one: TextLine, other: TextLine): TextLine | null {
   const course = courseOf(letters);
   if (course.is === 'straight') return null;
   const high = Math.max(one.heightPx, other.heightPx);
-  return unevenness(letters, course) < evenOnBend * high ? measureLine(letters, course) : null;
+  if (unevenness(letters, course) >= evenOnBend * high) return null;
+  const joined = measureLine(letters, course);
+  // A ring over a long word is lost in the mean: each has to stand on it by itself.
+  return [one, other].every((mine) => standsOn(mine, joined)) ? joined : null;
 }
+
+/** From the line's foot a word's feet are off by so much of its height at most, in their middle. From memory. */
+const offFoot = 0.35;
+
+const standsOn = ({ letters }: TextLine, { course, base, heightPx }: TextLine): boolean =>
+  Math.abs(median(letters.map((letter) => reachOf(letter, course).low)) - base) < offFoot * heightPx;
 
 /** Whether no letter of one is as near to one of the other as words are. */
 function farApart(one: TextLine, other: TextLine): boolean {
