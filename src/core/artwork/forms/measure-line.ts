@@ -3,6 +3,7 @@ import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
 import type { Part } from './parts.ts';
+import { isRoundOnTop, leanOf, levelWithin } from './round-top.ts';
 
 /** Letters of one tone that stand on one line. Lengths in working px. */
 export interface TextLine {
@@ -23,10 +24,11 @@ export interface TextLine {
 /** The course, then heights above the base line: letters that hang below it are not taken for taller ones. */
 export function measureLine(letters: readonly Letter[], course: Course = courseOf(letters)): TextLine {
   const parts = [...new Set(letters.map(({ part }) => part))];
-  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), letter, isRound: !letter.isSlice && isRoundOnTop(letter) })).sort((a, b) => a.along - b.along); // prettier-ignore
+  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), letter, isRound: !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
+  const corners = Math.abs(leanOf(letters[0]!, course)) < levelWithin ? 0 : cornersPx;
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
-    const height = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
+    const height = (at === 0 ? headOfFirst(letter, course, base, high) : base - high) - corners;
     return { along, height: height * (isRound ? flatOfRound : 1) };
   });
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
@@ -73,6 +75,9 @@ const enoughApart = 3;
 const pixelsOff = 2.1;
 const nearUpTo = 0.3;
 
+/** Letters that lean are seen too high, since the corners of their pixels stand out at head and foot, px. */
+const cornersPx = 0.8;
+
 /** A small l or d that touches the capital before it is taller than that by so much, as a share of its own height. */
 const capitalOfTall = { from: 0.82, to: 0.97 } as const;
 /** Two letters that touch are together at least so wide, in heights. */
@@ -99,16 +104,6 @@ function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly 
 
 /** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
 const flatOfRound = 0.97;
-
-/** Whether a letter is round on top, as O and C are: its rows grow from the first on. */
-function isRoundOnTop({ rows }: Letter): boolean {
-  const high = rows.length / 2;
-  const widthAt = (share: number) => {
-    const row = 2 * Math.round(share * high);
-    return rows[row + 1]! - rows[row]! + 1;
-  };
-  return widthAt(0.012) < 0.75 * widthAt(0.05);
-}
 
 /** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
 export function baseOf(reaches: readonly Reach[]): number {

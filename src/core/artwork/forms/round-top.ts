@@ -1,0 +1,51 @@
+import { heightOf, type Letter } from './letters.ts';
+import type { Course } from './bend.ts';
+
+/** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
+export const levelWithin = 0.005;
+/** How far below a head it is looked at, in heights, and at least in px where it leans; a round head is there narrower than farther below by such a share. */
+const belowHead = { near: 0.012, far: 0.05 } as const;
+const leaningPx = 1.1;
+const leaningFar = 3;
+const narrower = 0.75;
+
+/** Whether a letter is round on top, as O and C are: from its head on it grows wider. `course`: what it stands on. */
+export function isRoundOnTop(letter: Letter, course: Course): boolean {
+  const angle = leanOf(letter, course);
+  if (Math.abs(angle) < levelWithin) {
+    const high = letter.rows.length / 2;
+    const widthAt = (share: number) => {
+      const row = 2 * Math.round(share * high);
+      return letter.rows[row + 1]! - letter.rows[row]! + 1;
+    };
+    return widthAt(belowHead.near) < narrower * widthAt(belowHead.far);
+  }
+  const high = heightOf(letter);
+  const near = Math.max(belowHead.near * high, leaningPx);
+  return widthWithin(letter, angle, near) < narrower * widthWithin(letter, angle, Math.max(belowHead.far * high, leaningFar * near)); // prettier-ignore
+}
+
+/** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
+export function leanOf(letter: Letter, course: Course): number {
+  if (course.is === 'straight') return course.angle;
+  const dx = (letter.left + letter.right + 1) / 2 - course.x;
+  const dy = (letter.top + letter.bottom + 1) / 2 - course.y;
+  return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
+}
+
+/** How wide a letter is within so many px below its head, in a frame at a tilt. */
+function widthWithin({ rows, top }: Letter, angle: number, below: number): number {
+  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
+  const at: { across: number; along: number }[] = [];
+  for (let row = 0; row < rows.length; row += 2) {
+    const y = top + row / 2 + 0.5;
+    for (let x = rows[row]! + 0.5; x <= rows[row + 1]! + 0.5; x++) at.push({ across: y * cos - x * sin, along: x * cos + y * sin }); // prettier-ignore
+  }
+  const head = at.reduce((least, { across }) => Math.min(least, across), Infinity);
+  let [from, to] = [Infinity, -Infinity];
+  for (const { across, along } of at) {
+    if (across > head + below) continue;
+    [from, to] = [Math.min(from, along), Math.max(to, along)];
+  }
+  return to - from + 1;
+}
