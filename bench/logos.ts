@@ -12,15 +12,17 @@ import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of four generators or of one; the signs only judge. With
+ * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of five generators or of one; the signs only judge. With
  * MISSES=1 in the environment every miss is told: never of the signs.
  */
 const count = Number(process.argv[2] ?? 100);
 const seed = Number(process.argv[3] ?? 50_001);
 const only = process.argv[4];
+const unhinted = new URL('../tests/support/logos/unhinted.conf', import.meta.url).pathname;
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb', '--font-render-hinting=none'],
+  args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],
+  env: { ...process.env, FONTCONFIG_FILE: unhinted },
 });
 const page = await browser.newPage();
 const generators = {

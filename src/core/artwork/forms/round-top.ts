@@ -33,19 +33,24 @@ export function leanOf(letter: Letter, course: Course): number {
   return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
 }
 
-/** How wide a letter is within so many px below its head, in a frame at a tilt. */
+/** How wide a letter is within so many px below its head, in a frame at a tilt (not level): of each row, between its ends. */
 function widthWithin({ rows, top }: Letter, angle: number, below: number): number {
   const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
-  const at: { across: number; along: number }[] = [];
+  const ends = (row: number) => [rows[row]! + 0.5, rows[row + 1]! + 0.5, top + row / 2 + 0.5] as const;
+  let head = Infinity;
   for (let row = 0; row < rows.length; row += 2) {
-    const y = top + row / 2 + 0.5;
-    for (let x = rows[row]! + 0.5; x <= rows[row + 1]! + 0.5; x++) at.push({ across: y * cos - x * sin, along: x * cos + y * sin }); // prettier-ignore
+    const [x0, x1, y] = ends(row);
+    if (x0 <= x1) head = Math.min(head, y * cos - x0 * sin, y * cos - x1 * sin);
   }
-  const head = at.reduce((least, { across }) => Math.min(least, across), Infinity);
   let [from, to] = [Infinity, -Infinity];
-  for (const { across, along } of at) {
-    if (across > head + below) continue;
-    [from, to] = [Math.min(from, along), Math.max(to, along)];
+  for (let row = 0; row < rows.length; row += 2) {
+    const [x0, x1, y] = ends(row);
+    // Where the row goes deeper than that.
+    const out = (y * cos - head - below) / sin;
+    const [first, last] = sin > 0 ? [Math.max(x0, out), x1] : [x0, Math.min(x1, out)];
+    if (first > last) continue;
+    from = Math.min(from, first * cos + y * sin);
+    to = Math.max(to, last * cos + y * sin);
   }
   return to - from + 1;
 }
