@@ -256,7 +256,7 @@ const most: Record<string, Partial<Errors>> = {
   'dots, accents, a stop': { area: 0.033, place: 0.25, size: 0.3, letter: 0.5 },
   'bars of several heights': { area: 0.009, size: 0.05, stroke: 0.125 },
   'a patch that a line cuts': { area: 0.009, place: 0.217, size: 0.484, stroke: 0.009 },
-  'as JPEG': { area: 0.037, place: 0.067, size: 0.217, stroke: 0.025, colour: 3.985 },
+  'as JPEG': { area: 0.037, place: 0.067, size: 0.217, stroke: 0.026, colour: 3.985 },
   'blurred a little': { area: 0.034, place: 0.034, size: 0.1, stroke: 0.025 },
   'on black, as JPEG': { area: 0.036, place: 0.1, size: 0.3, stroke: 0.009, colour: 3.534 },
   'on a clear ground': { area: 0.019, place: 0.05, size: 0.05 },

@@ -3,7 +3,7 @@ import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
 import type { Part } from './parts.ts';
-import { isRoundOnTop, leanOf, levelWithin } from './round-top.ts';
+import { isRoundOnTop } from './round-top.ts';
 
 /** Letters of one tone that stand on one line. Lengths in working px. */
 export interface TextLine {
@@ -26,9 +26,8 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   const parts = [...new Set(letters.map(({ part }) => part))];
   const reaches = letters.map((letter) => ({ ...reachOf(letter, course), letter, isRound: !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
-  const corners = Math.abs(leanOf(letters[0]!, course)) < levelWithin ? 0 : cornersPx;
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
-    const height = (at === 0 ? headOfFirst(letter, course, base, high) : base - high) - corners;
+    const height = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
     return { along, height: height * (isRound ? flatOfRound : 1) };
   });
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
@@ -74,9 +73,6 @@ const enoughApart = 3;
 /** A width that is counted in whole pixels from both sides is off by up to two, px; letters of one typeface differ by so much besides, a share. From memory. */
 const pixelsOff = 2.1;
 const nearUpTo = 0.3;
-
-/** Letters that lean are seen too high, since the corners of their pixels stand out at head and foot, px. */
-const cornersPx = 0.8;
 
 /** A small l or d that touches the capital before it is taller than that by so much, as a share of its own height. */
 const capitalOfTall = { from: 0.82, to: 0.97 } as const;

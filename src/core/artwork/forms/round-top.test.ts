@@ -47,7 +47,8 @@ describe('round on top', () => {
   test.each([0, 5, -9, 14])('flat capitals that lean by %i° are as high as upright ones', (degrees) => {
     const angle = (degrees * Math.PI) / 180;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    // The corners of their pixels stand out at head and foot, by about half a pixel each.
     const letters = [0, 1, 2, 3, 4].map((k) => leaning(100 + 60.3 * k * cos, 200 + 60.3 * k * sin, angle, flat));
-    expect(Math.abs(measureLine(letters, { is: 'straight', angle }).heightPx - high)).toBeLessThan(0.6);
+    expect(Math.abs(measureLine(letters, { is: 'straight', angle }).heightPx - high)).toBeLessThan(1.5);
   }); // prettier-ignore
 });

@@ -2,7 +2,7 @@ import { heightOf, type Letter } from './letters.ts';
 import type { Course } from './bend.ts';
 
 /** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
-export const levelWithin = 0.005;
+const levelWithin = 0.005;
 /** How far below a head it is looked at, in heights, and at least in px where it leans; a round head is there narrower than farther below by such a share. */
 const belowHead = { near: 0.012, far: 0.05 } as const;
 const leaningPx = 1.1;
@@ -26,7 +26,7 @@ export function isRoundOnTop(letter: Letter, course: Course): boolean {
 }
 
 /** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
-export function leanOf(letter: Letter, course: Course): number {
+function leanOf(letter: Letter, course: Course): number {
   if (course.is === 'straight') return course.angle;
   const dx = (letter.left + letter.right + 1) / 2 - course.x;
   const dy = (letter.top + letter.bottom + 1) / 2 - course.y;
