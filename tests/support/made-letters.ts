@@ -41,3 +41,28 @@ export const boxLetter = (
     top,
     more,
   );
+
+/** The pixels whose middles lie in a shape about a middle, told in a frame that leans, radians; it reaches so far from there, px. */
+export function leaningLetter(
+  [x, y]: readonly [number, number],
+  reach: number,
+  angle: number,
+  isIn: (x: number, y: number) => boolean,
+): Letter {
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const rows: [number, number][] = [];
+  const top = Math.floor(y) - reach;
+  for (let row = top; row <= y + reach; row++) {
+    let [from, to] = [1, 0];
+    for (let column = Math.floor(x) - reach; column <= x + reach; column++) {
+      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
+      if (!isIn(dx * cos + dy * sin, dy * cos - dx * sin)) continue;
+      if (from > to) from = column;
+      to = column;
+    }
+    rows.push([from, to]);
+  }
+  const first = rows.findIndex(([from, to]) => from <= to);
+  const last = rows.findLastIndex(([from, to]) => from <= to);
+  return letterOf(rows.slice(first, last + 1), top + first);
+}

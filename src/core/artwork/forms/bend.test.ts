@@ -1,29 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
-import { boxLetter, letterOf } from '../../../../tests/support/made-letters.ts';
+import { boxLetter, leaningLetter, letterOf } from '../../../../tests/support/made-letters.ts';
 import { courseOf, extentAt, reachOf, tiltOf, unevenness, type Course } from './bend.ts';
 import type { Letter } from './letters.ts';
 
 /** The pixels whose middles lie in a box that leans about its middle, radians. */
-function leaning([x, y]: readonly [number, number], wide: number, high: number, angle: number): Letter {
-  const reach = Math.ceil(Math.hypot(wide, high) / 2) + 1;
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const rows: [number, number][] = [];
-  const top = Math.floor(y) - reach;
-  for (let row = top; row <= y + reach; row++) {
-    let [from, to] = [1, 0];
-    for (let column = Math.floor(x) - reach; column <= x + reach; column++) {
-      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
-      if (Math.abs(dx * cos + dy * sin) > wide / 2 || Math.abs(dy * cos - dx * sin) > high / 2) continue;
-      if (from > to) from = column;
-      to = column;
-    }
-    rows.push([from, to]);
-  }
-  const first = rows.findIndex(([from, to]) => from <= to);
-  const last = rows.findLastIndex(([from, to]) => from <= to);
-  return letterOf(rows.slice(first, last + 1), top + first);
-}
+const leaning = (middle: readonly [number, number], wide: number, high: number, angle: number): Letter =>
+  leaningLetter(middle, Math.ceil(Math.hypot(wide, high) / 2) + 1, angle, (x, y) => Math.abs(x) <= wide / 2 && Math.abs(y) <= high / 2); // prettier-ignore
 const straight = (angle: number): Course => ({ is: 'straight', angle });
 
 describe('how far a letter reaches across a line', () => {

@@ -95,16 +95,15 @@ function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
 
 /** How uneven feet, and less strictly heads, are on a course: the mean distance from the middle one, px. */
 export function unevenness(letters: readonly Letter[], course: Course): number {
-  const reaches = letters.map((letter) => reachOf(letter, course));
-  const most = outlierFrom * median(reaches.map(({ low, high }) => low - high));
-  return around(reaches.map(({ low }) => low), most) + 0.35 * around(reaches.map(({ high }) => high), most); // prettier-ignore
+  const { feet, heads } = offOf(letters, course);
+  return feet + 0.35 * heads;
 }
 
-/** How uneven their feet alone are, px. */
-function feetOff(letters: readonly Letter[], course: Course): number {
+/** How uneven feet and heads are, each for itself, px. */
+function offOf(letters: readonly Letter[], course: Course): { feet: number; heads: number } {
   const reaches = letters.map((letter) => reachOf(letter, course));
   const most = outlierFrom * median(reaches.map(({ low, high }) => low - high));
-  return around(reaches.map(({ low }) => low), most); // prettier-ignore
+  return { feet: around(reaches.map(({ low }) => low), most), heads: around(reaches.map(({ high }) => high), most) }; // prettier-ignore
 }
 
 /** The mean distance from the middle one, none counted as more than `most`: a descender is no tilt. */
@@ -130,7 +129,7 @@ export function courseOf(all: readonly Letter[]): Course {
   const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
   const onCircle = unevenness(letters, circle);
   // The heads of capitals and small letters are uneven on any course: on a plain bend the feet may decide.
-  const isBetter = onCircle < better * level || (isSure && onCircle < level && feetOff(letters, circle) < better * feetOff(letters, straight)); // prettier-ignore
+  const isBetter = onCircle < better * level || (isSure && onCircle < level && offOf(letters, circle).feet < better * offOf(letters, straight).feet); // prettier-ignore
   return level > uneven * high && isBetter ? circle : straight;
 }
 

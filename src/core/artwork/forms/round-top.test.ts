@@ -1,30 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { letterOf } from '../../../../tests/support/made-letters.ts';
-import type { Letter } from './letters.ts';
+import { leaningLetter } from '../../../../tests/support/made-letters.ts';
 import { measureLine } from './measure-line.ts';
 import { isRoundOnTop } from './round-top.ts';
 
-/** The pixels whose middles lie in a shape round a middle, seen in its own frame that leans, radians. */
-function leaning(x: number, y: number, angle: number, isIn: (x: number, y: number) => boolean): Letter {
-  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
-  const rows: [number, number][] = [];
-  const from = Math.floor(y) - 80;
-  for (let row = from; row < from + 160; row++) {
-    let [x0, x1] = [1, 0];
-    for (let column = Math.floor(x) - 80; column < x + 80; column++) {
-      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
-      if (!isIn(dx * cos + dy * sin, dy * cos - dx * sin)) continue;
-      if (x0 > x1) x0 = column;
-      x1 = column;
-    }
-    rows.push([x0, x1]);
-  }
-  const first = rows.findIndex(([x0, x1]) => x0 <= x1);
-  const last = rows.findLastIndex(([x0, x1]) => x0 <= x1);
-  return letterOf(rows.slice(first, last + 1), from + first);
-}
 const high = 60;
 const flat = (x: number, y: number) => Math.abs(x) <= 20 && Math.abs(y) <= high / 2;
+const leaning = (x: number, y: number, angle: number, isIn: typeof flat) =>
+  leaningLetter([x, y], 60, angle, isIn);
 const round = (x: number, y: number) => Math.hypot(x, y) <= high / 2;
 
 describe('round on top', () => {
