@@ -12,7 +12,9 @@ import {
   worseBlock,
   type UndersideMade,
 } from '../tests/support/underside.ts';
-import { drawnUnderside, isReadable } from '../tests/support/underside-drawn.ts';
+import { drawnUnderside } from '../tests/support/underside-drawn.ts';
+import { litUnderside } from '../tests/support/underside-lit.ts';
+import { isReadable } from '../tests/support/underside-readable.ts';
 
 /**
  * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of three kinds, against what was drawn. FOLDER: photos with
@@ -56,7 +58,7 @@ async function pixelByPixel(made: UndersideMade & { columnMm: number }): Promise
       at = { ...at, x: height - at.y, y: at.x };
       [width, height] = [height, width];
     }
-    return { share, at, isReadable: isReadable(colour, made.bobbin, cloth) };
+    return { share, at, isReadable: isReadable({ top: colour, bobbin: made.bobbin, cloth }) };
   });
   return { pixels, columnMm, lengthMm: 40, columns };
 }
@@ -90,9 +92,16 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
       columns: columns.map(({ bobbin: mm, thread }, index) => ({
         share: mm / 10,
         at: turnedBy(tilt, pixels, (14 * index + 5 - all / 2) * 8, 80),
-        isReadable: isReadable(thread, bobbin, cloth),
+        isReadable: isReadable({ top: thread, bobbin, cloth }),
       })),
     });
+  },
+  'lit strand by strand': async (seed) => {
+    const made = await litUnderside(seed);
+    const columns = made.columns.map(({ share, isReadable, x, y, widePx }) => ({
+      ...{ share, isReadable, at: { x, y, wide: widePx } },
+    }));
+    return { ...made, columns };
   },
   'drawn in strokes (only to judge)': async (seed) => {
     const made = await drawnUnderside(seed);

@@ -183,6 +183,8 @@ export const undersideQuery = object(
 const numberOrNull = { type: ['number', 'null'] } as const;
 const corners = { type: 'array', items: { type: 'array', items: number, minItems: 2, maxItems: 2 } } as const;
 export const undersideAnswer = object({
+  /** That another number of columns is seen than was said, and what to do. */
+  told: { type: ['string', 'null'] },
   columns: {
     type: 'array',
     items: object({

@@ -305,6 +305,29 @@ test('edges are moved on the photo: with the keys, with the finger, on a refused
     .toEqual([15]);
 });
 
+test('another number of columns than was said: those that are there are read and told, taken only once the number fits', async ({
+  page,
+  request,
+}) => {
+  await openBench(page, request);
+  const { block, jpeg } = await photographed(page, ['#cf1130', '#12509a', '#12509a'], '#f6f5f0');
+  await expect(block.getByText('3 of 3 columns read')).toBeVisible();
+  await block.getByRole('spinbutton', { name: 'Columns' }).fill('5');
+  await block
+    .getByLabel('Photo of the back')
+    .setInputFiles({ name: 'again.jpg', mimeType: 'image/jpeg', buffer: jpeg });
+  await expect(
+    block.getByText('3 columns are seen on this picture, 5 were said. Add the ones that are missing'),
+  ).toBeVisible();
+  const take = block.getByRole('button', { name: 'Take these widths' });
+  await expect(take).toBeDisabled();
+  await block.getByRole('button', { name: '3 is right' }).click();
+  await expect(block.getByText('5 were said')).toBeHidden();
+  await expect(block.getByRole('spinbutton', { name: 'Columns' })).toHaveValue('3');
+  await take.click();
+  await expect(block.getByRole('button', { name: /^Position 13: .* mm bobbin/ })).toBeVisible();
+});
+
 test('a column is taken away, put back and moved, by key and by finger; what was placed is read there, and kept as such', async ({
   page,
   request,

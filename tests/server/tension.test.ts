@@ -121,6 +121,10 @@ describe('POST /api/compute/underside', () => {
     expect(body['columns']).toEqual(
       JSON.parse(JSON.stringify(readUnderside(pixels, { count: 3, columnMm: 10 }))),
     );
+    expect(body['told']).toBeNull();
+    const more = await send('count=4&columnMm=10', jpeg);
+    expect(more.body['columns']).toHaveLength(3);
+    expect(more.body['told']).toMatch(/^3 columns are seen on this picture, 4 were said\. Add the one/);
   });
   test('a damaged photo, one without columns, no count, no picture at all', async () => {
     const { jpeg } = await madeUnderside({ seed: 8, columns: [], bobbin: '#f6f5f0' });

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
+import { isReadable } from './underside-readable.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 /**
@@ -26,13 +27,6 @@ const cloths = ['#f2f1ec', '#3b3c3f', '#b9b6ad', '#7c2f2f', '#24406e', '#d9c9a3'
 const tables = ['#5b4030', '#2c3c34', '#d8d5cf', '#4b5a72'];
 
 const channels = (hex: string) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16));
-const apart = (a: string, b: string) => {
-  const [one, other] = [channels(a), channels(b)];
-  return Math.max(...one.map((value, plane) => Math.abs(value - other[plane]!))) / 255;
-};
-/** Threads that a person tells apart without effort, in all kinds of made-up photos. From memory. */
-export const isReadable = (top: string, bobbin: string, cloth: string) =>
-  apart(top, bobbin) > 0.2 && apart(top, cloth) > 0.13;
 const shaded = (hex: string, times: number) =>
   `rgb(${channels(hex)
     .map((value) => Math.max(0, Math.min(255, Math.round(value * times))))
@@ -52,7 +46,7 @@ export async function drawnUnderside(seed: number): Promise<DrawnUnderside> {
   const common = luck.pick(tops);
   const share = luck.between(0.08, 0.7);
   const parts: string[] = [];
-  const columns: { share: number; isReadable: boolean; x: number; y: number }[] = [];
+  const columns: DrawnColumn[] = [];
   const margin = 12;
   let right = 0;
   for (let row = 0; row < rows; row++) {
@@ -91,7 +85,7 @@ export async function drawnUnderside(seed: number): Promise<DrawnUnderside> {
       }
       columns.push({
         share: sum / count,
-        isReadable: isReadable(top, bobbin, cloth),
+        top,
         x: x + columnMm / 2,
         y: y + lengthMm / 2,
       });
@@ -108,7 +102,14 @@ export async function drawnUnderside(seed: number): Promise<DrawnUnderside> {
     }
   }
   const size = { wide: right + margin, tall: rows * (lengthMm + 9) + 2 * margin };
-  return render({ ...size, px, parts, columns, cloth, luck, columnMm, lengthMm });
+  return render({ ...size, px, parts, columns, bobbin, cloth, luck, columnMm, lengthMm });
+}
+
+interface DrawnColumn {
+  share: number;
+  top: string;
+  x: number;
+  y: number;
 }
 
 interface Drawing {
@@ -116,7 +117,8 @@ interface Drawing {
   tall: number;
   px: number;
   parts: readonly string[];
-  columns: readonly { share: number; isReadable: boolean; x: number; y: number }[];
+  columns: readonly DrawnColumn[];
+  bobbin: string;
   cloth: string;
   luck: ReturnType<typeof pictureChance>;
   columnMm: number;
@@ -124,7 +126,7 @@ interface Drawing {
 }
 
 async function render(drawing: Drawing): Promise<DrawnUnderside> {
-  const { wide, tall, px, parts, columns, cloth, luck, columnMm, lengthMm } = drawing;
+  const { wide, tall, px, parts, columns, bobbin, cloth, luck, columnMm, lengthMm } = drawing;
   const angle = luck.between(-7, 7);
   const quarter = luck.next() < 0.2 ? luck.pick([90, 180, 270]) : 0;
   const pad = 10;
@@ -141,13 +143,14 @@ async function render(drawing: Drawing): Promise<DrawnUnderside> {
     <g transform="rotate(${angle.toFixed(2)} ${wide / 2} ${tall / 2})"><rect ${clothAt} fill="${cloth}"/><rect ${clothAt} fill="${cloth}" filter="url(#w)"/>${hoop}${parts.join('')}</g>
     <rect x="${-pad}" y="${-pad}" width="${width}" height="${height}" fill="url(#l)"/></svg>`;
   let image = sharp(await sharp(Buffer.from(svg), { unlimited: true }).removeAlpha().png().toBuffer());
-  if (luck.next() < 0.12) image = image.greyscale().toColourspace('srgb');
+  const isGrey = luck.next() < 0.12;
+  if (isGrey) image = image.greyscale().toColourspace('srgb');
   const blur = luck.between(0, 0.12 * px);
   if (blur > 0.3) image = image.blur(blur);
   const jpeg = await image.jpeg({ quality: 55 + Math.floor(luck.next() * 38) }).toBuffer();
   const pixels = await pixelsOf(sharp(jpeg).rotate(quarter));
   const turn = (angle * Math.PI) / 180;
-  const placed = columns.map(({ x, y, ...column }) => {
+  const placed = columns.map(({ share, top, x, y }) => {
     const [dx, dy] = [x - wide / 2, y - tall / 2];
     const [ux, uy] = [dx * Math.cos(turn) - dy * Math.sin(turn), dx * Math.sin(turn) + dy * Math.cos(turn)];
     const [fx, fy] = [(ux + wide / 2 + pad) * px, (uy + tall / 2 + pad) * px];
@@ -160,7 +163,13 @@ async function render(drawing: Drawing): Promise<DrawnUnderside> {
           : quarter === 270
             ? [fy, w - fx]
             : [fx, fy];
-    return { ...column, x: px2, y: py2, widePx: columnMm * px };
+    return {
+      share,
+      isReadable: isReadable({ top, bobbin, cloth }, isGrey),
+      x: px2,
+      y: py2,
+      widePx: columnMm * px,
+    };
   });
   return { pixels, columnMm, lengthMm, columns: placed };
 }

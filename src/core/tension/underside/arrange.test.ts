@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { inOrder, ownWidth, withMargins, withUnseen } from './arrange.ts';
+import { inOrder, ownWidth, withMargins, withUnseen, type Seen } from './arrange.ts';
 import type { Box } from './boxes.ts';
 
 const box = (x: number, y: number, more: Partial<Box> = {}): Box => ({ x, y, angle: Math.PI / 2, long: 100, wide: 25, isCut: false, ...more }); // prettier-ignore
@@ -79,12 +79,13 @@ describe('cloth beside a column', () => {
 });
 
 describe('columns that cannot be seen', () => {
-  const row = (...xs: number[]) => xs.map((x) => box(x, 50 + x / 10));
-  const told = (boxes: readonly Box[]) => withUnseen(boxes).map(({ x, isSeen }) => (isSeen ? x : -Math.round(x))); // prettier-ignore
+  const seen = (boxes: readonly Box[]) => boxes.map((one) => ({ ...one, isSeen: true }));
+  const row = (...xs: number[]) => seen(xs.map((x) => box(x, 50 + x / 10)));
+  const told = (boxes: readonly Seen[], missing: number | null = null) => withUnseen(boxes, missing).map(({ x, isSeen }) => (isSeen ? x : -Math.round(x))); // prettier-ignore
   test('stand where the even pitch leaves a gap', () => {
     expect(told(row(30, 70, 150, 190))).toEqual([30, 70, -110, 150, 190]);
     expect(told(row(30, 70, 110, 230))).toEqual([30, 70, 110, -150, -190, 230]);
-    const [, , missing] = withUnseen(row(30, 70, 150, 190));
+    const [, , missing] = withUnseen(row(30, 70, 150, 190), null);
     expect(missing!.y).toBeCloseTo(61, 9);
     expect(missing!.x).toBeCloseTo(110, 9);
     expect(missing).toMatchObject({ long: 100, wide: 25, isSeen: false });
@@ -92,6 +93,13 @@ describe('columns that cannot be seen', () => {
   test('a pitch that is off by a sixth is uneven: nobody could say where one is missing', () => {
     expect(told(row(30, 70, 155, 195))).toEqual([30, 70, -113, 155, 195]);
     expect(told(row(30, 70, 157, 197))).toEqual([30, 70, 157, 197]);
+  });
+  test('where it was said how many are missing they stand in the wide gaps of an uneven row, if just so many have room there', () => {
+    expect(told(row(30, 70, 158, 198), 1)).toEqual([30, 70, -114, 158, 198]);
+    expect(told(row(30, 70, 148, 189, 263), 2)).toEqual([30, 70, -109, 148, 189, -226, 263]);
+    // Two are missing and there is room for one: the other stands at an end, and which nobody could say.
+    expect(told(row(30, 70, 157, 197), 2)).toEqual([30, 70, 157, 197]);
+    expect(told(row(30, 70, 110), 1)).toEqual([30, 70, 110]);
   });
   test('two columns have no pitch; none is missing where all stand', () => {
     expect(told(row(30, 190))).toEqual([30, 190]);
@@ -101,5 +109,13 @@ describe('columns that cannot be seen', () => {
   test('the pitch is that of the closer half', () => {
     // Two of four steps are double.
     expect(told(row(30, 70, 150, 190, 270))).toEqual([30, 70, -110, 150, 190, -230, 270]);
+  });
+  test('each row by itself: from the end of one to the beginning of the next there is no gap', () => {
+    const lower = row(30, 70, 150).map((one) => ({ ...one, y: one.y + 150 }));
+    expect(told([...row(30, 70, 110), ...lower])).toEqual([30, 70, 110, 30, 70, -110, 150]);
+  });
+  test('one that is known not to be seen stays so', () => {
+    const [first, second, third] = row(30, 70, 110) as [Seen, Seen, Seen];
+    expect(told([first, { ...second, isSeen: false }, third])).toEqual([30, -70, 110]);
   });
 });

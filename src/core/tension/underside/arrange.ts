@@ -9,13 +9,13 @@ const rowsApart = 0.6;
 export const inOrder = (boxes: readonly Box[]): Box[] => rowsOf(boxes).flat();
 
 /** The rows that columns stand in, each in reading order. */
-export function rowsOf(boxes: readonly Box[]): Box[][] {
+export function rowsOf<Each extends Box>(boxes: readonly Each[]): Each[][] {
   if (boxes.length === 0) return [];
   const axes = axesOf(boxes[0]!.angle);
   const long = median(boxes.map((box) => box.long));
   const along = (box: Box) => inDirection(axes.along, box);
   const across = (box: Box) => inDirection(axes.across, box);
-  const rows: Box[][] = [];
+  const rows: Each[][] = [];
   // Rows may lie at an angle: a column belongs to the row of the one beside it.
   for (const box of [...boxes].sort((a, b) => across(a) - across(b))) {
     const row = rows.find((each) => Math.abs(along(each.at(-1)!) - along(box)) < rowsApart * long);
@@ -53,26 +53,53 @@ export function withMargins(boxes: readonly Box[]): { box: Box; margin: [number,
 
 /** A pitch is even where each is a whole number of pitches within this part of one. */
 const evenWithin = 0.16;
+/** A step of this many pitches has room for a column that was said to be there, however uneven the pitch is. */
+const roomy = 1.65;
+
+/** A column as it lies in the picture, whether or not its own thread can be told from the cloth. */
+export type Seen = Box & { isSeen: boolean };
 
 /**
- * The boxes of one row with those between them that cannot be seen, where all stand at one pitch: `isSeen` false, where one is missing. In order given and kept. As they
- * are in two rows, or where the pitch is uneven: then nobody could say where one is missing.
+ * The boxes with those between them that cannot be seen, row by row in reading order: `isSeen` false, where one is missing. `missing`: how many are, where somebody
+ * said how many there should be; else null, and one is missing only where all of a row stand at one pitch. As they are where nobody could say where they are missing: at
+ * an end of a row there is no more to see than bare cloth.
  */
-export function withUnseen(boxes: readonly Box[]): (Box & { isSeen: boolean })[] {
-  const seen = boxes.map((box) => ({ ...box, isSeen: true }));
-  const steps = boxes
-    .slice(1)
-    .map((box, index) => Math.hypot(box.x - boxes[index]!.x, box.y - boxes[index]!.y));
-  if (steps.length < 2) return seen;
+export function withUnseen(boxes: readonly Seen[], missing: number | null): Seen[] {
+  const rows = rowsOf(boxes);
+  const even = rows.flatMap((row) => filled(row, evenHoles(row)));
+  if (missing === null || even.length === boxes.length + missing) return even;
+  const roomiest = rows.flatMap((row) => filled(row, roomyHoles(row)));
+  return roomiest.length === boxes.length + missing ? roomiest : even;
+}
+
+/** How many columns lie unseen after each but the last of a row whose pitch is even; none of one whose pitch is not. */
+function evenHoles(row: readonly Box[]): number[] {
+  const pitches = pitchesOf(row);
+  const isEven =
+    pitches.length >= 2 && pitches.every((step) => Math.abs(step - Math.round(step)) <= evenWithin);
+  return pitches.map((step) => (isEven ? Math.round(step) - 1 : 0));
+}
+
+const roomyHoles = (row: readonly Box[]): number[] =>
+  pitchesOf(row).map((step) => (step < roomy ? 0 : Math.max(1, Math.round(step) - 1)));
+
+/** The steps from each column of a row to the next, in pitches: what the shorter half of them come to. */
+function pitchesOf(row: readonly Box[]): number[] {
+  const steps = row.slice(1).map((box, index) => Math.hypot(box.x - row[index]!.x, box.y - row[index]!.y));
+  if (steps.length === 0) return [];
   const pitch = median([...steps].sort((a, b) => a - b).slice(0, Math.ceil(steps.length / 2)));
-  if (steps.some((step) => Math.abs(step / pitch - Math.round(step / pitch)) > evenWithin)) return seen;
-  return seen.flatMap((box, index) => {
-    const next = seen[index + 1];
-    const missing = next ? Math.round(steps[index]! / pitch) - 1 : 0;
+  return steps.map((step) => step / pitch);
+}
+
+/** A row with so many unseen ones after each of its columns. */
+const filled = (row: readonly Seen[], holes: readonly number[]): Seen[] =>
+  row.flatMap((box, index) => {
+    const next = row[index + 1];
+    const unseen = next ? holes[index]! : 0;
     return [
       box,
-      ...Array.from({ length: missing }, (_, at) => {
-        const part = (at + 1) / (missing + 1);
+      ...Array.from({ length: unseen }, (_, at) => {
+        const part = (at + 1) / (unseen + 1);
         return {
           ...box,
           x: box.x + part * (next!.x - box.x),
@@ -82,4 +109,3 @@ export function withUnseen(boxes: readonly Box[]): (Box & { isSeen: boolean })[]
       }),
     ];
   });
-}

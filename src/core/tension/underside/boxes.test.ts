@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import { boxesIn, type Box } from './boxes.ts';
+import { boxesAmong, candidatesIn, type Box } from './boxes.ts';
 import { colourOf } from './planes.ts';
 
 const cloth = [242, 241, 236] as const;
@@ -26,19 +26,16 @@ const drawn = 0.6;
 const found = (
   columns: readonly FlatColumn[],
   { count = null as number | null, ground = cloth as Parameters<typeof flatPlanes>[1], ratio = 4 } = {},
-) =>
-  boxesIn(
-    flatPlanes(
-      [size[0] * drawn, size[1] * drawn],
-      typeof ground === 'function' ? (x, y) => ground(x / drawn, y / drawn) : ground,
-      columns.map((one) => ({
-        ...one,
-        ...{ x: one.x * drawn, y: one.y * drawn, long: one.long * drawn, wide: one.wide * drawn },
-      })),
-    ),
-    ratio,
-    count,
-  )
+) => {
+  const field = flatPlanes(
+    [size[0] * drawn, size[1] * drawn],
+    typeof ground === 'function' ? (x, y) => ground(x / drawn, y / drawn) : ground,
+    columns.map((one) => ({
+      ...one,
+      ...{ x: one.x * drawn, y: one.y * drawn, long: one.long * drawn, wide: one.wide * drawn },
+    })),
+  );
+  return boxesAmong(candidatesIn(field, ratio), field, ratio, count)
     .map((box) => ({
       ...box,
       // Planes have a pixel's middle at its number, pictures half a pixel on.
@@ -46,6 +43,7 @@ const found = (
       ...{ long: box.long / drawn, wide: box.wide / drawn },
     }))
     .sort((a, b) => a.x - b.x || a.y - b.y);
+};
 /** At its rim a found rectangle takes in a little cloth: up to two pixels each side. */
 const lies = (box: Box, column: FlatColumn, off = 1.5) => {
   expect(Math.abs(box.x - column.x)).toBeLessThan(off);

@@ -41,16 +41,15 @@ const turn = (a: number, b: number) => {
 };
 
 /**
- * The columns of a test block, wherever and however they lie: rectangles alike in size and direction that lie in one ground, whichever of the
- * picture's common colours that is. `ratio`: how many times as long as wide a column is. `count`: how many are expected; null: not said. In no
- * order; empty where there is none.
+ * What may be a column, or part of one: connected pieces that lie in one ground, whichever of the picture's common colours that is, and pieces of the ground's own colour. `ratio`:
+ * how many times as long as wide a column is. The same piece is found in several grounds, and by several limits.
  */
-export function boxesIn(field: Planes, ratio: number, count: number | null): Box[] {
+export function candidatesIn(field: Planes, ratio: number): Candidate[] {
   const calm = smoothed(field, 1);
   const colours = runningColours(calm);
   const { width, height } = field;
   const grounds = commonColours(calm).flatMap((colour) => groundOf(calm, colour) ?? []);
-  const islands = strictness.flatMap((part) => {
+  return strictness.flatMap((part) => {
     const masks = grounds.map(({ off, limit }) => {
       const mask = new Uint8Array(off.length);
       for (let at = 0; at < off.length; at++) if (off[at]! < part * limit) mask[at] = 1;
@@ -81,6 +80,18 @@ export function boxesIn(field: Planes, ratio: number, count: number | null): Box
       );
     });
   });
+}
+
+/**
+ * The columns of a test block, wherever and however they lie: rectangles alike in size and direction among the candidates of a field. `count`: how many are expected; null: not said.
+ * In no order; empty where there is none.
+ */
+export function boxesAmong(
+  islands: readonly Candidate[],
+  { width, height }: Pick<Planes, 'width' | 'height'>,
+  ratio: number,
+  count: number | null,
+): Box[] {
   for (const factor of shapes) {
     const found = agreeing(
       islands.filter(
@@ -161,7 +172,7 @@ function mostPairs<Pair extends { one: Island; other: Island; off: number }>(pai
 }
 
 /** An island in a ground, or a piece of that ground's own colour. */
-interface Candidate extends Island {
+export interface Candidate extends Island {
   ground: number;
   isIn: boolean;
 }

@@ -1,4 +1,5 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import { nearCloth } from './light.ts';
 import { colourOf, difference, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
 import { cellOf, type Strip } from './strip.ts';
@@ -87,8 +88,6 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   };
 }
 
-/** Which part of the margin tells the cloth, from its outer end. */
-const nearCloth = [0.3, 0.75] as const;
 /** A colour further from the cloth than this is not the cloth. */
 const leastOff = 0.05;
 /** Steps behind the expected edge that are looked at for that. */
@@ -157,6 +156,16 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
       right: lineOf(kept.map(({ row, edges }) => [row, edges[3]])),
     },
   };
+}
+
+/** How badly a column's first look fits its cells, if this were the bobbin's colour. */
+export function misfitWith(strip: Strip, sketch: Sketch, bobbin: Colour): number {
+  const colours: RowColours = { left: sketch.left, top: sketch.top, bobbin, right: sketch.right };
+  const wide = sketch.to - sketch.from;
+  return Array.from({ length: strip.rows }, (_, row) => cutRow(strip, row, colours, wide).misfit).reduce(
+    (sum, misfit) => sum + misfit / strip.rows,
+    0,
+  );
 }
 
 /** Difference of the two sides' colours; 0 where one is too thin to tell. */

@@ -93,9 +93,7 @@ describe('columns on a flat picture', () => {
         'Say how many columns the block has (1 to 24), and how wide they are (1 to 60 mm).',
       );
     expect(() => read([column(50)], { count: 24 })).toThrow('1 column is seen on this picture, 24 were said');
-    expect(() => read(row([0.4, 0.4]), { count: 1 })).toThrow(
-      '2 columns are seen on this picture, 1 was said',
-    );
+    expect(read(row([0.4, 0.4]), { count: 1 })).toHaveLength(2);
     expect(() => read([], { count: 2 })).toThrow('No 2 columns can be found on this picture.');
     expect(() => read([], { count: 1 })).toThrow('No column can be found on this picture.');
     expect(() => read([])).toThrow('No column can be found on this picture.');

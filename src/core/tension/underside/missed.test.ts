@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import type { Box } from './boxes.ts';
 import { clearly, withMissed } from './missed.ts';
 import type { Colour, Planes } from './planes.ts';
-import { anyStanding, endStanding, standing } from './standing.ts';
+import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
 
 const [width, height] = [300, 160];
 const cloth: Colour = [0.5, 0.5, 0.5];
@@ -62,20 +62,22 @@ describe('how clearly a column stands', () => {
     ]);
     expect(standing(field, box(220))).toBe(0);
     expect(standing(field, box(124))).toBe(0);
-    expect(endStanding(field, box(124))).toBe(0);
+    expect(leastEnd(field, box(124))).toBe(0);
     expect(standing(field, box(108))).toBe(0);
   });
-  test('a thread that hangs from it makes a rectangle longer: its other end still shows', () => {
+  test('a thread that hangs from it makes a rectangle longer: its sides still show', () => {
     const field = drawn([{ x: 100, y: 60, colour: red, tail: 40 }]);
     const longer = box(100, { y: 75, long: 130 });
     expect(standing(field, longer)).toBe(0);
-    expect(endStanding(field, longer)).toBeCloseTo(0.35, 5);
+    expect(leastEnd(field, longer)).toBe(0);
+    expect(leastSide(field, longer)).toBeCloseTo(0.35, 5);
   });
   test('edges outside the picture are not asked', () => {
     const field = drawn([{ x: 100, y: 40, colour: red }]);
     expect(standing(field, box(100, { y: 40 }))).toBeCloseTo(0.35, 5);
     expect(standing(field, box(-400))).toBe(0);
-    expect(endStanding(field, box(-400))).toBe(Infinity);
+    expect(leastEnd(field, box(-400))).toBe(Infinity);
+    expect(leastSide(field, box(-400))).toBe(Infinity);
   });
 });
 
@@ -140,31 +142,37 @@ describe('columns that the first look missed', () => {
     const boxes = withMissed(drawn(cut), [...some.map(({ x }) => box(x)), box(128, { y: 115, long: 90, isCut: true })]); // prettier-ignore
     expect(boxes).toHaveLength(3);
     expect(boxes[2]!.isCut).toBe(true);
+    // A thread that hangs down to the rim hides an end: its sides tell.
+    const tailed = drawn([...some, { x: 128, colour: red, tail: 40 }]);
+    expect(withMissed(tailed, [...some.map(({ x }) => box(x)), box(128, { y: 95, long: 130, isCut: true })])).toHaveLength(3); // prettier-ignore
   });
-  test('so is bare cloth anywhere; one of which one edge shows stays', () => {
+  test('so is bare cloth anywhere, though one of its edges shows', () => {
     const some = [40, 84].map((x) => ({ x, colour: red }));
     const all = [...some.map(({ x }) => box(x)), box(220)];
     expect(middles(withMissed(drawn(some), all))).toEqual([
       [40, 80],
       [84, 80],
     ]);
-    // Cloth beside a second piece of it, and its edge alone: for a person to put right.
+    // Cloth beside a second piece of it: of that the edge shows alone.
     const field = drawn(some);
     for (let y = 0; y < height; y++)
       field.planes[0].fill(0.5 + clearly + 0.01, y * width + 232, (y + 1) * width);
     expect(anyStanding(field, box(220))).toBeCloseTo(clearly + 0.01, 5);
     expect(anyStanding(field, box(180))).toBe(0);
-    expect(withMissed(field, all)).toHaveLength(3);
-    for (let y = 0; y < height; y++)
-      field.planes[0].fill(0.5 + clearly - 0.01, y * width + 232, (y + 1) * width);
     expect(withMissed(field, all)).toHaveLength(2);
     // All of its edges outside the picture: nothing is asked.
     expect(anyStanding(field, box(150, { long: 900, wide: 900 }))).toBe(Infinity);
   });
-  test('one that reaches past the picture with a corner is told as cut off', () => {
+  test('one that reaches past the picture with a corner is told as cut off, where such are looked for', () => {
     const some = [40, 84].map((x) => ({ x, colour: red, y: 46 }));
-    const boxes = withMissed(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 }))); // prettier-ignore
+    const boxes = withMissed(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 })), { mayBeCut: true }); // prettier-ignore
     expect(boxes.map(({ isCut }) => isCut)).toEqual([false, false, true]);
+  });
+  test('not what is of the cloth’s own colour, though something lies all around it', () => {
+    const some = [40, 84].map((x) => ({ x, colour: red }));
+    const field = drawn([...some, { x: 172, colour: red }]);
+    const around = drawn([...some, { x: 172, colour: red }, { x: 128, colour: [0.5, 0.5, 0.5] }]);
+    expect(middles(withMissed(field, some.map(({ x }) => box(x))))).toEqual(middles(withMissed(around, some.map(({ x }) => box(x))))); // prettier-ignore
   });
   test('each row by itself', () => {
     const rows = drawn([

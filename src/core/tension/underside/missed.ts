@@ -1,14 +1,19 @@
+import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
-import type { Planes } from './planes.ts';
-import { anyStanding, endStanding, leastEnd, standing } from './standing.ts';
+import { colourOf, difference, type Colour, type Planes } from './planes.ts';
+import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
 import { placesIn } from './strip.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
 export const clearly = 0.03;
-/** One that was found and is cut off at the rim stays where an end of it that is in the picture shows by as much. */
-const hardly = 0.012;
+/** One that was found is none where neither both its sides nor both its ends show by as much. */
+const hardly = 0.02;
+/** Of one that is cut off at the rim a thread that hangs from it may hide an end: then its sides show by as much. */
+const surely = 0.09;
+/** What is no further from the cloth than this is cloth. */
+const cloth = 0.03;
 /** Middles of neighbours lie no nearer than this, in widths. */
 const nearest = 1.08;
 /** Beyond the last column of a row the next is looked for as far as this, in pitches. */
@@ -25,19 +30,33 @@ const mostOut = 0.06;
 /** So many columns a row can have. */
 const mostInRow = 24;
 
-/**
- * The columns found (px of the field), with those of their rows that the first look missed: wherever beside or between them there is room, the place is looked
- * for where four edges show as a column has them, by `least` of full brightness. Without what is no column: bare cloth or table of which no edge shows, and of what is cut off at the rim of the picture no end.
- */
-export function withMissed(field: Planes, boxes: readonly Box[], least = clearly): Box[] {
-  const found = boxes.filter((box) =>
-    box.isCut ? endStanding(field, box) > hardly : anyStanding(field, box) > clearly,
-  );
-  return rowsOf(found).flatMap((row) => filledUp(field, row, least));
+export interface LookedFor {
+  /** The edges of one that was missed show by as much of full brightness; left out: clearly. */
+  least?: number;
+  /** It may be cut off at the rim of the picture; left out: it may not, since then an edge of something else is soon taken for one of its. */
+  mayBeCut?: boolean;
 }
 
-function filledUp(field: Planes, row: readonly Box[], least: number): Box[] {
+/**
+ * The columns found (px of the field), with those of their rows that the first look missed: wherever beside or between them there is room, the place is looked
+ * for where four edges show as a column has them. Without what is no column: bare cloth or table of which hardly an edge shows, and of what is cut off at the rim of the picture not its ends.
+ */
+export function withMissed(
+  field: Planes,
+  boxes: readonly Box[],
+  { least = clearly, mayBeCut = false }: LookedFor = {},
+): Box[] {
+  const isColumn = (box: Box) =>
+    box.isCut
+      ? leastEnd(field, box) > clearly || leastSide(field, box) > surely
+      : anyStanding(field, box) > clearly && Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
+  const found = boxes.filter(isColumn);
+  return rowsOf(found).flatMap((row) => filledUp(field, row, { least, mayBeCut }));
+}
+
+function filledUp(field: Planes, row: readonly Box[], looked: Required<LookedFor>): Box[] {
   if (row.length === 0) return [];
+  const bare = clothBeside(field, row);
   const { across } = axesOf(row[0]!.angle);
   const at = (box: Box) => inDirection(across, box);
   const pitch =
@@ -54,7 +73,7 @@ function filledUp(field: Planes, row: readonly Box[], least: number): Box[] {
         ? at(after) - at(before) - nearest * like.wide
         : furthest * Math.max(pitch, nearest * like.wide)
       : -nearest * like.wide;
-    const missed = bestBeside(field, like, { slant: slantOf(full), least }, [from, to]);
+    const missed = bestBeside(field, like, { ...looked, bare, slant: slantOf(full) }, [from, to]);
     if (!missed) continue;
     full = [...full.slice(0, index + 1), missed, ...full.slice(index + 1)];
     // The same gap once more: it may hold several. Before the first one the search begins anew.
@@ -71,6 +90,37 @@ function slantOf(row: readonly Box[]): number {
   return row.length < 2 ? 0 : (inDirection(along, last) - inDirection(along, first)) / far;
 }
 
+/** The cloth's colour close beside the columns of a row. */
+function clothBeside(field: Planes, row: readonly Box[]): Colour {
+  const strips = row.flatMap((box) => {
+    const { across } = axesOf(box.angle);
+    return [-1, 1].map((way) => {
+      const off = way * beside * box.wide;
+      return { ...box, x: box.x + off * across[0], y: box.y + off * across[1], wide: 0.1 * box.wide };
+    });
+  });
+  const colours = strips.map((strip) => colourIn(field, strip));
+  return colourOf((plane) => median(colours.map((colour) => colour[plane])));
+}
+/** How far from a column's middle the cloth is looked up, in widths. */
+const beside = 0.64;
+
+/** Mean colour of what lies within a box, but for its rim. */
+function colourIn({ width, height, planes }: Planes, box: Box): Colour {
+  const placeAt = placesIn(box);
+  const sum: [number, number, number, number] = [0, 0, 0, 0];
+  for (let i = 1; i < grid; i++)
+    for (let j = 1; j < grid; j++) {
+      const [x, y] = placeAt(i / grid, j / grid).map(Math.round) as [number, number];
+      if (x < 0 || y < 0 || x >= width || y >= height) continue;
+      planes.forEach((plane, index) => (sum[index as 0] += plane[y * width + x]!));
+      sum[3]++;
+    }
+  return colourOf((plane) => sum[plane] / Math.max(1, sum[3]));
+}
+/** Places across and along a box at which its colour is looked up, one more. */
+const grid = 10;
+
 /** Places about as clear as the clearest, by this factor: the middle one of them is taken. */
 const asClear = 0.95;
 
@@ -78,7 +128,7 @@ const asClear = 0.95;
 function bestBeside(
   field: Planes,
   like: Box,
-  { slant, least }: { slant: number; least: number },
+  { slant, least, mayBeCut, bare }: Required<LookedFor> & { slant: number; bare: Colour },
   [from, to]: readonly [number, number],
 ): Box | null {
   const { along, across } = axesOf(like.angle);
@@ -90,7 +140,8 @@ function bestBeside(
       y: like.y + off * (across[1] + slant * along[1]),
     };
     const out = outOf(field, box);
-    if (out > mostOut * like.long) continue;
+    if (out > (mayBeCut ? mostOut * like.long : 0)) continue;
+    if (least >= clearly && difference(colourIn(field, box), bare) < cloth) continue;
     places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box) });
   }
   const most = Math.max(0, ...places.map(({ clear }) => clear));

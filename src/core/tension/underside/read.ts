@@ -1,12 +1,16 @@
-import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
-import { ownWidth, withMargins, withUnseen } from './arrange.ts';
-import { boxesIn, type Box } from './boxes.ts';
+import { ownWidth, rowsOf, withMargins, withUnseen, type Seen } from './arrange.ts';
+import { boxesAmong, candidatesIn, type Box } from './boxes.ts';
+import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
 import { boxFrom, type Outline } from './by-hand.ts';
-import { measured, sketchOf, type ColumnRead, type Sketch } from './column.ts';
-import { colourOf, difference, planesOf, type Colour } from './planes.ts';
-import { clearly, withMissed } from './missed.ts';
+import { columnsDiffer, isFarOff } from './count.ts';
+import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
+import { difference, planesOf, type Colour } from './planes.ts';
+import { inRows } from './in-row.ts';
+import { inOneLight } from './light.ts';
+import { withMissed, type LookedFor } from './missed.ts';
+import { stripesAmong } from './stripes.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
 import { withoutTails } from './tails.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
@@ -46,20 +50,26 @@ const mostSide = 1600;
 const usualLengthMm = 40;
 /** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
 const leastEven = 6;
-/** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
-const leastContrast = 0.09;
-const sureContrast = 0.2;
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
 const leastFromCloth = 0.08;
 /** Edges of columns that must be there, since so many were said, show by as little as this. */
-const faintly = [0.018, 0.012] as const;
+const moreClosely: readonly LookedFor[] = [
+  { mayBeCut: true },
+  { least: 0.018 },
+  { least: 0.012, mayBeCut: true },
+];
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
 const mostApart = 0.16;
 /** A side thinner than this part of the column is none: what was found ends at the stripe. */
 const leastThin = 0.02;
+/** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
+const likeClothBeside = 0.12;
+const leastBeside = 0.06;
+/** What is measured is as wide as what was found, within these factors: less is its stripe, since its thread is like the cloth. */
+const widths = { least: 0.8, most: 1.2 } as const;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
@@ -67,8 +77,8 @@ const mostClipped = 0.3;
 
 /**
  * Reads a photo of a test block's back: finds its columns, wherever and however they lie, straightens each and cuts it row by row into cloth, top
- * thread, bobbin thread, top thread, cloth. A column that cannot be read to within 0.08 is refused with its reason, not guessed. Throws UndersideAsked, NoColumns,
- * ColumnsDiffer (another number than was said is seen).
+ * thread, bobbin thread, top thread, cloth. A column that cannot be read to within 0.08 is refused with its reason, not guessed. Where another number is
+ * seen than was said those that are seen are read (`countTold` says so). Throws UndersideAsked, NoColumns, ColumnsDiffer (not half of them are seen).
  */
 export function readUnderside(picture: Pixels, asked: UndersideAsked): UndersideColumn[] {
   const { columnMm, lengthMm = usualLengthMm, outlines } = asked;
@@ -90,13 +100,15 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       ...{ long: box.long * working.scale, wide: box.wide * working.scale },
     })),
   ).map(({ box, margin }) => {
-    const strip = stripOf(working, box, margin);
+    const strip = inOneLight(stripOf(working, box, margin));
     return { box, strip, sketches: shadowParts.map((part) => sketchOf(strip, part)) };
   });
-  const bobbin = bobbinColour(looks.map(({ sketches }) => sketches[0]!));
+  const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
+  const bobbins = bestBobbin(looks, told.candidates);
   return looks.map((look, index) =>
     columnOf(look, {
-      bobbin,
+      bobbin: bobbins && bobbins[index]!,
+      light: told.lights[index]!,
       columnMm,
       name: `column ${index + 1}`,
       back: 1 / working.scale,
@@ -105,27 +117,23 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   );
 }
 
-type Placed = Box & { isSeen: boolean };
-
 /** Where columns are seen, px of the picture, from left to right. */
-function foundBoxes(
-  picture: Pixels,
-  { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked,
-): Placed[] {
+function foundBoxes(picture: Pixels, { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked): Seen[] {
   const small = planesOf(picture, lookedForIn);
-  const first = boxesIn(small, lengthMm / columnMm, count ?? null);
-  const looked = (least: number) => withoutTails(withMissed(small, first, least));
-  let found = looked(clearly);
-  // Some thread may be so like the cloth that hardly an edge shows: only where that makes up exactly the number that was said.
-  for (const least of faintly) {
+  const ratio = lengthMm / columnMm;
+  const candidates = candidatesIn(small, ratio);
+  const first = boxesAmong(candidates, small, ratio, count ?? null);
+  const looked = (how: LookedFor) => inRows(small, withoutTails(withMissed(small, first, how)));
+  let found = looked({});
+  // Some thread may be so like the cloth that hardly an edge shows, and a column may be cut off: only where that makes up the number that was said.
+  for (const how of moreClosely) {
     if (count === undefined || found.length >= count) break;
-    const faint = looked(least);
-    if (faint.length === count) found = faint;
+    const more = looked(how);
+    if (more.length === count) found = more;
   }
   if (found.length === 0) throw noColumns(count);
-  const asFound = count === undefined ? found.length < leastEven : found.length === count;
-  const boxes = asFound ? withoutGaps(found) : withUnseen(found);
-  if (count !== undefined && boxes.length !== count) throw columnsDiffer(found.length, count);
+  const boxes = withUnlike(found, stripesAmong(found, candidates), count);
+  if (isFarOff(boxes.length, count)) throw columnsDiffer(boxes.length, count!);
   const { factor } = small;
   return boxes.map((box) => ({
     ...box,
@@ -134,25 +142,31 @@ function foundBoxes(
   }));
 }
 
+/** The columns found and those whose own thread is like the cloth, where they are known to be: their stripe shows, or the others leave room for them. */
+function withUnlike(found: readonly Box[], stripes: readonly Box[], count: number | undefined): Seen[] {
+  const missing = count === undefined ? null : count - found.length;
+  const seen = found.map((box) => ({ ...box, isSeen: true }));
+  const isAsSaid = missing !== null && missing <= 0;
+  if (isAsSaid) return seen;
+  const isTooMany = missing !== null && stripes.length > missing;
+  const all = isTooMany
+    ? seen
+    : rowsOf([...seen, ...stripes.map((box) => ({ ...box, isSeen: false }))]).flat();
+  const left = missing === null ? null : count! - all.length;
+  return left === 0 || (left === null && all.length < leastEven) ? all : withUnseen(all, left);
+}
+
 /** Where a person says that they are: a found rectangle takes in a little cloth beside the column, one that is given does not. */
-const givenBoxes = (picture: Pixels, outlines: readonly Outline[]): Placed[] =>
+const givenBoxes = (picture: Pixels, outlines: readonly Outline[]): Seen[] =>
   outlines.map((outline) => {
     const box = boxFrom(outline, picture);
     return { ...box, wide: box.wide / ownWidth, isSeen: true };
   });
 
-const withoutGaps = (boxes: readonly Box[]) => boxes.map((box) => ({ ...box, isSeen: true }));
-
 const noColumns = (count: number | undefined) =>
   new Refusal(
     'NoColumns',
     `${count === undefined || count === 1 ? 'No column' : `No ${count} columns`} can be found on this picture. Lay the block flat, fill the picture with it, give light from one side only, and check how wide and long the columns are.`,
-  );
-
-const columnsDiffer = (seen: number, said: number) =>
-  new Refusal(
-    'ColumnsDiffer',
-    `${seen === 1 ? '1 column is' : `${seen} columns are`} seen on this picture, ${said} ${said === 1 ? 'was' : 'were'} said. Set the number of columns to what is on the picture, or take it again with all of them on it, on cloth that their threads stand out from.`,
   );
 
 const twoColours =
@@ -168,9 +182,9 @@ interface Look {
 
 function columnOf(
   { box, strip, sketches }: Look,
-  of: { bobbin: Colour | null; columnMm: number; name: string; back: number; isSeen: boolean },
+  of: { bobbin: Colour | null; light: number; columnMm: number; name: string; back: number; isSeen: boolean },
 ): UndersideColumn {
-  const { bobbin, columnMm, name, back, isSeen } = of;
+  const { bobbin, light, columnMm, name, back, isSeen } = of;
   const { sketch, read } = bestOf(strip, sketches, bobbin);
   const outlineOf = (
     left: readonly [number, number],
@@ -212,8 +226,12 @@ function columnOf(
     return unread(likeCloth);
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
   if (read.sides > mostApart) return unread(twoColours);
-  if (read.contrast < leastTold) return unread(tooAlike);
-  const wide = (box.wide / strip.wide) * (mean(read.outer.right) - mean(read.outer.left));
+  if (read.contrast < leastTold * light) return unread(tooAlike);
+  if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
+  const ownWide = mean(read.outer.right) - mean(read.outer.left);
+  if (ownWide < widths.least * strip.wide) return unread(likeCloth);
+  if (ownWide > widths.most * strip.wide) return unread(notClear);
+  const wide = (box.wide / strip.wide) * ownWide;
   const error = errorOf(read, sketch, wide);
   if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {
@@ -226,6 +244,18 @@ function columnOf(
 }
 
 const mean = ([a, b]: readonly [number, number]) => (a + b) / 2;
+
+/** Of the colours that the bobbin thread may have the one that the columns fit best together; null of none. */
+function bestBobbin(looks: readonly Look[], candidates: readonly Colour[][]): Colour[] | null {
+  if (candidates.length < 2) return candidates[0] ?? null;
+  const misfitOf = (bobbins: readonly Colour[]) =>
+    looks.reduce(
+      (sum, { strip, sketches }, index) => sum + misfitWith(strip, sketches[0]!, bobbins[index]!),
+      0,
+    );
+  const misfits = candidates.map(misfitOf);
+  return candidates[misfits.indexOf(Math.min(...misfits))]!;
+}
 
 /** Of the first looks the one whose parts fit best, with what was measured by it. */
 function bestOf(
@@ -253,6 +283,11 @@ const bySides = (sketch: Sketch): { sketch: Sketch; isThin: boolean }[] => [
 
 const thinnerSide = ({ left, share }: ColumnRead) => Math.min(left, 1 - share - left);
 
+/** Whether what is taken for the bobbin thread lies at a rim and is like the cloth there: it is the cloth then, or the thread beside it that is like it. */
+const isClothBeside = ({ left, share }: ColumnRead, sketch: Sketch, bobbin: Colour) =>
+  (left < leastBeside && difference(bobbin, sketch.left) < likeClothBeside) ||
+  (1 - share - left < leastBeside && difference(bobbin, sketch.right) < likeClothBeside);
+
 /** Whether one of its sides lies outside the picture: of a column that is cut off at its ends the rest can be read. */
 const isSideCut = (strip: Strip, { from, to }: Sketch) =>
   [from, to - 1].some((step) => {
@@ -264,10 +299,10 @@ const isSideCut = (strip: Strip, { from, to }: Sketch) =>
 /** Whether all that leaves the cloth is much narrower than the column: its stripe, since its thread does not. */
 const isStripeAlone = ({ wide }: Strip, { from, to }: Sketch) => to - from < 0.7 * wide;
 
+const notClear = 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
+
 const doubtText = (wide: number) =>
-  wide < 40
-    ? 'it is too small on this picture. Go nearer, so that the block fills it.'
-    : 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
+  wide < 40 ? 'it is too small on this picture. Go nearer, so that the block fills it.' : notClear;
 
 const partWay = ({ outer: { left, right } }: ColumnRead, part: number): [number, number] => [
   left[0] + part * (right[0] - left[0]),
@@ -282,18 +317,3 @@ const readColumn = ({ share, left, unevenness, contrast }: ColumnRead, columnMm:
   },
   ...{ share, unevenness, quality: Math.min(1, contrast / 0.5) },
 });
-
-/** One bobbin thread runs under all columns: of the middles that differ from their own top thread, the one most agree on. */
-function bobbinColour(columns: readonly Sketch[]): Colour | null {
-  const unlike = (least: number) =>
-    columns.filter(({ top, inner }) => difference(top, inner) > least).map(({ inner }) => inner);
-  // The roundness of a column makes a smaller difference than another thread.
-  const inners = [sureContrast, leastContrast].map(unlike).find((some) => some.length > 0);
-  if (!inners) return null;
-  const agreeing = (colour: Colour) => inners.filter((other) => difference(colour, other) < 0.15);
-  const most = inners.reduce((best, inner) =>
-    agreeing(inner).length > agreeing(best).length ? inner : best,
-  );
-  const group = agreeing(most);
-  return colourOf((plane) => median(group.map((colour) => colour[plane])));
-}

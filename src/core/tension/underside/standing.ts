@@ -28,11 +28,8 @@ export function anyStanding(field: Planes, box: Box): number {
   return steps.length === 0 ? Infinity : Math.max(...steps);
 }
 
-/** How clearly the clearer of its ends shows: a thread that hangs from the other hides it. Infinity where both are outside the picture. */
-export function endStanding(field: Planes, box: Box): number {
-  const ends = endsOf(field, box);
-  return ends.length === 0 ? Infinity : Math.max(...ends);
-}
+/** How clearly the less clear of its sides shows. Infinity where both are outside the picture. */
+export const leastSide = (field: Planes, box: Box): number => Math.min(...sidesOf(field, box));
 
 /** How clearly the less clear of its ends shows. Infinity where both are outside the picture. */
 export const leastEnd = (field: Planes, box: Box): number => Math.min(...endsOf(field, box));

@@ -27,6 +27,12 @@ describe('threads that hang from a column are none of it', () => {
     const short = even.map((box, k) => (k === 2 ? { ...box, long: 60 } : box));
     expect(rounded(withoutTails(short))).toEqual(rounded(short));
   });
+  test('one that lies higher or lower than its row, but is no longer, has none', () => {
+    const shifted = row([0, 6, 0, -8, 0]);
+    expect(rounded(withoutTails(shifted))).toEqual(rounded(shifted));
+    const [, tailed] = withoutTails(hanging(shifted, 1, 20));
+    expect(tailed!.long).toBeLessThan(101);
+  });
   test('a row that slants, and one that is seen from the side, so that it grows along the way', () => {
     const slanting = row([0, 12, 24, 36, 48]);
     expect(rounded(withoutTails(hanging(slanting, 3, 25)))).toEqual(rounded(slanting));

@@ -2,6 +2,7 @@ import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
+import { lineThrough, type Place } from './lines.ts';
 
 /** A column that reaches over its row's ends by more than this part of a length has a thread hanging from it. */
 const leastTail = 0.03;
@@ -10,7 +11,7 @@ const leastInRow = 3;
 
 /**
  * The columns, row by row, none of them longer than its row: columns of one row are sewn to one length, so their ends lie on two lines, and what hangs over
- * those is a thread, though it reach the rim of the picture. What is shorter stays as it is; what is cut off at the rim tells no ends.
+ * those is a thread, though it reach the rim of the picture. What is no longer than the others stays where it is; what is cut off at the rim tells no ends.
  */
 export const withoutTails = (boxes: readonly Box[]): Box[] => rowsOf(boxes).flatMap(evened);
 
@@ -30,8 +31,14 @@ function evened(row: readonly Box[]): Box[] {
     whole.map((box) => [far(box), endOf(box)]),
     tail,
   );
+  const longAt = innerLine(
+    whole.map((box) => [far(box), box.long]),
+    tail,
+  );
   return row.map((box) => {
     const [start, end] = [startOf(box), endOf(box)];
+    // One that lies higher or lower than its row is as long as the others.
+    if (box.long <= longAt(far(box)) + tail) return box;
     const [first, last] = [-startAt(far(box)), endAt(far(box))];
     const from = start < first - tail ? first : start;
     const to = end > last + tail ? last : end;
@@ -40,24 +47,9 @@ function evened(row: readonly Box[]): Box[] {
   });
 }
 
-type Place = readonly [x: number, y: number];
-
 /** The line of those places that do not lie over it by more than `over`: found again without them, as long as there are any. */
 function innerLine(places: readonly Place[], over: number): (x: number) => number {
   const line = lineThrough(places);
   const inner = places.filter(([x, y]) => y <= line(x) + over);
   return inner.length === places.length || inner.length < leastInRow ? line : innerLine(inner, over);
-}
-
-/**
- * The line that half of some places leave on each side, whatever a few of them do: the median of all slopes. Two places or more, no two at one `x`. Source:
- * Theil, “A rank-invariant method of linear and polynomial regression analysis”, Indagationes Mathematicae 12, 1950; Sen 1968.
- */
-function lineThrough(places: readonly Place[]): (x: number) => number {
-  const slopes = places.flatMap(([x, y], index) =>
-    places.slice(index + 1).map(([otherX, otherY]) => (otherY - y) / (otherX - x)),
-  );
-  const slope = median(slopes);
-  const level = median(places.map(([x, y]) => y - slope * x));
-  return (x) => level + slope * x;
 }

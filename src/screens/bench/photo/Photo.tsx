@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
+import { countTold } from '../../../core/tension/underside/count.ts';
 import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
 import { get } from '../../../parts/live/send.ts';
 import type { PutRightHere } from '../../../schemas/artwork.ts';
@@ -61,6 +62,7 @@ interface ReadProps {
 /** What was read, laid over the photo, to be looked at before it is taken. */
 function ReadColumns({ block, state, most, onUse }: ReadProps) {
   const { columns, edges, chosen, columnMm, moved, good } = block;
+  const told = countTold(columns.length, block.count);
   return (
     <div className="grid gap-2">
       <p>
@@ -82,6 +84,16 @@ function ReadColumns({ block, state, most, onUse }: ReadProps) {
         onMove={block.moveEdges}
         onShift={block.shift}
       />
+      {told && (
+        <p className="font-semibold">
+          {told}{' '}
+          {columns.length <= most && (
+            <button type="button" className="btn" onClick={() => block.setCount(columns.length)}>
+              {columns.length} is right
+            </button>
+          )}
+        </p>
+      )}
       <EdgesByHand block={block} most={most} />
       <ul>
         {columns.map((column, index) => column.why && !moved[index] && <li key={index}>{column.why}</li>)}
@@ -90,7 +102,7 @@ function ReadColumns({ block, state, most, onUse }: ReadProps) {
         <button
           type="button"
           className="btn btn-primary"
-          disabled={good === 0}
+          disabled={good === 0 || told !== null}
           onClick={() => onUse(block.blockColumns())}
         >
           Take these widths

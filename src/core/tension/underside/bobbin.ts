@@ -1,0 +1,84 @@
+import { median, quantile } from 'simple-statistics';
+import type { Sketch } from './column.ts';
+import { colourOf, difference, type Colour } from './planes.ts';
+
+/** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
+export const leastContrast = 0.09;
+export const sureContrast = 0.2;
+/** Middles nearer than this to each other are of one thread. */
+const oneThread = 0.15;
+/** A middle like the cloth may be the cloth, seen beside a stripe that was taken for a column: it counts for so much of one. */
+const likeCloth = 0.08;
+const clothCounts = 0.6;
+/** So many colours are tried at most. */
+const mostCandidates = 3;
+/** The light on a column is told by its cloth, where that is brighter than this, and between these parts of the lightest. */
+/** One thread in another light: lighter or darker by these factors, its colour otherwise as near as this. */
+const lightsApart = [0.6, 1.4] as const;
+const sameHue = 0.05;
+/** The lightest of all cloth, but for this part: one may lie beside something else. */
+const lightest = 0.8;
+const leastBright = 0.12;
+const lightsWithin = { least: 0.4, most: 1 } as const;
+
+/** What can be told of the bobbin thread before any column is measured. */
+export interface BobbinTold {
+  /** The bobbin's colours that come into question, each as it is in the light on each column: the likeliest first. Empty: none can be told. */
+  candidates: Colour[][];
+  /** How light it is on each column, as parts of the lightest. */
+  lights: number[];
+}
+
+/**
+ * One bobbin thread runs under all columns: of the middles that differ from their own top thread the colours that some agree on, those that most do first.
+ */
+export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
+  const lights = lightsOn(columns);
+  const middles = columns.map(({ top, inner, left, right }, index) => ({
+    colour: times(inner, 1 / lights[index]!),
+    contrast: difference(top, inner),
+    counts: Math.min(difference(inner, left), difference(inner, right)) < likeCloth ? clothCounts : 1,
+  }));
+  const weight = (group: typeof middles) => group.reduce((sum, { counts }) => sum + counts, 0);
+  const candidates: Colour[][] = [];
+  let rest = middles.filter(({ contrast }) => contrast > leastContrast);
+  while (rest.length > 0 && candidates.length < mostCandidates) {
+    const groups = rest.map(({ colour }) =>
+      rest.filter((other) => difference(colour, other.colour) < oneThread),
+    );
+    const group = groups.reduce((most, other) => (weight(other) > weight(most) ? other : most));
+    const bobbin = colourOf((plane) => median(group.map(({ colour }) => colour[plane])));
+    candidates.push(lights.map((by) => times(bobbin, by)));
+    rest = rest.filter((one) => !group.includes(one));
+  }
+  return {
+    candidates: candidates.map((each) => each.map((bobbin, index) => seenAs(bobbin, columns[index]!))),
+    lights,
+  };
+}
+
+/** A bobbin's colour as a column shows it: its own middle, where that is the same colour in another light and surely not its top thread. */
+function seenAs(bobbin: Colour, { top, inner }: Sketch): Colour {
+  const squares = bobbin.reduce((sum, value) => sum + value * value, 0);
+  const by = inner.reduce((sum, value, plane) => sum + value * bobbin[plane]!, 0) / Math.max(1e-6, squares);
+  const isSame = by > lightsApart[0] && by < lightsApart[1] && difference(inner, times(bobbin, by)) < sameHue;
+  return isSame && difference(top, inner) > sureContrast ? inner : bobbin;
+}
+
+const times = (colour: Colour, by: number): Colour => colourOf((plane) => Math.min(1, colour[plane] * by));
+
+/** How bright it is at each column, as parts of what it is where it is lightest: as its cloth is, on that side of it which is less unlike the others. */
+function lightsOn(columns: readonly Sketch[]): number[] {
+  const bright = (colour: Colour) => (colour[0] + colour[1] + colour[2]) / 3;
+  const usual = quantile(
+    columns.flatMap(({ left, right }) => [bright(left), bright(right)]),
+    lightest,
+  );
+  return columns.map(({ left, right }) => {
+    if (usual < leastBright) return 1;
+    const [one, other] = [bright(left) / usual, bright(right) / usual] as [number, number];
+    const near =
+      Math.abs(Math.log(Math.max(1e-3, one))) < Math.abs(Math.log(Math.max(1e-3, other))) ? one : other;
+    return Math.min(lightsWithin.most, Math.max(lightsWithin.least, near));
+  });
+}

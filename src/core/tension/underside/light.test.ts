@@ -1,0 +1,50 @@
+import { describe, expect, test } from 'vitest';
+import { inOneLight } from './light.ts';
+import { cellOf, type Strip } from './strip.ts';
+
+/** A column of red thread on grey cloth, ten steps of it on each side; each row lit by so much at its left and right end. */
+function strip(lightAt: (row: number) => readonly [left: number, right: number], cloth = 0.6): Strip {
+  const [rows, first, wide] = [56, 10, 72];
+  const steps = first + wide + first;
+  const data = new Float32Array(rows * steps * 3);
+  for (let row = 0; row < rows; row++)
+    for (let step = 0; step < steps; step++) {
+      const [left, right] = lightAt(row);
+      const light = left + ((right - left) * step) / steps;
+      const isCloth = step < first || step >= first + wide;
+      const colour = isCloth ? [cloth, cloth, cloth] : [0.7, 0.2, 0.1];
+      colour.forEach((value, plane) => (data[(row * steps + step) * 3 + plane] = value * light));
+    }
+  return { rows, steps, data, wide, first, clipped: 0 };
+}
+const middles = (of: Strip) => [0, 27, 55].map((row) => Math.round(100 * cellOf(of, row, 46)[0]) / 100);
+
+describe('a shadow whose edge crosses a column', () => {
+  test('is taken out: every row is as light as the lit ones', () => {
+    const crossed = strip((row) => (row < 20 ? [1, 1] : [0.6, 0.6]));
+    expect(middles(crossed)).toEqual([0.7, 0.42, 0.42]);
+    expect(middles(inOneLight(crossed))).toEqual([0.7, 0.7, 0.7]);
+  });
+  test('aslant, so that it is on one side before it is on the other', () => {
+    const crossed = strip((row) => [row < 18 ? 1 : 0.6, row < 30 ? 1 : 0.6]);
+    const [lit, between, dark] = middles(inOneLight(crossed));
+    expect([lit, dark]).toEqual([0.7, 0.7]);
+    expect(Math.abs(between! - 0.7)).toBeLessThan(0.06);
+  });
+  test.each([
+    ['even light', strip(() => [0.8, 0.8])],
+    ['light that falls off across it', strip(() => [1, 0.7])],
+    ['a little less light at its foot', strip((row) => [1 - row / 600, 1 - row / 600])],
+    ['one side only: something else lies beside it', strip((row) => [row < 20 ? 1 : 0.5, 1])],
+    ['cloth too dark to tell', strip((row) => (row < 20 ? [1, 1] : [0.5, 0.5]), 0.05)],
+  ])('%s: nothing is changed', (_, as) => {
+    expect(inOneLight(as)).toBe(as);
+  });
+  test('no cloth beside it, or a row outside the picture: nothing is changed', () => {
+    const bare = { ...strip(() => [1, 1]), first: 0, wide: 92 };
+    expect(inOneLight(bare)).toBe(bare);
+    const out = strip((row) => (row < 20 ? [1, 1] : [0.6, 0.6]));
+    out.data.fill(NaN, 0, out.steps * 3);
+    expect(inOneLight(out)).toBe(out);
+  });
+});

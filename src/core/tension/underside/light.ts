@@ -1,0 +1,64 @@
+import { median, quantile } from 'simple-statistics';
+import { cellOf, type Strip } from './strip.ts';
+
+/** Which part of the margin tells the cloth, from its outer end. */
+export const nearCloth = [0.3, 0.75] as const;
+/** Rows whose light is told together. */
+const together = 2;
+/** The cloth beside a column must be brighter than this to tell the light. */
+const leastBright = 0.1;
+/** A shadow's edge crosses a column where the light on both sides of it changes by more than this factor along it, and by about as much on one as on the other. */
+const leastChange = 1.12;
+const asMuch = 1.3;
+/** No part is made brighter or darker by more than this. */
+const mostGain = 2.5;
+
+/**
+ * The strip as if the light on it were the same all along: where a shadow's edge crosses the column the cloth beside it tells how much darker each row is. As it is where the cloth
+ * is too dark to tell, or only one side changes: then something else lies beside it.
+ */
+export function inOneLight(strip: Strip): Strip {
+  const sides = [clothBeside(strip, 'left'), clothBeside(strip, 'right')] as const;
+  if (sides.some((side) => side === null)) return strip;
+  const [left, right] = sides as [number[], number[]];
+  const changes = [left, right].map((side) => quantile(side, 0.95) / quantile(side, 0.05)) as [
+    number,
+    number,
+  ];
+  const isShadow = Math.min(...changes) > leastChange && Math.max(...changes) < asMuch * Math.min(...changes);
+  if (!isShadow) return strip;
+  const [usualLeft, usualRight] = [quantile(left, 0.9), quantile(right, 0.9)];
+  const data = Float32Array.from(strip.data);
+  for (let row = 0; row < strip.rows; row++) {
+    const [one, other] = [usualLeft / left[row]!, usualRight / right[row]!];
+    for (let step = 0; step < strip.steps; step++) {
+      const gain = Math.min(mostGain, Math.max(1 / mostGain, one + ((other - one) * step) / strip.steps));
+      for (let at = (row * strip.steps + step) * 3, plane = 0; plane < 3; plane++)
+        data[at + plane] = Math.min(1, data[at + plane]! * gain);
+    }
+  }
+  return { ...strip, data };
+}
+
+/** How bright the cloth is on one side of each row, as its neighbours have it; null where that cannot be told. */
+function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
+  const { first, wide, steps, rows } = strip;
+  const beyond = steps - first - wide;
+  const [from, to] =
+    side === 'left'
+      ? [nearCloth[0] * first, nearCloth[1] * first]
+      : [steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond];
+  const own = Array.from({ length: rows }, (_, row) => {
+    let [sum, count] = [0, 0];
+    for (let step = Math.round(from); step < Math.round(to); step++) {
+      const [r, g, b] = cellOf(strip, row, step);
+      if (r !== r) continue;
+      sum += (r + g + b) / 3;
+      count++;
+    }
+    return sum / count;
+  });
+  if (own.some((value) => !(value > 0))) return null;
+  const smooth = own.map((_, row) => median(own.slice(Math.max(0, row - together), row + together + 1)));
+  return quantile(smooth, 0.9) < leastBright ? null : smooth;
+}
