@@ -17,7 +17,7 @@ import { litUnderside } from '../tests/support/underside-lit.ts';
 import { isReadable } from '../tests/support/underside-readable.ts';
 
 /**
- * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of three kinds, against what was drawn. FOLDER: photos with
+ * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of five kinds, against what was drawn. FOLDER: photos with
  * their truth.json beside them (columns, widthMm, heightMm, truth: share, readable, cornersPx).
  */
 const photos = Number(process.argv[2] ?? 60);
@@ -121,6 +121,8 @@ interface Sums {
   /** Of those the ones that are off by more than their ±. */
   guessedWrong: number;
   misplaced: number;
+  /** Of those the ones that lie beside their column; the others lie over it, too far along it. */
+  beside: number;
   lost: number;
   photos: number;
   counted: number;
@@ -129,6 +131,19 @@ interface Sums {
 
 const middleOf = ({ outline }: UndersideColumn) =>
   [0, 1].map((axis) => outline.reduce((sum, corner) => sum + corner[axis as 0]!, 0) / 4) as [number, number];
+
+/** Whether a column that was read lies over a place: within 0.15 of its width across it, within half its length along it. */
+function isOver(column: UndersideColumn, at: True['at']): boolean {
+  const [a, b, c, d] = column.outline as [Corner, Corner, Corner, Corner];
+  const down = [(c[0] + d[0] - a[0] - b[0]) / 2, (c[1] + d[1] - a[1] - b[1]) / 2] as const;
+  const long = Math.hypot(...down);
+  const [x, y] = middleOf(column);
+  const [dx, dy] = [at.x - x, at.y - y];
+  const along = (dx * down[0] + dy * down[1]) / long;
+  const across = (dx * down[1] - dy * down[0]) / long;
+  return Math.abs(across) < 0.15 * at.wide && Math.abs(along) < long / 2;
+}
+type Corner = [number, number];
 
 function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void {
   const began = performance.now();
@@ -151,7 +166,11 @@ function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void
     if (column.share === null) return;
     const [x, y] = middleOf(column);
     const own = columns.find(({ at }) => Math.hypot(at.x - x, at.y - y) < 0.3 * at.wide);
-    if (!own) return void sums.misplaced++;
+    if (!own) {
+      sums.misplaced++;
+      sums.beside += Number(!columns.some(({ at }) => isOver(column, at)));
+      return;
+    }
     const error = Math.abs(column.share - own.share);
     if (!own.isReadable) {
       sums.guessed++;
@@ -171,12 +190,22 @@ function tell(name: string, sums: Sums): void {
     all === 0 ? 'none' : `${((100 * part) / all).toFixed(1)} %`;
   const ms = [...sums.ms].sort((a, b) => a - b);
   console.log(
-    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; unreadable ones answered ${percent(sums.guessed, sums.unreadable)} of ${sums.unreadable} (${sums.guessedWrong} of them off by more than their ±); misplaced ${sums.misplaced}; photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
+    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; unreadable ones answered ${percent(sums.guessed, sums.unreadable)} of ${sums.unreadable} (${sums.guessedWrong} of them off by more than their ±); misplaced ${sums.misplaced} (${sums.beside} of them beside their column); photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
   );
 }
 
 const none = (): Sums => ({
-  ...{ errors: [], held: 0, readable: 0, unreadable: 0, guessed: 0, guessedWrong: 0, misplaced: 0, lost: 0 },
+  ...{
+    errors: [],
+    held: 0,
+    readable: 0,
+    unreadable: 0,
+    guessed: 0,
+    guessedWrong: 0,
+    misplaced: 0,
+    beside: 0,
+    lost: 0,
+  },
   ...{ photos: 0, counted: 0, ms: [] },
 });
 for (const [name, make] of Object.entries(kinds)) {

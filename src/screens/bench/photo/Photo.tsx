@@ -72,6 +72,16 @@ function ReadColumns({ block, state, most, onUse }: ReadProps) {
         in {(state.ms / 1000).toFixed(1)} s{sureText(columns)}. Look whether the frames lie on the columns and
         the lines on the stripes. Touch a column to move its edges, or all of it by the cross.
       </p>
+      {told && (
+        <p className="flex flex-wrap items-center gap-3 font-semibold">
+          {told}{' '}
+          {columns.length <= most && (
+            <button type="button" className="btn" onClick={() => block.setCount(columns.length)}>
+              {columns.length} is right
+            </button>
+          )}
+        </p>
+      )}
       <Overlay
         url={state.url}
         width={state.width}
@@ -84,16 +94,6 @@ function ReadColumns({ block, state, most, onUse }: ReadProps) {
         onMove={block.moveEdges}
         onShift={block.shift}
       />
-      {told && (
-        <p className="font-semibold">
-          {told}{' '}
-          {columns.length <= most && (
-            <button type="button" className="btn" onClick={() => block.setCount(columns.length)}>
-              {columns.length} is right
-            </button>
-          )}
-        </p>
-      )}
       <EdgesByHand block={block} most={most} />
       <ul>
         {columns.map((column, index) => column.why && !moved[index] && <li key={index}>{column.why}</li>)}
