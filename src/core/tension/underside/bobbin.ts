@@ -12,14 +12,14 @@ const likeCloth = 0.08;
 const clothCounts = 0.6;
 /** So many colours are tried at most. */
 const mostCandidates = 3;
-/** The light on a column is told by its cloth, where that is brighter than this, and between these parts of the lightest. */
 /** One thread in another light: lighter or darker by these factors, its colour otherwise as near as this. */
 const lightsApart = [0.6, 1.4] as const;
 const sameHue = 0.05;
-/** The lightest of all cloth, but for this part: one may lie beside something else. */
-const lightest = 0.8;
+/** The light on a column is told by its cloth, where that is brighter than this, and between these parts of the lightest. */
 const leastBright = 0.12;
 const lightsWithin = { least: 0.4, most: 1 } as const;
+/** The lightest cloth is this quantile of all: the brightest of it may be something else that lies beside a column. */
+const lightest = 0.8;
 
 /** What can be told of the bobbin thread before any column is measured. */
 export interface BobbinTold {
@@ -29,9 +29,7 @@ export interface BobbinTold {
   lights: number[];
 }
 
-/**
- * One bobbin thread runs under all columns: of the middles that differ from their own top thread the colours that some agree on, those that most do first.
- */
+/** One bobbin thread runs under all columns: of the middles that differ from their own top thread the colours that some agree on, those that most do first. */
 export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
   const lights = lightsOn(columns);
   const middles = columns.map(({ top, inner, left, right }, index) => ({

@@ -54,7 +54,7 @@ const leastEven = 6;
 const leastTold = 0.17;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
 const leastFromCloth = 0.08;
-/** Edges of columns that must be there, since so many were said, show by as little as this. */
+/** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
 const moreClosely: readonly LookedFor[] = [
   { mayBeCut: true },
   { least: 0.018 },
