@@ -7,6 +7,7 @@ import { boxFrom, type Outline } from './by-hand.ts';
 import { columnsDiffer, isFarOff } from './count.ts';
 import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { difference, planesOf, type Colour } from './planes.ts';
+import { withEnds } from './ends.ts';
 import { inRows } from './in-row.ts';
 import { inOneLight } from './light.ts';
 import { withMissed, type LookedFor } from './missed.ts';
@@ -123,7 +124,8 @@ function foundBoxes(picture: Pixels, { count, columnMm, lengthMm = usualLengthMm
   const ratio = lengthMm / columnMm;
   const candidates = candidatesIn(small, ratio);
   const first = boxesAmong(candidates, small, ratio, count ?? null);
-  const looked = (how: LookedFor) => inRows(small, withoutTails(withMissed(small, first, how)));
+  const looked = (how: LookedFor) =>
+    withEnds(small, inRows(small, withoutTails(withMissed(small, first, how))));
   let found = looked({});
   // Some thread may be so like the cloth that hardly an edge shows, and a column may be cut off: only where that makes up the number that was said.
   for (const how of moreClosely) {

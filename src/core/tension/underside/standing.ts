@@ -49,14 +49,18 @@ function sidesOf(field: Planes, box: Box): number[] {
 }
 
 /** How clearly its ends show, those in the picture. */
-function endsOf(field: Planes, box: Box): number[] {
+const endsOf = (field: Planes, box: Box): number[] =>
+  ([0, 1] as const).flatMap((end) => endAt(field, box, end) ?? []);
+
+/** How clearly one of its ends shows: 0 for where it begins, 1 for where it ends; null where that is outside the picture. */
+export function endAt(field: Planes, box: Box, end: 0 | 1): number | null {
   const own = ownPart(box);
   const placeAt = placesIn(own);
   const ratio = own.wide / own.long;
-  return [
-    edgeOf(field, besideEnd, (part, off) => placeAt(part, off * ratio)),
-    edgeOf(field, besideEnd, (part, off) => placeAt(part, 1 - off * ratio)),
-  ].flatMap((across) => (across ? [atEnd(across)] : []));
+  const across = edgeOf(field, besideEnd, (part, off) =>
+    placeAt(part, end === 0 ? off * ratio : 1 - off * ratio),
+  );
+  return across && atEnd(across);
 }
 
 /** What lies inside an edge less what lies outside it, place by place; null where most of it is outside the picture. */
