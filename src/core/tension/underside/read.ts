@@ -52,7 +52,7 @@ const usualLengthMm = 40;
 /** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
 const leastEven = 6;
 /** Of a column measured: what a person tells apart without effort. */
-const leastTold = 0.145;
+const leastTold = 0.17;
 /** The top thread must differ so much from the cloth for its edges to be seen. */
 const leastFromCloth = 0.08;
 /** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
