@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { chance } from '../src/core/base/chance.ts';
 import type { Pixels } from '../src/core/artwork/pixels/pixels.ts';
+import { axesOf, inDirection } from '../src/core/tension/underside/axes.ts';
+import { boxFrom } from '../src/core/tension/underside/by-hand.ts';
 import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';
 import { photograph } from '../src/simulators/block-camera.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
@@ -12,7 +14,7 @@ import {
   worseBlock,
   type UndersideMade,
 } from '../tests/support/underside.ts';
-import { drawnUnderside } from '../tests/support/underside-drawn.ts';
+import { drawnUnderside, type DrawnUnderside } from '../tests/support/underside-drawn.ts';
 import { litUnderside } from '../tests/support/underside-lit.ts';
 import { isReadable } from '../tests/support/underside-readable.ts';
 
@@ -63,6 +65,13 @@ async function pixelByPixel(made: UndersideMade & { columnMm: number }): Promise
   return { pixels, columnMm, lengthMm: 40, columns };
 }
 
+const photoOf = (made: DrawnUnderside): Photo => ({
+  ...made,
+  columns: made.columns.map(({ share, isReadable, x, y, widePx }) => ({
+    ...{ share, isReadable, at: { x, y, wide: widePx } },
+  })),
+});
+
 const kinds: Record<string, (seed: number) => Promise<Photo>> = {
   'pixel by pixel': (seed) => pixelByPixel(anyBlock(seed)),
   'the same in worse hands': (seed) => pixelByPixel(worseBlock(seed)),
@@ -96,20 +105,8 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
       })),
     });
   },
-  'lit strand by strand': async (seed) => {
-    const made = await litUnderside(seed);
-    const columns = made.columns.map(({ share, isReadable, x, y, widePx }) => ({
-      ...{ share, isReadable, at: { x, y, wide: widePx } },
-    }));
-    return { ...made, columns };
-  },
-  'drawn in strokes (only to judge)': async (seed) => {
-    const made = await drawnUnderside(seed);
-    const columns = made.columns.map(({ share, isReadable, x, y, widePx }) => ({
-      ...{ share, isReadable, at: { x, y, wide: widePx } },
-    }));
-    return { ...made, columns };
-  },
+  'lit strand by strand': async (seed) => photoOf(await litUnderside(seed)),
+  'drawn in strokes (only to judge)': async (seed) => photoOf(await drawnUnderside(seed)),
 };
 
 interface Sums {
@@ -129,21 +126,17 @@ interface Sums {
   ms: number[];
 }
 
-const middleOf = ({ outline }: UndersideColumn) =>
-  [0, 1].map((axis) => outline.reduce((sum, corner) => sum + corner[axis as 0]!, 0) / 4) as [number, number];
-
 /** Whether a column that was read lies over a place: within 0.15 of its width across it, within half its length along it. */
-function isOver(column: UndersideColumn, at: True['at']): boolean {
-  const [a, b, c, d] = column.outline as [Corner, Corner, Corner, Corner];
-  const down = [(c[0] + d[0] - a[0] - b[0]) / 2, (c[1] + d[1] - a[1] - b[1]) / 2] as const;
-  const long = Math.hypot(...down);
-  const [x, y] = middleOf(column);
-  const [dx, dy] = [at.x - x, at.y - y];
-  const along = (dx * down[0] + dy * down[1]) / long;
-  const across = (dx * down[1] - dy * down[0]) / long;
-  return Math.abs(across) < 0.15 * at.wide && Math.abs(along) < long / 2;
+function isOver({ outline }: UndersideColumn, at: True['at']): boolean {
+  const box = boxFrom(outline, nowhere);
+  const { along, across } = axesOf(box.angle);
+  const off = { x: at.x - box.x, y: at.y - box.y };
+  return (
+    Math.abs(inDirection(across, off)) < 0.15 * at.wide && Math.abs(inDirection(along, off)) < box.long / 2
+  );
 }
-type Corner = [number, number];
+/** No rim is asked for. */
+const nowhere = { width: Infinity, height: Infinity };
 
 function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void {
   const began = performance.now();
@@ -164,7 +157,7 @@ function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void
   sums.unreadable += columns.filter(({ isReadable }) => !isReadable).length;
   read.forEach((column) => {
     if (column.share === null) return;
-    const [x, y] = middleOf(column);
+    const { x, y } = boxFrom(column.outline, nowhere);
     const own = columns.find(({ at }) => Math.hypot(at.x - x, at.y - y) < 0.3 * at.wide);
     if (!own) {
       sums.misplaced++;

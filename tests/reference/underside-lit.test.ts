@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { readUnderside, type UndersideColumn } from '../../src/core/tension/underside/read.ts';
+import { boxFrom } from '../../src/core/tension/underside/by-hand.ts';
+import { readUnderside } from '../../src/core/tension/underside/read.ts';
 import { litUnderside } from '../support/underside-lit.ts';
 
 /**
@@ -8,9 +9,6 @@ import { litUnderside } from '../support/underside-lit.ts';
  */
 const seeds = [901, 902, 903, 904, 905, 906];
 const finest = 8;
-
-const middleOf = ({ outline }: UndersideColumn) =>
-  [0, 1].map((axis) => outline.reduce((sum, corner) => sum + corner[axis as 0], 0) / 4) as [number, number];
 
 test('photos lit strand by strand: nearly every readable column is answered, where it lies, as it was drawn and within what is said', async () => {
   const errors: number[] = [];
@@ -22,7 +20,7 @@ test('photos lit strand by strand: nearly every readable column is answered, whe
     counted += Number(read.length === columns.length);
     for (const column of read) {
       if (column.share === null) continue;
-      const [x, y] = middleOf(column);
+      const { x, y } = boxFrom(column.outline, pixels);
       const own = columns.find((one) => Math.hypot(one.x - x, one.y - y) < 0.3 * one.widePx);
       if (!own) misplaced++;
       if (!own?.isReadable) continue;

@@ -1,4 +1,4 @@
-type Direction = readonly [x: number, y: number];
+export type Direction = readonly [x: number, y: number];
 
 /**
  * A column's directions in the picture by its angle (radians): along it, and across it to the right of an upright column, downwards for one that

@@ -1,5 +1,5 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
-import { nearCloth } from './light.ts';
+import { clothSteps, nearCloth } from './light.ts';
 import { colourOf, difference, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
 import { cellOf, type Strip } from './strip.ts';
@@ -57,10 +57,8 @@ function cellsOf(strip: Strip, from: number, to: number): Colour[] {
  */
 export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   const { first, wide, steps } = strip;
-  // Near the column: a little further there may be the table already.
-  const beyond = steps - first - wide;
-  const leftCells = cellsOf(strip, nearCloth[0] * first, nearCloth[1] * first);
-  const rightCells = cellsOf(strip, steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond);
+  const clothAt = clothSteps(strip);
+  const [leftCells, rightCells] = [cellsOf(strip, ...clothAt.left), cellsOf(strip, ...clothAt.right)];
   const [left, right] = [
     middle(leftCells.length > 0 ? leftCells : rightCells),
     middle(rightCells.length > 0 ? rightCells : leftCells),

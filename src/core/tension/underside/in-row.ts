@@ -4,6 +4,7 @@ import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import { lineThrough } from './lines.ts';
 import type { Planes } from './planes.ts';
+import { endsOf, reaching } from './reach.ts';
 import { standing } from './standing.ts';
 
 /** A column whose ends lie off its row's by more than this part of a length may have been found wrongly. */
@@ -23,20 +24,16 @@ function inRow(field: Planes, row: readonly Box[]): Box[] {
   if (whole.length < leastInRow) return [...row];
   const { along, across } = axesOf(row[0]!.angle);
   const far = (box: Box) => inDirection(across, box);
-  const endsOf = (box: Box) =>
-    [-0.5, 0.5].map((part) => inDirection(along, box) + part * box.long) as [number, number];
   const [startAt, endAt] = [0, 1].map((end) =>
-    lineThrough(whole.map((box) => [far(box), endsOf(box)[end as 0]])),
+    lineThrough(whole.map((box) => [far(box), endsOf(box, along)[end as 0]])),
   );
   const [wide, angle] = [median(whole.map((box) => box.wide)), median(whole.map((box) => box.angle))];
   return row.map((box) => {
-    const [start, end] = endsOf(box);
+    const [start, end] = endsOf(box, along);
     const [first, last] = [startAt!(far(box)), endAt!(far(box))];
     const most = off * (last - first);
     if (box.isCut || (Math.abs(start - first) <= most && Math.abs(end - last) <= most)) return box;
-    const moved = (first + last - start - end) / 2;
-    const long = last - first;
-    const there = { ...box, long, wide, angle, x: box.x + moved * along[0], y: box.y + moved * along[1] };
+    const there = { ...reaching(box, along, first, last), wide, angle };
     return standing(field, there) > standing(field, box) ? there : box;
   });
 }

@@ -3,6 +3,19 @@ import { cellOf, type Strip } from './strip.ts';
 
 /** Which part of the margin tells the cloth, from its outer end. */
 export const nearCloth = [0.3, 0.75] as const;
+
+/** From which step to which the cloth is told on each side of a strip; near the column: a little further there may be the table already. */
+export function clothSteps({
+  first,
+  wide,
+  steps,
+}: Strip): Record<'left' | 'right', readonly [from: number, to: number]> {
+  const beyond = steps - first - wide;
+  return {
+    left: [nearCloth[0] * first, nearCloth[1] * first],
+    right: [steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond],
+  };
+}
 /** Rows whose light is told together. */
 const together = 2;
 /** The cloth beside a column must be brighter than this to tell the light. */
@@ -42,13 +55,8 @@ export function inOneLight(strip: Strip): Strip {
 
 /** How bright the cloth is on one side of each row, as its neighbours have it; null where that cannot be told. */
 function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
-  const { first, wide, steps, rows } = strip;
-  const beyond = steps - first - wide;
-  const [from, to] =
-    side === 'left'
-      ? [nearCloth[0] * first, nearCloth[1] * first]
-      : [steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond];
-  const own = Array.from({ length: rows }, (_, row) => {
+  const [from, to] = clothSteps(strip)[side];
+  const own = Array.from({ length: strip.rows }, (_, row) => {
     let [sum, count] = [0, 0];
     for (let step = Math.round(from); step < Math.round(to); step++) {
       const [r, g, b] = cellOf(strip, row, step);

@@ -122,7 +122,7 @@ function colourIn({ width, height, planes }: Planes, box: Box): Colour {
 const grid = 10;
 
 /** Places about as clear as the clearest, by this factor: the middle one of them is taken. */
-const asClear = 0.95;
+export const asClear = 0.95;
 
 /** The clearest place for a column like another within a reach beside it, px across; null where none is clear. */
 function bestBeside(
@@ -154,7 +154,7 @@ function bestBeside(
   return place ? alongItself(field, place) : null;
 }
 
-const middleOf = <Each>(places: readonly Each[]): Each | undefined =>
+export const middleOf = <Each>(places: readonly Each[]): Each | undefined =>
   places[Math.floor((places.length - 1) / 2)];
 
 /** A place that was found across, moved along the column to where the less clear of its ends shows best, if that is not where it is: its neighbour may itself lie a little off. */

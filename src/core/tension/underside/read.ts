@@ -1,7 +1,7 @@
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { ownWidth, rowsOf, withMargins, withUnseen, type Seen } from './arrange.ts';
-import { boxesAmong, candidatesIn, type Box } from './boxes.ts';
+import { boxesAmong, candidatesIn, type Box, type Candidate } from './boxes.ts';
 import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
 import { boxFrom, type Outline } from './by-hand.ts';
 import { columnsDiffer, isFarOff } from './count.ts';
@@ -134,7 +134,7 @@ function foundBoxes(picture: Pixels, { count, columnMm, lengthMm = usualLengthMm
     if (more.length === count) found = more;
   }
   if (found.length === 0) throw noColumns(count);
-  const boxes = withUnlike(found, stripesAmong(found, candidates), count);
+  const boxes = withUnlike(found, candidates, count);
   if (isFarOff(boxes.length, count)) throw columnsDiffer(boxes.length, count!);
   const { factor } = small;
   return boxes.map((box) => ({
@@ -145,11 +145,15 @@ function foundBoxes(picture: Pixels, { count, columnMm, lengthMm = usualLengthMm
 }
 
 /** The columns found and those whose own thread is like the cloth, where they are known to be: their stripe shows, or the others leave room for them. */
-function withUnlike(found: readonly Box[], stripes: readonly Box[], count: number | undefined): Seen[] {
+function withUnlike(
+  found: readonly Box[],
+  candidates: readonly Candidate[],
+  count: number | undefined,
+): Seen[] {
   const missing = count === undefined ? null : count - found.length;
   const seen = found.map((box) => ({ ...box, isSeen: true }));
-  const isAsSaid = missing !== null && missing <= 0;
-  if (isAsSaid) return seen;
+  if (missing !== null && missing <= 0) return seen;
+  const stripes = stripesAmong(found, candidates);
   const isTooMany = missing !== null && stripes.length > missing;
   const all = isTooMany
     ? seen

@@ -3,6 +3,7 @@ import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import { lineThrough, type Place } from './lines.ts';
+import { endsOf, reaching } from './reach.ts';
 
 /** A column that reaches over its row's ends by more than this part of a length has a thread hanging from it. */
 const leastTail = 0.03;
@@ -20,15 +21,13 @@ function evened(row: readonly Box[]): Box[] {
   if (whole.length < leastInRow) return [...row];
   const { along, across } = axesOf(row[0]!.angle);
   const far = (box: Box) => inDirection(across, box);
-  const startOf = (box: Box) => inDirection(along, box) - box.long / 2;
-  const endOf = (box: Box) => inDirection(along, box) + box.long / 2;
   const tail = leastTail * median(whole.map(({ long }) => long));
   const startAt = innerLine(
-    whole.map((box) => [far(box), -startOf(box)]),
+    whole.map((box) => [far(box), -endsOf(box, along)[0]]),
     tail,
   );
   const endAt = innerLine(
-    whole.map((box) => [far(box), endOf(box)]),
+    whole.map((box) => [far(box), endsOf(box, along)[1]]),
     tail,
   );
   const longAt = innerLine(
@@ -36,14 +35,13 @@ function evened(row: readonly Box[]): Box[] {
     tail,
   );
   return row.map((box) => {
-    const [start, end] = [startOf(box), endOf(box)];
+    const [start, end] = endsOf(box, along);
     // One that lies higher or lower than its row is as long as the others.
     if (box.long <= longAt(far(box)) + tail) return box;
     const [first, last] = [-startAt(far(box)), endAt(far(box))];
     const from = start < first - tail ? first : start;
     const to = end > last + tail ? last : end;
-    const moved = (from + to - start - end) / 2;
-    return { ...box, long: to - from, x: box.x + moved * along[0], y: box.y + moved * along[1] };
+    return reaching(box, along, from, to);
   });
 }
 
