@@ -1,7 +1,9 @@
+import { seldom } from '../src/core/tension/case/next-turn.ts';
 import { mayBeRound, readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../tests/support/blocks.ts';
 import { courseOf, type Course, type World } from '../tests/support/cases.ts';
+import { workshopOf } from '../tests/support/workshops.ts';
 import { handPull, madePull, withoutSpeeds } from '../tests/support/pulls.ts';
 
 /** npm run bench:tension [CASES [FIRST SEED [PART]]]: how often the advice of the Bench is right, on simulated cases, pulls and blocks. */
@@ -17,16 +19,21 @@ const isWanted = (name: string) => part === undefined || part === name;
 
 const inBandText = (courses: readonly Course[]) =>
   [1, 2, 3, 4].map((turns) => `${turns}: ${percent(courses.filter(({ inBand }) => inBand[turns]).length / courses.length)}`).join(', '); // prettier-ignore
+/** Cases that are told of each workshop, and that came before them. */
+const [perWorkshop, before] = [15, 10];
 const coursesOf = (world: World, how: Parameters<typeof courseOf>[2]) =>
   Array.from({ length: count }, (_, index) => courseOf(world, firstSeed + index, how));
 
 /** How a world's courses went, and how the chances that were stated came true, by tenths. */
 function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''): void {
-  const courses = coursesOf(world, how);
+  tellAll(coursesOf(world, how), `${world} world${who}`);
+}
+
+function tellAll(courses: readonly Course[], of: string): void {
   const left = courses.flatMap((course) => course.left ?? []);
-  const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / count;
+  const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / courses.length;
   console.log(
-    `screw, ${world} world${who}: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
+    `screw, ${of}: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
   );
   const stated = courses.flatMap((course) => [
     ...course.stated,
@@ -38,16 +45,23 @@ function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''
     return `${mean.toFixed(2)} → ${(those.filter(({ landed }) => landed).length / those.length).toFixed(2)} (${those.length})`;
   });
   console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
+  const seldomLanded = stated.filter(({ chance }) => chance < seldom);
+  console.log(`  told as less than ${seldom}: ${seldomLanded.length}, landed ${percent(seldomLanded.filter(({ landed }) => landed).length / seldomLanded.length)}`); // prettier-ignore
 }
 
 if (isWanted('screw')) {
-  for (const world of ['own', 'plain', 'second', 'third', 'fourth'] as const) tellCourses(world, {});
+  for (const world of ['own', 'plain', 'second', 'third', 'fourth', 'fifth'] as const) tellCourses(world, {});
   // The same cases by one who knows slope and play from the beginning: how much of that is reached.
-  for (const world of ['own', 'second', 'third', 'fourth'] as const)
+  for (const world of ['own', 'second', 'third', 'fourth', 'fifth'] as const)
     tellCourses(world, { isKnowing: true }, ', by one who knows the screw');
 }
 if (isWanted('workshop'))
-  for (const world of ['second', 'third', 'fourth'] as const) tellCourses(world, { among: 5 }, ', after five other cases of its workshop'); // prettier-ignore
+  for (const world of ['second', 'third', 'fourth', 'fifth', 'own'] as const) {
+    const workshops = Array.from({ length: Math.ceil(count / perWorkshop) }, (_, index) =>
+      workshopOf(world, firstSeed + index, perWorkshop + before),
+    );
+    tellAll(workshops.flatMap((courses) => courses.slice(before)), `${world} world, after at least ${before} other cases of its workshop`); // prettier-ignore
+  }
 // The same cases with another bobbin thread, after one course at the bench: by the advice, and by one who knows slope and play.
 if (isWanted('known'))
   for (const world of ['second', 'third', 'fourth'] as const)

@@ -6,6 +6,9 @@ import { defaultSchools } from '../../src/core/advice/schools.ts';
 import { effectiveEntries } from '../../src/core/ledger/effective.ts';
 import { emptyHead, foldHead } from '../../src/core/ledger/head.ts';
 import type { HeadNow } from '../../src/core/ledger/head-now.ts';
+import { afterTurn, cellsOf } from '../../src/core/tension/case/after-turn.ts';
+import { afterStep, beliefOf, newCase } from '../../src/core/tension/case/screw.ts';
+import { bandOf } from '../../src/core/tension/targets.ts';
 import { placesOf } from '../../src/core/seating/seating.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { demoTraces } from './traces.ts';
@@ -25,6 +28,7 @@ import {
   threads,
 } from './world.ts';
 
+const { from, to } = bandOf(defaultSchools.case);
 const minute = 60_000;
 const day = 24 * 60 * minute;
 
@@ -97,6 +101,8 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
   let clock = now - 21 * day;
   let operator = operators[0]!;
   let caseGrams = 27;
+  let followed = newCase();
+  let gaugedAt = clock;
   let currentJob: string | null = null;
   const put = <K extends EntryKind>(
     kind: K,
@@ -169,21 +175,27 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
   function gauge() {
     const caseId = bobbinCases[machine === heron ? 0 : 1]!.id;
     const bobbinKindId = bobbinKinds[0]!.id;
-    const read = (grams: number) =>
+    const read = (exact: number) => {
+      const grams = Math.round(exact * 10) / 10;
+      followed = afterStep(followed, { is: 'reading', grams, days: (clock - gaugedAt) / day });
+      gaugedAt = clock;
       put('case_measured', {
-        grams: Math.round(grams * 10) / 10,
-        caseId,
+        ...{ grams, caseId },
         bobbinKindId,
         by: 'case-gauge',
         spread: 0.6,
         verdict: 'steady',
       });
+    };
     caseGrams += luck.between(-3.5, 4.5);
     read(caseGrams + luck.between(-1, 1));
     const turns = caseGrams > 31 ? -1 / 8 : caseGrams < 24 ? 1 / 8 : 0;
     if (turns === 0) return;
     clock += minute;
-    put('screw_turned', { caseId, turns, bobbinKindId });
+    const known = beliefOf(followed)!;
+    const { chance: believed } = afterTurn(cellsOf(known), turns * 8, known.last, { from, to });
+    put('screw_turned', { caseId, turns, bobbinKindId, foretold: { believed, said: believed, from, to } });
+    followed = afterStep(followed, { is: 'turn', turns });
     caseGrams += turns * (machine === heron ? 44 : 61);
     clock += minute;
     read(caseGrams + luck.between(-1, 1));

@@ -101,6 +101,7 @@ export const screwAnswer = object({
     grams: number,
     spread: number,
     chance: number,
+    believed: number,
     why: { type: 'string' },
     words: { type: 'string' },
   }),

@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
+import type { EntryData } from '../../src/core/ledger/entry.ts';
 import { madeUnderside } from '../support/underside.ts';
 import { eventsOf, newMachine, open, post, type TestMachine } from './support.ts';
 
@@ -16,6 +17,8 @@ async function openBench(page: Page, request: APIRequestContext) {
 }
 const measured = (request: APIRequestContext, machine: TestMachine) =>
   eventsOf(request, machine, '&kind=case_measured');
+const turns = (request: APIRequestContext, machine: TestMachine) =>
+  eventsOf(request, machine, '&kind=screw_turned');
 const pull = async (page: Page, condition: string) => {
   await page.getByLabel('Simulated gauge').selectOption({ label: condition });
   await page.getByRole('button', { name: 'Pull', exact: true }).click();
@@ -36,8 +39,20 @@ test('a typed reading of 50 g: the screw is turned a quarter left, logged, measu
   await expect
     .poll(async () => (await measured(request, machine))[0]?.data)
     .toMatchObject({ grams: 50, caseId });
+  const says = await page.getByText(/^Then about \d+\.\d g; in the band/).innerText();
   await page.getByRole('button', { name: 'Turned 1/4 left' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('after the turn: measure again');
+  // What was said of the turn is kept with it.
+  await expect
+    .poll(async () => (await turns(request, machine))[0]?.data)
+    .toMatchObject({ turns: -0.25, foretold: { from: 25, to: 30 } });
+  const { foretold } = (await turns(request, machine))[0]!.data as EntryData['screw_turned'];
+  expect(foretold!.said).toBeCloseTo(foretold!.believed, 1);
+  expect(says).toContain(
+    foretold!.said < 0.25
+      ? 'less than 25 times in 100: a reading follows'
+      : `${Math.floor(foretold!.said * 100)} times in 100`,
+  );
   await page.getByLabel('Reading in grams').fill('27,5');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name}: right`);
   await page.getByRole('heading', { level: 1 }).click();
@@ -62,6 +77,16 @@ test('a typed reading of 50 g: the screw is turned a quarter left, logged, measu
   await page.getByRole('button', { name: new RegExp(`^${name}.*27\\.5 g`) }).click();
   await page.getByText('Its life so far').click();
   await expect(page.getByText('screw 1/4 left')).toBeVisible();
+});
+
+test('a turn of which nothing was said is kept without a chance', async ({ page, request }) => {
+  const { machine } = await openBench(page, request);
+  await page.getByLabel('Reading in grams').fill('50');
+  await page.getByRole('button', { name: /^Log 50\.0 g/ }).click();
+  await page.getByLabel('Turned otherwise').selectOption({ label: '1/8 left' });
+  await expect
+    .poll(async () => (await turns(request, machine)).map(({ data }) => Object.keys(data).sort()))
+    .toEqual([['bobbinKindId', 'caseId', 'turns']]);
 });
 
 test('through the plate 35 g are 30 g at the case; a drop test that runs says tighten', async ({

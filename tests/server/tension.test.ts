@@ -146,9 +146,10 @@ describe('a case’s life', () => {
   });
   test('readings, turns and falls of the case, oldest first, what was taken back left out', async () => {
     const wrong = entry('case_measured', { grams: 99, caseId }, 2);
+    const foretold = { believed: 0.4, said: 0.35, from: 25, to: 30 };
     const entries = [
       entry('case_measured', { grams: 41, caseId, by: 'plate' }, 9),
-      entry('screw_turned', { caseId, turns: -0.125 }, 8),
+      entry('screw_turned', { caseId, turns: -0.125, foretold }, 8),
       entry('case_measured', { grams: 33.5, caseId, spread: 0.4, verdict: 'steady' }, 7),
       entry('case_measured', { grams: 20 }, 6),
       entry('case_dropped', { caseId }, 5),
@@ -171,11 +172,18 @@ describe('a case’s life', () => {
       'case_measured',
       'case_dropped',
     ]);
+    expect(body.items[1]!.data).toMatchObject({ turns: -0.125, foretold });
   });
   test.each([
     ['a case that is not there', 'case_dropped', { caseId: uuid7() }, /no such bobbin case/],
     ['a bobbin that is not there', 'case_measured', { grams: 20, bobbinKindId: uuid7() }, /no such bobbin/],
     ['five turns at once', 'screw_turned', { caseId, turns: 5 }, /turns/],
+    [
+      'a chance over one',
+      'screw_turned',
+      { caseId, turns: 0.25, foretold: { believed: 0.4, said: 1.2, from: 25, to: 30 } },
+      /said/,
+    ],
     ['a block without columns', 'block_read', { columns: [] }, /columns/],
   ])('%s is refused, and nothing is written', async (_, kind, data, words) => {
     const before = await ask<{ items: unknown[] }>(base, 'GET', `/api/ledger?machine=${ids.machine}`);

@@ -1,12 +1,19 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
-import { amongCases } from '../../src/core/tension/case/life.ts';
 import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
 import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import { afterStep, beliefOf, newCase, type CaseBelief } from '../../src/core/tension/case/screw.ts';
+import type { Said } from '../../src/core/tension/case/as-it-came.ts';
+import {
+  afterStep,
+  beliefOf,
+  newCase,
+  type CaseBelief,
+  type CaseStep,
+} from '../../src/core/tension/case/screw.ts';
 import { effective } from '../../src/core/tension/case/rows.ts';
 import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 import { normal } from './normal.ts';
+import { stickyCase } from './sticky-case.ts';
 
 /** A made-up case at the bench, with the hand that turns its screw and the gauge that reads it. */
 export interface MadeCase {
@@ -149,6 +156,8 @@ export const worlds = {
       truth: () => grams(way),
     };
   },
+  /** Written to judge alone, last. */
+  fifth: (luck: Chance) => stickyCase(luck, anyStart),
   /** Cases drawn from what is believed of cases: here the chances that are stated must come true. */
   own(luck: Chance): MadeCase {
     const law = luck.pick(springs);
@@ -236,20 +245,26 @@ export interface Course {
 
 const mostPulls = 40;
 
-/** A case at the bench, followed by the advice for at most `most` turns. */
-function course(
+/** A case at the bench, followed by the advice for at most `most` turns; `said`: how the chances of turns are said. `steps`: what the ledger has of it. */
+export function course(
   made: MadeCase,
   prior: ScrewPrior | undefined,
   most: number,
-): { course: Course; belief: CaseBelief } {
+  said?: Said,
+): { course: Course; belief: CaseBelief; steps: CaseStep[] } {
   let followed = newCase(prior);
+  const steps: CaseStep[] = [];
+  const follow = (step: CaseStep) => {
+    steps.push(step);
+    followed = afterStep(followed, step);
+  };
   const inBand = [isIn(made.truth())];
   const stated: Course['stated'] = [];
   let pulls = 0;
   const advised = (): TurnAdvice => {
-    followed = afterStep(followed, { is: 'reading', grams: made.read() });
+    follow({ is: 'reading', grams: made.read() });
     pulls += 1;
-    return nextTurn(beliefOf(followed)!, band);
+    return nextTurn(beliefOf(followed)!, band, said);
   };
   let left: Course['left'] = null;
   let advice = advised();
@@ -260,14 +275,15 @@ function course(
     }
     if (advice.is === 'turn') {
       made.turn(advice.eighths / 8);
-      followed = afterStep(followed, { is: 'turn', turns: advice.eighths / 8 });
+      const { believed, chance: toldChance } = advice;
+      follow({ is: 'turn', turns: advice.eighths / 8, foretold: { believed, said: toldChance, ...band } });
       inBand.push(isIn(made.truth()));
       stated.push({ chance: advice.chance, landed: isIn(made.truth()) });
     }
     advice = advised();
   }
   while (inBand.length <= most) inBand.push(isIn(made.truth()));
-  return { course: { inBand, stated, left, pulls }, belief: beliefOf(followed)! };
+  return { course: { inBand, stated, left, pulls }, belief: beliefOf(followed)!, steps };
 }
 
 /**
@@ -277,15 +293,10 @@ function course(
 export function courseOf(
   world: World,
   seed: number,
-  { most = 4, isKnowing = false, before = 0, among = 0 } = {},
+  { most = 4, isKnowing = false, before = 0 } = {},
 ): Course {
-  const make = (number: number) => worlds[world](chance(number * 31 + 7));
-  const made = make(seed);
-  const others = Array.from(
-    { length: among },
-    (_, k) => course(make(seed + 10_000_000 * (k + 1)), undefined, most).belief,
-  );
-  let prior = isKnowing ? knowing(made) : amongCases(others.map(screwOf));
+  const made = worlds[world](chance(seed * 31 + 7));
+  let prior = isKnowing ? knowing(made) : undefined;
   for (let time = 0; time < before; time++) {
     const { belief } = course(made, prior, most);
     if (!isKnowing) prior = screwOf(belief);

@@ -40,7 +40,7 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
 function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenProps, 'data'>) {
   const { data, view, threads, live, say, headNo } = useFrame();
   const { machine, schools } = data;
-  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, workshop } = useCases(
+  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, screws, came } = useCases(
     cases,
     lives,
     sewn,
@@ -77,7 +77,8 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
               onPull={live.onPull}
               machineId={machine.id}
               friction={friction}
-              workshop={workshop}
+              screws={screws}
+              came={came}
               sewn={sewn}
               onReading={(reading) => {
                 live.write({
@@ -86,8 +87,11 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
                 });
                 say(`${chosen.one.name} reads ${reading.grams.toFixed(1)} g: written into the ledger.`);
               }}
-              onTurn={(turns) => {
-                live.write({ kind: 'screw_turned', data: { caseId: chosen.one.id, turns, bobbinKindId } });
+              onTurn={(turns, foretold) => {
+                live.write({
+                  kind: 'screw_turned',
+                  data: { caseId: chosen.one.id, turns, bobbinKindId, ...(foretold && { foretold }) },
+                });
                 say('Turn written into the ledger. Measure again.');
               }}
               onDropped={() => {

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { fieldOf } from '../../core/ledger/about-kinds.ts';
-import { workshopScrews } from '../../core/tension/case/life.ts';
+import { workshopCases } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
 import type { Sewn } from '../../core/tension/case/sewn.ts';
@@ -64,16 +64,26 @@ export function useCases(
       ),
     [cases, lives, machine.id, view.events],
   );
-  const workshop = useMemo(
+  const { screws } = useMemo(
     () =>
-      workshopScrews(
+      workshopCases(
         listed.filter(({ one: bobbinCase }) => bobbinCase.id !== caseId).map(({ life }) => life),
         sewn,
       ),
     [listed, caseId, sewn],
   );
+  // How stated chances came out is learnt from this case's own turns as well.
+  const came = useMemo(
+    () =>
+      workshopCases(
+        listed.map(({ life }) => life),
+        sewn,
+      ).came,
+    [listed, sewn],
+  );
   return {
-    workshop,
+    screws,
+    came,
     listed,
     caseId,
     setCaseId,

@@ -3,7 +3,7 @@ import { binomialTail, breaksRose } from './breaks-rose.ts';
 import { caseHealth, sinceFall } from './case-health.ts';
 import { caseDue } from './due.ts';
 import { gaugesDisagree } from './gauges.ts';
-import { stepsOf, workshopScrews, type EventOfCase } from './life.ts';
+import { stepsOf, workshopCases, type EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
 import {
   fromDrop,
@@ -273,12 +273,12 @@ test('what the workshop’s cases showed of their screws counts beside three lik
     turned(at(1, 11)),
     atCase(at(1, 12), 61),
   ];
-  const plain = workshopScrews([[], [atCase(at(1), 50)], [turned(at(1))]]);
+  const plain = workshopCases([[], [atCase(at(1), 50)], [turned(at(1))]]).screws;
   expect(plain.screws[0]![0]![0]).toBe(1);
   expect(plain.screws[1]![2]![1]).toBe(1);
   expect(plain.noises).toEqual([1, 1, 1, 1]);
   const own = screwOf(followCase(stepsOf(life, 'white'))!);
-  const [once, twice] = [workshopScrews([life]), workshopScrews([life, [], life])];
+  const [once, twice] = [workshopCases([life]).screws, workshopCases([life, [], life]).screws];
   for (const slope of [0, 1, 2]) {
     expect(once.screws[0]![slope]![0]!).toBeCloseTo((3 + own.screws[0]![slope]![0]!) / 4, 12);
     expect(twice.screws[0]![slope]![0]!).toBeCloseTo((3 + 2 * own.screws[0]![slope]![0]!) / 5, 12);

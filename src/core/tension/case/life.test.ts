@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { caseDue } from './due.ts';
 import { sinceFall } from './case-health.ts';
 import { gaugesDisagree } from './gauges.ts';
-import { followedLife, stepsOf, tellingSteps, workshopScrews, type EventOfCase } from './life.ts';
+import { followedLife, stepsOf, tellingSteps, workshopCases, type EventOfCase } from './life.ts';
 import { usualFriction } from './scale.ts';
 import { beliefOf, followCase, type CaseStep } from './screw.ts';
 
@@ -93,14 +93,13 @@ test('what the workshop’s cases showed moves what is thought of another, and d
   ];
   const one = [measured(2, 40)];
   const alone = beliefOf(followedLife(one, white))!.slope;
-  const among = beliefOf(followedLife(one, white, workshopScrews([weak(0), weak(3), weak(6)])))!.slope;
+  const among = beliefOf(followedLife(one, white, workshopCases([weak(0), weak(3), weak(6)]).screws))!.slope;
   expect(among).toBeLessThan(alone * 0.85);
   expect(among).toBeGreaterThan(alone * 0.4);
   // Cases that were only read, and none at all, change nothing.
-  expect(beliefOf(followedLife(one, white, workshopScrews([[measured(1, 30)], []])))!.slope).toBeCloseTo(
-    alone,
-    9,
-  );
+  expect(
+    beliefOf(followedLife(one, white, workshopCases([[measured(1, 30)], []]).screws))!.slope,
+  ).toBeCloseTo(alone, 9);
 });
 
 test('two gauges that disagree are told with what would fit', () => {

@@ -1,8 +1,9 @@
 import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
 import { meanScrew, screwOf, usualScrew, type ScrewPrior } from './known-screw.ts';
+import { foretoldOf, type CameOut } from './foretold.ts';
 import { sewnBetween, type Sewn } from './sewn.ts';
-import { afterStep, followCase, newCase, type CaseStep, type Followed } from './screw.ts';
+import { afterStep, newCase, type CaseStep, type Followed } from './screw.ts';
 
 /** One entry of a case's life, as far as it is about the case. `machineId`: the machine that it was read for. */
 export type EventOfCase = {
@@ -34,10 +35,16 @@ export function stepsOf(
       before = event.at;
     }
     // The screw turns the same spring whatever thread is in it. A reading's days are those since the reading before, on both sides of a turn.
-    if (event.kind === 'screw_turned') steps.push({ is: 'turn', turns: event.data.turns });
+    if (event.kind === 'screw_turned') steps.push(turnOf(event.data));
   }
   return steps.slice(-mostSteps);
 }
+
+const turnOf = ({ turns, foretold }: EntryData['screw_turned']): CaseStep => ({
+  is: 'turn',
+  turns,
+  ...(foretold && { foretold }),
+});
 
 /** So far back a case's history is followed: older readings have faded. */
 const mostSteps = 60;
@@ -124,7 +131,7 @@ export function followedLife(
   );
   // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
   const prior = [...others].reduce(
-    (known, other) => shown(tellingSteps(stepsOf(life, other, sewn), telling.ofTurn), known) ?? known,
+    (known, other) => shown(tellingSteps(stepsOf(life, other, sewn), telling.ofTurn), known).screw ?? known,
     workshop,
   );
   return followed(tellingSteps(stepsOf(life, bobbinKindId, sewn)), prior);
@@ -137,12 +144,19 @@ const followed = remembered(
   (...asked) => JSON.stringify(asked),
 );
 
-/** What these steps showed of the screw; null: it was not turned between readings. */
+interface Shown {
+  /** null: it was not turned between readings. */
+  screw: ScrewPrior | null;
+  came: CameOut[];
+}
+
+/** What these steps showed of the screw, and how its turns came out. */
 const shown = remembered(
   500,
-  (steps: readonly CaseStep[], prior: ScrewPrior): ScrewPrior | null => {
-    const belief = steps.some(({ is }) => is === 'turn') ? followCase(steps, prior) : null;
-    return belief && belief.turns > 0 ? screwOf(belief) : null;
+  (steps: readonly CaseStep[], prior: ScrewPrior): Shown => {
+    if (!steps.some(({ is }) => is === 'turn')) return { screw: null, came: [] };
+    const { belief, came } = foretoldOf(steps, prior);
+    return { screw: belief && belief.turns > 0 ? screwOf(belief) : null, came };
   },
   (...asked) => JSON.stringify(asked),
 );
@@ -152,15 +166,25 @@ const usualCases = 3;
 /** Of another case so many of its last steps are followed: it is one of several. */
 const stepsOfOther = 20;
 
-/** What the screws of a workshop's cases showed, for one more: each that was turned between readings counts like a case as usual. */
-export function workshopScrews(lives: readonly (readonly EventOfCase[])[], sewn: Sewn = {}): ScrewPrior {
-  const known = lives.flatMap((life) => {
+/** What the cases of a workshop showed. */
+export interface WorkshopCases {
+  /** Of their screws, for one more: each that was turned between readings counts like a case as usual. */
+  screws: ScrewPrior;
+  /** How their turns came out of which something was said. */
+  came: CameOut[];
+}
+
+/** What a workshop's cases showed, each with the bobbin thread that it was last read with. */
+export function workshopCases(lives: readonly (readonly EventOfCase[])[], sewn: Sewn = {}): WorkshopCases {
+  const each = lives.map((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
     const all = last ? stepsOf(life, last.data.bobbinKindId ?? null, sewn) : [];
-    const screw = shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew);
-    return screw ? [screw] : [];
+    return shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew);
   });
-  return amongCases(known);
+  return {
+    screws: amongCases(each.flatMap(({ screw }) => (screw ? [screw] : []))),
+    came: each.flatMap(({ came }) => came),
+  };
 }
 
 /** One more case, by what the screws of others showed. */

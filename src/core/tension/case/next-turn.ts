@@ -1,6 +1,7 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './after-turn.ts';
+import { asBelieved, type Said } from './as-it-came.ts';
 import { gainOfAnotherPull } from './another-pull.ts';
 import { isDoubted, type CaseBelief } from './screw.ts';
 
@@ -13,8 +14,10 @@ export interface TurnAdvice {
   /** Grams expected afterwards, and how far they may be off. */
   grams: number;
   spread: number;
-  /** Chance that the case is in the band then, with the hand's error and all that is not known. */
+  /** Chance that the case is in the band then, with the hand's error and all that is not known, as it is said. */
   chance: number;
+  /** The same as it is believed, before how such chances came out here is regarded. */
+  believed: number;
   why: string;
 }
 
@@ -26,6 +29,8 @@ const quarter = 2;
 const mayGoPast = 0.3;
 /** "Leave it" is said from this chance on. */
 export const sure = 0.92;
+/** A turn that lands less often is told to land seldom: such chances hang on which screws cases have, and came out as 0.13 where 0.08 was said (docs/benchmarks.md). */
+export const seldom = 0.25;
 /** A turn must make it likelier by this much. */
 const worthTurning = 0.04;
 /** So near that a turn lands in the band this often, it is only turned by two readings. From memory. */
@@ -42,9 +47,9 @@ const enoughReadings = 8;
  * likely, the one that brings the next within reach. A quarter turn at most at once (common practice, no published source),
  * up to half a turn where the case is so far off that it seldom goes past. The screw is left alone from a chance of nine
  * in ten on; while that is not reached and no turn makes it likelier, and where the last reading may have been a slip, it is
- * pulled once more.
+ * pulled once more. `said`: how chances of turns are said, by how they came out here.
  */
-export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
+export function nextTurn(belief: CaseBelief, band: Band, said: Said = asBelieved): TurnAdvice {
   const cells = cellsOf(belief);
   const stay = afterTurn(cells, 0, belief.last, band);
   const again = (why: string): TurnAdvice => ({ ...told(stay), is: 'again', why });
@@ -62,7 +67,8 @@ export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
     const turns = [stay, ...options].map(({ eighths }) => eighths);
     if (belief.readings < enoughToTurn && gainOfAnotherPull(belief, turns, band) > worthPulling)
       return again('What was read so far leaves open how far to turn: pull once more.');
-    return { ...told(best), is: 'turn', why: whyTurn(best, belief, band) };
+    const turn = { ...told(best), chance: said(best.chance) };
+    return { ...turn, is: 'turn', why: whyTurn(turn, belief, band) };
   }
   if (belief.readings >= enoughReadings)
     return leave(
@@ -73,7 +79,10 @@ export function nextTurn(belief: CaseBelief, band: Band): TurnAdvice {
   );
 }
 
-const told = ({ eighths, grams, spread, chance }: After) => ({ eighths, grams, spread, chance });
+const told = ({ eighths, grams, spread, chance }: After) => ({
+  ...{ eighths, grams, spread, chance },
+  believed: chance,
+});
 
 /** "in 93 of 100". */
 const inHundred = (chance: number) => `in ${Math.floor(chance * 100)} of 100`;
@@ -88,7 +97,7 @@ function doesNotFit({ read, grams }: CaseBelief): string {
 const farOff = 0.6;
 
 function whyTurn(
-  { eighths, chance }: After,
+  { eighths, chance }: Pick<After, 'eighths' | 'chance'>,
   { turns, slope, slopeSd, grams }: CaseBelief,
   band: Band,
 ): string {

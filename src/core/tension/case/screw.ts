@@ -8,7 +8,15 @@ import { gramsRange, noises, plays, springs, type Spring } from './spring.ts';
  */
 export type CaseStep =
   | { is: 'reading'; grams: number; days?: number; stitches?: number | undefined }
-  | { is: 'turn'; turns: number };
+  | { is: 'turn'; turns: number; foretold?: Foretold | undefined };
+
+/** What was said of a turn when it was made: the chance to land in the band from so many to so many grams, as it was believed, and as it was said. */
+export interface Foretold {
+  believed: number;
+  said: number;
+  from: number;
+  to: number;
+}
 
 /** What is believed of a case and its screw: a weight for every law of the spring, slope, play, noise of the gauge and tension. */
 export interface CaseBelief {

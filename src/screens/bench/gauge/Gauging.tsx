@@ -3,8 +3,16 @@ import { useEffect, useMemo, useState } from 'react';
 import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
-import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { afterStep, beliefOf, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
+import { nextTurn, type TurnAdvice as TurnAdviceGiven } from '../../../core/tension/case/next-turn.ts';
+import { asItCame } from '../../../core/tension/case/as-it-came.ts';
+import type { CameOut } from '../../../core/tension/case/foretold.ts';
+import {
+  afterStep,
+  beliefOf,
+  isDoubted,
+  shownGrams,
+  type Foretold,
+} from '../../../core/tension/case/screw.ts';
 import type { ScrewPrior } from '../../../core/tension/case/known-screw.ts';
 import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
 import type { Sewn } from '../../../core/tension/case/sewn.ts';
@@ -34,11 +42,13 @@ interface GaugingProps {
   machineId: string;
   friction: PlateFriction;
   /** What the screws of the other cases showed. */
-  workshop: ScrewPrior;
+  screws: ScrewPrior;
+  /** How the turns of all cases came out of which something was said. */
+  came: readonly CameOut[];
   /** What the machine's heads sewed, by day. */
   sewn: Sewn;
   onReading: (reading: EntryData['case_measured']) => void;
-  onTurn: (turns: number) => void;
+  onTurn: (turns: number, foretold?: Foretold) => void;
   onDropped: () => void;
 }
 
@@ -70,15 +80,16 @@ export function Gauging(props: GaugingProps) {
   );
   const asIf = step ? [...steps, step] : steps;
   const followed = useMemo(
-    () => followedLife(life, bobbinKindId, props.workshop, sewn),
-    [life, bobbinKindId, props.workshop, sewn],
+    () => followedLife(life, bobbinKindId, props.screws, sewn),
+    [life, bobbinKindId, props.screws, sewn],
   );
   const belief = useMemo(() => beliefOf(step ? afterStep(followed, step) : followed), [followed, step]);
   const mayTurn = (trace?.outOfRound ?? 0) <= mayBeRound || typed !== null;
   const isSteady = mayTurn && (!fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift');
+  const said = useMemo(() => asItCame(props.came), [props.came]);
   const advice = useMemo(
-    () => (belief && isSteady ? nextTurn(belief, band) : null),
-    [belief, isSteady, band],
+    () => (belief && isSteady ? nextTurn(belief, band, said) : null),
+    [belief, isSteady, band, said],
   );
   const known = belief && shownGrams(belief);
   const shown =
@@ -110,7 +121,16 @@ export function Gauging(props: GaugingProps) {
     <div className="grid gap-4 xl:grid-cols-[minmax(0,20rem)_minmax(0,1fr)]">
       <div className="grid content-start justify-items-center gap-3">
         <Dial grams={shown} band={band} zone={shown === null ? null : zoneOf(shown, band)} />
-        {advice && <TurnAdvice advice={advice} unlogged={fresh !== null} onTurn={onTurn} />}
+        {advice && (
+          <TurnAdvice
+            advice={advice}
+            came={props.came}
+            unlogged={fresh !== null}
+            onTurn={(turns) =>
+              onTurn(turns, turns * 8 === advice.eighths ? foretoldBy(advice, band) : undefined)
+            }
+          />
+        )}
       </div>
       <div className="grid min-w-0 content-start gap-3">
         <div role="status" aria-live="polite">
@@ -169,6 +189,11 @@ export function Gauging(props: GaugingProps) {
     </div>
   );
 }
+
+/** What is said of an advised turn, to be kept with it. */
+const foretoldBy = ({ believed, chance }: TurnAdviceGiven, { from, to }: Band): Foretold => ({
+  ...{ believed, said: chance, from, to },
+});
 
 interface PullSaysProps {
   pull: PullNow | null;

@@ -1,0 +1,47 @@
+import type { Band } from '../targets.ts';
+import { afterTurn, cellsOf } from './after-turn.ts';
+import type { ScrewPrior } from './known-screw.ts';
+import { afterStep, beliefOf, newCase, type CaseBelief, type CaseStep, type Foretold } from './screw.ts';
+
+/** How a turn came out: what was believed and said of it, and the chance that it landed in the band that it was made for, as the readings after it have it. */
+export interface CameOut {
+  believed: number;
+  said: number;
+  landed: number;
+}
+
+/** A reading later than this after the turn tells how the case wandered, not where the turn ended. Days. */
+const soon = 1;
+
+/** Follows a case's steps, and tells how those turns came out of which something was said and after which it was read soon. */
+export function foretoldOf(
+  steps: readonly CaseStep[],
+  prior?: ScrewPrior,
+): { belief: CaseBelief | null; came: CameOut[] } {
+  let followed = newCase(prior);
+  let open: { foretold: Foretold; days: number; isRead: boolean } | null = null;
+  const came: CameOut[] = [];
+  const close = () => {
+    const belief = open?.isRead ? beliefOf(followed) : null;
+    if (open && belief) came.push(cameOut(open.foretold, belief));
+    open = null;
+  };
+  for (const step of steps) {
+    if (step.is === 'turn') {
+      close();
+      if (step.foretold && followed.isKnown) open = { foretold: step.foretold, days: 0, isRead: false };
+    } else if (open) {
+      open.days += step.days ?? 0;
+      if (open.days > soon) close();
+      else open.isRead = true;
+    }
+    followed = afterStep(followed, step);
+  }
+  close();
+  return { belief: beliefOf(followed), came };
+}
+
+function cameOut({ believed, said, from, to }: Foretold, belief: CaseBelief): CameOut {
+  const band: Pick<Band, 'from' | 'to'> = { from, to };
+  return { believed, said, landed: afterTurn(cellsOf(belief), 0, belief.last, band).chance };
+}

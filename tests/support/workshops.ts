@@ -1,0 +1,26 @@
+import { chance } from '../../src/core/base/chance.ts';
+import { asItCame } from '../../src/core/tension/case/as-it-came.ts';
+import { foretoldOf, type CameOut } from '../../src/core/tension/case/foretold.ts';
+import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
+import { amongCases } from '../../src/core/tension/case/life.ts';
+import { course, worlds, type Course, type World } from './cases.ts';
+
+const most = 4;
+
+/**
+ * A workshop whose cases come to the bench one after the other: each is advised by what the screws of those before it showed, and its chances are
+ * said by how theirs came out, as the Bench does it. The courses, in order.
+ */
+export function workshopOf(world: World, seed: number, cases: number): Course[] {
+  const screws: ScrewPrior[] = [];
+  const came: CameOut[] = [];
+  return Array.from({ length: cases }, (_, number) => {
+    const made = worlds[world](chance((seed * 1000 + number) * 31 + 7));
+    const { course: went, steps } = course(made, amongCases(screws), most, asItCame(came));
+    // As the ledger is read: each case by itself.
+    const shown = foretoldOf(steps);
+    if (shown.belief && shown.belief.turns > 0) screws.push(screwOf(shown.belief));
+    came.push(...shown.came);
+    return went;
+  });
+}
