@@ -2,17 +2,18 @@ import { chromium } from 'playwright-core';
 import sharp from 'sharp';
 import { readArtwork } from '../src/core/artwork/read.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
+import { drawBoard } from '../tests/support/logos/board.ts';
 import { drawCard } from '../tests/support/logos/cards.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
-import { otherCardFaces } from '../tests/support/logos/faces.ts';
+import { farCardFaces, otherCardFaces } from '../tests/support/logos/faces.ts';
 import { scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
 import type { DrawnLogo } from '../tests/support/logos/truth.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of five generators or of one; the signs only judge. With
+ * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of seven generators or of one; the signs only judge. With
  * MISSES=1 in the environment every miss is told: never of the signs.
  */
 const count = Number(process.argv[2] ?? 100);
@@ -29,6 +30,8 @@ const generators = {
   badge: drawBadge,
   painted: drawPainted,
   card: (at: number) => drawCard(page, at),
+  'far card': (at: number) => drawCard(page, at, { faces: farCardFaces, isFramed: at % 2 === 0 }),
+  board: (at: number) => drawBoard(page, at),
   'other card': (at: number) => drawCard(page, at, { faces: otherCardFaces, isFramed: true }),
   'sign (judges)': (at: number) => drawSign(page, at),
 } satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;

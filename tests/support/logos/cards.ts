@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
+import { cutOut } from './cut.ts';
 import { cardFaces, faceOf, fileOf, isScript, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
 import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
@@ -337,42 +338,15 @@ async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, se
   const everything = pieces.map((_, at) => at);
   const rows = Math.round(page100.tall * unit);
   const whole = await sharp(await paint(everything, unit * scale)).resize(width, rows, { fit: 'fill' }).png().toBuffer();
-  const ids = new Uint8Array(width * rows);
-  const counts = new Uint32Array(256);
-  let [left, right, top, bottom] = [width, 0, rows, 0];
-  for (const at of everything) {
-    const { data } = await sharp(await paint([at], unit)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
-    for (let pixel = 0; pixel < ids.length; pixel++) if (data[pixel * 4 + 3]! >= 128) ids[pixel] = at + 1;
-  }
-  ids.forEach((id, pixel) => {
-    counts[id]!++;
-    if (!id) return;
-    const x = pixel % width;
-    const y = (pixel - x) / width;
-    [left, right, top, bottom] = [Math.min(left, x), Math.max(right, x), Math.min(top, y), Math.max(bottom, y)];
-  });
-  const margin = isRim ? 0 : Math.round(width * between(0, 0.08));
-  const from = { x: Math.max(0, left - margin), y: Math.max(0, top - margin) };
-  const size = { w: Math.min(width, right + 1 + margin) - from.x, h: Math.min(rows, bottom + 1 + margin) - from.y };
+  const alone: Buffer[] = [];
+  for (const at of everything) alone.push(await paint([at], unit));
+  const margin = isRim ? 0 : between(0, 0.08);
   const format = pick(['png', 'jpeg', 'webp'] as const);
-  const quality = Math.round(between(50, 95));
-  const isSeen = !isClear || format === 'jpeg';
-  let image = sharp(whole).extract({ left: from.x, top: from.y, width: size.w, height: size.h });
-  if (isSeen) image = image.flatten({ background: ground });
-  const file = await (format === 'png' ? image.png() : format === 'jpeg' ? image.jpeg({ quality }) : image.webp({ quality })).toBuffer();
-  const of = new Uint8Array(size.w * size.h);
-  for (let y = 0; y < size.h; y++) of.set(ids.subarray((from.y + y) * width + from.x, (from.y + y) * width + from.x + size.w), y * size.w);
-  const mmPerPx = mmPerUnit / unit;
-  const widthMm = (right - left + 1) * mmPerPx;
-  return {
-    file, format, widthMm,
-    ground: isSeen ? ground : 'clear',
-    elements: pieces.map(({ element, thin }, index): DrawnElement => ({
-      ...element,
-      id: index + 1,
-      isResolvable: thin * unit >= (format === 'png' ? 2 : 3) && counts[index + 1]! > 60 && counts[index + 1]! * mmPerPx ** 2 > 0.5,
-    })),
-    ids: { width: size.w, height: size.h, of },
-    described: `card ${seed}: ${size.w} × ${size.h} ${format}${format === 'png' ? '' : ` ${quality}`}, ${widthMm.toFixed(0)} mm, ground ${ground}`,
-  };
+  return cutOut({
+    ...{ whole, alone, width, rows, ground, isClear, margin, format },
+    mmPerPx: mmPerUnit / unit,
+    elements: pieces.map(({ element, thin }) => ({ ...element, thinPx: thin * unit })),
+    quality: Math.round(between(50, 95)),
+    called: `card ${seed}`,
+  });
 } // prettier-ignore

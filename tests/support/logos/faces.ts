@@ -29,6 +29,16 @@ const files = {
   jost: ['jost', 600],
   kaushan: ['kaushan-script', 400],
   courgette: ['courgette', 400],
+  spectral: ['spectral', 600],
+  crimson: ['crimson-text', 600],
+  quicksand: ['quicksand', 700],
+  cinzel: ['cinzel', 700],
+  philosopher: ['philosopher', 700],
+  rokkitt: ['rokkitt', 600],
+  spartan: ['league-spartan', 600],
+  cookie: ['cookie', 400],
+  yellowtail: ['yellowtail', 400],
+  playball: ['playball', 400],
   // Only for judging: the reader was never tuned on these.
   josefin: ['josefin-sans', 700],
   alegreya: ['alegreya', 700],
@@ -47,10 +57,33 @@ export const otherCardFaces: readonly Face[] = [
   'kaushan',
   'courgette',
 ];
+/** And in these, of more makes: small capitals, high and low small letters, brushes. */
+export const farCardFaces: readonly Face[] = [
+  'spectral',
+  'crimson',
+  'quicksand',
+  'cinzel',
+  'philosopher',
+  'rokkitt',
+  'spartan',
+  'cookie',
+  'yellowtail',
+  'playball',
+];
 export const faceNames = (Object.keys(files) as Face[]).filter(
-  (face) => ![judgingFaces, cardFaces, otherCardFaces].some((faces) => faces.includes(face)),
+  (face) => ![judgingFaces, cardFaces, otherCardFaces, farCardFaces].some((faces) => faces.includes(face)),
 );
-const scripts: readonly Face[] = ['pacifico', 'dancing', 'satisfy', 'lobster', 'kaushan', 'courgette'];
+const scripts: readonly Face[] = [
+  'pacifico',
+  'dancing',
+  'satisfy',
+  'lobster',
+  'kaushan',
+  'courgette',
+  'cookie',
+  'yellowtail',
+  'playball',
+];
 export const isScript = (face: Face) => scripts.includes(face);
 /** A typeface's file, for a page. */
 export const fileOf = (face: Face): string =>

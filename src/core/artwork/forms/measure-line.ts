@@ -113,6 +113,11 @@ export function baseOf(reaches: readonly Reach[]): number {
   return median(best);
 }
 
+/** A word in small capitals begins with one that is so much higher; most of the others are even. From memory, and from an open typeface whose small letters are such. */
+const [biggerFrom, biggerTo] = [1.08, 1.45];
+const evenWithin = 0.04;
+const mostOthers = 0.6;
+
 /**
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
@@ -139,6 +144,10 @@ function capitalsOf(
   const alike = (to: number) => near(to, 0.975, 1.025).length;
   const isFew = heights.length < 4;
   const tall = isFew ? tallest : heights.reduce((best, one) => (alike(one) > alike(best) ? one : best));
+  // Small capitals, lower than the one that they begin with.
+  const first = inOrder[0]!.height;
+  const others = inOrder.slice(1).filter(({ height }) => Math.abs(height / tall - 1) < evenWithin).length;
+  if (!isFew && others >= mostOthers * (inOrder.length - 1) && first > biggerFrom * tall && first < biggerTo * tall) return first; // prettier-ignore
   const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
   return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
 }

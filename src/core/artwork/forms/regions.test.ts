@@ -70,6 +70,18 @@ describe('what belongs together', () => {
     expect(regions.map(({ kind }) => kind)).toEqual(['lettering', 'lettering']);
     for (const { letters } of regions) expect(Math.abs(letters!.heightMm - 12)).toBeLessThan(0.4);
   });
+  test('words of two colours and sizes side by side are each as high as its own capitals', async () => {
+    const regions = await read(word('OAK', 12, 100, 300, '#12509a') + word('STORE', 8, 320, 300, '#cf1130'));
+    const heightOf = (ink: string) => regions.find(({ colour }) => colour === ink)!.letters!.heightMm;
+    expect(Math.abs(heightOf('#12509a') - 12)).toBeLessThan(0.4);
+    expect(Math.abs(heightOf('#cf1130') - 8)).toBeLessThan(0.32);
+  });
+  test('a word in small capitals is as high as the capital that it begins with', async () => {
+    // The small letters of this face are capitals, 0.85 as high.
+    const [only, ...rest] = await read(word('Mosswood', 10, 60, 300, '#12509a', 'cinzel'));
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 10)).toBeLessThan(0.4);
+  });
   test('a letter in the middle of a ring is lettering, tilted too; a star there is not', async () => {
     const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';
     const within = async (inner: string) =>

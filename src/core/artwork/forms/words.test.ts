@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { boxLetter } from '../../../../tests/support/made-letters.ts';
 import type { Letter } from './letters.ts';
 import { measureLine } from './measure-line.ts';
-import { joinBent } from './words.ts';
+import { goesOn, joinBent, joinWords } from './words.ts';
 
 /** Boxes of 14 × 30 px on an arch of 200 px, from one place on it to another. */
 const arch = (from: number, count: number): Letter[] =>
@@ -23,4 +23,39 @@ test('words of one bend are one line; what lies over their middle is none of the
   const with1 = joinBent(joined.lines, [over]);
   expect(with1.lines[0]!.letters).toHaveLength(12);
   expect(with1.left).toEqual([over]);
+});
+
+const level = { is: 'straight', angle: 0 } as const;
+/** A word of boxes, each 14 wide and 30 high, 20 apart. */
+const word = (left: number, count: number, tone = 0, high = 30) =>
+  measureLine(
+    Array.from({ length: count }, (_, k) => {
+      const letter = boxLetter(left + 20 * k, 200 - high, 14, high);
+      return { ...letter, part: { ...letter.part, tone } };
+    }),
+    level,
+  );
+
+test('three words of one line are one, in whichever order they were found', () => {
+  // The outer ones are too far from one another to be joined before the middle one is.
+  const [first, second, third] = [word(0, 3), word(90, 4), word(200, 5)];
+  expect(goesOn(first, third, true)).toBe(false);
+  for (const order of [
+    [first, second, third],
+    [first, third, second],
+    [third, second, first],
+    [second, third, first],
+  ]) {
+    const joined = joinWords(order);
+    expect(joined).toHaveLength(1);
+    expect(joined[0]!.letters).toHaveLength(12);
+  }
+});
+
+test('parts of a word in two colours go on at the distance of letters, words of two colours do not', () => {
+  const [one, beside, apart] = [word(0, 3), word(60, 3, 1), word(76, 3, 1)];
+  expect(goesOn(one, beside, false)).toBe(true);
+  expect(goesOn(one, apart, false)).toBe(false);
+  // Of one colour they are two words of one line.
+  expect(goesOn(one, word(76, 3), true)).toBe(true);
 });

@@ -52,13 +52,18 @@ function spacingOf({ letters, course }: TextLine): number {
   return gaps.length === 0 ? 0 : Math.max(0, median(gaps));
 }
 
-/** Words that stand on one line, of one tone. */
+/** Words that stand on one line, of one tone. What was too far off is near once the word between them is joined. */
 export function joinWords(lines: readonly TextLine[]): TextLine[] {
   const found: TextLine[] = [];
   for (const line of lines) {
-    const index = found.findIndex((other) => goesOn(other, line, true));
-    if (index < 0) found.push(line);
-    else found[index] = measureLine([...found[index]!.letters, ...line.letters], found[index]!.course);
+    let joined = line;
+    for (;;) {
+      const index = found.findIndex((other) => goesOn(other, joined, true));
+      if (index < 0) break;
+      const [before] = found.splice(index, 1) as [TextLine];
+      joined = measureLine([...before.letters, ...joined.letters], before.course);
+    }
+    found.push(joined);
   }
   return found;
 }
@@ -71,6 +76,9 @@ const strokesOfOneHeight = Math.log(1.45);
 /** How far two lengths are from being alike, as a logarithm. */
 const unlike = (one: number, other: number) => Math.abs(Math.log(one / other));
 
+/** Parts of one word in two colours stand no farther apart, in heights, beside what its letters are spaced by; words do. From memory. */
+const partOfWord = 0.22;
+
 /** Whether two lines, of one tone or not, are one: level, beside one another, strokes alike. */
 export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): boolean {
   if (one.course.is === 'bent' || other.course.is === 'bent') return false;
@@ -79,7 +87,8 @@ export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): bool
   const [a, b] = [spanOf(one, one.course), spanOf(other, one.course)];
   const high = Math.max(one.heightPx, other.heightPx);
   const gap = Math.max(a.from, b.from) - Math.min(a.to, b.to);
-  const most = ofOneTone ? Math.max(wordGap(one), wordGap(other)) : 0.9 * high;
+  const spacing = Math.max(spacingOf(one), spacingOf(other));
+  const most = ofOneTone ? Math.max(wordGap(one), wordGap(other)) : partOfWord * high + 1.2 * spacing;
   const strokes = unlike(one.strokePx, other.strokePx);
   // Words of one height may have letters of rather different strokes, in serif faces above all.
   const heights = unlike(one.heightPx, other.heightPx);
