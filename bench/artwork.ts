@@ -1,7 +1,11 @@
+import { readdirSync, readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
 import { drawLogo } from '../tests/support/logo.ts';
 
-/** npm run bench:artwork -- ADDRESS: how long the started app's worker takes for a 12-megapixel picture. */
+/**
+ * npm run bench:artwork -- ADDRESS: how long the started app's worker takes for a 12-megapixel picture, how much memory the page's process has meanwhile, and how soon it
+ * is given up. Linux alone tells the memory.
+ */
 const address = process.argv[2] ?? 'http://127.0.0.1:4321';
 const { file, pixels } = await drawLogo({
   typeface: 'roboto slab',
@@ -23,6 +27,9 @@ const browser = await chromium.launch({
 const page = await browser.newPage();
 await page.goto(`${address}/heron/jobs/artwork`);
 await page.waitForFunction(() => document.documentElement.dataset['awake']);
+const before = memoryMb();
+let most = before;
+const watch = setInterval(() => (most = Math.max(most, memoryMb())), 10);
 const times: number[] = [];
 for (let run = 0; run < 7; run++) {
   await page
@@ -33,6 +40,74 @@ for (let run = 0; run < 7; run++) {
   await said.waitFor();
   times.push(Number(/Read in ([\d.]+) s/.exec((await said.textContent()) ?? '')?.[1]));
 }
-await browser.close();
 times.sort((a, b) => a - b);
 console.log(`decoded and read in the worker, seven times: ${times.join(', ')} s; median ${times[3]} s`);
+clearInterval(watch);
+console.log(
+  `memory of the page's process, worker and all: ${before.toFixed(0)} MB before, at most ${most.toFixed(0)} MB while it read seven of them`,
+);
+
+const gaveUp: number[] = [];
+for (let run = 0; run < 7; run++) {
+  await page
+    .getByLabel('Picture of the logo')
+    .setInputFiles({ name: `given up ${run}.jpg`, mimeType: 'image/jpeg', buffer: file });
+  await page.waitForFunction((from) => document.querySelector('progress')!.value > from, 0.1 + 0.1 * run);
+  gaveUp.push(
+    await page.getByRole('button', { name: 'Cancel' }).evaluate(async (button: HTMLButtonElement) => {
+      const began = performance.now();
+      const gone = new Promise<void>((done) => {
+        new MutationObserver((_, watching) => {
+          if (document.querySelector('progress')) return;
+          watching.disconnect();
+          done();
+        }).observe(document.body, { childList: true, subtree: true });
+      });
+      button.click();
+      await gone;
+      return performance.now() - began;
+    }),
+  );
+}
+const used = processorMs();
+await new Promise((done) => setTimeout(done, 1000));
+console.log(
+  `given up at a tenth to seven tenths of the way: told after ${gaveUp.map((ms) => ms.toFixed(0)).join(', ')} ms; in the second after the last the page's process worked ${processorMs() - used} ms`,
+);
+await browser.close();
+
+/** The folders of the browser's page processes that were started by this one. */
+function pages(): string[] {
+  return readdirSync('/proc').filter((pid) => {
+    if (!/^\d+$/.test(pid)) return false;
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer');
+    } catch {
+      return false;
+    }
+  });
+}
+
+/** What the page processes hold, MB: the largest. */
+function memoryMb(): number {
+  return Math.max(
+    0,
+    ...pages().map((pid) => Number(/VmRSS:\s+(\d+)/.exec(readOr(`/proc/${pid}/status`))?.[1] ?? 0) / 1024),
+  );
+}
+
+/** Time on the processor of all page processes together, ms: the kernel counts in hundredths of a second. */
+function processorMs(): number {
+  return pages().reduce((sum, pid) => {
+    const [user = 0, system = 0] = readOr(`/proc/${pid}/stat`).split(' ').slice(13, 15).map(Number);
+    return sum + 10 * (user + system);
+  }, 0);
+}
+
+function readOr(path: string): string {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch {
+    return '';
+  }
+}

@@ -28,7 +28,7 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   const base = baseOf(reaches);
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
     const height = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
-    return { along, height: height * (isRound ? flatOfRound : 1) };
+    return { along, half: widthOf(letter) / 2, height: height * (isRound ? flatOfRound : 1) };
   });
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
   const isJoined = letters.some(({ isSlice }) => isSlice);
@@ -113,6 +113,24 @@ export function baseOf(reaches: readonly Reach[]): number {
   return median(best);
 }
 
+/** A letter in the order of its line: its middle along it, half its width, its height. */
+interface Standing {
+  along: number;
+  half: number;
+  height: number;
+}
+
+/** A gap between words, in heights, beside what lies between letters; so tall is what begins the next word where it is a capital. From memory. */
+const wordsApart = 0.2;
+const tallFrom = 0.79;
+
+/** Without a sign by itself before the first word (“&”), whose height says less than the capital after it. */
+function withoutLone(inOrder: readonly Standing[], tallest: number): readonly Standing[] {
+  const gaps = inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
+  if (gaps.length < 3 || gaps[0]! < wordsApart * tallest + Math.max(0, median(gaps))) return inOrder;
+  return inOrder[1]!.height > tallFrom * tallest ? inOrder.slice(1) : inOrder;
+} // prettier-ignore
+
 /** A word in small capitals begins with one that is so much higher; most of the others are even. From memory, and from an open typeface whose small letters are such. */
 const [biggerFrom, biggerTo] = [1.08, 1.45];
 const evenWithin = 0.04;
@@ -122,12 +140,9 @@ const mostOthers = 0.6;
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
  */
-function capitalsOf(
-  inOrder: readonly { along: number; height: number }[],
-  heights: readonly number[],
-  isJoined: boolean,
-): number {
+function capitalsOf(all: readonly Standing[], heights: readonly number[], isJoined: boolean): number {
   const tallest = heights.at(-1)!;
+  const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < 0.82 * tallest).length;
   if (isJoined || low > 0.2 * heights.length) {
     const start = inOrder[0]!.along;

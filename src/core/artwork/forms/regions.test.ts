@@ -76,6 +76,11 @@ describe('what belongs together', () => {
     expect(Math.abs(heightOf('#12509a') - 12)).toBeLessThan(0.4);
     expect(Math.abs(heightOf('#cf1130') - 8)).toBeLessThan(0.32);
   });
+  test('a sign by itself before a word does not tell how high its capitals are', async () => {
+    const [only, ...rest] = await read(word('& Sons', 10, 100, 300, '#12509a', 'garamond'));
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 10)).toBeLessThan(0.4);
+  });
   test('a word in small capitals is as high as the capital that it begins with', async () => {
     // The small letters of this face are capitals, 0.85 as high.
     const [only, ...rest] = await read(word('Mosswood', 10, 60, 300, '#12509a', 'cinzel'));
