@@ -12,11 +12,44 @@ import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './
  * two words side by side in two colours and sizes, a row of dots; frames; set to the left, the middle or the right; grounds white, coloured or clear; every fourth turned by up to 8°; 300 to 2,400 px; PNG, JPEG 55 to 95, WebP.
  */
 
-const inks = ['#1d3557', '#b5172f', '#2a7f62', '#f2a541', '#5b2a86', '#101418', '#c2571a', '#7fb7be', '#8d6b94', '#f5ee9e'];
+const inks = [
+  '#1d3557',
+  '#b5172f',
+  '#2a7f62',
+  '#f2a541',
+  '#5b2a86',
+  '#101418',
+  '#c2571a',
+  '#7fb7be',
+  '#8d6b94',
+  '#f5ee9e',
+];
 const grounds = ['#ffffff', '#ffffff', '#f4efe6', '#20242b', '#dfe9ec', '#3b4a2f'];
-const names = ['Quay Bakery', 'LANTERN', 'Potter’s Yard', 'FIELD & FORGE', 'Juniper', 'THE LOFT', 'Saltbox', 'MOSSWOOD', 'Tidewater Club', 'Kiln 9', 'GLASSHOUSE', 'Amber Lane'];
+const names = [
+  'Quay Bakery',
+  'LANTERN',
+  'Potter’s Yard',
+  'FIELD & FORGE',
+  'Juniper',
+  'THE LOFT',
+  'Saltbox',
+  'MOSSWOOD',
+  'Tidewater Club',
+  'Kiln 9',
+  'GLASSHOUSE',
+  'Amber Lane',
+];
 const scriptNames = ['Honeywell', 'Fernbrook', 'Larkspur', 'Rosehill', 'Daybreak'];
-const small = ['EST. 1986', 'No. 12 Mill Street', 'OPEN DAILY', 'Bread, cakes & coffee', 'TEL 555 014', 'Hand made', 'WORKSHOP', 'Joinery and repairs'];
+const small = [
+  'EST. 1986',
+  'No. 12 Mill Street',
+  'OPEN DAILY',
+  'Bread, cakes & coffee',
+  'TEL 555 014',
+  'Hand made',
+  'WORKSHOP',
+  'Joinery and repairs',
+];
 const figures = ['7', '24', '86', '3'];
 
 /** A row of the board: its HTML, with an id for each element that is on it. */
@@ -48,7 +81,9 @@ export async function drawBoard(page: Page, seed: number, faces: readonly Face[]
   const wordOf = (face: Face, word: string, size: number, colour: string, called: string): Drawn => {
     const cap = (size / sizeFor(face, 1)) * mm;
     const { stem, medial } = strokesOf(face, word);
-    return { kinds: ['lettering'], colour, capMm: cap * tallOf(face, word), stemMm: stem * cap, medialMm: medial * cap, called: `${called} “${word}” ${face} ${cap.toFixed(1)} mm`, thin: (Math.min(stem, medial) * cap) / mm };
+    // Figures are as high as their typeface has them, some hang: they tell nothing of a capital.
+    const capMm = /[A-Za-z]/.test(word) ? cap * tallOf(face, word) : null;
+    return { kinds: ['lettering'], colour, capMm, stemMm: stem * cap, medialMm: medial * cap, called: `${called} “${word}” ${face} ${cap.toFixed(1)} mm`, thin: (Math.min(stem, medial) * cap) / mm };
   };
   const widthOf = (face: Face, word: string, spaced: number) => faceOf(face).getAdvanceWidth(word, 1000) / 1000 + spaced * word.length;
   const text = (face: Face, word: string, most: number, room: number, colour: string, called: string, { spaced = 0, skew = 0 } = {}) => {
