@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
 import { drawLogo } from '../tests/support/logo.ts';
+import { residentMb } from './measure.ts';
 
 /**
  * npm run bench:artwork -- ADDRESS: how long the started app's worker takes for a 12-megapixel picture, how much memory the page's process has meanwhile, and how soon it
@@ -78,38 +79,34 @@ console.log(
 );
 await browser.close();
 
-/** The folders of the browser's page processes that were started by this one. */
+/** The page processes of all browsers that run: nothing else may be open. */
 function pages(): string[] {
-  return readdirSync('/proc').filter((pid) => {
-    if (!/^\d+$/.test(pid)) return false;
-    try {
-      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer');
-    } catch {
-      return false;
-    }
-  });
+  return readdirSync('/proc').filter(
+    (pid) =>
+      /^\d+$/.test(pid) &&
+      orEnded(() => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer'), false),
+  );
 }
 
 /** What the page processes hold, MB: the largest. */
 function memoryMb(): number {
-  return Math.max(
-    0,
-    ...pages().map((pid) => Number(/VmRSS:\s+(\d+)/.exec(readOr(`/proc/${pid}/status`))?.[1] ?? 0) / 1024),
-  );
+  return Math.max(0, ...pages().map((pid) => orEnded(() => residentMb(pid), 0)));
 }
 
 /** Time on the processor of all page processes together, ms: the kernel counts in hundredths of a second. */
 function processorMs(): number {
   return pages().reduce((sum, pid) => {
-    const [user = 0, system = 0] = readOr(`/proc/${pid}/stat`).split(' ').slice(13, 15).map(Number);
+    const stat = orEnded(() => readFileSync(`/proc/${pid}/stat`, 'utf8'), '');
+    const [user = 0, system = 0] = stat.split(' ').slice(13, 15).map(Number);
     return sum + 10 * (user + system);
   }, 0);
 }
 
-function readOr(path: string): string {
+/** What is told of a process, or this where it ended meanwhile. */
+function orEnded<Told>(told: () => Told, ended: Told): Told {
   try {
-    return readFileSync(path, 'utf8');
+    return told();
   } catch {
-    return '';
+    return ended;
   }
 }

@@ -3,7 +3,7 @@ import { cpus } from 'node:os';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { drive, heads, openShop, pace, type Fed } from './feeding.ts';
-import { call, quantile } from './measure.ts';
+import { call, quantile, residentMb } from './measure.ts';
 import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
@@ -30,7 +30,7 @@ async function run(address: string, url: string, pid: number): Promise<void> {
   const memory: number[] = [];
   const watch = new AbortController();
   void watching(address, made[0]!.id, seen, watch.signal);
-  const sampling = setInterval(() => memory.push(residentMb(pid)), 5000);
+  const sampling = setInterval(() => memory.push(Math.round(residentMb(pid))), 5000);
   await Promise.all([
     drive(address, made, until, posts),
     (async () => {
@@ -92,11 +92,6 @@ async function watching(address: string, id: string, seen: number[], signal: Abo
 function stolen(): { stolen: number; all: number } {
   const times = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.split(/\s+/).slice(1, 9).map(Number);
   return { stolen: times[7] ?? 0, all: times.reduce((a, b) => a + b, 0) };
-}
-
-function residentMb(pid: number): number {
-  const status = readFileSync(`/proc/${pid}/status`, 'utf8');
-  return Math.round(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024);
 }
 
 async function report(

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { quantile as quantileOf } from 'simple-statistics';
 import { Agent, request } from 'node:http';
 
@@ -60,4 +61,10 @@ export function call(base: string, method: 'GET' | 'POST', path: string, message
     sent.on('error', fail);
     sent.end(body);
   });
+}
+
+/** What a process holds in memory, MB; throws where it is gone. Linux alone. */
+export function residentMb(pid: number | string): number {
+  const status = readFileSync(`/proc/${pid}/status`, 'utf8');
+  return Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024;
 }

@@ -1,4 +1,4 @@
-import { readFileSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { buildIfChanged } from '../scripts/build.ts';
@@ -7,6 +7,7 @@ import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from '../sc
 import { chance } from '../src/core/base/chance.ts';
 import { makeDatabase, migrate } from '../scripts/migrate.ts';
 import { prepareAppRole } from '../scripts/roles.ts';
+import { residentMb } from './measure.ts';
 
 /**
  * npm run soak [-- MINUTES SEED]: feed, touches, exports and pictures at once, app and database killed at random, the month
@@ -160,8 +161,7 @@ async function watchMemory(): Promise<void> {
   while (Date.now() < until) {
     await pause(5000);
     try {
-      const status = readFileSync(`/proc/${server.process.pid}/status`, 'utf8');
-      memory.push(Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? 0) / 1024);
+      memory.push(residentMb(server.process.pid ?? 0));
     } catch {
       // Just killed.
     }

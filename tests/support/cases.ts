@@ -1,6 +1,6 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
-import { nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
+import { foretoldBy, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
 import type { Said } from '../../src/core/tension/case/as-it-came.ts';
 import {
   afterStep,
@@ -275,8 +275,7 @@ export function course(
     }
     if (advice.is === 'turn') {
       made.turn(advice.eighths / 8);
-      const { believed, chance: toldChance } = advice;
-      follow({ is: 'turn', turns: advice.eighths / 8, foretold: { believed, said: toldChance, ...band } });
+      follow({ is: 'turn', turns: advice.eighths / 8, foretold: foretoldBy(advice, band) });
       inBand.push(isIn(made.truth()));
       stated.push({ chance: advice.chance, landed: isIn(made.truth()) });
     }

@@ -1,7 +1,7 @@
 import { chance } from '../../src/core/base/chance.ts';
 import { asItCame } from '../../src/core/tension/case/as-it-came.ts';
-import { foretoldOf, type CameOut } from '../../src/core/tension/case/foretold.ts';
-import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
+import { showedBy, type CameOut } from '../../src/core/tension/case/foretold.ts';
+import { usualScrew, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
 import { amongCases } from '../../src/core/tension/case/life.ts';
 import { course, worlds, type Course, type World } from './cases.ts';
 
@@ -18,9 +18,9 @@ export function workshopOf(world: World, seed: number, cases: number): Course[] 
     const made = worlds[world](chance((seed * 1000 + number) * 31 + 7));
     const { course: went, steps } = course(made, amongCases(screws), most, asItCame(came));
     // As the ledger is read: each case by itself.
-    const shown = foretoldOf(steps);
-    if (shown.belief && shown.belief.turns > 0) screws.push(screwOf(shown.belief));
-    came.push(...shown.came);
+    const showed = showedBy(steps, usualScrew);
+    if (showed.screw) screws.push(showed.screw);
+    came.push(...showed.came);
     return went;
   });
 }

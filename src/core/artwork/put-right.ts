@@ -1,10 +1,9 @@
 import { elementKinds, type ElementKind } from '../element/elements.ts';
 import type { DataOf } from '../shape/data-of.ts';
-import { count, object } from '../shape/parts.ts';
+import { count, object, part } from '../shape/parts.ts';
 import type { Place } from './forms/by-hand.ts';
 import type { Reading, Region } from './reading.ts';
 
-const part = { type: 'number', minimum: 0, maximum: 1 } as const;
 const place = object({ x: part, y: part });
 const most = 100;
 

@@ -27,6 +27,8 @@ export const caseGrams = {
 } as const;
 /** A part of a column's underside, mm. */
 export const columnWidth = { type: 'number', minimum: 0, maximum: 60 } as const;
+/** A part of one, or a chance. */
+export const part = { type: 'number', minimum: 0, maximum: 1 } as const;
 export const count = { type: 'integer', minimum: 0 } as const;
 export const colour = {
   type: 'string',

@@ -64,22 +64,15 @@ export function useCases(
       ),
     [cases, lives, machine.id, view.events],
   );
-  const { screws } = useMemo(
-    () =>
-      workshopCases(
-        listed.filter(({ one: bobbinCase }) => bobbinCase.id !== caseId).map(({ life }) => life),
-        sewn,
-      ),
-    [listed, caseId, sewn],
-  );
   // How stated chances came out is learnt from this case's own turns as well.
-  const came = useMemo(
+  const { screws, came } = useMemo(
     () =>
       workshopCases(
         listed.map(({ life }) => life),
         sewn,
-      ).came,
-    [listed, sewn],
+        chosen?.life,
+      ),
+    [listed, chosen, sewn],
   );
   return {
     screws,

@@ -1,10 +1,10 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
 import { cutOut } from './cut.ts';
-import { faceOf, farCardFaces, fileOf, isScript, otherCardFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts'; // prettier-ignore
-import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
+import { inkPot } from './inks.ts';
+import { faceOf, farCardFaces, isScript, loadFaces, otherCardFaces, sizeFor, strokesOf, styleOf, tallOf, type Face } from './faces.ts'; // prettier-ignore
+import { kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
  * A sixth generator of logos, to learn from: boards over a stall, set as rows of a page and drawn by the browser, one row under the other. Domain: 40 to 200 mm, two to five rows out of names
@@ -64,12 +64,7 @@ export async function drawBoard(page: Page, seed: number, faces: readonly Face[]
   const is = (share: number) => next() < share;
   const ground = pick(grounds);
   const isClear = is(0.15);
-  const used: string[] = [];
-  const ink = (under = ground): string => {
-    const colour = pick(inks.filter((hex) => [under, ground, ...used].every((other) => other === hex || apart(other, hex) > 75) && apart(hex, under) > 100));
-    if (!used.includes(colour)) used.push(colour);
-    return colour;
-  };
+  const { ink, inkBeside } = inkPot(inks, { ground, pick, overGround: 100 });
   const across = 300 * 8 ** between(0, 1);
   const turn = is(0.25) ? between(-8, 8) : 0;
   // 1000 units of the page are the board's width.
@@ -137,8 +132,7 @@ export async function drawBoard(page: Page, seed: number, faces: readonly Face[]
     pair: () => {
       const words = [pick(['OAK', 'North', 'GREEN', 'Little']), pick(['& Sons', 'STORE', 'Works', 'BARN'])];
       const first = ink();
-      const colours = [first, pick(inks.filter((hex) => hex !== first && apart(hex, first) > 75 && apart(hex, ground) > 100))];
-      used.push(colours[1]!);
+      const colours = [first, inkBeside(first)];
       const sides = words.map((word, at) => text(pick(faces.filter(upright)), word, between(80, 160) * (at ? 0.8 : 1), 380, colours[at]!, 'one of two'));
       rows.push({ html: (id) => `<span style="display:inline-flex;align-items:baseline;gap:46px">${sides.map((side) => side.html(id)).join('')}</span>` });
     },
@@ -158,12 +152,9 @@ export async function drawBoard(page: Page, seed: number, faces: readonly Face[]
   const id = (element: Drawn) => `e${drawn.push(element) - 1}`;
   const framed = frame ? `<div id="${id({ kinds: kindsOfLine(frame.wide * mm), colour: frame.colour, called: 'frame', ...plain, stemMm: frame.wide * mm, thin: frame.wide })}" style="position:absolute;inset:0;border:${frame.wide}px solid ${frame.colour};border-radius:${frame.round}px"></div>` : '';
   const body = rows.map((row) => `<div style="line-height:1.15;white-space:nowrap">${row.html(id)}</div>`).join('');
-  const fonts = faces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
   await page.setViewportSize({ width: 1200, height: 1400 });
-  await page.setContent(`<style>${fonts}html,body{margin:0;background:transparent}*{box-sizing:border-box}</style><div id="board" style="position:absolute;left:100px;top:100px;width:1000px;padding:70px;display:flex;flex-direction:column;align-items:${side};gap:${gap}px;transform:rotate(${turn}deg)">${framed}${body}</div>`);
-  await page.evaluate(async (all) => {
-    for (const face of all) await document.fonts.load(`20px '${face}'`);
-  }, faces as string[]);
+  await page.setContent(`<style>${styleOf(faces)}html,body{margin:0;background:transparent}*{box-sizing:border-box}</style><div id="board" style="position:absolute;left:100px;top:100px;width:1000px;padding:70px;display:flex;flex-direction:column;align-items:${side};gap:${gap}px;transform:rotate(${turn}deg)">${framed}${body}</div>`);
+  await loadFaces(page, faces);
   const client = await page.context().newCDPSession(page);
   await client.send('Emulation.setDefaultBackgroundColorOverride', { color: { r: 0, g: 0, b: 0, a: 0 } });
   const high = Math.min(1400, await page.evaluate(() => document.querySelector('#board')!.getBoundingClientRect().bottom + 100));

@@ -1,10 +1,20 @@
-import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
 import { cutOut } from './cut.ts';
-import { cardFaces, faceOf, fileOf, isScript, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
-import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
+import { inkPot } from './inks.ts';
+import {
+  cardFaces,
+  faceOf,
+  isScript,
+  loadFaces,
+  sizeFor,
+  strokesOf,
+  styleOf,
+  tallOf,
+  type Face,
+} from './faces.ts';
+import { kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
  * A fourth generator of logos, to learn from: cards as a print shop's window shows them, painted on a browser's canvas stroke by stroke, in typefaces of
@@ -68,12 +78,7 @@ export async function drawCard(
   const is = (share: number) => next() < share;
   const isClear = is(0.2);
   const ground = pick(isClear ? ['#ffffff'] : grounds);
-  const used: string[] = [];
-  const ink = (under = ground): string => {
-    const colour = pick(inks.filter((hex) => [under, ground, ...used].every((other) => other === hex || apart(other, hex) > 75) && apart(hex, under) > 90)); // prettier-ignore
-    if (!used.includes(colour)) used.push(colour);
-    return colour;
-  };
+  const { ink } = inkPot(inks, { ground, pick, overGround: 90 });
   const mmPerUnit = between(0.3, 1.6);
   const pieces: Piece[] = [];
   const shape = (
@@ -284,12 +289,9 @@ async function finish(page: Page, { pieces, high, mmPerUnit, isClear, ground, se
   const turn = between(0, 1) < 0.35 ? (between(-12, 12) * Math.PI) / 180 : 0;
   const [sin, cos] = [Math.abs(Math.sin(turn)), Math.cos(turn)];
   const page100 = { wide: 100 * cos + high * sin, tall: 100 * sin + high * cos };
-  const fonts = faces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join('');
   const paints = pieces.map(({ paint, element: { colour } }) => ({ ...paint, colour }));
-  await page.setContent(`<style>${fonts}</style><canvas></canvas>`);
-  await page.evaluate(async (faces) => {
-    for (const face of faces) await document.fonts.load(`20px '${face}'`);
-  }, faces as string[]);
+  await page.setContent(`<style>${styleOf(faces)}</style><canvas></canvas>`);
+  await loadFaces(page, faces);
   const paint = async (which: number[], unit: number): Promise<Buffer> =>
     Buffer.from(
       await page.evaluate(

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import opentype from 'opentype.js';
+import type { Page } from 'playwright-core';
 import { distancesToOthers } from '../../../src/core/artwork/forms/widths.ts';
 
 const require = createRequire(import.meta.url);
@@ -90,6 +91,19 @@ export const fileOf = (face: Face): string =>
   require.resolve(
     `@fontsource/${files[face][0]}/files/${files[face][0]}-latin-${files[face][1]}-normal.woff`,
   );
+
+/** Style that brings typefaces into a page, and waiting until they are there. */
+export const styleOf = (faces: readonly Face[]): string =>
+  faces
+    .map(
+      (face) =>
+        `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`,
+    )
+    .join('');
+export const loadFaces = (page: Page, faces: readonly Face[]): Promise<void> =>
+  page.evaluate(async (all) => {
+    for (const face of all) await document.fonts.load(`20px '${face}'`);
+  }, faces as string[]);
 
 const loaded = new Map<Face, opentype.Font>();
 export function faceOf(face: Face): opentype.Font {

@@ -120,13 +120,17 @@ interface Standing {
   height: number;
 }
 
+/** What lies between neighbours, in the order of their line; below 0 where they overlap. */
+export const gapsOf = (inOrder: readonly Omit<Standing, 'height'>[]): number[] =>
+  inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
+
 /** A gap between words, in heights, beside what lies between letters; so tall is what begins the next word where it is a capital. From memory. */
 const wordsApart = 0.2;
 const tallFrom = 0.79;
 
 /** Without a sign by itself before the first word (“&”), whose height says less than the capital after it. */
 function withoutLone(inOrder: readonly Standing[], tallest: number): readonly Standing[] {
-  const gaps = inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
+  const gaps = gapsOf(inOrder);
   if (gaps.length < 3 || gaps[0]! < wordsApart * tallest + Math.max(0, median(gaps))) return inOrder;
   return inOrder[1]!.height > tallFrom * tallest ? inOrder.slice(1) : inOrder;
 } // prettier-ignore

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { courseOf, reachOf, unevenness, type Course } from './bend.ts';
 import { widthOf, type Letter } from './letters.ts';
-import { baseOf, measureLine, type TextLine } from './measure-line.ts';
+import { baseOf, gapsOf, measureLine, type TextLine } from './measure-line.ts';
 
 /** Lines with the letters that stand by themselves between or beside their words, as an & does; and the letters that are left. */
 export function withSingles(
@@ -46,9 +46,7 @@ function spacingOf({ letters, course }: TextLine): number {
     .filter(({ isSlice }) => !isSlice)
     .map((letter) => ({ half: widthOf(letter) / 2, ...reachOf(letter, course) }))
     .sort((a, b) => a.along - b.along);
-  const gaps = reaches
-    .slice(1)
-    .map(({ along, half }, k) => along - half - reaches[k]!.along - reaches[k]!.half);
+  const gaps = gapsOf(reaches);
   return gaps.length === 0 ? 0 : Math.max(0, median(gaps));
 }
 
@@ -87,8 +85,9 @@ export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): bool
   const [a, b] = [spanOf(one, one.course), spanOf(other, one.course)];
   const high = Math.max(one.heightPx, other.heightPx);
   const gap = Math.max(a.from, b.from) - Math.min(a.to, b.to);
-  const spacing = Math.max(spacingOf(one), spacingOf(other));
-  const most = ofOneTone ? Math.max(wordGap(one), wordGap(other)) : partOfWord * high + 1.2 * spacing;
+  const most = ofOneTone
+    ? Math.max(wordGap(one), wordGap(other))
+    : partOfWord * high + 1.2 * Math.max(spacingOf(one), spacingOf(other));
   const strokes = unlike(one.strokePx, other.strokePx);
   // Words of one height may have letters of rather different strokes, in serif faces above all.
   const heights = unlike(one.heightPx, other.heightPx);

@@ -1,6 +1,5 @@
-import type { Band } from '../targets.ts';
 import { afterTurn, cellsOf } from './after-turn.ts';
-import type { ScrewPrior } from './known-screw.ts';
+import { screwOf, type ScrewPrior } from './known-screw.ts';
 import { afterStep, beliefOf, newCase, type CaseBelief, type CaseStep, type Foretold } from './screw.ts';
 
 /** How a turn came out: what was believed and said of it, and the chance that it landed in the band that it was made for, as the readings after it have it. */
@@ -41,7 +40,19 @@ export function foretoldOf(
   return { belief: beliefOf(followed), came };
 }
 
-function cameOut({ believed, said, from, to }: Foretold, belief: CaseBelief): CameOut {
-  const band: Pick<Band, 'from' | 'to'> = { from, to };
-  return { believed, said, landed: afterTurn(cellsOf(belief), 0, belief.last, band).chance };
+/** How a turn came out, as is believed of the case now. */
+const cameOut = (foretold: Foretold, belief: CaseBelief): CameOut => ({
+  believed: foretold.believed,
+  said: foretold.said,
+  landed: afterTurn(cellsOf(belief), 0, belief.last, foretold).chance,
+});
+
+/** What steps showed of the screw (null: it was not turned between readings), and how its turns came out. */
+export function showedBy(
+  steps: readonly CaseStep[],
+  prior: ScrewPrior,
+): { screw: ScrewPrior | null; came: CameOut[] } {
+  if (!steps.some(({ is }) => is === 'turn')) return { screw: null, came: [] };
+  const { belief, came } = foretoldOf(steps, prior);
+  return { screw: belief && belief.turns > 0 ? screwOf(belief) : null, came };
 }

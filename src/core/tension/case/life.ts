@@ -1,7 +1,7 @@
 import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
-import { meanScrew, screwOf, usualScrew, type ScrewPrior } from './known-screw.ts';
-import { foretoldOf, type CameOut } from './foretold.ts';
+import { meanScrew, usualScrew, type ScrewPrior } from './known-screw.ts';
+import { showedBy, type CameOut } from './foretold.ts';
 import { sewnBetween, type Sewn } from './sewn.ts';
 import { afterStep, newCase, type CaseStep, type Followed } from './screw.ts';
 
@@ -144,22 +144,8 @@ const followed = remembered(
   (...asked) => JSON.stringify(asked),
 );
 
-interface Shown {
-  /** null: it was not turned between readings. */
-  screw: ScrewPrior | null;
-  came: CameOut[];
-}
-
-/** What these steps showed of the screw, and how its turns came out. */
-const shown = remembered(
-  500,
-  (steps: readonly CaseStep[], prior: ScrewPrior): Shown => {
-    if (!steps.some(({ is }) => is === 'turn')) return { screw: null, came: [] };
-    const { belief, came } = foretoldOf(steps, prior);
-    return { screw: belief && belief.turns > 0 ? screwOf(belief) : null, came };
-  },
-  (...asked) => JSON.stringify(asked),
-);
+/** What these steps showed, each history worked out once. */
+const shown = remembered(500, showedBy, (...asked) => JSON.stringify(asked));
 
 /** So many cases like any other are thought of beside the workshop's own. From memory. */
 const usualCases = 3;
@@ -174,15 +160,19 @@ export interface WorkshopCases {
   came: CameOut[];
 }
 
-/** What a workshop's cases showed, each with the bobbin thread that it was last read with. */
-export function workshopCases(lives: readonly (readonly EventOfCase[])[], sewn: Sewn = {}): WorkshopCases {
+/** What a workshop's cases showed, each with the bobbin thread that it was last read with. `own`: which of the lives is that of the case it is asked for; its screw is none of the others'. */
+export function workshopCases(
+  lives: readonly (readonly EventOfCase[])[],
+  sewn: Sewn = {},
+  own?: readonly EventOfCase[],
+): WorkshopCases {
   const each = lives.map((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
     const all = last ? stepsOf(life, last.data.bobbinKindId ?? null, sewn) : [];
-    return shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew);
+    return { life, ...shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew) };
   });
   return {
-    screws: amongCases(each.flatMap(({ screw }) => (screw ? [screw] : []))),
+    screws: amongCases(each.flatMap(({ life, screw }) => (screw && life !== own ? [screw] : []))),
     came: each.flatMap(({ came }) => came),
   };
 }

@@ -3,7 +3,7 @@ import { middleOf, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './after-turn.ts';
 import { asBelieved, type Said } from './as-it-came.ts';
 import { gainOfAnotherPull } from './another-pull.ts';
-import { isDoubted, type CaseBelief } from './screw.ts';
+import { isDoubted, type CaseBelief, type Foretold } from './screw.ts';
 
 /** What to do at the case next. */
 export interface TurnAdvice {
@@ -20,6 +20,12 @@ export interface TurnAdvice {
   believed: number;
   why: string;
 }
+
+/** What is kept with an advised turn once it is made. */
+export const foretoldBy = (
+  { believed, chance }: Pick<TurnAdvice, 'believed' | 'chance'>,
+  { from, to }: Band,
+): Foretold => ({ believed, said: chance, from, to });
 
 /** Steps a hand can do, in eighths: a sixteenth is the least. */
 const steps = [0.5, 1, 1.5, 2, 3, 4] as const;

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { followedLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
-import { nextTurn, type TurnAdvice as TurnAdviceGiven } from '../../../core/tension/case/next-turn.ts';
+import { foretoldBy, nextTurn } from '../../../core/tension/case/next-turn.ts';
 import { asItCame } from '../../../core/tension/case/as-it-came.ts';
 import type { CameOut } from '../../../core/tension/case/foretold.ts';
 import {
@@ -189,11 +189,6 @@ export function Gauging(props: GaugingProps) {
     </div>
   );
 }
-
-/** What is said of an advised turn, to be kept with it. */
-const foretoldBy = ({ believed, chance }: TurnAdviceGiven, { from, to }: Band): Foretold => ({
-  ...{ believed, said: chance, from, to },
-});
 
 interface PullSaysProps {
   pull: PullNow | null;

@@ -1,9 +1,6 @@
 import { turnWords } from '../../../gauge/turn-words.ts';
-import { caseGrams, object, uuid, uuidOrNull } from '../../../shape/parts.ts';
+import { caseGrams, object, part, uuid, uuidOrNull } from '../../../shape/parts.ts';
 import { kindOfEntry } from '../kind.ts';
-
-/** A chance, or a part. */
-const part = { type: 'number', minimum: 0, maximum: 1 } as const;
 
 /**
  * The case's screw was turned; turns to the right, to the left below 0. `foretold`: what was said of this turn before it was made, the chance to land in the
