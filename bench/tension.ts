@@ -1,4 +1,4 @@
-import { seldom } from '../src/core/tension/case/next-turn.ts';
+import { rangeText } from '../src/core/tension/case/said.ts';
 import { mayBeRound, readTrace } from '../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../tests/support/blocks.ts';
@@ -45,8 +45,11 @@ function tellAll(courses: readonly Course[], of: string): void {
     return `${mean.toFixed(2)} → ${(those.filter(({ landed }) => landed).length / those.length).toFixed(2)} (${those.length})`;
   });
   console.log(`  stated chance → what happened: ${tenths.join(', ')}`);
-  const seldomLanded = stated.filter(({ chance }) => chance < seldom);
-  console.log(`  told as less than ${seldom}: ${seldomLanded.length}, landed ${percent(seldomLanded.filter(({ landed }) => landed).length / seldomLanded.length)}`); // prettier-ignore
+  // What is said where no number is: each range with how often it happened.
+  for (const text of new Set(stated.map(({ chance }) => rangeText(chance)).sort())) {
+    const those = stated.filter(({ chance }) => rangeText(chance) === text);
+    console.log(`  said as ${text}: ${those.length}, happened ${percent(those.filter(({ landed }) => landed).length / those.length)}`); // prettier-ignore
+  }
 }
 
 if (isWanted('screw')) {

@@ -30,14 +30,24 @@ test('chances far from those that came are moved less', () => {
 });
 
 /**
- * The bend is where the penalised likelihood is highest: worked out here on its own, by the same sum that Eilers and Marx (Statistical Science 11(2), 1996) write
- * down, moved a little each way at every knot.
+ * The bend is where the penalised likelihood of what was read is highest: worked out here on its own, moved a little each way at every knot. The penalty is the sum that Eilers
+ * and Marx (Statistical Science 11(2), 1996) write down; a turn's likelihood is that of its readings, had it landed and had it not, weighed by its chance (Dempster, Laird and
+ * Rubin, Journal of the Royal Statistical Society B 39, 1977: what EM climbs to).
  */
-test('no bend a little off would fit better', () => {
-  const made = [...turns(0.12, 9, 3), ...turns(0.3, 14, 2), ...turns(0.62, 21, 17), ...turns(0.9, 8, 8)];
+test.each([
+  ['seen', [...turns(0.12, 9, 3), ...turns(0.3, 14, 2), ...turns(0.62, 21, 17), ...turns(0.9, 8, 8)]],
+  [
+    'read',
+    [0.02, 0.2, 0.5, 0.9, 0.97].flatMap((landed) =>
+      [0.12, 0.3, 0.35, 0.62, 0.66, 0.9].flatMap((believed) =>
+        Array.from({ length: 3 }, () => ({ believed, landed: Math.min(0.99, landed * (0.5 + believed)) })),
+      ),
+    ),
+  ],
+])('no bend a little off would fit better what was %s', (_, made) => {
   const said = asItCame(made);
   const logit = (chance: number) => Math.log(chance / (1 - chance));
-  const knots = Array.from({ length: 9 }, (_, index) => -3 + 0.75 * index);
+  const knots = Array.from({ length: 9 }, (_each, index) => -3 + 0.75 * index);
   const odds = (chance: number) => 1 / (1 + Math.exp(-chance));
   // What it says at a knot's own chance tells the bend there.
   const bends = knots.map((knot) => logit(said(odds(knot))) - knot);
@@ -51,14 +61,22 @@ test('no bend a little off would fit better', () => {
       const knot = Math.floor(at);
       const bend = tried[knot]! * (1 - (at - knot)) + tried[knot + 1]! * (at - knot);
       const chance = odds(logit(believed) + bend);
-      return sum + Math.log(landed === 1 ? chance : 1 - chance);
+      // Bayes' rule turned about: of the readings, given that it landed and that it did not.
+      return sum + Math.log((chance * landed) / believed + ((1 - chance) * (1 - landed)) / (1 - believed));
     }, -penalty / 2);
   };
   const best = fits(bends);
-  knots.forEach((_, knot) => {
+  knots.forEach((_each, knot) => {
     for (const by of [-0.02, 0.02])
       expect(fits(bends.map((bend, index) => (index === knot ? bend + by : bend)))).toBeLessThan(best);
   });
+});
+
+test('turns in doubt count as landed where those that are sure did', () => {
+  const inDoubt = Array.from({ length: 20 }, () => ({ believed: 0.5, landed: 0.5 }));
+  const sure = turns(0.5, 20, 18);
+  // Twenty that tell nothing leave what is said as without them.
+  expect(asItCame([...sure, ...inDoubt])(0.5)).toBeCloseTo(asItCame(sure)(0.5), 2);
 });
 
 test('what is said stays a chance, at none and at certainty as well', () => {

@@ -12,13 +12,15 @@ const knots = [-3, -2.25, -1.5, -0.75, 0, 0.75, 1.5, 2.25, 3] as const;
 const usual = { off: 2, apart: 0.3 } as const;
 /** A chance is taken to be no nearer to none and to certainty than this. */
 const least = 0.01;
-const sweeps = 30;
+const sweeps = 40;
 
 /**
  * Learns from the turns made here how often what was believed came true, and says chances accordingly: odds are bent where they came out otherwise, the more the more
  * turns tell of it. Source: recalibration of stated probabilities, Cox, “Two further applications of a model for binary regression”, Biometrika 45,
  * 1958; the bend is a penalised linear spline, Eilers and Marx, “Flexible smoothing with B-splines and penalties”, Statistical Science 11(2), 1996, its mode found knot by
- * knot (Newton).
+ * knot (Newton). Whether a turn landed is not seen but read, and judged by what is believed; where turns land oftener than is believed, more of those in doubt landed: what
+ * is said and what landed are found in turn (EM, Dempster, Laird and Rubin, “Maximum likelihood from incomplete data via the EM algorithm”, Journal of the Royal Statistical
+ * Society B 39, 1977).
  */
 export function asItCame(turns: readonly Pick<CameOut, 'believed' | 'landed'>[]): Said {
   if (turns.length === 0) return asBelieved;
@@ -50,9 +52,20 @@ const bent = ({ odds, knot, part }: Place, bends: readonly number[]) =>
 const shareOf = (knot: number, place: Place) =>
   knot === place.knot ? 1 - place.part : knot === place.knot + 1 ? place.part : 0;
 
-function bendsOf(turns: readonly (Place & { landed: number })[]): number[] {
+/** A turn whose readings have it that it landed, judged by what was believed: judged by the bent chance of such turns instead. */
+function judgedBy(bends: readonly number[], turn: Turn): number {
+  const before = fromOdds(turn.odds);
+  const now = fromOdds(bent(turn, bends));
+  const landed = (turn.landed * now) / before;
+  return landed / (landed + ((1 - turn.landed) * (1 - now)) / (1 - before));
+}
+
+type Turn = Place & { landed: number };
+
+function bendsOf(turns: readonly Turn[]): number[] {
   const bends: number[] = knots.map(() => 0);
-  for (let sweep = 0; sweep < sweeps; sweep++)
+  for (let sweep = 0; sweep < sweeps; sweep++) {
+    const judged = turns.map((turn) => ({ ...turn, landed: judgedBy(bends, turn) }));
     knots.forEach((_, knot) => {
       let pull = -bends[knot]! / usual.off;
       let hold = 1 / usual.off;
@@ -61,7 +74,7 @@ function bendsOf(turns: readonly (Place & { landed: number })[]): number[] {
           pull -= (bends[knot]! - beside) / usual.apart;
           hold += 1 / usual.apart;
         }
-      for (const turn of turns) {
+      for (const turn of judged) {
         const share = shareOf(knot, turn);
         if (share === 0) continue;
         const chance = fromOdds(bent(turn, bends));
@@ -70,5 +83,6 @@ function bendsOf(turns: readonly (Place & { landed: number })[]): number[] {
       }
       bends[knot]! += pull / hold;
     });
+  }
   return bends;
 }

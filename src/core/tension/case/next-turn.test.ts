@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { bandOf } from '../targets.ts';
 import { nextTurn } from './next-turn.ts';
+import { rangeText } from './said.ts';
 import { followCase, type CaseStep } from './screw.ts';
 import { slopePrior } from './spring.ts';
 
@@ -46,7 +47,7 @@ describe('what the next turn rests on', () => {
     const once = advise(reading(27));
     expect(once).toMatchObject({ is: 'again', eighths: 0 });
     expect(once.why).toBe(
-      `In the band in ${Math.floor(once.chance * 100)} of 100: too little to leave it, and no turn makes it likelier. Pull once more.`,
+      `In the band ${rangeText(once.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
     );
   });
   test('far off it is no fine tuning; a quarter that hardly lands is told to be measured after', () => {

@@ -3,6 +3,7 @@ import { middleOf, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './after-turn.ts';
 import { asBelieved, type Said } from './as-it-came.ts';
 import { gainOfAnotherPull } from './another-pull.ts';
+import { rangeText } from './said.ts';
 import { isDoubted, type CaseBelief, type Foretold } from './screw.ts';
 
 /** What to do at the case next. */
@@ -35,8 +36,6 @@ const quarter = 2;
 const mayGoPast = 0.3;
 /** "Leave it" is said from this chance on. */
 export const sure = 0.92;
-/** A turn that lands less often is told to land seldom: such chances hang on which screws cases have, and came out as 0.13 where 0.08 was said (docs/benchmarks.md). */
-export const seldom = 0.25;
 /** A turn must make it likelier by this much. */
 const worthTurning = 0.04;
 /** So near that a turn lands in the band this often, it is only turned by two readings. From memory. */
@@ -78,10 +77,10 @@ export function nextTurn(belief: CaseBelief, band: Band, said: Said = asBelieved
   }
   if (belief.readings >= enoughReadings)
     return leave(
-      `No turn that a hand can do makes it likelier than it is: ${inHundred(stay.chance)} in the band.`,
+      `No turn that a hand can do makes it likelier than it is: in the band ${rangeText(stay.chance)}.`,
     );
   return again(
-    `In the band ${inHundred(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
+    `In the band ${rangeText(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
   );
 }
 

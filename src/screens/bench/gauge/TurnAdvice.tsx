@@ -1,6 +1,7 @@
 import { mean } from 'simple-statistics';
 import { turnWords } from '../../../core/gauge/turn-words.ts';
-import { seldom, type TurnAdvice as Advice } from '../../../core/tension/case/next-turn.ts';
+import type { TurnAdvice as Advice } from '../../../core/tension/case/next-turn.ts';
+import { enoughTurns, oftenText, seldom } from '../../../core/tension/case/said.ts';
 import type { CameOut } from '../../../core/tension/case/foretold.ts';
 import { gramsText } from '../case/Dial.tsx';
 import { ScrewHead } from '../case/ScrewHead.tsx';
@@ -13,18 +14,11 @@ const headings = {
   again: () => 'Pull once more',
 } as const satisfies Record<Advice['is'], (eighths: number) => string>;
 
-/** How often a turn lands, in words; what lands seldom is no number to go by. */
-const landsText = (chance: number) =>
-  chance < seldom
-    ? `in the band less than ${Math.round(seldom * 100)} times in 100: a reading follows`
-    : `in the band ${Math.floor(chance * 100)} times in 100`;
-
-/** Of fewer turns an average says nothing. */
-const enoughToTell = 10;
-
-/** How often turns landed here, beside how often it was said that they would. */
+/** How often turns landed here, beside how often it was said that they would; of few turns an average says nothing. */
 const cameText = (came: readonly CameOut[]) =>
-  `Of ${came.length} turns here that were said to land ${inHundred(came.map(({ said }) => said))} times in 100, ${inHundred(came.map(({ landed }) => landed))} in 100 did.`;
+  came.length < enoughTurns
+    ? `A number follows once ${enoughTurns} turns here were read after: ${came.length} so far.`
+    : `Of ${came.length} turns here that were said to land ${inHundred(came.map(({ said }) => said))} times in 100, ${inHundred(came.map(({ landed }) => landed))} in 100 did.`;
 const inHundred = (chances: readonly number[]) => Math.round(100 * mean([...chances]));
 
 interface TurnAdviceProps {
@@ -45,13 +39,12 @@ export function TurnAdvice({ advice, came, unlogged, onTurn }: TurnAdviceProps) 
         <h2>{headings[advice.is](advice.eighths)}</h2>
         {advice.eighths !== 0 && (
           <p className="figures">
-            Then about {gramsText(advice.grams)} g; {landsText(advice.chance)}.
+            Then about {gramsText(advice.grams)} g; in the band {oftenText(advice.chance, came.length)}
+            {advice.chance < seldom && ': a reading follows'}.
           </p>
         )}
         <p className="quiet text-sm">{advice.why}</p>
-        {advice.is === 'turn' && came.length >= enoughToTell && (
-          <p className="quiet figures text-sm">{cameText(came)}</p>
-        )}
+        {advice.is === 'turn' && <p className="quiet figures text-sm">{cameText(came)}</p>}
         <div className="mt-2 flex flex-wrap items-center gap-2">
           {advice.eighths !== 0 && (
             <button
