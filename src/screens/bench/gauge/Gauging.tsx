@@ -118,7 +118,7 @@ export function Gauging(props: GaugingProps) {
   useLogKey(log);
 
   return (
-    <div className="grid gap-4 xl:grid-cols-[minmax(0,20rem)_minmax(0,1fr)]">
+    <div className="grid gap-4 xl:grid-cols-[minmax(0,25rem)_minmax(0,1fr)]">
       <div className="grid content-start justify-items-center gap-3">
         <Dial grams={shown} band={band} zone={shown === null ? null : zoneOf(shown, band)} />
         {advice && (
@@ -139,7 +139,11 @@ export function Gauging(props: GaugingProps) {
             {isSteady
               ? isOdd && pull?.is !== 'coming'
                 ? `${gramsText(belief.read!)} g does not fit what it read before`
-                : headline(pull, fresh?.grams ?? null, known, band, turnedSince)
+                : headline(pull, fresh?.grams ?? null, known, {
+                    band,
+                    turnedSince,
+                    isSure: advice?.is !== 'again',
+                  })
               : 'do not turn the screw'}
           </h1>
           <PullSays pull={pull} read={read} typedSays={typedSays} faults={faults} />
@@ -264,12 +268,13 @@ function headline(
   pull: PullNow | null,
   fresh: number | null,
   known: number | null,
-  band: Band,
-  turnedSince: boolean,
+  { band, turnedSince, isSure }: { band: Band; turnedSince: boolean; isSure: boolean },
 ): string {
   if (pull?.is === 'coming') return 'pulling …';
   if (fresh !== null) return zones[zoneOf(fresh, band)].says;
   if (known === null) return 'not measured yet';
   if (turnedSince) return `about ${gramsText(known)} g after the turn: measure again`;
-  return zones[zoneOf(known, band)].says;
+  const zone = zoneOf(known, band);
+  // Two readings far off the many before them may leave the middle where it was: dial, headline and advice must not disagree.
+  return zone === 'right' && !isSure ? `probably ${zones[zone].says}` : zones[zone].says;
 }

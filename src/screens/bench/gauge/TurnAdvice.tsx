@@ -33,7 +33,7 @@ interface TurnAdviceProps {
 /** The screw with its next turn; what was turned is touched here. */
 export function TurnAdvice({ advice, came, unlogged, onTurn }: TurnAdviceProps) {
   return (
-    <div className="sheet flex w-full flex-wrap items-center gap-4 p-3">
+    <div className="sheet flex w-full flex-wrap items-start gap-4 p-3">
       <ScrewHead eighths={advice.eighths} />
       <div className="min-w-40 flex-1">
         <h2>{headings[advice.is](advice.eighths)}</h2>
@@ -43,9 +43,7 @@ export function TurnAdvice({ advice, came, unlogged, onTurn }: TurnAdviceProps) 
             {advice.chance < seldom && ': a reading follows'}.
           </p>
         )}
-        <p className="quiet text-sm">{advice.why}</p>
-        {advice.is === 'turn' && <p className="quiet figures text-sm">{cameText(came)}</p>}
-        <div className="mt-2 flex flex-wrap items-center gap-2">
+        <div className="my-2 flex flex-wrap items-center gap-2">
           {advice.eighths !== 0 && (
             <button
               type="button"
@@ -72,6 +70,8 @@ export function TurnAdvice({ advice, came, unlogged, onTurn }: TurnAdviceProps) 
           </select>
           {unlogged && <span className="quiet text-sm">Log the reading first.</span>}
         </div>
+        <p className="quiet text-sm">{advice.why}</p>
+        {advice.is === 'turn' && <p className="quiet figures text-sm">{cameText(came)}</p>}
       </div>
     </div>
   );
