@@ -16,7 +16,7 @@ import {
 } from '../tests/support/underside.ts';
 import { drawnUnderside, type DrawnUnderside } from '../tests/support/underside-drawn.ts';
 import { litUnderside } from '../tests/support/underside-lit.ts';
-import { isReadable } from '../tests/support/underside-readable.ts';
+import { isAlike, isReadable } from '../tests/support/underside-readable.ts';
 
 /**
  * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of five kinds, against what was drawn. FOLDER: photos with
@@ -29,6 +29,8 @@ const folder = process.argv[4];
 interface True {
   share: number;
   isReadable: boolean;
+  /** No one tells its threads apart. */
+  isAlike: boolean;
   /** Middle and width, px. */
   at: { x: number; y: number; wide: number };
 }
@@ -60,15 +62,16 @@ async function pixelByPixel(made: UndersideMade & { columnMm: number }): Promise
       at = { ...at, x: height - at.y, y: at.x };
       [width, height] = [height, width];
     }
-    return { share, at, isReadable: isReadable({ top: colour, bobbin: made.bobbin, cloth }) };
+    const threads = { top: colour, bobbin: made.bobbin, cloth };
+    return { share, at, isReadable: isReadable(threads), isAlike: isAlike(threads) };
   });
   return { pixels, columnMm, lengthMm: 40, columns };
 }
 
 const photoOf = (made: DrawnUnderside): Photo => ({
   ...made,
-  columns: made.columns.map(({ share, isReadable, x, y, widePx }) => ({
-    ...{ share, isReadable, at: { x, y, wide: widePx } },
+  columns: made.columns.map(({ share, isReadable, isAlike, x, y, widePx }) => ({
+    ...{ share, isReadable, isAlike, at: { x, y, wide: widePx } },
   })),
 });
 
@@ -102,6 +105,7 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
         share: mm / 10,
         at: turnedBy(tilt, pixels, (14 * index + 5 - all / 2) * 8, 80),
         isReadable: isReadable({ top: thread, bobbin, cloth }),
+        isAlike: isAlike({ top: thread, bobbin, cloth }),
       })),
     });
   },
@@ -113,9 +117,13 @@ interface Sums {
   errors: number[];
   held: number;
   readable: number;
-  unreadable: number;
-  guessed: number;
-  /** Of those the ones that are off by more than their ±. */
+  /** Threads that no one tells apart, and those of them that were answered. */
+  alike: number;
+  alikeAnswered: number;
+  /** What may be answered or refused. */
+  between: number;
+  betweenErrors: number[];
+  /** Of those and of the alike the ones that are off by more than their ±. */
   guessedWrong: number;
   misplaced: number;
   /** Of those the ones that lie beside their column; the others lie over it, too far along it. */
@@ -154,7 +162,8 @@ function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void
     // None seen: not counted right.
   }
   sums.readable += columns.filter(({ isReadable }) => isReadable).length;
-  sums.unreadable += columns.filter(({ isReadable }) => !isReadable).length;
+  sums.alike += columns.filter((column) => column.isAlike).length;
+  sums.between += columns.filter((column) => !column.isReadable && !column.isAlike).length;
   read.forEach((column) => {
     if (column.share === null) return;
     const { x, y } = boxFrom(column.outline, nowhere);
@@ -166,7 +175,8 @@ function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void
     }
     const error = Math.abs(column.share - own.share);
     if (!own.isReadable) {
-      sums.guessed++;
+      if (own.isAlike) sums.alikeAnswered++;
+      else sums.betweenErrors.push(error);
       sums.guessedWrong += Number(error > column.plusMinus!);
       return;
     }
@@ -183,7 +193,7 @@ function tell(name: string, sums: Sums): void {
     all === 0 ? 'none' : `${((100 * part) / all).toFixed(1)} %`;
   const ms = [...sums.ms].sort((a, b) => a - b);
   console.log(
-    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; unreadable ones answered ${percent(sums.guessed, sums.unreadable)} of ${sums.unreadable} (${sums.guessedWrong} of them off by more than their ±); misplaced ${sums.misplaced} (${sums.beside} of them beside their column); photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
+    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; threads that no one tells apart answered ${percent(sums.alikeAnswered, sums.alike)} of ${sums.alike}; those between answered ${percent(sums.betweenErrors.length, sums.between)} of ${sums.between}, mean error ${(sums.betweenErrors.reduce((a, b) => a + b, 0) / Math.max(1, sums.betweenErrors.length)).toFixed(4)}, most ${Math.max(0, ...sums.betweenErrors).toFixed(3)} (${sums.guessedWrong} of both off by more than their ±); misplaced ${sums.misplaced} (${sums.beside} of them beside their column); photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
   );
 }
 
@@ -192,8 +202,10 @@ const none = (): Sums => ({
     errors: [],
     held: 0,
     readable: 0,
-    unreadable: 0,
-    guessed: 0,
+    alike: 0,
+    alikeAnswered: 0,
+    between: 0,
+    betweenErrors: [],
     guessedWrong: 0,
     misplaced: 0,
     beside: 0,
@@ -219,7 +231,7 @@ if (folder) {
   for (const told of JSON.parse(readFileSync(`${folder}/truth.json`, 'utf8')) as Told[]) {
     const pixels = await pixelsOf(sharp(`${folder}/${told.file}`).rotate());
     const columns = told.truth.map(({ share, readable, cornersPx }) => ({
-      ...{ share, isReadable: readable },
+      ...{ share, isReadable: readable, isAlike: !readable },
       at: {
         x: cornersPx.reduce((sum, [x]) => sum + x, 0) / 4,
         y: cornersPx.reduce((sum, [, y]) => sum + y, 0) / 4,

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
-import { isReadable } from './underside-readable.ts';
+import { isAlike, isReadable } from './underside-readable.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 /**
@@ -15,7 +15,7 @@ export interface DrawnUnderside {
   columnMm: number;
   lengthMm: number;
   /** In the order of the reader: left to right of the upright picture, or from the top down where it lies on its side. */
-  columns: { share: number; isReadable: boolean; x: number; y: number; widePx: number }[];
+  columns: { share: number; isReadable: boolean; isAlike: boolean; x: number; y: number; widePx: number }[];
 }
 
 const tops = [
@@ -166,6 +166,7 @@ async function render(drawing: Drawing): Promise<DrawnUnderside> {
     return {
       share,
       isReadable: isReadable({ top, bobbin, cloth }, isGrey),
+      isAlike: isAlike({ top, bobbin, cloth }, isGrey),
       x: px2,
       y: py2,
       widePx: columnMm * px,

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
-import { isReadable } from './underside-readable.ts';
+import { isAlike, isReadable } from './underside-readable.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 /**
@@ -14,7 +14,7 @@ export interface LitUnderside {
   pixels: Pixels;
   columnMm: number;
   lengthMm: number;
-  columns: { share: number; isReadable: boolean; x: number; y: number; widePx: number }[];
+  columns: { share: number; isReadable: boolean; isAlike: boolean; x: number; y: number; widePx: number }[];
   described: string;
 }
 
@@ -351,9 +351,11 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       at = { x: h - at.y, y: at.x };
       [w, h] = [h, w];
     }
+    const threads = { top: hexOf(column.top), bobbin: hexOf(bobbin), cloth: hexOf(cloth) };
     return {
       share: column.share,
-      isReadable: isReadable({ top: hexOf(column.top), bobbin: hexOf(bobbin), cloth: hexOf(cloth) }, isGrey),
+      isReadable: isReadable(threads, isGrey),
+      isAlike: isAlike(threads, isGrey),
       ...at,
       widePx: columnMm * px,
     };

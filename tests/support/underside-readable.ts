@@ -24,6 +24,12 @@ export interface Threads {
   cloth: string;
 }
 
+/** Top and bobbin thread are so alike that no one tells them apart on a photo: nothing may be answered. Between this and readable either will do. From memory. */
+export const isAlike = ({ top, bobbin }: Threads, isGrey = false): boolean => {
+  const seen = (colour: string) => (isGrey ? greyed(colour) : colour);
+  return apart(seen(top), seen(bobbin)) <= 0.1;
+};
+
 /** Threads that a person tells apart without effort on the photo, in all kinds of made-up photos: in a grey one by their lightness only. From memory. */
 export function isReadable({ top, bobbin, cloth }: Threads, isGrey = false): boolean {
   const seen = (colour: string) => (isGrey ? greyed(colour) : colour);

@@ -116,6 +116,46 @@ describe('a column measured', () => {
       row >= 20 && row < 26 && step > 30 && step < 60 ? black : own;
     expect(Math.abs(read(stripOf(() => even, mark)).share - 24 / 72)).toBeLessThan(0.01);
   });
+  test('the cloth’s shadow beside it moves its rims neither out nor in', () => {
+    // Rose thread on grey cloth that gets darker towards the column: half way between cloth and thread lies within the column, of a thread a little darker than the cloth without it.
+    const grey: Colour = [0.75, 0.74, 0.71];
+    const made = (thread: Colour) =>
+      stripOf(
+        () => [18, 36, 72, 90],
+        (_row, step, own) => {
+          const beside = step < 18 ? 17 - step : step >= 90 ? step - 90 : null;
+          const shade = beside === null ? 1 : 1 - 0.2 * Math.exp(-beside / 3);
+          if (beside !== null) return colourOf((plane) => grey[plane] * shade);
+          return step >= 36 && step < 72 ? own : thread;
+        },
+      );
+    for (const thread of [
+      [0.95, 0.66, 0.75],
+      [0.64, 0.655, 0.675],
+    ] as const) {
+      const strip = made(thread);
+      const { share, left, outer } = measured(strip, sketchOf(strip, 0.1), bobbin)!;
+      expect(share).toBeCloseTo(0.5, 2);
+      expect(left).toBeCloseTo(0.25, 2);
+      for (const edge of outer.left) expect(Math.abs(edge - 18)).toBeLessThan(0.4);
+      for (const edge of outer.right) expect(Math.abs(edge - 90)).toBeLessThan(0.4);
+    }
+  });
+  test('how clearly its threads are told: their difference against what they vary', () => {
+    const strip = stripOf(() => even);
+    const still = read(strip);
+    expect(still.clear).toBeCloseTo(0.85 / Math.hypot(0, 0, 1 / 255), 0);
+    // The thread varies by ±0.05, every other cell: its median deviation is that.
+    const noisy = read(
+      stripOf(
+        () => even,
+        (row, step, own) => colourOf((plane) => own[plane] + ((row + step) % 2 ? 0.05 : -0.05)),
+      ),
+    );
+    expect(noisy.clear).toBeCloseTo(0.85 / (1.48 * 0.05 * Math.SQRT2), 0);
+    expect(noisy.clearOfCloth).toBeCloseTo(0.5 / (1.48 * 0.05 * Math.SQRT2), 0);
+    expect(noisy.fromCloth).toBeCloseTo(0.5, 1);
+  });
   test('a bobbin known only about is learnt from the column', () => {
     const about = read(stripOf(() => even), [0.85, 0.3, 0.3]); // prettier-ignore
     expect(about.share).toBeCloseTo(24 / 72, 3);
@@ -137,10 +177,8 @@ describe('a column measured', () => {
 });
 
 describe('how far off a share may be', () => {
-  const sketch = { left: cloth, right: cloth, top };
-  const one = { error: 0, share: 0.4, contrast: 0.5 };
-  const error = (more: Partial<typeof one>, width = 100, like = sketch) =>
-    errorOf({ ...one, ...more }, like, width);
+  const one = { error: 0, share: 0.4, contrast: 0.5, fromCloth: 0.8 };
+  const error = (more: Partial<typeof one>, width = 100) => errorOf({ ...one, ...more }, width);
   test('each cause adds by squares: rows, pixels, threads alike, thread like the cloth, and a little always', () => {
     expect(error({})).toBeCloseTo(
       Math.hypot((0.3 * 1.4) / 100, 0.005 / 0.5, (0.005 * 0.4) / 0.8, 0.005),
@@ -158,10 +196,8 @@ describe('how far off a share may be', () => {
     expect(Math.sqrt(more(0.02)) * 100).toBeCloseTo(1.5 * Math.exp(-2), 3);
     expect(Math.sqrt(more(0.03)) * 100).toBeLessThan(0.02);
   });
-  test('the side that is more like its cloth counts, to 0.03 at least', () => {
-    const pale = { ...sketch, right: [0.1, 0.3, 0.65] as Colour };
-    expect(error({}, 100, pale) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.05 ** 2 - 1 / 0.8 ** 2), 9);
-    const same = { ...sketch, left: top };
-    expect(error({}, 100, same) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.03 ** 2 - 1 / 0.8 ** 2), 9);
+  test('the less its thread differs from the cloth, to 0.03 at least', () => {
+    expect(error({ fromCloth: 0.05 }) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.05 ** 2 - 1 / 0.8 ** 2), 9);
+    expect(error({ fromCloth: 0 }) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.03 ** 2 - 1 / 0.8 ** 2), 9);
   });
 }); // prettier-ignore

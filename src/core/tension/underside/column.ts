@@ -2,6 +2,8 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { clothSteps, nearCloth } from './light.ts';
 import { colourOf, difference, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
+import { partOf, timesNoise, type Part } from './noise.ts';
+import { rimsOf } from './rim.ts';
 import { cellOf, type Strip } from './strip.ts';
 
 /** What a strip is made of, before its edges are known to a part of a step. */
@@ -29,6 +31,11 @@ export interface ColumnRead {
   /** Standard error of the share. */
   error: number;
   contrast: number;
+  /** Times that the top thread lies further from the bobbin than both vary. */
+  clear: number;
+  /** How far the top thread lies from the cloth on the side where it is nearer, and how many times further than both vary. */
+  fromCloth: number;
+  clearOfCloth: number;
   /** How far the top thread's colours on both sides lie apart. */
   sides: number;
   /** How badly its parts' colours fit its cells, on average. */
@@ -109,6 +116,8 @@ function edgeFrom(profile: readonly Colour[], cloth: Colour, expected: number, s
   return off.findIndex((each) => each > 0.5 * behind);
 }
 
+/** Of a part that is too thin to tell how it varies. From memory. */
+const unknownNoise: Colour = [0.05, 0.05, 0.05];
 /** Rounds in which colours are found from the parts and parts from the colours. */
 const rounds = 3;
 /** Rows whose share lies further from the others than this many deviations are left out: a tail, a mark, lint. */
@@ -124,8 +133,8 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
     wide = median(rows.map(({ edges }) => edges[3] - edges[0]));
     colours = {
       ...colours,
-      top: partColour(strip, rows, [0, 1], [2, 3]) ?? colours.top,
-      bobbin: partColour(strip, rows, [1, 2]) ?? colours.bobbin,
+      top: partIn(strip, rows, [0, 1], [2, 3])?.colour ?? colours.top,
+      bobbin: partIn(strip, rows, [1, 2])?.colour ?? colours.bobbin,
     };
   }
   const fine = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
@@ -142,17 +151,26 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   );
   if (kept.length < strip.rows / 4) return null;
   const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
-  const share = mean(kept.map((row) => row.share));
-  const unevenness = Math.sqrt(mean(kept.map((row) => (row.share - share) ** 2)));
+  const rims = rimsOf(strip, kept);
+  const found = mean(kept.map(({ edges: [a, , , d] }) => d - a));
+  const narrower = found / (found + rims.right.beyond - rims.left.beyond);
+  const share = narrower * mean(kept.map((row) => row.share));
+  const unevenness = Math.sqrt(mean(kept.map((row) => (narrower * row.share - share) ** 2)));
   const contrast = difference(colours.top, colours.bobbin);
+  const top = { colour: colours.top, noise: partIn(strip, rows, [0, 1], [2, 3])?.noise ?? unknownNoise };
+  const bobbinPart = { colour: colours.bobbin, noise: partIn(strip, rows, [1, 2])?.noise ?? top.noise };
+  const cloths = Object.values(clothSteps(strip)).flatMap(
+    ([from, to]) => partOf(cellsOf(strip, from, to)) ?? [],
+  );
   return {
     sides: sidesApart(strip, rows),
+    clear: timesNoise(top, bobbinPart),
+    fromCloth: Math.min(difference(sketch.left, colours.top), difference(sketch.right, colours.top)),
+    clearOfCloth: Math.min(...cloths.map((cloth) => timesNoise(top, cloth))),
     ...{ share, unevenness, contrast, misfit: mean(misfits), error: unevenness / Math.sqrt(kept.length) },
-    left: mean(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
-    outer: {
-      left: lineOf(kept.map(({ row, edges }) => [row, edges[0]])),
-      right: lineOf(kept.map(({ row, edges }) => [row, edges[3]])),
-    },
+    left:
+      narrower * (mean(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))) - rims.left.beyond / found),
+    outer: { left: rims.left.line, right: rims.right.line },
   };
 }
 
@@ -168,16 +186,16 @@ export function misfitWith(strip: Strip, sketch: Sketch, bobbin: Colour): number
 
 /** Difference of the two sides' colours; 0 where one is too thin to tell. */
 function sidesApart(strip: Strip, rows: readonly RowEdges[]): number {
-  const [one, other] = [partColour(strip, rows, [0, 1]), partColour(strip, rows, [2, 3])];
-  return one && other ? difference(one, other) : 0;
+  const [one, other] = [partIn(strip, rows, [0, 1]), partIn(strip, rows, [2, 3])];
+  return one && other ? difference(one.colour, other.colour) : 0;
 }
 
-/** Median colour of a part, between its cuts and a step away from both; null where hardly anything is of it. */
-function partColour(
+/** A part, between its cuts and a step away from both; null where hardly anything is of it. */
+function partIn(
   strip: Strip,
   rows: readonly RowEdges[],
   ...parts: readonly (readonly [from: 0 | 1 | 2 | 3, to: 0 | 1 | 2 | 3])[]
-): Colour | null {
+): Part | null {
   const cells = rows.flatMap(({ edges }, row) =>
     parts.flatMap(([from, to]) => {
       const own: Colour[] = [];
@@ -186,7 +204,7 @@ function partColour(
     }),
   );
   const known = cells.filter((cell) => cell[0] === cell[0]);
-  return known.length < strip.rows / 2 ? null : middle(known);
+  return known.length < strip.rows / 2 ? null : partOf(known);
 }
 
 /** The four edges to a part of a step. Each is looked for half way into the parts beside it at most. */
@@ -211,16 +229,4 @@ function fineEdges(
       [half(d - (d > c ? c : b)), Math.min(most, strip.steps - d)],
     ),
   ];
-}
-
-/** First and last row's value of the line through the middles of the upper and the lower half. */
-function lineOf(points: readonly (readonly [row: number, value: number])[]): [number, number] {
-  const cut = Math.ceil(points.length / 2);
-  const [upper, lower] = [points.slice(0, cut), points.slice(cut)];
-  const at = (some: typeof points, index: 0 | 1) => median(some.map((point) => point[index]));
-  if (lower.length === 0) return [at(upper, 1), at(upper, 1)];
-  const slope = (at(lower, 1) - at(upper, 1)) / Math.max(1, at(lower, 0) - at(upper, 0));
-  const start = at(upper, 1) - slope * at(upper, 0);
-  const last = points.at(-1)![0];
-  return [start, start + slope * last];
 }

@@ -1,5 +1,4 @@
-import { difference } from './planes.ts';
-import type { ColumnRead, Sketch } from './column.ts';
+import type { ColumnRead } from './column.ts';
 
 /** A column whose share is not known to within this is refused. */
 export const refusedFrom = 0.08;
@@ -18,11 +17,10 @@ const always = 0.005;
  * and from the cloth. `wide`: width of the column, px of the working picture.
  */
 export function errorOf(
-  read: Pick<ColumnRead, 'error' | 'share' | 'contrast'>,
-  { left, right, top }: Pick<Sketch, 'left' | 'right' | 'top'>,
+  read: Pick<ColumnRead, 'error' | 'share' | 'contrast' | 'fromCloth'>,
   wide: number,
 ): number {
-  const fromCloth = Math.max(0.03, Math.min(difference(left, top), difference(right, top)));
+  const fromCloth = Math.max(0.03, read.fromCloth);
   return Math.hypot(
     read.error * Math.sqrt(together),
     (pixels * (1 + read.share)) / wide,

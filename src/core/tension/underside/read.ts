@@ -53,8 +53,11 @@ const usualLengthMm = 40;
 const leastEven = 6;
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
-/** The top thread must differ so much from the cloth for its edges to be seen. */
-const leastFromCloth = 0.08;
+/** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
+const clearlyTold = { least: 0.12, times: 5 } as const;
+/** The top thread must differ so much from the cloth for a first look at its edges; then by so much, or so many times what both vary. */
+const leastFromCloth = 0.03;
+const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
 /** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
 const moreClosely: readonly LookedFor[] = [
   { mayBeCut: true },
@@ -232,13 +235,16 @@ function columnOf(
     return unread(likeCloth);
   if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
   if (read.sides > mostApart) return unread(twoColours);
-  if (read.contrast < leastTold * light) return unread(tooAlike);
+  if (read.contrast < (read.clear < clearlyTold.times ? leastTold : clearlyTold.least) * light)
+    return unread(tooAlike);
+  if (read.fromCloth < toldFromCloth.sure && read.clearOfCloth < toldFromCloth.times)
+    return unread(likeCloth);
   if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
   const ownWide = mean(read.outer.right) - mean(read.outer.left);
   if (ownWide < widths.least * strip.wide) return unread(likeCloth);
   if (ownWide > widths.most * strip.wide) return unread(notClear);
   const wide = (box.wide / strip.wide) * ownWide;
-  const error = errorOf(read, sketch, wide);
+  const error = errorOf(read, wide);
   if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {
     ...readColumn(read, columnMm),
