@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { ownWidth, rowsOf, withMargins, withUnseen, type Seen } from './arrange.ts';
@@ -72,8 +73,8 @@ const leastThin = 0.02;
 /** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
 const likeClothBeside = 0.12;
 const leastBeside = 0.06;
-/** What is measured is as wide as what was found, within these factors: less is its stripe, since its thread is like the cloth. */
-const widths = { least: 0.8, most: 1.2 } as const;
+/** What is measured is as wide as what was found, within these factors: less is its stripe, since its thread is like the cloth; where it is about as wide as the photo's others, what was found took in cloth. */
+const widths = { least: 0.8, leastLikeOthers: 0.7, leastOfOthers: 0.93, most: 1.2 } as const;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
@@ -109,8 +110,15 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   });
   const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
   const bobbins = bestBobbin(looks, told.candidates);
+  const best = looks.map(({ strip, sketches }, index) => bestOf(strip, sketches, bobbins && bobbins[index]!));
+  const wides = looks.flatMap((look, index) => {
+    const { read } = best[index]!;
+    return read ? [wideOf(look, read)] : [];
+  });
   return looks.map((look, index) =>
     columnOf(look, {
+      ...best[index]!,
+      usualWide: wides.length > 0 ? median(wides) : null,
       bobbin: bobbins && bobbins[index]!,
       light: told.lights[index]!,
       columnMm,
@@ -183,6 +191,11 @@ const twoColours =
 const likeCloth = 'its thread is too like the cloth. Sew the block on cloth of another colour.';
 const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
 
+interface Measured {
+  sketch: Sketch;
+  read: ColumnRead | null;
+}
+
 interface Look {
   box: Box;
   strip: Strip;
@@ -190,11 +203,19 @@ interface Look {
 }
 
 function columnOf(
-  { box, strip, sketches }: Look,
-  of: { bobbin: Colour | null; light: number; columnMm: number; name: string; back: number; isSeen: boolean },
+  look: Look,
+  of: Measured & {
+    usualWide: number | null;
+    bobbin: Colour | null;
+    light: number;
+    columnMm: number;
+    name: string;
+    back: number;
+    isSeen: boolean;
+  },
 ): UndersideColumn {
-  const { bobbin, light, columnMm, name, back, isSeen } = of;
-  const { sketch, read } = bestOf(strip, sketches, bobbin);
+  const { box, strip } = look;
+  const { sketch, read, usualWide, bobbin, light, columnMm, name, back, isSeen } = of;
   const outlineOf = (
     left: readonly [number, number],
     right: readonly [number, number],
@@ -240,10 +261,10 @@ function columnOf(
   if (read.fromCloth < toldFromCloth.sure && read.clearOfCloth < toldFromCloth.times)
     return unread(likeCloth);
   if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
-  const ownWide = mean(read.outer.right) - mean(read.outer.left);
-  if (ownWide < widths.least * strip.wide) return unread(likeCloth);
-  if (ownWide > widths.most * strip.wide) return unread(notClear);
-  const wide = (box.wide / strip.wide) * ownWide;
+  const wide = wideOf(look, read);
+  const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
+  if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return unread(likeCloth);
+  if (wide > widths.most * box.wide) return unread(notClear);
   const error = errorOf(read, wide);
   if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {
@@ -256,6 +277,10 @@ function columnOf(
 }
 
 const mean = ([a, b]: readonly [number, number]) => (a + b) / 2;
+
+/** How wide a column was measured to be, px of the working picture. */
+const wideOf = ({ box, strip }: Look, { outer: { left, right } }: ColumnRead) =>
+  ((mean(right) - mean(left)) * box.wide) / strip.wide;
 
 /** Of the colours that the bobbin thread may have the one that the columns fit best together; null of none. */
 function bestBobbin(looks: readonly Look[], candidates: readonly Colour[][]): Colour[] | null {
@@ -270,11 +295,7 @@ function bestBobbin(looks: readonly Look[], candidates: readonly Colour[][]): Co
 }
 
 /** Of the first looks the one whose parts fit best, with what was measured by it. */
-function bestOf(
-  strip: Strip,
-  sketches: readonly Sketch[],
-  bobbin: Colour | null,
-): { sketch: Sketch; read: ColumnRead | null } {
+function bestOf(strip: Strip, sketches: readonly Sketch[], bobbin: Colour | null): Measured {
   const tried = sketches.flatMap(bySides).map(({ sketch, isThin }) => {
     const isTold = bobbin && sketch.sides <= mostSides && difference(sketch.top, bobbin) >= leastContrast;
     const read = isTold ? measured(strip, sketch, bobbin) : null;
