@@ -1,4 +1,5 @@
-import type { Contacts } from './contacts.ts';
+import { lieWithin } from './carriers.ts';
+import { edgeOf, type Contacts } from './contacts.ts';
 import type { Part } from './parts.ts';
 
 /** A piece with so much of its edge at one part lies within it. */
@@ -48,9 +49,6 @@ export function isEye(
   });
 }
 
-/** The length of a part's edge, px. */
-const edgeOf = (own: ReadonlyMap<number, number>) => [...own.values()].reduce((sum, count) => sum + count, 0);
-
 /** The part that encloses another one, or null. */
 function encloserOf(part: Part, byId: ReadonlyMap<number, Part>, contacts: Contacts): Part | null {
   const own = contacts.get(part.id);
@@ -92,9 +90,3 @@ function largerPiece(
   }
   return best;
 }
-
-const lieWithin = (inner: Part, outer: Part): boolean =>
-  inner.left >= outer.left &&
-  inner.right <= outer.right &&
-  inner.top >= outer.top &&
-  inner.bottom <= outer.bottom;

@@ -40,3 +40,7 @@ export function contactsOf(of: Uint32Array, width: number, height: number): Cont
 
 /** More parts than any picture has. */
 const most = 2 ** 24;
+
+/** How long a part's edge is: all that it touches. */
+export const edgeOf = (own: ReadonlyMap<number, number>): number =>
+  [...own.values()].reduce((sum, count) => sum + count, 0);

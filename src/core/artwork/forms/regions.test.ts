@@ -42,6 +42,24 @@ describe('what belongs together', () => {
     const regions = await read(patch + word('OOOO', 14, 120, 350, '#12509a'));
     expect(regions.map(({ kind, colour }) => `${kind} ${colour}`).sort()).toEqual(['fill #f3e27a', 'lettering #12509a']);
   });
+  test('an emblem that letters stand on, over its outline as well, is no lettering', async () => {
+    const mountain = '<path transform="rotate(-6 400 300)" d="M150 470L390 110L480 250L560 180L700 470Z" fill="#131f52" stroke="#7a0f1e" stroke-width="36" stroke-linejoin="round"/>';
+    const regions = await read(mountain + word('BIT', 10, 340, 350, '#a8c53a'), { wide: 560 });
+    const kindOf = (wanted: string) => regions.filter(({ colour }) => colour === wanted).map(({ kind }) => kind);
+    expect(kindOf('#a8c53a')).toEqual(['lettering']);
+    expect(kindOf('#7a0f1e')).toEqual(['satin']);
+    expect(kindOf('#131f52')).not.toContain('lettering');
+  });
+  test('specks far beside a wide word, thin against its strokes, are none of it', async () => {
+    const speck = '<rect x="2" y="330" width="9" height="14" fill="#12509a"/>';
+    const [letters] = await read(word('MK', 26, 150, 450, '#12509a') + speck, { wide: 520 });
+    expect(letters!.kind).toBe('lettering');
+    expect(letters!.leftMm).toBeGreaterThan(14);
+    // A stop is as wide as a stroke, and stays.
+    const [stopped] = await read(word('MK.', 20, 300, 450, '#12509a'), { wide: 520 });
+    const [plain] = await read(word('MK', 20, 300, 450, '#12509a'), { wide: 520 });
+    expect(stopped!.widthMm).toBeGreaterThan(plain!.widthMm + 2);
+  });
   test('what is cut out of a bar is no element, nor the islands within it; the bar is a fill', async () => {
     const bar = '<rect x="50" y="150" width="700" height="240" fill="#12509a"/>';
     const regions = await read(bar + word('OPEN', 13, 120, 340, '#ffffff'));

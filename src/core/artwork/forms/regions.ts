@@ -5,6 +5,7 @@ import { isEye, joinBeneath } from './beneath.ts';
 import { reachOf } from './bend.ts';
 import { kindOfShape } from './classify.ts';
 import { linesByHand, type LinesSaid } from './by-hand.ts';
+import { withoutCarriers } from './carriers.ts';
 import { contactsOf } from './contacts.ts';
 import { solidsOf, type Solid } from './filled.ts';
 import { wholeLetter, type Letter } from './letters.ts';
@@ -43,11 +44,13 @@ export function regionsOf(
 ) {
   const contacts = contactsOf(map.of, map.width, map.height);
   const byId = new Map(parts.map((part) => [part.id, part]));
-  const first = findLines(parts, map.of, map.width, pxPerMm);
+  const linesIn = (some: readonly Part[]) =>
+    withoutCarriers(findLines(some, map.of, map.width, pxPerMm), contacts);
+  const first = linesIn(parts);
   const letters = new Set(first.flatMap((line) => line.parts.map(({ id }) => id)));
   // What shows through a letter's eye is no letter, however regular a row the eyes make.
   const eyes = new Set(parts.filter((part) => isEye(part, byId, contacts, letters)));
-  const told = eyes.size === 0 ? first : findLines(parts.filter((part) => !eyes.has(part)), map.of, map.width, pxPerMm); // prettier-ignore
+  const told = eyes.size === 0 ? first : linesIn(parts.filter((part) => !eyes.has(part)));
   const lines = linesByHand([...told, ...monograms(told, parts, map, pxPerMm)], parts, map, pxPerMm, said);
   const inLine = new Map(lines.flatMap((line) => line.parts.map((part) => [part.id, line] as const)));
   const lettering: Group[] = lines.map((line) => ({ parts: withMarks(line, parts, inLine), line }));
@@ -118,7 +121,7 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
     if (!isOnLine) return false;
     // A letter broken where its hairlines are too thin for the picture.
     const isPiece = reach.low < base + 0.35 * heightPx && reach.high > base - 1.15 * heightPx && reach.along > from && reach.along < to; // prettier-ignore
-    if (isPiece || long > 0.6 * heightPx) return isPiece;
+    if (isPiece || long > 0.6 * heightPx || part.widestPx < thinMark * strokePx) return isPiece;
     return reaches.some(({ letter, along, high }) => {
       const half = (letter.right - letter.left + 1) / 2;
       const gap = high - reach.low;
@@ -135,6 +138,9 @@ function withMarks(line: TextLine, all: readonly Part[], inLine: Map<number, Tex
   for (const mark of marks) inLine.set(mark.id, line);
   return [...line.parts, ...marks];
 }
+
+/** A dot or an accent is wider than this part of a stroke; less is dirt, far though a stop may stand from a wide letter. From memory. */
+const thinMark = 0.2;
 
 /** As large, and as high up. */
 const isLike = (one: Part, other: Part): boolean =>
