@@ -6,7 +6,7 @@ export const refusedFrom = 0.08;
 /** Rows that go together: neighbours err alike. From memory. */
 const together = 2.5;
 /** Pixels by which the edges of a stripe may lie wrong together; the same of a difference of threads of full brightness. Fitted on made-up photos, see docs/benchmarks.md. */
-const pixels = 0.3;
+const pixels = 0.27;
 /** Where next to no stripe was seen, so many pixels of it may have been missed: it is as narrow as the blur. */
 const unseenPixels = 1.5;
 const colours = 0.005;
