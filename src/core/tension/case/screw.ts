@@ -10,7 +10,7 @@ export type CaseStep =
   | { is: 'reading'; grams: number; days?: number; stitches?: number | undefined }
   | { is: 'turn'; turns: number; foretold?: Foretold | undefined };
 
-/** What was said of a turn when it was made: the chance to land in the band from so many to so many grams, as it was believed, and as it was said. */
+/** What was said of a turn when it was made: the chance to land in the band from so many to so many grams, as it was believed, and as it was said (where a range was said, the number behind it). */
 export interface Foretold {
   believed: number;
   said: number;
