@@ -18,6 +18,9 @@ const greyed = (hex: string) => {
     .repeat(3)}`;
 };
 
+/** A colour as its photo shows it. */
+const seen = (colour: string, isGrey: boolean) => (isGrey ? greyed(colour) : colour);
+
 export interface Threads {
   top: string;
   bobbin: string;
@@ -25,13 +28,15 @@ export interface Threads {
 }
 
 /** Top and bobbin thread are so alike that no one tells them apart on a photo: nothing may be answered. Between this and readable either will do. From memory. */
-export const isAlike = ({ top, bobbin }: Threads, isGrey = false): boolean => {
-  const seen = (colour: string) => (isGrey ? greyed(colour) : colour);
-  return apart(seen(top), seen(bobbin)) <= 0.1;
-};
+export const isAlike = ({ top, bobbin }: Threads, isGrey = false): boolean =>
+  apart(seen(top, isGrey), seen(bobbin, isGrey)) <= 0.1;
 
 /** Threads that a person tells apart without effort on the photo, in all kinds of made-up photos: in a grey one by their lightness only. From memory. */
 export function isReadable({ top, bobbin, cloth }: Threads, isGrey = false): boolean {
-  const seen = (colour: string) => (isGrey ? greyed(colour) : colour);
-  return apart(seen(top), seen(bobbin)) > 0.2 && apart(seen(top), seen(cloth)) > 0.13;
+  const [one, other, under] = [top, bobbin, cloth].map((colour) => seen(colour, isGrey)) as [
+    string,
+    string,
+    string,
+  ];
+  return apart(one, other) > 0.2 && apart(one, under) > 0.13;
 }

@@ -1,6 +1,6 @@
-import { median, quantile } from 'simple-statistics';
+import { quantile } from 'simple-statistics';
 import type { Sketch } from './column.ts';
-import { colourOf, difference, type Colour } from './planes.ts';
+import { colourOf, difference, medianOf, type Colour } from './planes.ts';
 
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 export const leastContrast = 0.09;
@@ -45,7 +45,7 @@ export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
       rest.filter((other) => difference(colour, other.colour) < oneThread),
     );
     const group = groups.reduce((most, other) => (weight(other) > weight(most) ? other : most));
-    const bobbin = colourOf((plane) => median(group.map(({ colour }) => colour[plane])));
+    const bobbin = medianOf(group.map(({ colour }) => colour));
     candidates.push(lights.map((by) => times(bobbin, by)));
     rest = rest.filter((one) => !group.includes(one));
   }

@@ -1,8 +1,8 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { clothSteps, nearCloth } from './light.ts';
-import { colourOf, difference, type Colour } from './planes.ts';
+import { colourOf, difference, medianOf, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
-import { partOf, timesNoise, type Part } from './noise.ts';
+import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
 import { cellOf, type Strip } from './strip.ts';
 
@@ -44,8 +44,7 @@ export interface ColumnRead {
   outer: { left: [number, number]; right: [number, number] };
 }
 
-const middle = (colours: readonly Colour[]): Colour =>
-  colours.length === 0 ? [0, 0, 0] : colourOf((plane) => median(colours.map((colour) => colour[plane])));
+const middle = (colours: readonly Colour[]): Colour => (colours.length === 0 ? [0, 0, 0] : medianOf(colours));
 
 /** Cells of some steps, all rows; those outside the picture left out. */
 function cellsOf(strip: Strip, from: number, to: number): Colour[] {
@@ -133,8 +132,8 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
     wide = median(rows.map(({ edges }) => edges[3] - edges[0]));
     colours = {
       ...colours,
-      top: partIn(strip, rows, [0, 1], [2, 3])?.colour ?? colours.top,
-      bobbin: partIn(strip, rows, [1, 2])?.colour ?? colours.bobbin,
+      top: colourIn(strip, rows, ...sidesOf) ?? colours.top,
+      bobbin: colourIn(strip, rows, stripeOf) ?? colours.bobbin,
     };
   }
   const fine = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
@@ -157,14 +156,18 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   const share = narrower * mean(kept.map((row) => row.share));
   const unevenness = Math.sqrt(mean(kept.map((row) => (narrower * row.share - share) ** 2)));
   const contrast = difference(colours.top, colours.bobbin);
-  const top = { colour: colours.top, noise: partIn(strip, rows, [0, 1], [2, 3])?.noise ?? unknownNoise };
-  const bobbinPart = { colour: colours.bobbin, noise: partIn(strip, rows, [1, 2])?.noise ?? top.noise };
+  const noiseIn = (colour: Colour, ...spans: readonly Span[]) => {
+    const cells = cellsIn(strip, rows, ...spans);
+    return cells && noiseAbout(colour, cells);
+  };
+  const top = { colour: colours.top, noise: noiseIn(colours.top, ...sidesOf) ?? unknownNoise };
+  const stripe = { colour: colours.bobbin, noise: noiseIn(colours.bobbin, stripeOf) ?? top.noise };
   const cloths = Object.values(clothSteps(strip)).flatMap(
     ([from, to]) => partOf(cellsOf(strip, from, to)) ?? [],
   );
   return {
     sides: sidesApart(strip, rows),
-    clear: timesNoise(top, bobbinPart),
+    clear: timesNoise(top, stripe),
     fromCloth: Math.min(difference(sketch.left, colours.top), difference(sketch.right, colours.top)),
     clearOfCloth: Math.min(...cloths.map((cloth) => timesNoise(top, cloth))),
     ...{ share, unevenness, contrast, misfit: mean(misfits), error: unevenness / Math.sqrt(kept.length) },
@@ -186,16 +189,26 @@ export function misfitWith(strip: Strip, sketch: Sketch, bobbin: Colour): number
 
 /** Difference of the two sides' colours; 0 where one is too thin to tell. */
 function sidesApart(strip: Strip, rows: readonly RowEdges[]): number {
-  const [one, other] = [partIn(strip, rows, [0, 1]), partIn(strip, rows, [2, 3])];
-  return one && other ? difference(one.colour, other.colour) : 0;
+  const [one, other] = sidesOf.map((side) => colourIn(strip, rows, side));
+  return one && other ? difference(one, other) : 0;
 }
 
-/** A part, between its cuts and a step away from both; null where hardly anything is of it. */
-function partIn(
-  strip: Strip,
-  rows: readonly RowEdges[],
-  ...parts: readonly (readonly [from: 0 | 1 | 2 | 3, to: 0 | 1 | 2 | 3])[]
-): Part | null {
+/** A part of a row, between two of its cuts: the top thread's two sides, and the stripe. */
+type Span = readonly [from: 0 | 1 | 2 | 3, to: 0 | 1 | 2 | 3];
+const sidesOf: readonly Span[] = [
+  [0, 1],
+  [2, 3],
+];
+const stripeOf: Span = [1, 2];
+
+/** The usual colour of parts; null where hardly anything is of them. */
+function colourIn(strip: Strip, rows: readonly RowEdges[], ...parts: readonly Span[]): Colour | null {
+  const cells = cellsIn(strip, rows, ...parts);
+  return cells && medianOf(cells);
+}
+
+/** The cells of parts, between their cuts and a step away from both; null where hardly any are. */
+function cellsIn(strip: Strip, rows: readonly RowEdges[], ...parts: readonly Span[]): Colour[] | null {
   const cells = rows.flatMap(({ edges }, row) =>
     parts.flatMap(([from, to]) => {
       const own: Colour[] = [];
@@ -204,7 +217,7 @@ function partIn(
     }),
   );
   const known = cells.filter((cell) => cell[0] === cell[0]);
-  return known.length < strip.rows / 2 ? null : partOf(known);
+  return known.length < strip.rows / 2 ? null : known;
 }
 
 /** The four edges to a part of a step. Each is looked for half way into the parts beside it at most. */

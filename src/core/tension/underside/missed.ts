@@ -1,8 +1,7 @@
-import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
-import { colourOf, difference, type Colour, type Planes } from './planes.ts';
+import { colourOf, difference, medianOf, type Colour, type Planes } from './planes.ts';
 import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
 import { placesIn } from './strip.ts';
 
@@ -100,7 +99,7 @@ function clothBeside(field: Planes, row: readonly Box[]): Colour {
     });
   });
   const colours = strips.map((strip) => colourIn(field, strip));
-  return colourOf((plane) => median(colours.map((colour) => colour[plane])));
+  return medianOf(colours);
 }
 /** How far from a column's middle the cloth is looked up, in widths. */
 const beside = 0.64;

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { colourOf, type Colour } from './planes.ts';
+import { colourOf, medianOf, type Colour } from './planes.ts';
 
 /** What a column is made of in one place: its usual colour, and how far its cells vary about it (1.48 times the median absolute deviation, by plane). */
 export interface Part {
@@ -11,12 +11,13 @@ export interface Part {
 export function partOf(cells: readonly Colour[]): Part | null {
   const known = cells.filter((cell) => cell[0] === cell[0]);
   if (known.length === 0) return null;
-  const colour = colourOf((plane) => median(known.map((cell) => cell[plane])));
-  return {
-    colour,
-    noise: colourOf((plane) => 1.48 * median(known.map((cell) => Math.abs(cell[plane] - colour[plane])))),
-  };
+  const colour = medianOf(known);
+  return { colour, noise: noiseAbout(colour, known) };
 }
+
+/** How far cells vary about a colour, one of them at least; all within the picture. */
+export const noiseAbout = (colour: Colour, cells: readonly Colour[]): Colour =>
+  colourOf((plane) => 1.48 * median(cells.map((cell) => Math.abs(cell[plane] - colour[plane]))));
 
 /** One step of a picture's numbers: nothing varies less. */
 const leastNoise = 1 / 255;

@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
 
 /** A picture as three planes of numbers from 0 to 1. */
@@ -13,6 +14,10 @@ export interface Planes {
 export type Colour = readonly [number, number, number];
 
 export const colourOf = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
+
+/** The usual one of some colours, one at least: the median of each plane. */
+export const medianOf = (colours: readonly Colour[]): Colour =>
+  colourOf((plane) => median(colours.map((colour) => colour[plane])));
 
 /** Largest difference of two colours' planes. */
 export const difference = (a: Colour, b: Colour) =>

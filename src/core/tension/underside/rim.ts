@@ -1,5 +1,5 @@
 import { median, quantile } from 'simple-statistics';
-import { colourOf, type Colour } from './planes.ts';
+import { colourOf, medianOf, type Colour } from './planes.ts';
 import type { RowEdges } from './segments.ts';
 import { cellOf, type Strip } from './strip.ts';
 
@@ -48,9 +48,7 @@ function profileAlong(
     const cells = rows
       .map((row) => between(strip, row, first + ((last - first) * row) / (strip.rows - 1) + at - before))
       .filter((cell) => cell !== null);
-    return cells.length < strip.rows / 2
-      ? null
-      : colourOf((plane) => median(cells.map((cell) => cell[plane])));
+    return cells.length < strip.rows / 2 ? null : medianOf(cells);
   });
 }
 
