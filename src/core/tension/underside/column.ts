@@ -5,6 +5,7 @@ import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts'
 import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
 import { cellOf, type Strip } from './strip.ts';
+import { thin, withThinStripe, type FineEdges } from './thin.ts';
 
 /** What a strip is made of, before its edges are known to a part of a step. */
 export interface Sketch {
@@ -122,6 +123,8 @@ const rounds = 3;
 /** Rows whose share lies further from the others than this many deviations are left out: a tail, a mark, lint. */
 const outlying = 3.5;
 
+const shareOf = ([a, b, c, d]: FineEdges) => (c - b) / (d - a);
+
 /** Measures a column whose bobbin's colour is known about. null where its parts cannot be told. */
 export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRead | null {
   let colours: RowColours = { left: sketch.left, top: sketch.top, bobbin, right: sketch.right };
@@ -136,11 +139,13 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
       bobbin: colourIn(strip, rows, stripeOf) ?? colours.bobbin,
     };
   }
-  const fine = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
+  const cut = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
+  const isThin = median(cut.map(shareOf)) < thin;
+  const fine = isThin ? withThinStripe(strip, cut, colours) : cut;
   // A row that fits badly is crossed by something else.
   const misfits = rows.map(({ misfit }) => misfit);
   const badly = median(misfits) + outlying * 1.48 * Math.max(1e-6, medianAbsoluteDeviation(misfits));
-  const shares = fine.map(([a, b, c, d]) => (c - b) / (d - a));
+  const shares = fine.map(shareOf);
   const usual = median(shares);
   const spread = 1.48 * medianAbsoluteDeviation(shares);
   const kept = fine.flatMap((edges, row) =>

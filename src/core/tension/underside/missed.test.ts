@@ -163,6 +163,28 @@ describe('columns that the first look missed', () => {
     // All of its edges outside the picture: nothing is asked.
     expect(anyStanding(field, box(150, { long: 900, wide: 900 }))).toBe(Infinity);
   });
+  test('only in a gap of so many pitches, where that is asked: there what hardly shows', () => {
+    const pale: Colour = [0.5, 0.5, 0.48];
+    const row = [40, 84, 172, 216].map((x) => ({ x, colour: red }));
+    const field = drawn([...row, { x: 128, colour: pale }, { x: 260, colour: pale }]);
+    const found = row.map(({ x }) => box(x));
+    expect(withMissed(field, found)).toHaveLength(4);
+    const gaps = withMissed(field, found, { least: 0.012, leastGap: 1.6 });
+    expect(gaps).toHaveLength(5);
+    expect(Math.abs(gaps[2]!.x - 128)).toBeLessThan(1.5);
+    expect(withMissed(field, found, { least: 0.012 })).toHaveLength(6);
+  });
+  test('not what begins at the cloth’s cut edge: the table that it lies on, found at the rim or looked for', () => {
+    const some = [40, 84, 128].map((x) => ({ x, colour: red }));
+    const field = drawn(some);
+    for (let y = 0; y < height; y++)
+      field.planes.forEach((plane) => plane.fill(y > 20 && y < 140 ? 0.05 : 0.9, y * width + 150, y * width + 174)); // prettier-ignore
+    for (let y = 0; y < height; y++)
+      field.planes.forEach((plane) => plane.fill(0.9, y * width + 174, (y + 1) * width));
+    const found = some.map(({ x }) => box(x));
+    expect(middles(withMissed(field, found))).toEqual(middles(found));
+    expect(middles(withMissed(field, [...found, box(162, { long: 120, isCut: true })]))).toEqual(middles(found)); // prettier-ignore
+  });
   test('one that reaches past the picture with a corner is told as cut off, where such are looked for', () => {
     const some = [40, 84].map((x) => ({ x, colour: red, y: 46 }));
     const boxes = withMissed(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 })), { mayBeCut: true }); // prettier-ignore

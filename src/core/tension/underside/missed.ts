@@ -1,7 +1,9 @@
+import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
-import { colourOf, difference, medianOf, type Colour, type Planes } from './planes.ts';
+import { clothBeside, colourIn, isOffCloth, isBare } from './bare.ts';
+import { difference, type Colour, type Planes } from './planes.ts';
 import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
 import { placesIn } from './strip.ts';
 
@@ -34,6 +36,8 @@ export interface LookedFor {
   least?: number;
   /** It may be cut off at the rim of the picture; left out: it may not, since then an edge of something else is soon taken for one of its. */
   mayBeCut?: boolean;
+  /** Only where so many pitches lie between two that were found; left out: wherever there is room. */
+  leastGap?: number;
 }
 
 /**
@@ -43,14 +47,28 @@ export interface LookedFor {
 export function withMissed(
   field: Planes,
   boxes: readonly Box[],
-  { least = clearly, mayBeCut = false }: LookedFor = {},
+  { least = clearly, mayBeCut = false, leastGap = 0 }: LookedFor = {},
 ): Box[] {
   const isColumn = (box: Box) =>
     box.isCut
       ? leastEnd(field, box) > clearly || leastSide(field, box) > surely
       : anyStanding(field, box) > clearly && Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
-  const found = boxes.filter(isColumn);
-  return rowsOf(found).flatMap((row) => filledUp(field, row, { least, mayBeCut }));
+  const found = rowsOf(boxes.filter(isColumn)).flatMap((row) => withoutGround(field, row));
+  return rowsOf(found).flatMap((row) => filledUp(field, row, { least, mayBeCut, leastGap }));
+}
+
+/** A row without what is ground: cut off at the rim it is cloth that something lies across, or it lies beside the cloth, on hoop or table. */
+function withoutGround(field: Planes, row: readonly Box[]): Box[] {
+  const whole = row.filter(({ isCut }) => !isCut);
+  if (whole.length === 0) return [...row];
+  const bare = clothBeside(field, whole);
+  return row.filter((box) => {
+    const isFaint = standing(field, box) < hardly;
+    return !(
+      (box.isCut && isBare(field, box, bare)) ||
+      ((box.isCut || isFaint) && isOffCloth(field, box, bare))
+    );
+  });
 }
 
 function filledUp(field: Planes, row: readonly Box[], looked: Required<LookedFor>): Box[] {
@@ -58,10 +76,9 @@ function filledUp(field: Planes, row: readonly Box[], looked: Required<LookedFor
   const bare = clothBeside(field, row);
   const { across } = axesOf(row[0]!.angle);
   const at = (box: Box) => inDirection(across, box);
+  const steps = row.slice(1).map((box, index) => at(box) - at(row[index]!));
   const pitch =
-    row.length === 1
-      ? usualPitch * row[0]!.wide
-      : Math.min(...row.slice(1).map((box, index) => at(box) - at(row[index]!)));
+    row.length === 1 ? usualPitch * row[0]!.wide : looked.leastGap > 0 ? median(steps) : Math.min(...steps);
   let full = [...row];
   for (let index = -1; index < full.length && full.length < mostInRow; index++) {
     const [before, after] = [full[index], full[index + 1]];
@@ -72,6 +89,8 @@ function filledUp(field: Planes, row: readonly Box[], looked: Required<LookedFor
         ? at(after) - at(before) - nearest * like.wide
         : furthest * Math.max(pitch, nearest * like.wide)
       : -nearest * like.wide;
+    if (looked.leastGap > 0 && !(before && after && at(after) - at(before) >= looked.leastGap * pitch))
+      continue;
     const missed = bestBeside(field, like, { ...looked, bare, slant: slantOf(full) }, [from, to]);
     if (!missed) continue;
     full = [...full.slice(0, index + 1), missed, ...full.slice(index + 1)];
@@ -88,37 +107,6 @@ function slantOf(row: readonly Box[]): number {
   const far = inDirection(across, last) - inDirection(across, first);
   return row.length < 2 ? 0 : (inDirection(along, last) - inDirection(along, first)) / far;
 }
-
-/** The cloth's colour close beside the columns of a row. */
-function clothBeside(field: Planes, row: readonly Box[]): Colour {
-  const strips = row.flatMap((box) => {
-    const { across } = axesOf(box.angle);
-    return [-1, 1].map((way) => {
-      const off = way * beside * box.wide;
-      return { ...box, x: box.x + off * across[0], y: box.y + off * across[1], wide: 0.1 * box.wide };
-    });
-  });
-  const colours = strips.map((strip) => colourIn(field, strip));
-  return medianOf(colours);
-}
-/** How far from a column's middle the cloth is looked up, in widths. */
-const beside = 0.64;
-
-/** Mean colour of what lies within a box, but for its rim. */
-function colourIn({ width, height, planes }: Planes, box: Box): Colour {
-  const placeAt = placesIn(box);
-  const sum: [number, number, number, number] = [0, 0, 0, 0];
-  for (let i = 1; i < grid; i++)
-    for (let j = 1; j < grid; j++) {
-      const [x, y] = placeAt(i / grid, j / grid).map(Math.round) as [number, number];
-      if (x < 0 || y < 0 || x >= width || y >= height) continue;
-      planes.forEach((plane, index) => (sum[index as 0] += plane[y * width + x]!));
-      sum[3]++;
-    }
-  return colourOf((plane) => sum[plane] / Math.max(1, sum[3]));
-}
-/** Places across and along a box at which its colour is looked up, one more. */
-const grid = 10;
 
 /** Places about as clear as the clearest, by this factor: the middle one of them is taken. */
 export const asClear = 0.95;
@@ -141,6 +129,7 @@ function bestBeside(
     const out = outOf(field, box);
     if (out > (mayBeCut ? mostOut * like.long : 0)) continue;
     if (least >= clearly && difference(colourIn(field, box), bare) < cloth) continue;
+    if (isOffCloth(field, box, bare)) continue;
     places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box) });
   }
   const most = Math.max(0, ...places.map(({ clear }) => clear));

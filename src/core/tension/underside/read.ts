@@ -1,32 +1,17 @@
 import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
-import { ownWidth, rowsOf, withMargins, withUnseen, type Seen } from './arrange.ts';
-import { boxesAmong, candidatesIn, type Box, type Candidate } from './boxes.ts';
+import { withMargins } from './arrange.ts';
+import type { Box } from './boxes.ts';
 import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
-import { boxFrom, type Outline } from './by-hand.ts';
-import { columnsDiffer, isFarOff } from './count.ts';
 import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
-import { difference, planesOf, type Colour } from './planes.ts';
-import { withEnds } from './ends.ts';
-import { inRows } from './in-row.ts';
+import { difference, type Colour } from './planes.ts';
+import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
 import { inOneLight } from './light.ts';
-import { withMissed, type LookedFor } from './missed.ts';
-import { stripesAmong } from './stripes.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
-import { withoutTails } from './tails.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
 
-export interface UndersideAsked {
-  /** Columns on the block, 1 to 24; left out: as many as are seen. */
-  count?: number | undefined;
-  /** Width of a column as it was sewn, mm: 1 to 60. */
-  columnMm: number;
-  /** Length of a column as it was sewn, mm: 5 to 200; left out: 40. */
-  lengthMm?: number | undefined;
-  /** Where the columns lie, as a person put it, in the order in which they are told: nothing is looked for then. 1 to 24. */
-  outlines?: readonly Outline[] | undefined;
-}
+export type { UndersideAsked } from './find.ts';
 
 /** One column as read, from left to right in the picture. */
 export interface UndersideColumn {
@@ -46,12 +31,8 @@ export interface UndersideColumn {
   stripe: [number, number][] | null;
 }
 
-/** Columns are looked for in a picture of this size, and measured in the working picture, px. */
-const lookedForIn = 680;
+/** Columns are measured in the working picture, whose longer side has so many px at most. */
 const mostSide = 1600;
-const usualLengthMm = 40;
-/** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
-const leastEven = 6;
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
 /** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
@@ -59,12 +40,6 @@ const clearlyTold = { least: 0.12, times: 5 } as const;
 /** The top thread must differ so much from the cloth for a first look at its edges; then by so much, or so many times what both vary. */
 const leastFromCloth = 0.03;
 const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
-/** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
-const moreClosely: readonly LookedFor[] = [
-  { mayBeCut: true },
-  { least: 0.018 },
-  { least: 0.012, mayBeCut: true },
-];
 /** The two sides of a column are one thread: more difference than this, and it is none. */
 const mostSides = 0.3;
 const mostApart = 0.16;
@@ -128,63 +103,6 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     }),
   );
 }
-
-/** Where columns are seen, px of the picture, from left to right. */
-function foundBoxes(picture: Pixels, { count, columnMm, lengthMm = usualLengthMm }: UndersideAsked): Seen[] {
-  const small = planesOf(picture, lookedForIn);
-  const ratio = lengthMm / columnMm;
-  const candidates = candidatesIn(small, ratio);
-  const first = boxesAmong(candidates, small, ratio, count ?? null);
-  const looked = (how: LookedFor) =>
-    withEnds(small, inRows(small, withoutTails(withMissed(small, first, how))));
-  let found = looked({});
-  // Some thread may be so like the cloth that hardly an edge shows, and a column may be cut off: only where that makes up the number that was said.
-  for (const how of moreClosely) {
-    if (count === undefined || found.length >= count) break;
-    const more = looked(how);
-    if (more.length === count) found = more;
-  }
-  if (found.length === 0) throw noColumns(count);
-  const boxes = withUnlike(found, candidates, count);
-  if (isFarOff(boxes.length, count)) throw columnsDiffer(boxes.length, count!);
-  const { factor } = small;
-  return boxes.map((box) => ({
-    ...box,
-    ...{ x: (box.x + 0.5) * factor, y: (box.y + 0.5) * factor },
-    ...{ long: box.long * factor, wide: box.wide * factor },
-  }));
-}
-
-/** The columns found and those whose own thread is like the cloth, where they are known to be: their stripe shows, or the others leave room for them. */
-function withUnlike(
-  found: readonly Box[],
-  candidates: readonly Candidate[],
-  count: number | undefined,
-): Seen[] {
-  const missing = count === undefined ? null : count - found.length;
-  const seen = found.map((box) => ({ ...box, isSeen: true }));
-  if (missing !== null && missing <= 0) return seen;
-  const stripes = stripesAmong(found, candidates);
-  const isTooMany = missing !== null && stripes.length > missing;
-  const all = isTooMany
-    ? seen
-    : rowsOf([...seen, ...stripes.map((box) => ({ ...box, isSeen: false }))]).flat();
-  const left = missing === null ? null : count! - all.length;
-  return left === 0 || (left === null && all.length < leastEven) ? all : withUnseen(all, left);
-}
-
-/** Where a person says that they are: a found rectangle takes in a little cloth beside the column, one that is given does not. */
-const givenBoxes = (picture: Pixels, outlines: readonly Outline[]): Seen[] =>
-  outlines.map((outline) => {
-    const box = boxFrom(outline, picture);
-    return { ...box, wide: box.wide / ownWidth, isSeen: true };
-  });
-
-const noColumns = (count: number | undefined) =>
-  new Refusal(
-    'NoColumns',
-    `${count === undefined || count === 1 ? 'No column' : `No ${count} columns`} can be found on this picture. Lay the block flat, fill the picture with it, give light from one side only, and check how wide and long the columns are.`,
-  );
 
 const twoColours =
   'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.';

@@ -1,6 +1,6 @@
 import { median, quantile } from 'simple-statistics';
 import { colourOf, medianOf, type Colour } from './planes.ts';
-import type { RowEdges } from './segments.ts';
+import type { FineEdges } from './thin.ts';
 import { cellOf, type Strip } from './strip.ts';
 
 /** A place across a strip over its rows, steps: in the first row and in the last. */
@@ -22,7 +22,7 @@ const narrow = { part: 0.15, blur: 2 } as const;
  */
 export function rimsOf(
   strip: Strip,
-  rows: readonly { row: number; edges: RowEdges['edges'] }[],
+  rows: readonly { row: number; edges: FineEdges }[],
 ): { left: Rim; right: Rim } {
   const rim = (edge: 0 | 3, side: 0 | 2): Rim => {
     const line = lineOf(rows.map(({ row, edges }) => [row, edges[edge]]));

@@ -78,8 +78,8 @@ const shortPart = 6;
 const mixing = 1.35;
 const linear = (c: Colour): Colour => [c[0] ** mixing, c[1] ** mixing, c[2] ** mixing];
 
-/** How far each cell from `from` to `to` lies on the way from one colour to another, 0 to 1; null outside the picture. */
-function way(
+/** How far each cell from `from` to `to` lies on the way from one colour to another: 0 to 1, and beyond by what they vary; null outside the picture. */
+export function way(
   strip: Strip,
   row: number,
   [from, to]: readonly [number, number],
@@ -95,7 +95,7 @@ function way(
       (cell[0] - one[0]) * (other[0] - one[0]) +
       (cell[1] - one[1]) * (other[1] - one[1]) +
       (cell[2] - one[2]) * (other[2] - one[2]);
-    along.push(Math.min(1, Math.max(0, part / length)));
+    along.push(part / length);
   }
   return along;
 }
@@ -115,7 +115,7 @@ export function fineEdge(
   const from = Math.max(0, Math.ceil(cut - reach[0]));
   const to = Math.min(strip.steps, Math.floor(cut + reach[1]));
   if (squared(...between) < leastStep || to - from < 2) return cut;
-  const along = way(strip, row, [from, to], between);
+  const along = way(strip, row, [from, to], between)?.map((part) => Math.min(1, Math.max(0, part)));
   if (!along) return cut;
   if (Math.min(...reach) * 2 < shortPart) {
     const edge = to - along.reduce((sum, part) => sum + part, 0);
