@@ -7,7 +7,7 @@ const levelWithin = 0.005;
 const belowHead = { near: 0.012, far: 0.05 } as const;
 const leaningPx = 1.1;
 const leaningFar = 3;
-const narrower = 0.75;
+const narrower = 0.6;
 
 /** Whether a letter is round on top, as O and C are: from its head on it grows wider. `course`: what it stands on. */
 export function isRoundOnTop(letter: Letter, course: Course): boolean {

@@ -119,6 +119,10 @@ describe('why a column is not read', () => {
     expect(found[2]).toMatchObject({ share: null, widths: null, plusMinus: null, quality: 0, stripe: null });
     expect(read([column(50), column(100), column(200), column(250), { ...column(-90), x: -90 }])).toHaveLength(4);
   }); // prettier-ignore
+  test('stripes like the cloth: as many columns as there are, though nobody said how many', () => {
+    const found = read(row([0.4, 0.5, 0.4, 0.45, 0.5, 0.4, 0.5], { bobbin: [240, 239, 233] }));
+    expect(found).toHaveLength(7);
+  });
   test('one that is not seen in a long even row, whether or not anybody said how many there are', () => {
     const seen = [20, 55, 90, 160, 195, 230].map((x) => column(x));
     const found = read(seen);
@@ -144,6 +148,22 @@ describe('why a column is not read', () => {
       null,
       'Cannot read column 3: its thread is too like the bobbin’s. Sew the block with another bobbin.',
     ]);
+  });
+  test('a stripe of another colour than the bobbin thread of the others', () => {
+    const found = read([...row([0.3, 0.4, 0.3, 0.35]), column(250, 0.3, { bobbin: [225, 205, 40] })]);
+    expect(found.map(({ share }) => share !== null)).toEqual([true, true, true, true, false]);
+    expect(found[4]!.why).toBe(
+      'Cannot read column 5: its stripe is of another colour than the bobbin thread of the others. Give it the same light all over, and sew all columns with one bobbin.',
+    );
+  });
+  test('many stripes: what is measured is not what is there', () => {
+    const many: FlatColumn = {
+      ...column(200),
+      stripes: Array.from({ length: 9 }, (_, index) => [1 / 9, index % 2 === 0 ? blue : black] as const),
+    };
+    const found = read([...row([0.3, 0.4, 0.3]), many]);
+    expect(found.map(({ share }) => share !== null)).toEqual([true, true, true, false]);
+    expect(found[3]!.why).toMatch(/edges are not clear/);
   });
   test('two sides of two colours', () => {
     const two = column(50, 0.4, { stripes: [[0.3, blue], [0.4, black], [0.3, red]] }); // prettier-ignore

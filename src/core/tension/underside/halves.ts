@@ -3,17 +3,19 @@ import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './boxes.ts';
 import type { Planes } from './planes.ts';
+import { asClear, middleOf } from './missed.ts';
 import { leastSide } from './standing.ts';
 
 /** What is made of two columns' halves lies this many pitches from its neighbours, one and a half but for uneven pitch. */
 const between = { least: 1.3, most: 1.75 } as const;
 /** Pitch is known from so many columns of a row. */
 const leastInRow = 5;
-/** The sides of the two columns show by as much of full brightness each, and lie within this part of a pitch of where they should. */
+/** The sides of its two columns show by as much of full brightness each. */
 const least = 0.03;
-const steps = [0, -0.05, 0.05, -0.1, 0.1, -0.15, 0.15, -0.2, 0.2] as const;
+/** The first of them lies so many pitches before its place: half a one, but for uneven pitch. */
+const firstOff = Array.from({ length: 25 }, (_, index) => 0.35 + index / 80);
 /** Two columns' middles lie no nearer, in widths. */
-const nearest = 1;
+const nearest = 0.95;
 
 /**
  * The columns (px of the field), row by row, without what is two: the right half of one and the left half of the next, whose stripes are like the cloth between them, look like
@@ -28,31 +30,50 @@ function parted(field: Planes, row: readonly Box[]): Box[] {
   const at = (box: Box) => inDirection(across, box);
   const pitch = median(row.slice(1).map((box, index) => at(box) - at(row[index]!)));
   const wide = median(row.map((box) => box.wide));
-  const isApart = (one: Box | undefined, other: Box | undefined) => {
-    if (!one || !other) return true;
-    const pitches = (at(other) - at(one)) / pitch;
-    return pitches > between.least && pitches < between.most;
+  const gap = (index: number) => {
+    const [before, after] = [row[index - 1], row[index]];
+    if (!before || !after) return 'rim';
+    const pitches = (at(after) - at(before)) / pitch;
+    return pitches > between.least && pitches < between.most
+      ? 'half'
+      : pitches < between.least
+        ? 'whole'
+        : 'none';
   };
-  return row.flatMap((box, index) => {
-    if (!isApart(row[index - 1], box) || !isApart(box, row[index + 1])) return [box];
-    const near = row[index - 1] ?? row[index + 1]!;
-    const two = [-1, 1].map((way) =>
-      clearestNear(field, { ...box, wide: near.wide }, way * 0.5 * pitch, pitch),
-    );
-    const [one, other] = two;
-    if (!one || !other || at(other) - at(one) < nearest * wide) return [box];
-    return [one, other];
-  });
+  const made: Box[] = [];
+  for (let index = 0; index < row.length; index++) {
+    // One such place or several: half a pitch too far from what is before them, and half a pitch too far from what comes after; a single one may be the last of its row.
+    let last = index;
+    while (last + 1 < row.length && gap(last + 1) === 'whole') last++;
+    const ends = [gap(index), gap(last + 1)];
+    const isRun =
+      last === index ? ends.includes('half') && !ends.includes('none') : ends.every((end) => end === 'half');
+    const run = isRun ? shifted(field, row.slice(index, last + 1), pitch, wide) : null;
+    made.push(...(run ?? row.slice(index, last + 1)));
+    index = last;
+  }
+  return made;
 }
 
-/** The clearest place for a column about `off` px across from another; null where none is clear. */
-function clearestNear(field: Planes, box: Box, off: number, pitch: number): Box | null {
-  const { across } = axesOf(box.angle);
-  const places = steps.map((step) => {
-    const by = off + step * pitch;
-    const moved = { ...box, x: box.x + by * across[0], y: box.y + by * across[1] };
-    return { moved, clear: leastSide(field, moved) };
+/** The columns whose halves some places are, one more than those: each place lies half way between two of them. null where they do not show, or lie over each other. */
+function shifted(field: Planes, run: readonly Box[], pitch: number, wide: number): Box[] | null {
+  const { across } = axesOf(run[0]!.angle);
+  const off = (from: Box, to: number) => {
+    const by = to - inDirection(across, from);
+    return { ...from, x: from.x + by * across[0], y: from.y + by * across[1] };
+  };
+  const laid = firstOff.map((part) => {
+    let at = inDirection(across, run[0]!) - part * pitch;
+    const columns = [off(run[0]!, at)];
+    for (const place of run) {
+      at = 2 * inDirection(across, place) - at;
+      columns.push(off(place, at));
+    }
+    const apart = columns.slice(1).map((box, index) => inDirection(across, box) - inDirection(across, columns[index]!)); // prettier-ignore
+    const isRow = apart.every((each) => each >= nearest * wide);
+    return { columns, clear: isRow ? Math.min(...columns.map((box) => leastSide(field, box))) : 0 };
   });
-  const best = places.reduce((most, other) => (other.clear > most.clear ? other : most));
-  return best.clear < least ? null : best.moved;
+  const most = Math.max(...laid.map(({ clear }) => clear));
+  if (most < least) return null;
+  return middleOf(laid.filter(({ clear }) => clear >= asClear * most))!.columns;
 }

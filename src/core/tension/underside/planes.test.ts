@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { axesOf, inDirection } from './axes.ts';
-import { difference, planesOf, smoothed, type Planes } from './planes.ts';
+import { betweenOff, difference, planesOf, smoothed, type Planes } from './planes.ts';
 
 const picture = (width: number, height: number) =>
   fc
@@ -104,4 +104,20 @@ describe('a column’s directions', () => {
   });
   test('how far a place lies in a direction', () =>
     expect(inDirection([0.6, 0.8], { x: 5, y: 10 })).toBeCloseTo(11, 12));
+});
+
+describe('how far a colour is from all mixtures of two', () => {
+  test.each([
+    ['one of them', [0.2, 0.2, 0.2], 0],
+    ['half of each', [0.5, 0.4, 0.3], 0],
+    ['beside the way between them, in one plane', [0.5, 0.4, 0.7], null],
+    ['beyond the first: from it', [0.1, 0.2, 0.2], 0.1],
+    ['beyond the second: from it', [0.8, 0.9, 0.4], 0.3],
+  ] as const)('%s', (_, colour, wanted) => {
+    const [one, other] = [[0.2, 0.2, 0.2], [0.8, 0.6, 0.4]] as const; // prettier-ignore
+    const off = betweenOff(colour, one, other);
+    if (wanted !== null) expect(off).toBeCloseTo(wanted, 9);
+    // By hand: its nearest mixture lies (0.3·0.6 + 0.2·0.4 + 0.5·0.2) / 0.56 = 9/14 of the way, at blue 0.3286.
+    else expect(off).toBeCloseTo(0.7 - (0.2 + (9 / 14) * 0.2), 9);
+  });
 });

@@ -23,6 +23,18 @@ export const medianOf = (colours: readonly Colour[]): Colour =>
 export const difference = (a: Colour, b: Colour) =>
   Math.max(Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1]), Math.abs(a[2] - b[2]));
 
+/** How far a colour lies from all mixtures of two others, which are not the same. */
+export function betweenOff(colour: Colour, one: Colour, other: Colour): number {
+  const way = colourOf((plane) => other[plane] - one[plane]);
+  const length = way.reduce((sum, value) => sum + value * value, 0);
+  const along = way.reduce((sum, value, plane) => sum + value * (colour[plane]! - one[plane]!), 0) / length;
+  const part = Math.min(1, Math.max(0, along));
+  return difference(
+    colour,
+    colourOf((plane) => one[plane] + part * way[plane]),
+  );
+}
+
 /** A picture made smaller by a whole number, each pixel the mean of those it covers: the longest side comes to `side` px at most. */
 export function planesOf({ width, height, data }: Pixels, side: number): Planes {
   const factor = Math.max(1, Math.ceil(Math.max(width, height) / side));

@@ -17,6 +17,10 @@ describe('columns whose own thread is like the cloth, by their stripes', () => {
     expect(found(stripe(108), stripe(232))).toEqual([108, 232]);
     expect(stripesAmong(row, [stripe(108)])).toEqual([{ ...box(108), long: 100, wide: 25 }]);
   });
+  test('beside one that is known by its stripe alone there may be another', () => {
+    expect(found(stripe(285), stripe(232), stripe(338))).toEqual([232, 285, 338]);
+    expect(found(stripe(285))).toEqual([]);
+  });
   test('two of one column count once: the larger one', () => {
     expect(found(stripe(104, { area: 500 }), stripe(115))).toEqual([115]);
   });

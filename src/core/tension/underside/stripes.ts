@@ -22,8 +22,16 @@ const ofOne = 0.8;
  * Columns of which only the bobbin's stripe stands out from the cloth, since their own thread is like it: beside columns that were found, as long as they, but narrower. As boxes
  * as wide as the others; how their own sides lie cannot be seen. `islands`: all that lies in some ground.
  */
-export const stripesAmong = (boxes: readonly Box[], islands: readonly Candidate[]): Box[] =>
-  rowsOf(boxes).flatMap((row) => stripesOf(row, boxes, islands));
+export function stripesAmong(boxes: readonly Box[], islands: readonly Candidate[]): Box[] {
+  const found: Box[] = [];
+  // Beside those that are found there may be more, as far as a row goes.
+  for (;;) {
+    const known = [...boxes, ...found];
+    const more = rowsOf(known).flatMap((row) => stripesOf(row, known, islands));
+    if (more.length === 0) return found;
+    found.push(...more);
+  }
+}
 
 function stripesOf(row: readonly Box[], boxes: readonly Box[], islands: readonly Candidate[]): Box[] {
   const [long, wide] = [median(row.map((box) => box.long)), median(row.map((box) => box.wide))];
