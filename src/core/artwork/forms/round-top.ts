@@ -3,11 +3,11 @@ import type { Course } from './bend.ts';
 
 /** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
 const levelWithin = 0.005;
-/** How far below a head it is looked at, in heights, and at least in px where it leans; a round head is there narrower than farther below by such a share. */
+/** How far below a head it is looked at, in heights, and at least in px where it leans; a round head is there narrower than farther below by such a share; one that is cut off flat and widens, as an A’s, by less where it is seen row by row. */
 const belowHead = { near: 0.012, far: 0.05 } as const;
 const leaningPx = 1.1;
 const leaningFar = 3;
-const narrower = 0.6;
+const narrower = { level: 0.65, leaning: 0.75 } as const;
 
 /** Whether a letter is round on top, as O and C are: from its head on it grows wider. `course`: what it stands on. */
 export function isRoundOnTop(letter: Letter, course: Course): boolean {
@@ -18,11 +18,11 @@ export function isRoundOnTop(letter: Letter, course: Course): boolean {
       const row = 2 * Math.round(share * high);
       return letter.rows[row + 1]! - letter.rows[row]! + 1;
     };
-    return widthAt(belowHead.near) < narrower * widthAt(belowHead.far);
+    return widthAt(belowHead.near) < narrower.level * widthAt(belowHead.far);
   }
   const high = heightOf(letter);
   const near = Math.max(belowHead.near * high, leaningPx);
-  return widthWithin(letter, angle, near) < narrower * widthWithin(letter, angle, Math.max(belowHead.far * high, leaningFar * near)); // prettier-ignore
+  return widthWithin(letter, angle, near) < narrower.leaning * widthWithin(letter, angle, Math.max(belowHead.far * high, leaningFar * near)); // prettier-ignore
 }
 
 /** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
