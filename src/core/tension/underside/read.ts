@@ -52,10 +52,10 @@ const leastBeside = 0.06;
 const widths = { least: 0.8, leastLikeOthers: 0.7, leastOfOthers: 0.93, most: 1.2 } as const;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
-/** Its parts fit its rows to within this, a squared difference of colours: of 1,200 columns read one in 200 fits worse, and most of those are misread. */
-const mostMisfit = 0.0105;
+/** Its parts fit its rows to within this, a squared difference of colours, or as well as those of the photo's other columns do, by this factor: cloth and thread may be coarse all over. */
+const misfits = { sure: 0.0105, asOthers: 2 } as const;
 /** What lies within a column is its top thread, the bobbin thread, or a mixture of both: nothing further from those than this, and than this part of what they differ by. */
-const mostOff = { sure: 0.08, part: 0.33 } as const;
+const mostOff = { sure: 0.08, part: 0.4 } as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
 const mostClipped = 0.3;
 
@@ -94,10 +94,12 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     const { read } = best[index]!;
     return read ? [wideOf(look, read)] : [];
   });
+  const fits = best.flatMap(({ read }) => (read ? [read.misfit] : []));
   return looks.map((look, index) =>
     columnOf(look, {
       ...best[index]!,
       usualWide: wides.length > 0 ? median(wides) : null,
+      usualMisfit: fits.length > 0 ? median(fits) : 0,
       bobbin: bobbins && bobbins[index]!,
       light: told.lights[index]!,
       columnMm,
@@ -130,6 +132,7 @@ function columnOf(
   look: Look,
   of: Measured & {
     usualWide: number | null;
+    usualMisfit: number;
     bobbin: Colour | null;
     light: number;
     columnMm: number;
@@ -139,7 +142,7 @@ function columnOf(
   },
 ): UndersideColumn {
   const { box, strip } = look;
-  const { sketch, read, usualWide, bobbin, light, columnMm, name, back, isSeen } = of;
+  const { sketch, read, usualWide, usualMisfit, bobbin, light, columnMm, name, back, isSeen } = of;
   const outlineOf = (
     left: readonly [number, number],
     right: readonly [number, number],
@@ -187,7 +190,7 @@ function columnOf(
   if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
   const off = betweenOff(sketch.inner, sketch.top, bobbin);
   if (off > mostOff.sure && off > mostOff.part * difference(sketch.top, bobbin)) return unread(oddStripe);
-  if (read.misfit > mostMisfit) return unread(notClear);
+  if (read.misfit > Math.max(misfits.sure, misfits.asOthers * usualMisfit)) return unread(notClear);
   const wide = wideOf(look, read);
   const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return unread(likeCloth);
