@@ -1,6 +1,6 @@
 import { axesOf } from './axes.ts';
 import type { Box } from './boxes.ts';
-import { colourOf, difference, medianOf, type Colour, type Planes } from './planes.ts';
+import { colourOf, difference, dot, medianOf, type Colour, type Planes } from './planes.ts';
 import { placesIn } from './strip.ts';
 
 /** How far from a column's middle the cloth is looked up, in widths. */
@@ -47,10 +47,8 @@ export function colourIn(field: Planes, box: Box): Colour {
 
 /** How far a colour is from the cloth's in any light that may fall on it. */
 function offCloth(colour: Colour, bare: Colour): number {
-  const [own, both] = [bare, colour].map((each) =>
-    each.reduce((sum, value, plane) => sum + value * bare[plane as 0], 0),
-  ) as [number, number];
-  const shade = Math.min(shades.palest, Math.max(shades.darkest, both / Math.max(1e-9, own)));
+  const asBright = dot(colour, bare) / Math.max(1e-9, dot(bare, bare));
+  const shade = Math.min(shades.palest, Math.max(shades.darkest, asBright));
   return difference(
     colour,
     colourOf((plane) => shade * bare[plane]),

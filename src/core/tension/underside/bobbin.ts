@@ -1,6 +1,6 @@
 import { quantile } from 'simple-statistics';
 import type { Sketch } from './column.ts';
-import { colourOf, difference, medianOf, type Colour } from './planes.ts';
+import { colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
 
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 export const leastContrast = 0.09;
@@ -57,8 +57,7 @@ export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
 
 /** A bobbin's colour as a column shows it: its own middle, where that is the same colour in another light and surely not its top thread. */
 function seenAs(bobbin: Colour, { top, inner }: Sketch): Colour {
-  const squares = bobbin.reduce((sum, value) => sum + value * value, 0);
-  const by = inner.reduce((sum, value, plane) => sum + value * bobbin[plane]!, 0) / Math.max(1e-6, squares);
+  const by = dot(inner, bobbin) / Math.max(1e-6, dot(bobbin, bobbin));
   const isSame = by > lightsApart[0] && by < lightsApart[1] && difference(inner, times(bobbin, by)) < sameHue;
   return isSame && difference(top, inner) > sureContrast ? inner : bobbin;
 }

@@ -15,6 +15,9 @@ export type Colour = readonly [number, number, number];
 
 export const colourOf = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
 
+/** Two colours as directions: the product of their planes, added up. */
+export const dot = (a: Colour, b: Colour) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+
 /** The usual one of some colours, one at least: the median of each plane. */
 export const medianOf = (colours: readonly Colour[]): Colour =>
   colourOf((plane) => median(colours.map((colour) => colour[plane])));
@@ -26,9 +29,8 @@ export const difference = (a: Colour, b: Colour) =>
 /** How far a colour lies from all mixtures of two others, which are not the same. */
 export function betweenOff(colour: Colour, one: Colour, other: Colour): number {
   const way = colourOf((plane) => other[plane] - one[plane]);
-  const length = way.reduce((sum, value) => sum + value * value, 0);
-  const along = way.reduce((sum, value, plane) => sum + value * (colour[plane]! - one[plane]!), 0) / length;
-  const part = Math.min(1, Math.max(0, along));
+  const from = colourOf((plane) => colour[plane] - one[plane]);
+  const part = Math.min(1, Math.max(0, dot(way, from) / dot(way, way)));
   return difference(
     colour,
     colourOf((plane) => one[plane] + part * way[plane]),

@@ -53,7 +53,7 @@ const widths = { least: 0.8, leastLikeOthers: 0.7, leastOfOthers: 0.93, most: 1.
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
 /** Its parts fit its rows to within this, a squared difference of colours, or as well as those of the photo's other columns do, by this factor: cloth and thread may be coarse all over. */
-const misfits = { sure: 0.0105, asOthers: 2 } as const;
+const mostMisfit = { sure: 0.0105, asOthers: 2 } as const;
 /** What lies within a column is its top thread, the bobbin thread, or a mixture of both: nothing further from those than this, and than this part of what they differ by. */
 const mostOff = { sure: 0.08, part: 0.4 } as const;
 /** With more of it as bright as the camera can tell, threads cannot be told apart. */
@@ -190,7 +190,7 @@ function columnOf(
   if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
   const off = betweenOff(sketch.inner, sketch.top, bobbin);
   if (off > mostOff.sure && off > mostOff.part * difference(sketch.top, bobbin)) return unread(oddStripe);
-  if (read.misfit > Math.max(misfits.sure, misfits.asOthers * usualMisfit)) return unread(notClear);
+  if (read.misfit > Math.max(mostMisfit.sure, mostMisfit.asOthers * usualMisfit)) return unread(notClear);
   const wide = wideOf(look, read);
   const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return unread(likeCloth);
