@@ -10,12 +10,14 @@ export function letterOf(
   more: Partial<Part> = {},
 ): Letter {
   const inked = rows.filter(([from, to]) => from <= to);
+  const left = Math.min(...inked.map(([from]) => from));
+  const right = Math.max(...inked.map(([, to]) => to));
   const part: Part = {
     id: ++ids,
     tone: 0,
     area: inked.reduce((sum, [from, to]) => sum + to - from + 1, 0),
-    left: Math.min(...inked.map(([from]) => from)),
-    right: Math.max(...inked.map(([, to]) => to)),
+    left,
+    right,
     top,
     bottom: top + rows.length - 1,
     strokePx: 4,
@@ -23,6 +25,7 @@ export function letterOf(
     widestPx: 5,
     narrowPx: 4,
     rows: Int32Array.from(rows.flat()),
+    tops: Int32Array.from({ length: right - left + 1 }, (_, at) => top + rows.findIndex(([from, to]) => from <= left + at && left + at <= to)), // prettier-ignore
     ...more,
   };
   return wholeLetter(part);
@@ -50,13 +53,16 @@ export function leaningLetter(
   isIn: (x: number, y: number) => boolean,
 ): Letter {
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const isAt = (column: number, row: number) => {
+    const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
+    return isIn(dx * cos + dy * sin, dy * cos - dx * sin);
+  };
   const rows: [number, number][] = [];
   const top = Math.floor(y) - reach;
   for (let row = top; row <= y + reach; row++) {
     let [from, to] = [1, 0];
     for (let column = Math.floor(x) - reach; column <= x + reach; column++) {
-      const [dx, dy] = [column + 0.5 - x, row + 0.5 - y];
-      if (!isIn(dx * cos + dy * sin, dy * cos - dx * sin)) continue;
+      if (!isAt(column, row)) continue;
       if (from > to) from = column;
       to = column;
     }
@@ -64,5 +70,14 @@ export function leaningLetter(
   }
   const first = rows.findIndex(([from, to]) => from <= to);
   const last = rows.findLastIndex(([from, to]) => from <= to);
-  return letterOf(rows.slice(first, last + 1), top + first);
+  const inked = rows.slice(first, last + 1).flatMap((ends) => (ends[0] <= ends[1] ? [ends] : []));
+  const left = Math.min(...inked.map(([from]) => from));
+  const wide = Math.max(...inked.map(([, to]) => to)) - left + 1;
+  // A notch in a head is not seen in the ends of rows.
+  const topOf = (column: number) => {
+    const at = rows.findIndex((_, k) => isAt(column, top + k));
+    return at < 0 ? -1 : top + at;
+  };
+  const tops = Int32Array.from({ length: wide }, (_, at) => topOf(left + at));
+  return letterOf(rows.slice(first, last + 1), top + first, { tops });
 }

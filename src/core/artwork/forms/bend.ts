@@ -93,6 +93,24 @@ function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
     : { low: farthest - radius, high: nearest - radius, along };
 }
 
+/** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
+export function leanOf(letter: Letter, course: Course): number {
+  if (course.is === 'straight') return course.angle;
+  const dx = (letter.left + letter.right + 1) / 2 - course.x;
+  const dy = (letter.top + letter.bottom + 1) / 2 - course.y;
+  return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
+}
+
+/** A letter's reach as it stands: on a bend square to its own middle, since a wide flat head's corners lie farther out than its middle. */
+export function reachAsItStands(letter: Letter, course: Course): Reach {
+  if (course.is === 'straight') return reachOf(letter, course);
+  const angle = leanOf(letter, course);
+  const { low, high } = acrossLine(letter, angle);
+  const centre = course.y * Math.cos(angle) - course.x * Math.sin(angle);
+  const off = course.isArch ? course.radius - centre : -course.radius - centre;
+  return { low: low + off, high: high + off, along: acrossCircle(letter, course).along };
+}
+
 /** How uneven feet, and less strictly heads, are on a course: the mean distance from the middle one, px. */
 export function unevenness(letters: readonly Letter[], course: Course): number {
   const { feet, heads } = offOf(letters, course);

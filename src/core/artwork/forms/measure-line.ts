@@ -1,9 +1,11 @@
 import { mean, median } from 'simple-statistics';
-import { courseOf, reachOf, type Course, type Reach } from './bend.ts';
+import { courseOf, leanOf, reachAsItStands, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
+import { capitalsOf } from './capitals.ts';
 import type { Part } from './parts.ts';
-import { isRoundOnTop } from './round-top.ts';
+import { isRoundBelow, isRoundOnTop } from './round-top.ts';
+import { tipsOf } from './tips.ts';
 
 /** Letters of one tone that stand on one line. Lengths in working px. */
 export interface TextLine {
@@ -24,12 +26,15 @@ export interface TextLine {
 /** The course, then heights above the base line: letters that hang below it are not taken for taller ones. */
 export function measureLine(letters: readonly Letter[], course: Course = courseOf(letters)): TextLine {
   const parts = [...new Set(letters.map(({ part }) => part))];
-  const reaches = letters.map((letter) => ({ ...reachOf(letter, course), letter, isRound: !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
+  const isScript = isMostlyJoined(letters);
+  const reaches = letters.map((letter) => ({ ...reachAsItStands(letter, course), letter, isRound: !isScript && !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
-    const height = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
-    return { along, half: widthOf(letter) / 2, height: height * (isRound ? flatOfRound : 1) };
+    const whole = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
+    const height = whole - cornersPx(letter, course) - tipsOf(letter, course, whole);
+    return { along, half: widthOf(letter) / 2, height: height * (isRound ? flatOfRound : 1), isRound };
   });
+  if (inOrder.length === 1 && isRoundBelow(letters[0]!, course)) inOrder[0]!.height *= flatOfRound;
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
   const isJoined = letters.some(({ isSlice }) => isSlice);
   const heightPx = capitalsOf(inOrder, heights, isJoined);
@@ -86,7 +91,7 @@ function headOfFirst(letter: Letter, course: Course, base: number, high: number)
   if (letter.isSlice || widthOf(letter) < twoWide * heightOf(letter)) return whole;
   const middle = Math.floor((letter.left + letter.right) / 2);
   const left = { ...letter, right: middle, rows: letter.rows.map((x, at) => (at % 2 === 1 ? Math.min(x, middle) : x)) };
-  const own = base - reachOf(left, course).high;
+  const own = base - reachAsItStands(left, course).high;
   return own > capitalOfTall.from * whole && own < capitalOfTall.to * whole ? own : whole;
 } // prettier-ignore
 
@@ -98,8 +103,25 @@ function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly 
   return standing.length > 0 ? standing : reaches;
 }
 
+/** In a script no capital has a flat head: its own top is its height. */
+const isMostlyJoined = (letters: readonly Letter[]): boolean =>
+  2 * letters.filter(({ isSlice }) => isSlice).length > letters.length;
+
+/** Of its height so much of a letter is flat at head and foot. From memory. */
+const flatShare = 0.5;
+
+/**
+ * How far the corners of pixels stand out at head and foot of a letter that leans on a straight line, px: its farthest pixels' middles lie at its edge, where of a level one they
+ * lie half a pixel within.
+ */
+function cornersPx(letter: Letter, course: Course): number {
+  const angle = leanOf(letter, course);
+  const [sin, cos] = [Math.abs(Math.sin(angle)), Math.abs(Math.cos(angle))];
+  return (sin + cos) * Math.min(1, sin * flatShare * heightOf(letter));
+}
+
 /** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
-const flatOfRound = 0.97;
+const flatOfRound = 0.98;
 
 /** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
 export function baseOf(reaches: readonly Reach[]): number {
@@ -111,62 +133,4 @@ export function baseOf(reaches: readonly Reach[]): number {
     if (within.length > best.length) best = within;
   });
   return median(best);
-}
-
-/** A letter in the order of its line: its middle along it, half its width, its height. */
-interface Standing {
-  along: number;
-  half: number;
-  height: number;
-}
-
-/** What lies between neighbours, in the order of their line; below 0 where they overlap. */
-export const gapsOf = (inOrder: readonly Omit<Standing, 'height'>[]): number[] =>
-  inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
-
-/** A gap between words, in heights, beside what lies between letters; so tall is what begins the next word where it is a capital. From memory. */
-const wordsApart = 0.2;
-const tallFrom = 0.79;
-
-/** Without a sign by itself before the first word (“&”), whose height says less than the capital after it. */
-function withoutLone(inOrder: readonly Standing[], tallest: number): readonly Standing[] {
-  const gaps = gapsOf(inOrder);
-  if (gaps.length < 3 || gaps[0]! < wordsApart * tallest + Math.max(0, median(gaps))) return inOrder;
-  return inOrder[1]!.height > tallFrom * tallest ? inOrder.slice(1) : inOrder;
-} // prettier-ignore
-
-/** A word in small capitals begins with one that is so much higher; most of the others are even. From memory, and from an open typeface whose small letters are such. */
-const [biggerFrom, biggerTo] = [1.08, 1.45];
-const evenWithin = 0.04;
-const mostOthers = 0.6;
-
-/**
- * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
- * first letter where that is tall, since in many typefaces a d is taller than a T.
- */
-function capitalsOf(all: readonly Standing[], heights: readonly number[], isJoined: boolean): number {
-  const tallest = heights.at(-1)!;
-  const inOrder = withoutLone(all, tallest);
-  const low = heights.filter((height) => height < 0.82 * tallest).length;
-  if (isJoined || low > 0.2 * heights.length) {
-    const start = inOrder[0]!.along;
-    // Of joined letters the first is as many slices as a capital is wide.
-    const reach = start + (isJoined ? 0.7 * tallest : 0);
-    const first = Math.max(...inOrder.filter(({ along }) => along <= reach).map(({ height }) => height));
-    // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
-    const small = heights.filter((height) => height < 0.75 * tallest).length;
-    return first > (small >= 0.3 * heights.length ? 0.79 : 0.85) * tallest ? first : tallest;
-  }
-  const near = (to: number, below: number, above: number) =>
-    heights.filter((height) => height > below * to && height < above * to);
-  // Of few letters the tallest; of more that about which most are, since a T's head or an A's may rise above the others.
-  const alike = (to: number) => near(to, 0.975, 1.025).length;
-  const isFew = heights.length < 4;
-  const tall = isFew ? tallest : heights.reduce((best, one) => (alike(one) > alike(best) ? one : best));
-  // Small capitals, lower than the one that they begin with.
-  const first = inOrder[0]!.height;
-  const others = inOrder.slice(1).filter(({ height }) => Math.abs(height / tall - 1) < evenWithin).length;
-  if (!isFew && others >= mostOthers * (inOrder.length - 1) && first > biggerFrom * tall && first < biggerTo * tall) return first; // prettier-ignore
-  const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
-  return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
 }

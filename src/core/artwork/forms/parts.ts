@@ -20,6 +20,8 @@ export interface Part {
   narrowPx: number;
   /** Left and right end of each of its rows from `top` on, for turning it: x0, x1, x0, x1 … */
   rows: Int32Array;
+  /** First row of each of its columns from `left` on. */
+  tops: Int32Array;
 }
 
 /** Which part each pixel of the working picture belongs to; 0: none. */
@@ -74,6 +76,7 @@ export function splitParts(
         widestPx: 0,
         narrowPx: 0,
         rows: new Int32Array(0),
+        tops: new Int32Array(0),
       });
       continue;
     }
@@ -137,6 +140,7 @@ function measure(
   const middles: number[][] = parts.map(() => []);
   const isMiddleAt = new Uint8Array(width * height);
   for (const part of parts) {
+    part.tops = new Int32Array(part.right - part.left + 1).fill(-1);
     part.rows = new Int32Array((part.bottom - part.top + 1) * 2);
     for (let row = 0; row < part.rows.length; row += 2) {
       part.rows[row] = 1 << 30;
@@ -149,6 +153,7 @@ function measure(
       if (of[pixel] === 0) continue;
       const part = parts[of[pixel]! - 1]!;
       const row = (y - part.top) * 2;
+      if (part.tops[x - part.left] === -1) part.tops[x - part.left] = y;
       if (x < part.rows[row]!) part.rows[row] = x;
       if (x > part.rows[row + 1]!) part.rows[row + 1] = x;
       const d = distances[pixel]!;

@@ -1,5 +1,5 @@
 import { heightOf, type Letter } from './letters.ts';
-import type { Course } from './bend.ts';
+import { leanOf, type Course } from './bend.ts';
 
 /** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
 const levelWithin = 0.005;
@@ -9,28 +9,33 @@ const leaningPx = 1.1;
 const leaningFar = 3;
 const narrower = { level: 0.65, leaning: 0.75 } as const;
 
-/** Whether a letter is round on top, as O and C are: from its head on it grows wider. `course`: what it stands on. */
+/** A round head is so wide that far below its top, heights; of what is narrower only a pointed one stands out, which grows on wider, not a stem. */
+const roundWide = 0.22;
+const deeper = 0.15;
+const pointed = 0.7;
+
+/** Whether a letter is round or pointed on top, as O, C and some A are: from its head on it grows wider. `course`: what it stands on. */
 export function isRoundOnTop(letter: Letter, course: Course): boolean {
   const angle = leanOf(letter, course);
-  if (Math.abs(angle) < levelWithin) {
-    const high = letter.rows.length / 2;
-    const widthAt = (share: number) => {
-      const row = 2 * Math.round(share * high);
-      return letter.rows[row + 1]! - letter.rows[row]! + 1;
-    };
-    return widthAt(belowHead.near) < narrower.level * widthAt(belowHead.far);
-  }
-  const high = heightOf(letter);
-  const near = Math.max(belowHead.near * high, leaningPx);
-  return widthWithin(letter, angle, near) < narrower.leaning * widthWithin(letter, angle, Math.max(belowHead.far * high, leaningFar * near)); // prettier-ignore
+  const isLevel = Math.abs(angle) < levelWithin;
+  const high = isLevel ? letter.rows.length / 2 : heightOf(letter);
+  const widthAt = (below: number) => {
+    if (!isLevel) return widthWithin(letter, angle, below);
+    const row = 2 * Math.round(below);
+    return letter.rows[row + 1]! - letter.rows[row]! + 1;
+  };
+  const near = isLevel ? belowHead.near * high : Math.max(belowHead.near * high, leaningPx);
+  const far = isLevel ? belowHead.far * high : Math.max(belowHead.far * high, leaningFar * near);
+  const wide = widthAt(far);
+  if (widthAt(near) >= (isLevel ? narrower.level : narrower.leaning) * wide) return false;
+  return wide >= roundWide * high || wide < pointed * widthAt(far + (deeper - belowHead.far) * high);
 }
 
-/** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
-function leanOf(letter: Letter, course: Course): number {
-  if (course.is === 'straight') return course.angle;
-  const dx = (letter.left + letter.right + 1) / 2 - course.x;
-  const dy = (letter.top + letter.bottom + 1) / 2 - course.y;
-  return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
+/** The same of its foot. `course`: straight. */
+export function isRoundBelow(letter: Letter, course: Course): boolean {
+  if (course.is === 'bent') return false;
+  const rows = letter.rows.map((_, at) => letter.rows[letter.rows.length - 2 - (at - (at % 2)) + (at % 2)]!);
+  return isRoundOnTop({ ...letter, rows }, { is: 'straight', angle: -course.angle });
 }
 
 /** How wide a letter is within so many px below its head, in a frame at a tilt (not level): of each row, between its ends. */

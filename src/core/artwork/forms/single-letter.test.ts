@@ -81,7 +81,7 @@ describe('a letter by itself', () => {
     const stout = (wide: number) =>
       `<path d="M-40 60V-60H30M-40 0H20" fill="none" stroke="#000" stroke-width="${wide}"/>`;
     expect(await told(stout(24))).toBe('F');
-    expect(await told(stout(46))).toBeNull();
+    expect(await told(stout(64))).toBeNull();
   });
 });
 

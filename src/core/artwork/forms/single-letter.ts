@@ -11,13 +11,15 @@ const looseness = 0.06;
 /** Feet and heads may have serifs of such a size, heights. */
 const serif = { long: 0.2, high: 0.07 } as const;
 /** Widths of letters, in heights. */
-const wide = { least: 0.3, most: 1.5 } as const;
+const wide = { least: 0.27, most: 1.7 } as const;
 /** Letters in serif faces stand on feet wider than they are: how far in the outer stems stand, of the width. */
 const footings = [0, 0.15] as const;
 /** Half a stroke's width in heights: what is heavier is a shape. */
-const heaviest = 0.14;
+const heaviest = 0.16;
 /** A part's area as a share of what its letter's strokes come to: joints are counted twice, hairlines as if they were stems. */
-const fullness = { least: 0.5, most: 1.2 } as const;
+const fullness = { least: 0.5, most: 1.2, withSerifs: 1.6 } as const;
+/** Hairlines are so thin beside the stems. */
+const hairline = 0.6;
 /** Of each single stroke so much may be missing: without its tail a Q is a ring. */
 const mostMissing = 0.25;
 /** Holes smaller than this across, in strokes, are dirt. */
@@ -43,14 +45,17 @@ export function letterOf(part: Part, map: PartMap, tilts: readonly number[]): Re
   for (const angle of tilts) {
     const seen = seenAt(part, map, angle);
     if (seen.half > heaviest || seen.aspect < wide.least || seen.aspect > wide.most) continue;
+    // Faces of thick stems and hairlines draw their level strokes with hairlines.
+    const levels = seen.thin < hairline * seen.half ? [seen.half, seen.thin] : [seen.half];
     for (const written of alphabet) {
       if (!(holesOf[written.letter] ?? [0]).includes(holes)) continue;
       const limit = plainLetters.includes(written.letter) ? mostOff.plain : mostOff.usual;
-      for (const left of footings)
-        for (const right of footings) {
-          const off = offBy(seen, placed(written.strokes, seen, left, right), least * limit) / limit;
-          if (off < least) [best, least] = [{ letter: written.letter, angle }, off];
-        }
+      for (const level of levels)
+        for (const left of footings)
+          for (const right of footings) {
+            const off = offBy(seen, placed(written.strokes, seen, left, right, level), least * limit) / limit;
+            if (off < least) [best, least] = [{ letter: written.letter, angle }, off];
+          }
     }
   }
   return best;
@@ -72,6 +77,8 @@ interface Seen {
   aspect: number;
   /** Half of its stems' width, heights. */
   half: number;
+  /** Half of its hairlines' width. */
+  thin: number;
   /** Squared heights. */
   area: number;
   xs: Float64Array;
@@ -108,6 +115,7 @@ function seenAt(part: Part, { of, width, height }: PartMap, angle: number): Seen
   return {
     aspect: (along.low - along.high) / high,
     half: part.stemPx / 2 / high,
+    thin: Math.min(part.narrowPx, part.stemPx) / 2 / high,
     area: part.area / high ** 2,
     xs: Float64Array.from(xs),
     ys: Float64Array.from(ys),
@@ -122,10 +130,16 @@ interface Placed {
   ends: readonly (readonly [number, number])[];
 }
 
-function placed(strokes: readonly Stroke[], { aspect, half }: Seen, left: number, right: number): Placed {
+function placed(
+  strokes: readonly Stroke[],
+  { aspect, half }: Seen,
+  left: number,
+  right: number,
+  level: number,
+): Placed {
   // What is thicker than the letter is wide leaves its strokes no way across.
   const inX = Math.min(half, 0.4 * aspect);
-  const inY = Math.min(half, 0.4);
+  const inY = Math.min(level, 0.4);
   const from = inX + left * aspect;
   const across = Math.max(0.01, aspect - 2 * inX - (left + right) * aspect);
   const at = ([x, y]: readonly [number, number]) => [from + x * across, inY + y * (1 - 2 * inY)] as const;
@@ -145,8 +159,8 @@ function offBy({ xs, ys, half, area, isNear }: Seen, { strokes, ends }: Placed, 
   const pieces = strokes.flat();
   const long = pieces.reduce((sum, [x0, y0, x1, y1]) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
   // Each stroke goes on by half its width beyond its ends.
-  const full = area / ((long + 2 * half * strokes.length) * 2 * half);
-  if (full < fullness.least || full > fullness.most) return 1;
+  const whole = (long + 2 * half * strokes.length) * 2 * half;
+  if (area < fullness.least * whole || area > fullness.withSerifs * whole) return 1;
   let bare = 0;
   let points = 0;
   for (const stroke of strokes) {
@@ -163,17 +177,19 @@ function offBy({ xs, ys, half, area, isNear }: Seen, { strokes, ends }: Placed, 
   }
   const unseen = bare / points;
   if (unseen >= most) return unseen;
-  const reach = (half + looseness) ** 2;
-  let off = 0;
+  let [off, serifs] = [0, 0];
   for (let k = 0; k < xs.length; k++) {
     const [x, y] = [xs[k]!, ys[k]!];
-    if (pieces.some((piece) => squaredTo(piece, x, y) < reach)) continue;
+    const away = pieces.reduce((least, piece) => Math.min(least, squaredTo(piece, x, y)), Infinity);
+    if (away < half ** 2) continue;
     const isSerif = ends.some(
       ([ex, ey]) => Math.abs(x - ex) < half + serif.long && Math.abs(y - ey) < half + serif.high,
     );
-    if (!isSerif) off++;
+    if (isSerif) serifs++;
+    else if (away >= (half + looseness) ** 2) off++;
     if (off / xs.length + unseen >= most) return 1;
   }
+  if (area * (1 - serifs / xs.length) > fullness.most * whole) return 1;
   return unseen + off / xs.length;
 }
 

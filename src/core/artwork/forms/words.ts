@@ -1,7 +1,8 @@
 import { median } from 'simple-statistics';
 import { courseOf, reachOf, unevenness, type Course } from './bend.ts';
 import { widthOf, type Letter } from './letters.ts';
-import { baseOf, gapsOf, measureLine, type TextLine } from './measure-line.ts';
+import { gapsOf } from './capitals.ts';
+import { baseOf, measureLine, type TextLine } from './measure-line.ts';
 
 /** Lines with the letters that stand by themselves between or beside their words, as an & does; and the letters that are left. */
 export function withSingles(

@@ -1,0 +1,68 @@
+import { median } from 'simple-statistics';
+
+/** A letter in the order of its line: its middle along it, half its width, its height. */
+export interface Standing {
+  along: number;
+  half: number;
+  height: number;
+  isRound: boolean;
+}
+
+/** What lies between neighbours, in the order of their line; below 0 where they overlap. */
+export const gapsOf = (inOrder: readonly Pick<Standing, 'along' | 'half'>[]): number[] =>
+  inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
+
+/** A gap between words, in heights, beside what lies between letters; so tall is what begins the next word where it is a capital. From memory. */
+const wordsApart = 0.2;
+const tallFrom = 0.79;
+
+/** Without a sign by itself before the first word (“&”), whose height says less than the capital after it. */
+function withoutLone(inOrder: readonly Standing[], tallest: number): readonly Standing[] {
+  const gaps = gapsOf(inOrder);
+  if (gaps.length < 3 || gaps[0]! < wordsApart * tallest + Math.max(0, median(gaps))) return inOrder;
+  return inOrder[1]!.height > tallFrom * tallest ? inOrder.slice(1) : inOrder;
+} // prettier-ignore
+
+/** So many flat heads tell the height of capitals by themselves: the thin tops of round ones blur away. */
+const enoughFlat = 3;
+const isHigh = 0.82;
+
+/** A word in small capitals begins with one that is so much higher; most of the others are even. From memory, and from an open typeface whose small letters are such. */
+const [biggerFrom, biggerTo] = [1.08, 1.45];
+const evenWithin = 0.04;
+const mostOthers = 0.6;
+
+/**
+ * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
+ * first letter where that is tall, since in many typefaces a d is taller than a T.
+ */
+export function capitalsOf(all: readonly Standing[], heights: readonly number[], isJoined: boolean): number {
+  const tallest = heights.at(-1)!;
+  const inOrder = withoutLone(all, tallest);
+  const low = heights.filter((height) => height < isHigh * tallest).length;
+  if (isJoined || low > 0.2 * heights.length) {
+    const start = inOrder[0]!.along;
+    // Of joined letters the first is as many slices as a capital is wide.
+    const reach = start + (isJoined ? 0.7 * tallest : 0);
+    const first = Math.max(...inOrder.filter(({ along }) => along <= reach).map(({ height }) => height));
+    // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
+    const small = heights.filter((height) => height < 0.75 * tallest).length;
+    return first > (small >= 0.3 * heights.length ? 0.79 : 0.85) * tallest ? first : tallest;
+  }
+  const flats = inOrder.flatMap(({ height, isRound }) =>
+    isRound || height <= isHigh * tallest ? [] : [height],
+  );
+  const told = flats.length >= enoughFlat ? flats.sort((a, b) => a - b) : heights;
+  const near = (to: number, below: number, above: number) =>
+    told.filter((height) => height > below * to && height < above * to);
+  // Of few letters the tallest; of more that about which most are, since a T's head or an A's may rise above the others.
+  const alike = (to: number) => near(to, 0.975, 1.025).length;
+  const isFew = heights.length < 4;
+  const tall = isFew ? tallest : told.reduce((best, one) => (alike(one) > alike(best) ? one : best));
+  // Small capitals, lower than the one that they begin with.
+  const first = inOrder[0]!.height;
+  const others = inOrder.slice(1).filter(({ height }) => Math.abs(height / tall - 1) < evenWithin).length;
+  if (!isFew && others >= mostOthers * (inOrder.length - 1) && first > biggerFrom * tall && first < biggerTo * tall) return first; // prettier-ignore
+  const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
+  return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
+}
