@@ -25,7 +25,10 @@ describe('letters that could stand on one line', () => {
     expect(beside(48)).toEqual([2]);
     expect(beside(49)).toEqual([1, 1]);
     expect(beside(20, { stemPx: 10.4 })).toEqual([2]);
-    expect(beside(20, { stemPx: 10.5 })).toEqual([1, 1]);
+    expect(beside(20, { stemPx: 10.5, widestPx: 11 })).toEqual([1, 1]);
+    // The stems of an N are hairlines; its slant is as thick as theirs.
+    expect(beside(20, { stemPx: 1.2 })).toEqual([2]);
+    expect(beside(20, { stemPx: 1.2, widestPx: 1.4 })).toEqual([1, 1]);
   });
   test('at another level than a tilt of 20° explains they are not; what lies within another is none', () => {
     // 20 px on: 0.28 of 24 and 7.3 more.
@@ -154,7 +157,7 @@ describe('letters that could stand on one line', () => {
     expect(goesOn(letter(68, 100, 14, 24))).toBe(true);
     expect(goesOn(letter(69, 100, 14, 24))).toBe(false);
     expect(goesOn(letter(58, 100, 14, 24, { stemPx: 8.7 }))).toBe(true);
-    expect(goesOn(letter(58, 100, 14, 24, { stemPx: 8.9 }))).toBe(false);
+    expect(goesOn(letter(58, 100, 14, 24, { stemPx: 8.9, widestPx: 9 }))).toBe(false);
     expect(goesOn(letter(58, 88, 27, 48))).toBe(true);
     expect(goesOn(letter(58, 88, 29, 48))).toBe(false);
     expect(goesOn({ ...letter(58, 100, 14, 24), isSlice: true })).toBe(false);
@@ -209,10 +212,17 @@ describe('what is lettering at all', () => {
     expect(isLettering([...bars, letter(60, 0, 14, 30)])).toBe(true);
     expect(isLettering(bars.map((bar) => ({ ...bar, isSlice: true })))).toBe(true);
   });
+  test('three times the same outline are ornaments; two may be a word, and so may be three of which one differs', () => {
+    const plus = (left: number, arm = 9) =>
+      letterOf(Array.from({ length: 24 }, (_, y) => (Math.abs(y - 11.5) < 3 ? [left, left + 23] : [left + arm, left + 23 - arm])), 50); // prettier-ignore
+    expect(isLettering([plus(0), plus(40), plus(80)])).toBe(false);
+    expect(isLettering([plus(0), plus(40)])).toBe(true);
+    expect(isLettering([plus(0), plus(40), plus(80, 7)])).toBe(true);
+  });
   test('all of one size and a single stroke each are ornaments', () => {
-    // A stroke of 4 px along the diagonal of 14 × 24: 111 px; up to a quarter more.
+    // A stroke of 4 px along the diagonal of 14 × 24: 111 px; up to a quarter more. Leaning, so that their outlines differ.
     const strokes = (area: number, stroke = 4) =>
-      [0, 1, 2].map((k) => letter(20 * k, 0, 14, 24, { area, strokePx: k === 2 ? stroke : 4 }));
+      [0, 1, 2].map((k) => letterOf(Array.from({ length: 24 }, (_, y) => [20 * k + (y < 12 ? 2 * k : 0), 20 * k + 13 - (y < 12 ? 0 : 2 * k)]), 0, { area, strokePx: k === 2 ? stroke : 4 })); // prettier-ignore
     expect(isLettering(strokes(135))).toBe(false);
     expect(isLettering(strokes(140))).toBe(true);
     expect(isLettering(strokes(135, 4.5))).toBe(true);

@@ -1,6 +1,7 @@
 import { median } from 'simple-statistics';
 import { reachOf } from './bend.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
+import type { Part } from './parts.ts';
 
 const mostTilt = (20 * Math.PI) / 180;
 /** From one letter to the next a line turns by no more, radians. */
@@ -104,8 +105,7 @@ function areNeighbours(one: Letter, other: Letter): boolean {
   const tall = (letter: Letter) => heightOf(letter.isSlice ? letter.part : letter);
   const [low, high] = [tall(one), tall(other)].sort((a, b) => a - b) as [number, number];
   if (high > 2.4 * low) return false;
-  const strokes = [one.part.stemPx, other.part.stemPx].sort((a, b) => a - b) as [number, number];
-  if (strokes[1] > 2.6 * strokes[0]) return false;
+  if (!areOfOnePen(one.part, other.part, 2.6)) return false;
   const gap = other.left - one.right;
   if (gap > 0.95 * high) return false;
   // One within the other is no neighbour of it.
@@ -188,6 +188,14 @@ const turnBetween = (one: number, other: number) => Math.atan2(Math.sin(other - 
 
 function areAlikeEnough(one: Letter, other: Letter): boolean {
   const size = (letter: Letter) => Math.hypot(widthOf(letter), heightOf(letter));
-  const ratio = (a: number, b: number) => Math.max(a, b) / Math.min(a, b);
-  return ratio(size(one), size(other)) < 2 && ratio(one.part.stemPx, other.part.stemPx) < 2.2;
+  return ratio(size(one), size(other)) < 2 && areOfOnePen(one.part, other.part, 2.2);
 }
+
+const ratio = (a: number, b: number) => Math.max(a, b) / Math.min(a, b);
+
+/** An N's stems are hairlines in many faces and its slant is as thick as its neighbours' stems: widest places so alike tell the same pen. */
+const widestAlike = 1.6;
+
+/** Whether two letters' stems, or else their widest places, are alike. */
+const areOfOnePen = (one: Part, other: Part, most: number): boolean =>
+  ratio(one.stemPx, other.stemPx) <= most || ratio(one.widestPx, other.widestPx) < widestAlike;

@@ -4,7 +4,7 @@ import { heightOf, widthOf, type Letter } from './letters.ts';
 /** Whether a group is lettering at all: not bars, not two odd shapes. */
 export function isLettering(group: readonly Letter[]): boolean {
   const sources = new Set(group.map(({ part }) => part));
-  if (group.length < 2 || looksLikeBars(group)) return false;
+  if (group.length < 2 || looksLikeBars(group) || isRepeated(group)) return false;
   if (sources.size === 1) return group.length >= 2;
   return group.length > 2 || areAlike(group);
 }
@@ -21,6 +21,27 @@ function looksLikeBars(group: readonly Letter[]): boolean {
       letter.part.area < 1.25 * letter.part.strokePx * Math.hypot(widthOf(letter), heightOf(letter)),
   );
   return areOfOneShape(group) && singles && upright.at(-1)! < 1.1 * upright[0]!;
+}
+
+/** Outlines of one shape lie so near each other, on average, heights; by whole pixels each is up to one off. */
+const alike = { share: 0.025, px: 1 } as const;
+
+/** Three or more times the same outline: a row of ornaments. No word is one letter over and over. */
+function isRepeated(group: readonly Letter[]): boolean {
+  if (group.length < 3 || group.some(({ isSlice }) => isSlice) || !areOfOneShape(group)) return false;
+  const [first] = group as [Letter];
+  const most = Math.max(alike.px, alike.share * heightOf(first));
+  const off = (some: Int32Array, from: number, others: Int32Array, to: number) => {
+    const count = Math.min(some.length, others.length);
+    let sum = 0;
+    for (let at = 0; at < count; at++) sum += Math.abs(some[at]! - from - others[at]! + to);
+    return Math.max(sum / count, Math.abs(some.length - others.length) / 2);
+  };
+  return group.every(
+    ({ rows, left, top, part }) =>
+      off(rows, left, first.rows, first.left) <= most &&
+      off(part.tops, top, first.part.tops, first.top) <= most,
+  );
 }
 
 /** A straight stroke and nothing else, however it leans: it fills a long box. */

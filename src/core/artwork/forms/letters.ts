@@ -35,7 +35,7 @@ export function lettersOf(part: Part, of: Uint32Array, width: number, pxPerMm: n
   const runs = runsOf(part, of, width);
   // A rule or a wave is crossed once from above; a frame twice from either side; joined letters often from the side.
   const isOpen = runs.outside > 2.1 && part.widestPx < 0.65 * height;
-  if (isOpen && runs.down > 1.3 && runs.down < 4.5 && runs.across > 2.6)
+  if (isOpen && runs.down > 1.2 && runs.down < 4.5 && runs.across > 2.6)
     return slices(part, of, width, Math.max(2, Math.round(wide / (sliceOf * height))));
   return wide < mostWide * height ? [whole] : [];
 }
