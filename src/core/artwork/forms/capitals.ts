@@ -6,6 +6,7 @@ export interface Standing {
   half: number;
   height: number;
   isRound: boolean;
+  isSlice: boolean;
 }
 
 /** What lies between neighbours, in the order of their line; below 0 where they overlap. */
@@ -32,6 +33,34 @@ const [biggerFrom, biggerTo] = [1.08, 1.45];
 const evenWithin = 0.04;
 const mostOthers = 0.6;
 
+/** Of joined letters the first is so wide at most, heights, but where it still rises there; from its top on what falls so low is the next. */
+const firstWide = 0.7;
+const [rises, falls] = [1.01, 0.75];
+/** A capital is so high beside the tallest small letter of its line. */
+const capitalFrom = 0.79;
+
+/** Height of the first letter with the pieces that it is written in: what lies over its middle, or whose middle lies over it; of joined ones of its slices. */
+function heightOfFirst(inOrder: readonly Standing[], tallest: number): number {
+  const { along, half, isSlice } = inOrder[0]!;
+  if (!isSlice) {
+    const isOfIt = (other: Standing) => Math.min(half, other.half) > Math.abs(other.along - along);
+    return Math.max(...inOrder.filter((other) => isOfIt(other)).map(({ height }) => height));
+  }
+  let [peak, last] = [0, 0];
+  for (const slice of inOrder) {
+    const isBeyond = slice.along > along + firstWide * tallest && slice.height < rises * last;
+    const isNext = peak > capitalFrom * tallest && slice.height < falls * peak;
+    if (isBeyond || isNext) break;
+    last = slice.height;
+    peak = Math.max(peak, last);
+  }
+  return peak;
+}
+
+/** Figures are lower than capitals in many faces: so many of these at the start tell their height by themselves, where they are as alike and so much higher. */
+const firstWord = 3;
+const alikeWithin = 0.025;
+
 /**
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
@@ -41,13 +70,10 @@ export function capitalsOf(all: readonly Standing[], heights: readonly number[],
   const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < isHigh * tallest).length;
   if (isJoined || low > 0.2 * heights.length) {
-    const start = inOrder[0]!.along;
-    // Of joined letters the first is as many slices as a capital is wide.
-    const reach = start + (isJoined ? 0.7 * tallest : 0);
-    const first = Math.max(...inOrder.filter(({ along }) => along <= reach).map(({ height }) => height));
+    const first = heightOfFirst(inOrder, tallest);
     // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
     const small = heights.filter((height) => height < 0.75 * tallest).length;
-    return first > (small >= 0.3 * heights.length ? 0.79 : 0.85) * tallest ? first : tallest;
+    return first > (small >= 0.3 * heights.length ? capitalFrom : 0.85) * tallest ? first : tallest;
   }
   const flats = inOrder.flatMap(({ height, isRound }) =>
     isRound || height <= isHigh * tallest ? [] : [height],
@@ -63,6 +89,9 @@ export function capitalsOf(all: readonly Standing[], heights: readonly number[],
   const first = inOrder[0]!.height;
   const others = inOrder.slice(1).filter(({ height }) => Math.abs(height / tall - 1) < evenWithin).length;
   if (!isFew && others >= mostOthers * (inOrder.length - 1) && first > biggerFrom * tall && first < biggerTo * tall) return first; // prettier-ignore
+  const start = inOrder.slice(0, firstWord).map(({ height }) => height);
+  const ofStart = median(start);
+  if (!isFew && ofStart > (1 + alikeWithin) * tall && start.every((one) => Math.abs(one / ofStart - 1) < alikeWithin)) return ofStart; // prettier-ignore
   const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
   return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
 }

@@ -30,9 +30,15 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   const reaches = letters.map((letter) => ({ ...reachAsItStands(letter, course), letter, isRound: !isScript && !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
   const base = baseOf(reaches);
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
-    const whole = at === 0 ? headOfFirst(letter, course, base, high) : base - high;
+    const whole = at === 0 && !isScript ? headOfFirst(letter, course, base, high) : base - high;
     const height = whole - cornersPx(letter, course) - tipsOf(letter, course, whole);
-    return { along, half: widthOf(letter) / 2, height: height * (isRound ? flatOfRound : 1), isRound };
+    return {
+      along,
+      half: widthOf(letter) / 2,
+      height: height * (isRound ? flatOfRound : 1),
+      isRound,
+      isSlice: letter.isSlice,
+    };
   });
   if (inOrder.length === 1 && isRoundBelow(letters[0]!, course)) inOrder[0]!.height *= flatOfRound;
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
