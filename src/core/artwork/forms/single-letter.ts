@@ -34,7 +34,7 @@ interface Recognised {
 }
 
 /**
- * The letter in the middle of a ring or a field, as a monogram is, or null. `tilts`: at which it may stand, radians. Of pictograms one in ten or so is taken
+ * The letter in the middle of a ring or a field, as a monogram is, or null. `tilts`: at which it may stand, radians. Of pictograms one in four or five is taken
  * for a letter, so it is asked only of what stands where letters do.
  */
 export function letterOf(part: Part, map: PartMap, tilts: readonly number[]): Recognised | null {

@@ -2,6 +2,7 @@ import { colourDifference, distance, distanceFromMixture, sameThread, type Rgb }
 import { coresBeside } from './cores.ts';
 import { binOf, nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
+import { strokesBeside } from './ridges.ts';
 
 /** A colour of the picture. `share`: its share of the pixels that are clearly of one colour. */
 export interface Tone {
@@ -27,7 +28,7 @@ const mean = ({ sum, count }: Cluster): Rgb => [sum[0] / count, sum[1] / count, 
 /**
  * The colours a picture was drawn with, most frequent first. Anti-aliased rims and JPEG noise are not colours:
  * what is flat counts first; what is neither near a found colour nor a mixture of two is added (thin lines have
- * no flat inside); what is a mixture and nowhere wider than a rim is dropped; small flat spots of another colour are added.
+ * no flat inside); what is a mixture and nowhere wider than a rim is dropped; small flat spots of another colour are added, and thin strokes of one.
  */
 export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   const flat = flatBins(picture, clear);
@@ -37,6 +38,7 @@ export function findTones(picture: Pixels, clear: Uint8Array | null): Tone[] {
   dropRims(picture, clear, clusters);
   for (const [r, g, b] of coresBeside(picture, clear, clusters.map(mean)))
     clusters.push({ sum: [r, g, b], count: 1 });
+  for (const [r, g, b] of strokesBeside(picture, clear, clusters.map(mean))) clusters.push({ sum: [r, g, b], count: 1 }); // prettier-ignore
   const total = clusters.reduce((sum, cluster) => sum + cluster.count, 0);
   return clusters
     .sort((a, b) => b.count - a.count)
