@@ -32,7 +32,9 @@ export function strokesBeside(picture: Pixels, clear: Uint8Array | null, tones: 
       if (tonesAt[pixel] !== noTone || clear?.[pixel]) continue;
       const ground = onlyToneAround(tonesAt, width, pixel);
       if (ground === null || !isMiddle(picture, pixel, tones[ground]!)) continue;
-      middles.set(ground, [...(middles.get(ground) ?? []), at(picture, pixel)]);
+      const known = middles.get(ground);
+      if (known) known.push(at(picture, pixel));
+      else middles.set(ground, [at(picture, pixel)]);
     }
   }
   return [...middles.values()].flatMap((colours) => {
