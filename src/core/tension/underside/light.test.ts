@@ -40,6 +40,14 @@ describe('a shadow whose edge crosses a column', () => {
   ])('%s: nothing is changed', (_, as) => {
     expect(inOneLight(as)).toBe(as);
   });
+  test('another cloth beside the column on both sides, which lies in the same light: nothing is changed', () => {
+    const other = strip(() => [1, 1]);
+    for (let row = 0; row < 20; row++)
+      for (let step = 0; step < other.steps; step++)
+        if (step < 10 || step >= 82)
+          other.data.fill(0.2, (row * other.steps + step) * 3, (row * other.steps + step + 1) * 3);
+    expect(inOneLight(other)).toBe(other);
+  });
   test('no cloth beside it, or a row outside the picture: nothing is changed', () => {
     const bare = { ...strip(() => [1, 1]), first: 0, wide: 92 };
     expect(inOneLight(bare)).toBe(bare);

@@ -23,12 +23,14 @@ const leastBright = 0.1;
 /** A shadow's edge crosses a column where the light on both sides of it changes by more than this factor along it, and by about as much on one as on the other. */
 const leastChange = 1.12;
 const asMuch = 1.3;
+/** And where the column itself grows darker with the cloth, by at least such a part of how much (of the logarithm): else another cloth lies beside it there. */
+const leastOwn = 0.4;
 /** No part is made brighter or darker by more than this. */
 const mostGain = 2.5;
 
 /**
  * The strip as if the light on it were the same all along: where a shadow's edge crosses the column the cloth beside it tells how much darker each row is. As it is where the cloth
- * is too dark to tell, or only one side changes: then something else lies beside it.
+ * is too dark to tell, or only one side changes, or the column does not: then something else lies beside it.
  */
 export function inOneLight(strip: Strip): Strip {
   const sides = [clothBeside(strip, 'left'), clothBeside(strip, 'right')] as const;
@@ -39,7 +41,7 @@ export function inOneLight(strip: Strip): Strip {
     number,
   ];
   const isShadow = Math.min(...changes) > leastChange && Math.max(...changes) < asMuch * Math.min(...changes);
-  if (!isShadow) return strip;
+  if (!isShadow || !isDarkerToo(strip, left)) return strip;
   const [usualLeft, usualRight] = [quantile(left, 0.9), quantile(right, 0.9)];
   const data = Float32Array.from(strip.data);
   for (let row = 0; row < strip.rows; row++) {
@@ -53,10 +55,19 @@ export function inOneLight(strip: Strip): Strip {
   return { ...strip, data };
 }
 
-/** How bright the cloth is on one side of each row, as its neighbours have it; null where that cannot be told. */
-function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
-  const [from, to] = clothSteps(strip)[side];
-  const own = Array.from({ length: strip.rows }, (_, row) => {
+/** Whether a column's rows are darker where the cloth beside them is. */
+function isDarkerToo(strip: Strip, cloth: readonly number[]): boolean {
+  const own = brightness(strip, strip.first, strip.first + strip.wide);
+  const half = Math.sqrt(quantile([...cloth], 0.95) * quantile([...cloth], 0.05));
+  const middleOf = (of: readonly number[], isLit: boolean) =>
+    median(of.filter((value, row) => value > 0 && cloth[row]! > half === isLit));
+  const change = (of: readonly number[]) => Math.log(middleOf(of, true) / middleOf(of, false));
+  return change(own) > leastOwn * change(cloth);
+}
+
+/** How bright each row is from one step to another, 0 to 1; NaN where nothing is there. */
+const brightness = (strip: Strip, from: number, to: number): number[] =>
+  Array.from({ length: strip.rows }, (_, row) => {
     let [sum, count] = [0, 0];
     for (let step = Math.round(from); step < Math.round(to); step++) {
       const [r, g, b] = cellOf(strip, row, step);
@@ -66,6 +77,11 @@ function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
     }
     return sum / count;
   });
+
+/** How bright the cloth is on one side of each row, as its neighbours have it; null where that cannot be told. */
+function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
+  const [from, to] = clothSteps(strip)[side];
+  const own = brightness(strip, from, to);
   if (own.some((value) => !(value > 0))) return null;
   const smooth = own.map((_, row) => median(own.slice(Math.max(0, row - together), row + together + 1)));
   return quantile(smooth, 0.9) < leastBright ? null : smooth;
