@@ -1,8 +1,9 @@
-import { colourDifference, distance, distanceFromMixture, sameThread, type Rgb } from './colour.ts';
+import { colourDifference, distanceFromMixture, sameThread, type Rgb } from './colour.ts';
 import { coresBeside } from './cores.ts';
 import { binOf, nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
 import { strokesBeside } from './ridges.ts';
+import { noTone, toneMap } from './tone-map.ts';
 
 /** A colour of the picture. `share`: its share of the pixels that are clearly of one colour. */
 export interface Tone {
@@ -123,9 +124,6 @@ function addThinOnes(picture: Pixels, clear: Uint8Array | null, clusters: Cluste
   }
 }
 
-/** A pixel this near to a tone is of it, RGB units. */
-const ofTone = 40;
-
 /** Pixels that are of no tone, nor a mixture of two that lie around them, in bins. */
 function unexplained(picture: Pixels, clear: Uint8Array | null, tones: readonly Rgb[]): Map<number, Cluster> {
   const { data } = picture;
@@ -146,22 +144,6 @@ function unexplained(picture: Pixels, clear: Uint8Array | null, tones: readonly 
     if (!explained) addTo(bins, bin, data, at);
   }
   return bins;
-}
-
-const noTone = 255;
-
-/** Per pixel the tone it is of, or {@link noTone}. */
-function toneMap({ data }: Pixels, clear: Uint8Array | null, tones: readonly Rgb[]): Uint8Array {
-  const nearest = nearestTable(tones);
-  const out = new Uint8Array(data.length / 4).fill(noTone);
-  if (tones.length === 0) return out;
-  for (let pixel = 0; pixel < out.length; pixel++) {
-    if (clear?.[pixel]) continue;
-    const at = pixel * 4;
-    const tone = nearest[binOf(data, at)]!;
-    if (distance(tones[tone]!, data[at]!, data[at + 1]!, data[at + 2]!) < ofTone) out[pixel] = tone;
-  }
-  return out;
 }
 
 /** The tones first met in eight directions, as bits. */

@@ -1,9 +1,7 @@
 import { colourDifference, distance, type Rgb } from './colour.ts';
-import { binOf, nearestTable } from './labels.ts';
 import type { Pixels } from './pixels.ts';
+import { noTone, toneMap } from './tone-map.ts';
 
-/** A pixel of a tone differs from it by less, RGB units. */
-const ofTone = 40;
 /** Around a thin stroke nothing but its ground lies so near, px. */
 const reach = 4;
 /** Middles of strokes of one thread differ by less, RGB units. */
@@ -15,7 +13,6 @@ const mostLookedAt = 600;
 const newFrom = 14;
 /** In larger pictures what must be sewn is wider than a few pixels. */
 const mostPixels = 4_000_000;
-const noTone = 255;
 
 /**
  * Colours of thin strokes that stand by themselves on one tone, each the same along all their middles: a thread of its own, even where its colour lies between two others
@@ -24,7 +21,7 @@ const noTone = 255;
 export function strokesBeside(picture: Pixels, clear: Uint8Array | null, tones: readonly Rgb[]): Rgb[] {
   const { width, height } = picture;
   if (width * height > mostPixels) return [];
-  const tonesAt = tonesOf(picture, clear, tones);
+  const tonesAt = toneMap(picture, clear, tones);
   const middles = new Map<number, Rgb[]>();
   for (let y = reach; y < height - reach; y++) {
     for (let x = reach; x < width - reach; x++) {
@@ -48,23 +45,6 @@ const at = ({ data }: Pixels, pixel: number): Rgb => [
   data[4 * pixel + 1]!,
   data[4 * pixel + 2]!,
 ];
-
-function tonesOf(
-  { width, height, data }: Pixels,
-  clear: Uint8Array | null,
-  tones: readonly Rgb[],
-): Uint8Array {
-  const nearest = nearestTable(tones);
-  const out = new Uint8Array(width * height).fill(noTone);
-  if (tones.length === 0) return out;
-  for (let pixel = 0; pixel < out.length; pixel++) {
-    if (clear?.[pixel]) continue;
-    const tone = nearest[binOf(data, 4 * pixel)]!;
-    const [r, g, b] = [data[4 * pixel]!, data[4 * pixel + 1]!, data[4 * pixel + 2]!];
-    if (distance(tones[tone]!, r, g, b) < ofTone) out[pixel] = tone;
-  }
-  return out;
-}
 
 /** The one tone within reach of a pixel; null where there are none or two. */
 function onlyToneAround(tonesAt: Uint8Array, width: number, pixel: number): number | null {
