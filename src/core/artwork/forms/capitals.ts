@@ -26,11 +26,7 @@ function withoutLone(inOrder: readonly Standing[], tallest: number): readonly St
 
 /** So many flat heads tell the height of capitals by themselves: the thin tops of round ones blur away. */
 const enoughFlat = 3;
-/** And so many that touch no other. */
-const enoughApart = 4;
 const isHigh = 0.82;
-/** In a line in capitals no more are lower than that. */
-const mostLow = 0.2;
 
 /** A word in small capitals begins with one that is so much higher; most of the others are even. From memory, and from an open typeface whose small letters are such. */
 const [biggerFrom, biggerTo] = [1.08, 1.45];
@@ -61,7 +57,7 @@ function heightOfFirst(inOrder: readonly Standing[], tallest: number): number {
   return peak;
 }
 
-/** Figures are lower than capitals in many faces: so many of these at the start tell their height by themselves, where they are as alike and so much higher, two of them flat on top. */
+/** Figures are lower than capitals in many faces: so many of these at the start tell their height by themselves, where they are as alike and so much higher. */
 const firstWord = 3;
 const alikeWithin = 0.025;
 
@@ -70,16 +66,10 @@ const alikeWithin = 0.025;
  * first letter where that is tall, since in many typefaces a d is taller than a T.
  */
 export function capitalsOf(all: readonly Standing[], heights: readonly number[], isJoined: boolean): number {
-  // Capitals of which some touch are told by the others: slices of an A are as high as its legs.
-  const apart = all.filter(({ isSlice }) => !isSlice);
-  if (isJoined && apart.length >= enoughApart) {
-    const own = apart.map(({ height }) => height).sort((a, b) => a - b);
-    if (own.filter((height) => height < isHigh * own.at(-1)!).length <= mostLow * own.length) return capitalsOf(apart, own, false);
-  } // prettier-ignore
   const tallest = heights.at(-1)!;
   const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < isHigh * tallest).length;
-  if (isJoined || low > mostLow * heights.length) {
+  if (isJoined || low > 0.2 * heights.length) {
     const first = heightOfFirst(inOrder, tallest);
     // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
     const small = heights.filter((height) => height < 0.75 * tallest).length;
@@ -99,13 +89,9 @@ export function capitalsOf(all: readonly Standing[], heights: readonly number[],
   const first = inOrder[0]!.height;
   const others = inOrder.slice(1).filter(({ height }) => Math.abs(height / tall - 1) < evenWithin).length;
   if (!isFew && others >= mostOthers * (inOrder.length - 1) && first > biggerFrom * tall && first < biggerTo * tall) return first; // prettier-ignore
-  if (!isFew) {
-    const start = inOrder.slice(0, firstWord);
-    const flatStart = start.filter(({ isRound }) => !isRound).map(({ height }) => height);
-    const ofStart = flatStart.length > 1 ? median(flatStart) : 0;
-    const areAlike = start.every(({ height }) => Math.abs(height / ofStart - 1) < alikeWithin);
-    if (areAlike && ofStart > (1 + alikeWithin) * tall) return ofStart;
-  }
+  const start = inOrder.slice(0, firstWord).map(({ height }) => height);
+  const ofStart = median(start);
+  if (!isFew && ofStart > (1 + alikeWithin) * tall && start.every((one) => Math.abs(one / ofStart - 1) < alikeWithin)) return ofStart; // prettier-ignore
   const cap = near(tall, isFew ? 0.94 : 0.97, 1.06);
   return cap[Math.floor((cap.length - 1) * 0.25)] ?? tall;
 }
