@@ -70,14 +70,11 @@ export function leaningLetter(
   }
   const first = rows.findIndex(([from, to]) => from <= to);
   const last = rows.findLastIndex(([from, to]) => from <= to);
-  const inked = rows.slice(first, last + 1).flatMap((ends) => (ends[0] <= ends[1] ? [ends] : []));
-  const left = Math.min(...inked.map(([from]) => from));
-  const wide = Math.max(...inked.map(([, to]) => to)) - left + 1;
+  const letter = letterOf(rows.slice(first, last + 1), top + first);
   // A notch in a head is not seen in the ends of rows.
-  const topOf = (column: number) => {
-    const at = rows.findIndex((_, k) => isAt(column, top + k));
-    return at < 0 ? -1 : top + at;
-  };
-  const tops = Int32Array.from({ length: wide }, (_, at) => topOf(left + at));
-  return letterOf(rows.slice(first, last + 1), top + first, { tops });
+  letter.part.tops = letter.part.tops.map((_, at) => {
+    const row = rows.findIndex((__, k) => isAt(letter.left + at, top + k));
+    return row < 0 ? -1 : top + row;
+  });
+  return letter;
 }

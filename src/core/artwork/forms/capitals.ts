@@ -13,15 +13,16 @@ export interface Standing {
 export const gapsOf = (inOrder: readonly Pick<Standing, 'along' | 'half'>[]): number[] =>
   inOrder.slice(1).map(({ along, half }, at) => along - half - inOrder[at]!.along - inOrder[at]!.half);
 
-/** A gap between words, in heights, beside what lies between letters; so tall is what begins the next word where it is a capital. From memory. */
+/** A gap between words, in heights, beside what lies between letters. From memory. */
 const wordsApart = 0.2;
-const tallFrom = 0.79;
+/** A capital is so high beside the tallest small letter of its line. From memory. */
+const capitalFrom = 0.79;
 
 /** Without a sign by itself before the first word (“&”), whose height says less than the capital after it. */
 function withoutLone(inOrder: readonly Standing[], tallest: number): readonly Standing[] {
   const gaps = gapsOf(inOrder);
   if (gaps.length < 3 || gaps[0]! < wordsApart * tallest + Math.max(0, median(gaps))) return inOrder;
-  return inOrder[1]!.height > tallFrom * tallest ? inOrder.slice(1) : inOrder;
+  return inOrder[1]!.height > capitalFrom * tallest ? inOrder.slice(1) : inOrder;
 } // prettier-ignore
 
 /** So many flat heads tell the height of capitals by themselves: the thin tops of round ones blur away. */
@@ -36,15 +37,13 @@ const mostOthers = 0.6;
 /** Of joined letters the first is so wide at most, heights, but where it still rises there; from its top on what falls so low is the next. */
 const firstWide = 0.7;
 const [rises, falls] = [1.01, 0.75];
-/** A capital is so high beside the tallest small letter of its line. */
-const capitalFrom = 0.79;
 
 /** Height of the first letter with the pieces that it is written in: what lies over its middle, or whose middle lies over it; of joined ones of its slices. */
 function heightOfFirst(inOrder: readonly Standing[], tallest: number): number {
   const { along, half, isSlice } = inOrder[0]!;
   if (!isSlice) {
     const isOfIt = (other: Standing) => Math.min(half, other.half) > Math.abs(other.along - along);
-    return Math.max(...inOrder.filter((other) => isOfIt(other)).map(({ height }) => height));
+    return Math.max(...inOrder.filter(isOfIt).map(({ height }) => height));
   }
   let [peak, last] = [0, 0];
   for (const slice of inOrder) {

@@ -117,7 +117,7 @@ const isMostlyJoined = (letters: readonly Letter[]): boolean =>
 const flatShare = 0.5;
 
 /**
- * How far the corners of pixels stand out at head and foot of a letter that leans on a straight line, px: its farthest pixels' middles lie at its edge, where of a level one they
+ * How far the corners of pixels stand out at head and foot of a letter that leans, px: its farthest pixels' middles lie at its edge, where of a level one they
  * lie half a pixel within.
  */
 function cornersPx(letter: Letter, course: Course): number {
@@ -126,7 +126,7 @@ function cornersPx(letter: Letter, course: Course): number {
   return (sin + cos) * Math.min(1, sin * flatShare * heightOf(letter));
 }
 
-/** Round letters overshoot flat ones at head and foot by about a hundredth and a half each. From memory. */
+/** Round letters overshoot flat ones by about a hundredth and a half at head and foot each; thin tops blur away a little of it, pointed ones stand out more. From memory. */
 const flatOfRound = 0.98;
 
 /** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
