@@ -1,5 +1,5 @@
 import { mean, median } from 'simple-statistics';
-import { heightOf, type Letter } from './letters.ts';
+import { heightOf, isMostlyJoined, type Letter } from './letters.ts';
 
 /**
  * How far a letter reaches across its line's direction: `low` below, `high` above, growing downwards; `along`: where its middle
@@ -117,6 +117,12 @@ export function unevenness(letters: readonly Letter[], course: Course): number {
   return feet + 0.35 * heads;
 }
 
+/** Of two letters, of which one may hang as a J does or be a small one, either the feet or the heads are level. */
+function unevennessOfTwo(letters: readonly Letter[], course: Course): number {
+  const { feet, heads } = offOf(letters, course);
+  return 2 * Math.min(feet, heads);
+}
+
 /** How uneven feet and heads are, each for itself, px. */
 function offOf(letters: readonly Letter[], course: Course): { feet: number; heads: number } {
   const reaches = letters.map((letter) => reachOf(letter, course));
@@ -136,7 +142,7 @@ export function courseOf(all: readonly Letter[]): Course {
   const letters = whole.length >= wholeEnough ? whole : all;
   const angle = tiltOf([letters]);
   const straight: Course = { is: 'straight', angle };
-  const isJoined = letters.some(({ isSlice }) => isSlice);
+  const isJoined = isMostlyJoined(letters);
   if (letters.length < (isJoined ? bentFrom.joined : bentFrom.letters)) return straight;
   const level = unevenness(letters, straight);
   if (level <= 1) return straight;
@@ -148,7 +154,22 @@ export function courseOf(all: readonly Letter[]): Course {
   const onCircle = unevenness(letters, circle);
   // The heads of capitals and small letters are uneven on any course: on a plain bend the feet may decide.
   const isBetter = onCircle < better * level || (isSure && onCircle < level && offOf(letters, circle).feet < better * offOf(letters, straight).feet); // prettier-ignore
-  return level > uneven * high && isBetter ? circle : straight;
+  if (level > uneven * high && isBetter) return circle;
+  const stand = { straight: mostFeet(letters, straight), circle: mostFeet(letters, circle) };
+  const mostStand = stand.straight > ofMost.uneven * high && stand.circle < ofMost.better * stand.straight;
+  const isPlain = !isJoined && letters.length >= ofMost.letters && rise >= ofMost.rise * high;
+  return isPlain && mostStand && onCircle < level ? circle : straight;
+}
+
+/** Of few letters one or two may hang, as J and y do: where most of the feet stand level on a bend, and not on a straight line, that decides. From memory. */
+const ofMost = { letters: 6, share: 0.7, uneven: 0.025, better: 0.4, rise: 0.2 } as const;
+
+/** How uneven the feet of most letters are on a course, px: those are left out that are farthest off. */
+function mostFeet(letters: readonly Letter[], course: Course): number {
+  const lows = letters.map((letter) => reachOf(letter, course).low);
+  const middle = median([...lows]);
+  const off = lows.map((low) => Math.abs(low - middle)).sort((a, b) => a - b);
+  return mean(off.slice(0, Math.ceil(ofMost.share * off.length)));
 }
 
 /** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
@@ -166,7 +187,8 @@ export function tiltOf(lines: readonly (readonly Letter[])[]): number {
       const angle = centre + (degrees * Math.PI) / 180;
       let total = 0.002;
       lines.forEach((letters, index) => {
-        total += (letters.length * unevenness(letters, { is: 'straight', angle })) / highs[index]!;
+        const off = (letters.length === 2 ? unevennessOfTwo : unevenness)(letters, { is: 'straight', angle });
+        total += (letters.length * off) / highs[index]!;
       });
       // Of equally level tilts the upright one: two letters alone could lean either way.
       total *= 1 + 0.1 * Math.abs(angle);
@@ -188,6 +210,8 @@ const triedLeans = [0, -8, -4, 4, 8];
 const leaningFrom = 0.08;
 /** So many of the best are moved, and another than the first is taken where it is by so much less uneven. */
 const movedFrom = 3;
+/** Along their own bend letters lie at least so far apart, of the chord. */
+const leastAlong = 0.8;
 /** So even, in heights, capitals are on their own bend: no other is looked for. */
 const evenEnough = 0.02;
 const plainlyLess = 0.85;
@@ -230,6 +254,9 @@ function circleOf(
       if (costOf(tried) < plainlyLess * costOf(circle)) circle = tried;
     }
   }
+  // A small circle beside the line: the letters stand behind one another, not along it.
+  const along = letters.map((letter) => reachOf(letter, circle).along);
+  if (Math.max(...along) - Math.min(...along) < leastAlong * chord) return { circle, rise: 0 };
   const radius = mean(xs.map((x, k) => Math.hypot(x - circle.x, ys[k]! - circle.y)));
   return { circle, rise: radius - Math.sqrt(Math.max(0, radius ** 2 - (chord / 2) ** 2)) };
 }

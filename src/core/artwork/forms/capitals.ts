@@ -1,4 +1,5 @@
 import { median } from 'simple-statistics';
+import { slicesOfLetter } from './letters.ts';
 
 /** A letter in the order of its line: its middle along it, half its width, its height. */
 export interface Standing {
@@ -60,15 +61,32 @@ function heightOfFirst(inOrder: readonly Standing[], tallest: number): number {
 const firstWord = 3;
 const alikeWithin = 0.025;
 
+/** Of capitals of which some touch so many slices and letters are as alike, and the first is about as high; the others are where two touch. From memory. */
+const mostAlike = 0.5;
+const aboutAsHigh = 0.1;
+
+/** Whether letters of which some are joined, but not most, are capitals all the same. */
+function areCapitals(inOrder: readonly Standing[]): boolean {
+  const slices = inOrder.filter(({ isSlice }) => isSlice).length;
+  if (slices > slicesOfLetter * (inOrder.length - slices)) return false;
+  const alike = (to: number) =>
+    inOrder.filter(({ height }) => Math.abs(height / to - 1) < alikeWithin).length;
+  const usual = inOrder.reduce((best, { height }) => (alike(height) > alike(best) ? height : best), 0.001);
+  return alike(usual) >= mostAlike * inOrder.length && Math.abs(inOrder[0]!.height / usual - 1) < aboutAsHigh;
+}
+
 /**
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
  */
-export function capitalsOf(all: readonly Standing[], heights: readonly number[], isJoined: boolean): number {
+export function capitalsOf(all: readonly Standing[]): number {
+  const heights = all.map(({ height }) => height).sort((a, b) => a - b);
+  const isJoined = all.some(({ isSlice }) => isSlice);
   const tallest = heights.at(-1)!;
   const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < isHigh * tallest).length;
-  if (isJoined || low > 0.2 * heights.length) {
+  const isMixed = isJoined ? !areCapitals(inOrder) : low > 0.2 * heights.length;
+  if (isMixed) {
     const first = heightOfFirst(inOrder, tallest);
     // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
     const small = heights.filter((height) => height < 0.75 * tallest).length;

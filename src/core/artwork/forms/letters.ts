@@ -17,11 +17,18 @@ export interface Letter {
 const letterHeights = { from: 0.8, to: 60 } as const;
 /** The widest letters by themselves, an & or a W of a wide typeface, in heights. */
 const mostWide = 2;
-/** A slice of joined letters is about a third as wide as a letter, in heights. */
+/** A slice of joined letters is so wide, in heights: about three make a letter. */
 const sliceOf = 0.2;
+export const slicesOfLetter = 3;
 
 export const heightOf = (of: { top: number; bottom: number }) => of.bottom - of.top + 1;
 export const widthOf = (of: { left: number; right: number }) => of.right - of.left + 1;
+
+/** Whether joined letters are more than those that stand by themselves, as in a script. */
+export function isMostlyJoined(letters: readonly Letter[]): boolean {
+  const slices = letters.filter(({ isSlice }) => isSlice).length;
+  return slices > slicesOfLetter * (letters.length - slices);
+}
 
 /** What a part gives to a line of lettering: itself, slices of it where letters are joined, or nothing. */
 export function lettersOf(part: Part, of: Uint32Array, width: number, pxPerMm: number): Letter[] {

@@ -192,7 +192,8 @@ describe('words on one line', () => {
     expect(between([])).toEqual([3, 3]);
     expect(between(letter('o', 175, 80, 40))).toEqual([7]);
     expect(between(letter('E', 175, 80, 40))).toEqual([7]);
-    expect(between(letter('E', 175, 92, 40))).toEqual([3, 3]);
+    expect(between(letter('E', 175, 86, 40))).toEqual([3, 3]);
+    expect(between(letter('E', 175, 104, 40))).toEqual([3, 3]);
     expect(between(letter('o', 175, 90, 24))).toEqual([3, 3]);
   });
   test('level: a twelfth of their height is the most', () => {

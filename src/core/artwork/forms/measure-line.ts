@@ -1,7 +1,7 @@
 import { mean, median } from 'simple-statistics';
 import { courseOf, leanOf, reachAsItStands, type Course, type Reach } from './bend.ts';
 import { middleOf } from './groups.ts';
-import { heightOf, widthOf, type Letter } from './letters.ts';
+import { heightOf, isMostlyJoined, widthOf, type Letter } from './letters.ts';
 import { capitalsOf } from './capitals.ts';
 import type { Part } from './parts.ts';
 import { isRoundBelow, isRoundOnTop } from './round-top.ts';
@@ -42,8 +42,7 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   });
   if (inOrder.length === 1 && isRoundBelow(letters[0]!, course)) inOrder[0]!.height *= flatOfRound;
   const heights = inOrder.map(({ height }) => height).sort((a, b) => a - b);
-  const isJoined = letters.some(({ isSlice }) => isSlice);
-  const heightPx = capitalsOf(inOrder, heights, isJoined);
+  const heightPx = capitalsOf(inOrder);
   const small = heights.filter((height) => height > 0.3 * heightPx);
   const [first, last] = [letters[0]!, letters.at(-1)!].map(middleOf) as [
     { x: number; y: number },
@@ -108,10 +107,6 @@ function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly 
   const standing = reaches.filter(({ low }) => low > base - overFrom * high);
   return standing.length > 0 ? standing : reaches;
 }
-
-/** In a script no capital has a flat head: its own top is its height. */
-const isMostlyJoined = (letters: readonly Letter[]): boolean =>
-  2 * letters.filter(({ isSlice }) => isSlice).length > letters.length;
 
 /** Of its height so much of a letter is flat at head and foot. From memory. */
 const flatShare = 0.5;

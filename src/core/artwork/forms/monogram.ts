@@ -1,4 +1,5 @@
-import { lettersOf } from './letters.ts';
+import { maskOf } from './filled.ts';
+import { lettersOf, type Letter } from './letters.ts';
 import { measureLine, type TextLine } from './measure-line.ts';
 import type { Part, PartMap } from './parts.ts';
 import { letterOf } from './single-letter.ts';
@@ -27,9 +28,20 @@ export function monograms(
       .flatMap((part) => {
         const letter = lettersOf(part, map.of, map.width, pxPerMm).find(({ isSlice }) => !isSlice);
         const found = letter && letterOf(part, map, tilts);
-        return letter && found ? [measureLine([letter], { is: 'straight', angle: found.angle })] : [];
+        if (!letter || !found) return [];
+        const seen = found.letter === 'Q' ? withoutTail(letter, map) : letter;
+        return [measureLine([seen], { is: 'straight', angle: found.angle })];
       })
   );
+}
+
+/** A Q down to where its bowl ends: as far below its eye as the eye lies below the head. A tail may hang deep, and is no height. */
+function withoutTail(letter: Letter, map: PartMap): Letter {
+  const { mask, w } = maskOf(letter.part, map);
+  const eye = { from: Math.floor(mask.indexOf(0) / w), to: Math.floor(mask.lastIndexOf(0) / w) };
+  // The mask has a row above the head.
+  const rows = Math.min(letter.rows.length / 2, eye.to + eye.from - 1);
+  return { ...letter, rows: letter.rows.slice(0, 2 * rows), bottom: letter.top + rows - 1 };
 }
 
 /** A letter in a ring or a field stands so near its middle, of the ring's size, and is so high beside it. From memory. */

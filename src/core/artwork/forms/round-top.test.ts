@@ -40,6 +40,12 @@ describe('round on top', () => {
     const is = (shape: typeof flat) => isRoundOnTop(leaning(100, 100, angle, shape), { is: 'straight', angle });
     expect([is(stem), is(wedge)]).toEqual([false, true]);
   }); // prettier-ignore
+  test.each([0, 7, -10])('two points are, two stems cut off flat are not; leaning by %i°', (degrees) => {
+    const angle = (degrees * Math.PI) / 180;
+    const peaks = (tip: number) => (x: number, y: number) => Math.abs(y) <= high / 2 && Math.abs(Math.abs(x) - 18) <= tip + 0.4 * (y + high / 2);
+    const is = (shape: typeof flat) => isRoundOnTop(leaning(100, 100, angle, shape), { is: 'straight', angle });
+    expect([is(peaks(0.3)), is(peaks(5))]).toEqual([true, false]);
+  }); // prettier-ignore
   test.each([0, 9, -12])('a foot is told as a head is: of a point upside down; leaning by %i°', (degrees) => {
     const angle = (degrees * Math.PI) / 180;
     const course = { is: 'straight', angle } as const;

@@ -15,7 +15,10 @@ const deeper = 0.15;
 const pointed = 0.7;
 
 /** Whether a letter is round or pointed on top, as O, C and some A are: from its head on it grows wider. `course`: what it stands on. */
-export function isRoundOnTop(letter: Letter, course: Course): boolean {
+export const isRoundOnTop = (letter: Letter, course: Course): boolean =>
+  isNarrowOnTop(letter, course) || isPeaked(letter, course);
+
+function isNarrowOnTop(letter: Letter, course: Course): boolean {
   const angle = leanOf(letter, course);
   const isLevel = Math.abs(angle) < levelWithin;
   const high = isLevel ? letter.rows.length / 2 : heightOf(letter);
@@ -31,11 +34,27 @@ export function isRoundOnTop(letter: Letter, course: Course): boolean {
   return wide >= roundWide * high || wide < pointed * widthAt(far + (deeper - belowHead.far) * high);
 }
 
+/** Peaks are so much narrower near their tips than farther below, and grow on by so much; depths in heights. Tried on geometric faces, where an M, N or W of two peaks rises by a twentieth over an H. */
+const peaks = { near: 0.015, far: 0.08, narrower: 0.6, on: 0.75 } as const;
+
+/** Whether a letter ends in two pointed peaks: of its columns few rise to its head, and more and more farther below. */
+function isPeaked(letter: Letter, course: Course): boolean {
+  if (letter.isSlice) return false;
+  const angle = leanOf(letter, course);
+  const high = heightOf(letter);
+  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
+  const heads = Array.from(letter.part.tops, (y, x) => y * cos - x * sin);
+  const head = Math.min(...heads);
+  const within = (below: number) => heads.filter((one) => one <= head + Math.max(1, below * high)).length;
+  const wide = within(peaks.far);
+  return within(peaks.near) < peaks.narrower * wide && wide < peaks.on * within(deeper);
+}
+
 /** The same of its foot. `course`: straight. */
 export function isRoundBelow(letter: Letter, course: Course): boolean {
   if (course.is === 'bent') return false;
   const rows = letter.rows.map((_, at) => letter.rows[letter.rows.length - 2 - (at - (at % 2)) + (at % 2)]!);
-  return isRoundOnTop({ ...letter, rows }, { is: 'straight', angle: -course.angle });
+  return isNarrowOnTop({ ...letter, rows }, { is: 'straight', angle: -course.angle });
 }
 
 /** How wide a letter is within so many px below its head, in a frame at a tilt (not level): of each row, between its ends. */

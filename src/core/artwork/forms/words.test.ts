@@ -59,3 +59,23 @@ test('parts of a word in two colours go on at the distance of letters, words of 
   // Of one colour they are two words of one line.
   expect(goesOn(one, word(76, 3), true)).toBe(true);
 });
+
+test('a level word of four and a letter that stands lower beside it are no bend', () => {
+  const level = word(0, 4);
+  const lower = boxLetter(84, 178, 14, 30);
+  expect(joinBent([level], [lower])).toEqual({
+    lines: [level],
+    left: [expect.objectContaining({ top: 178 })],
+  });
+});
+
+test('words of one height whose usual strokes differ are of one line where their widest are alike', () => {
+  const of = (left: number, strokePx: number, widestPx: number) => {
+    const letters = [0, 1, 2].map((k) =>
+      boxLetter(left + 20 * k, 170, 14, 30, { strokePx, stemPx: strokePx, widestPx }),
+    );
+    return measureLine(letters, { is: 'straight', angle: 0 });
+  };
+  expect(goesOn(of(0, 4, 9), of(90, 7, 10), true)).toBe(true);
+  expect(goesOn(of(0, 4, 6), of(90, 7, 10), true)).toBe(false);
+});

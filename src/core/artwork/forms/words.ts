@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { courseOf, reachOf, unevenness, type Course } from './bend.ts';
+import { courseOf, reachOf, unevenness, type Course, type Reach } from './bend.ts';
 import { widthOf, type Letter } from './letters.ts';
 import { gapsOf } from './capitals.ts';
 import { baseOf, measureLine, type TextLine } from './measure-line.ts';
@@ -31,12 +31,21 @@ function isBeside(line: TextLine, letter: Letter): boolean {
   const reach = reachOf(letter, course);
   const share = (reach.low - reach.high) / high;
   const strokes = letter.part.stemPx / line.strokePx;
-  if (Math.abs(reach.low - base) > 0.12 * high || share < 0.6 || share > 1.12) return false;
+  const isLevel = Math.abs(reach.low - base) <= 0.12 * high || hangs(reach, base, high);
+  if (!isLevel || share < 0.6 || share > 1.12) return false;
   const { from, to } = spanOf(line, course);
   const half = widthOf(letter) / 2;
   const gap = Math.max(from - reach.along - half, reach.along - half - to);
   return strokes > 0.7 && strokes < 1.4 && gap > -0.2 * high && gap < wordGap(line);
 }
+
+/** A figure of an old face hangs so deep below the line, and its head is that of a small letter, heights. From memory. */
+const hangsTo = 0.45;
+const headOfSmall = { from: 0.5, to: 0.8 } as const;
+
+/** Whether what reaches so far is a figure that hangs below a line, as 3, 4, 5, 7 and 9 do in old faces. */
+const hangs = (reach: Pick<Reach, 'low' | 'high'>, base: number, high: number): boolean =>
+  reach.low > base && reach.low < base + hangsTo * high && base - reach.high > headOfSmall.from * high && base - reach.high < headOfSmall.to * high; // prettier-ignore
 
 /** Between words lies a gap of at most this, working px: more where the letters themselves are spaced. */
 const wordGap = (line: TextLine) => 1.2 * line.heightPx + 2 * spacingOf(line);
@@ -90,15 +99,34 @@ export function goesOn(one: TextLine, other: TextLine, ofOneTone: boolean): bool
     ? Math.max(wordGap(one), wordGap(other))
     : partOfWord * high + 1.2 * Math.max(spacingOf(one), spacingOf(other));
   const strokes = unlike(one.strokePx, other.strokePx);
-  // Words of one height may have letters of rather different strokes, in serif faces above all.
-  const heights = unlike(one.heightPx, other.heightPx);
-  const alike = ofOneTone && heights < sameHeight ? strokesOfOneHeight : strokesAlike;
-  return Math.abs(a.base - b.base) < 0.08 * high && gap > -0.2 * high && gap < most && strokes < alike;
+  const isOfOnePen = strokes < strokesAlike || (ofOneTone && areOfOneSize(one, other));
+  const isLevel =
+    Math.abs(a.base - b.base) < 0.08 * high || (ofOneTone && (areHanging(a, b) || areHanging(b, a)));
+  return isLevel && gap > -0.2 * high && gap < most && isOfOnePen;
 }
 
-function spanOf({ letters }: TextLine, course: Course) {
+/** Words of one height may have letters of rather different strokes, in serif faces above all, where their widest places still are alike. */
+function areOfOneSize(one: TextLine, other: TextLine): boolean {
+  if (unlike(one.heightPx, other.heightPx) >= sameHeight) return false;
+  const widest = unlike(widestOf(one), widestOf(other));
+  return unlike(one.strokePx, other.strokePx) < strokesOfOneHeight || widest < strokesAlike;
+}
+
+const widestOf = ({ parts }: TextLine) => median(parts.map(({ widestPx }) => widestPx));
+
+/** How a line lies across and along a course, working px. */
+type Span = ReturnType<typeof spanOf>;
+
+/** Whether all of a few letters are figures that hang below another line. */
+const areHanging = ({ base, high }: Span, { reaches }: Span): boolean =>
+  reaches.length <= mostHanging && reaches.every((reach) => hangs(reach, base, high));
+const mostHanging = 3;
+
+function spanOf({ letters, heightPx }: TextLine, course: Course) {
   const reaches = letters.map((letter) => ({ half: widthOf(letter) / 2, ...reachOf(letter, course) }));
   return {
+    reaches,
+    high: heightPx,
     base: baseOf(reaches),
     from: Math.min(...reaches.map(({ along, half }) => along - half)),
     to: Math.max(...reaches.map(({ along, half }) => along + half)),
@@ -146,6 +174,8 @@ function onOneBend(one: TextLine, other: TextLine): TextLine | null {
   if (course.is === 'straight') return null;
   const high = Math.max(one.heightPx, other.heightPx);
   if (unevenness(letters, course) >= evenOnBend * high) return null;
+  // A level word and a figure that hangs beside it are no bend: the word stands worse on it.
+  if ([one, other].some((mine) => standsWorse(mine, course))) return null;
   const joined = measureLine(letters, course);
   // A ring over a long word is lost in the mean: each has to stand on it by itself.
   return [one, other].every((mine) => standsOn(mine, joined)) ? joined : null;
@@ -156,6 +186,14 @@ const offFoot = 0.35;
 
 const standsOn = ({ letters }: TextLine, { course, base, heightPx }: TextLine): boolean =>
   Math.abs(median(letters.map((letter) => reachOf(letter, course).low)) - base) < offFoot * heightPx;
+
+/** A word of so many letters tells how level it stands; on a bend that it is of it stands no worse by so much, heights. From memory. */
+const ownLevelFrom = 4;
+const noWorse = 0.015;
+
+const standsWorse = ({ letters, course, heightPx }: TextLine, bend: Course): boolean =>
+  letters.length >= ownLevelFrom &&
+  unevenness(letters, bend) > unevenness(letters, course) + noWorse * heightPx;
 
 /** Whether no letter of one is as near to one of the other as words are. */
 function farApart(one: TextLine, other: TextLine): boolean {

@@ -1,0 +1,61 @@
+import { expect, test } from 'vitest';
+import { readDrawn, wordPath } from '../../../../tests/support/drawn-words.ts';
+import type { Face } from '../../../../tests/support/logos/faces.ts';
+
+const blue = '#12509a';
+const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';
+
+/** The lettering of a drawing, 100 mm wide. */
+const letteringOf = async (inner: string, wide = 520) =>
+  (await readDrawn(inner, { wide })).filter(({ kind, colour }) => kind === 'lettering' && colour === blue);
+
+/** Letters of a word each turned by itself, on a circle of 24 mm, below which (an arch) or above which (a bowl) it lies. */
+function onBend(text: string, capMm: number, face: Face, isArch: boolean, step: number): string {
+  const [far, way] = isArch ? [-240, 1] : [240, -1];
+  return [...text]
+    .map((letter, k) => {
+      const turn = way * step * (k - (text.length - 1) / 2);
+      return `<g transform="rotate(${turn.toFixed(2)} 450 ${300 - far})">${wordPath(letter, capMm, 450 - 3 * capMm, 300, blue, face)}</g>`;
+    })
+    .join('');
+}
+
+test.each(['roboto slab', 'bitter', 'lora'] as const)(
+  'the tail of a Q by itself is no height: %s',
+  async (face) => {
+    const [only, ...rest] = await letteringOf(ring + wordPath('Q', 20, 310, 370, blue, face));
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 20)).toBeLessThan(0.8);
+  },
+);
+
+test('a J that hangs beside a W does not tilt the two', async () => {
+  const [only, ...rest] = await letteringOf(ring + wordPath('JW', 14, 290, 330, blue, 'vollkorn'));
+  expect(rest).toEqual([]);
+  expect(only!.letters!.tiltDegrees).toBeCloseTo(0, 0);
+  expect(Math.abs(only!.letters!.heightMm - 14)).toBeLessThan(0.56);
+});
+
+// The figures of these faces are such as hang below the line: 3, 4, 5, 7 and 9 begin at the height of small letters.
+test.each(['cormorant', 'playfair'] as const)(
+  'figures that hang are of the line they hang from: %s',
+  async (face) => {
+    for (const text of ['OPEN 7 DAYS', 'SINCE 1874']) {
+      const [only, ...rest] = await letteringOf(wordPath(text, 9, 60, 300, blue, face), 1040);
+      expect(rest).toEqual([]);
+      expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
+    }
+  },
+);
+
+test('letters of a word in a bowl that touch do not make it straight', async () => {
+  const [only, ...rest] = await letteringOf(onBend('VINTAGE', 9, 'baskerville', false, 24), 1040);
+  expect(rest).toEqual([]);
+  expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.4);
+});
+
+test('a word on an arch whose ends hang is on it nevertheless', async () => {
+  const [only, ...rest] = await letteringOf(onBend('Joinery', 9, 'garamond', true, 15), 1040);
+  expect(rest).toEqual([]);
+  expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.4);
+});
