@@ -30,6 +30,17 @@ describe('what is not sewn', () => {
   });
   test('white within a frame at the rim; the frame is sewn', () =>
     expect(ground([all(1), [4, 4, 116, 96, 0], [40, 40, 60, 60, 2]])).toEqual({ ground: 0, doubt: null }));
+  test('a halo along the frame, as coders make one, hides nothing of it', () => {
+    const rgbs: Rgb[] = [white!, red!, blue!, [253, 193, 225]];
+    expect(ground([all(1), [4, 4, 116, 96, 3], [6, 6, 114, 94, 0]], 'find', rgbs)).toEqual({
+      ground: 0,
+      doubt: null,
+    });
+    expect(ground([all(1), [4, 4, 116, 96, 3], [6, 6, 114, 94, 2]], 'find', rgbs)).toEqual({
+      ground: 2,
+      doubt: 1,
+    });
+  });
   test('so it is where something wide within has the frame’s colour', () =>
     expect(ground([all(1), [4, 4, 116, 96, 0], [40, 30, 80, 70, 1]])).toEqual({ ground: 0, doubt: null }));
   test('of a rim that three share none is asked where none of the others has half as much', () =>

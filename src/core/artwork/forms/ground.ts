@@ -20,6 +20,8 @@ const thinUpTo = 0.1;
 const wideFrom = 0.12;
 /** What lies in corners holds so much of the rim, at least. */
 const cornerFrom = 0.04;
+/** What is everywhere narrower may be a halo that a coder made along an edge, two px wide and more in corners. From memory. */
+const haloUnder = 3;
 /** Margins are left in white and its like; frames are drawn in colour. Luma of 255, and the spread of its three values. */
 const paper = { luma: 205, spread: 45 } as const;
 
@@ -50,7 +52,8 @@ export function groundOf(
   const corner = cornersOf(labels, width, height, most);
   const wide = thinUpTo * Math.min(width, height);
   const widest = widestOf(labels, distances);
-  const bandOf = (tone: number) => bandAtRim(labels, distances, width, tone, wide);
+  const isHalo = (label: number) => label !== clearLabel && widest[label]! < haloUnder;
+  const bandOf = (tone: number) => bandAtRim(labels, distances, width, tone, wide, isHalo);
   if (corner !== null && rim[corner]! > cornerFrom * length) {
     if (corner === clearLabel) return { ground: clearTone, doubt: null };
     if (bandOf(most)) return { ground: corner, doubt: null };
@@ -109,7 +112,7 @@ function widestOf(labels: Uint8Array, distances: Float32Array): Float32Array {
 
 /**
  * What of a tone lies at the rim, pieces within left out, as a band: the tone that it touches most on its inner side; null: none. No band, but null, where it is
- * somewhere `wide` px or wider: most grounds are, and are known by it soon.
+ * somewhere `wide` px or wider: most grounds are, and are known by it soon. `isHalo`: what a coder makes beside an edge, which is seen through.
  */
 function bandAtRim(
   labels: Uint8Array,
@@ -117,6 +120,7 @@ function bandAtRim(
   width: number,
   tone: number,
   wide: number,
+  isHalo: (label: number) => boolean,
 ): { within: number | null } | null {
   const seen = new Uint8Array(labels.length);
   const counts = new Uint32Array(256);
@@ -124,12 +128,12 @@ function bandAtRim(
   let widest = 0;
   const visit = (at: number) => {
     if (seen[at]) return;
-    if (labels[at] !== tone) {
+    if (labels[at] === tone) widest = Math.max(widest, 2 * distances[at]!);
+    else if (!isHalo(labels[at]!)) {
       counts[labels[at]!]!++;
       return;
     }
     seen[at] = 1;
-    widest = Math.max(widest, 2 * distances[at]!);
     open.push(at);
   };
   for (let x = 0; x < width; x++)

@@ -4,7 +4,7 @@ import { lettersOf, type Letter } from './letters.ts';
 import { areOfOneShape, isLettering } from './lettering.ts';
 import { measureLine, strokeOf, type TextLine } from './measure-line.ts';
 import type { Part } from './parts.ts';
-import { withBar } from './over-first.ts';
+import { withHead } from './over-first.ts';
 import { goesOn, joinBent, joinWords, withSingles } from './words.ts';
 
 /**
@@ -18,7 +18,7 @@ export function findLines(
   pxPerMm: number,
 ): TextLine[] {
   const { lines, singles } = groupLines(parts, of, width, pxPerMm);
-  return levelled(lines, singles).map((line) => withBar(line, parts));
+  return levelled(lines, singles).map((line) => withHead(line, parts));
 }
 
 /** From so many letters on a line may have a tilt of its own. */

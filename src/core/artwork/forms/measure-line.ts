@@ -94,15 +94,24 @@ function headOfFirst(letter: Letter, course: Course, base: number, high: number)
   const whole = base - high;
   // By themselves only M, W and & are as wide, and all of them are as high on the left.
   if (letter.isSlice || widthOf(letter) < twoWide * heightOf(letter)) return whole;
+  const upTo = (right: number) => {
+    const left = { ...letter, right, rows: letter.rows.map((x, at) => (at % 2 === 1 ? Math.min(x, right) : x)) };
+    return base - reachAsItStands(left, course).high;
+  };
   const middle = Math.floor((letter.left + letter.right) / 2);
-  const left = { ...letter, right: middle, rows: letter.rows.map((x, at) => (at % 2 === 1 ? Math.min(x, middle) : x)) };
-  const own = base - reachAsItStands(left, course).high;
-  return own > capitalOfTall.from * whole && own < capitalOfTall.to * whole ? own : whole;
+  const own = upTo(middle);
+  // A capital with a flourish rises on there; one that another touches has its head behind it.
+  const isHead = upTo(middle - Math.round(beforeMiddle * widthOf(letter))) > isHeadFrom * own;
+  return isHead && own > capitalOfTall.from * whole && own < capitalOfTall.to * whole ? own : whole;
 } // prettier-ignore
+
+/** So far before the middle of the two, of their width, the capital is as high already, but for so much. From memory. */
+const beforeMiddle = 0.1;
+const isHeadFrom = 0.98;
 
 /** Without what stands over the line, as an ornament does that was taken for a letter, or an apostrophe: its foot is this high above it, in heights. */
 const overFrom = 0.5;
-function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly R[] {
+export function onLine<R extends Reach>(reaches: readonly R[], base: number): readonly R[] {
   const high = median(reaches.map((reach) => reach.low - reach.high));
   const standing = reaches.filter(({ low }) => low > base - overFrom * high);
   return standing.length > 0 ? standing : reaches;
