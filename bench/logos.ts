@@ -6,6 +6,7 @@ import { drawBoard } from '../tests/support/logos/board.ts';
 import { drawCard } from '../tests/support/logos/cards.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
+import { drawPlaque } from '../tests/support/logos/plaque.ts';
 import { farCardFaces, otherCardFaces } from '../tests/support/logos/faces.ts';
 import { scoreLogo, sumScores, type LogoScore } from '../tests/support/logos/score.ts';
 import type { DrawnLogo } from '../tests/support/logos/truth.ts';
@@ -13,7 +14,7 @@ import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of seven generators or of one; the signs only judge. With
+ * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of eight generators or of one; the signs only judge. With
  * MISSES=1 in the environment every miss is told: never of the signs.
  */
 const count = Number(process.argv[2] ?? 100);
@@ -32,6 +33,7 @@ const generators = {
   card: (at: number) => drawCard(page, at),
   'far card': (at: number) => drawCard(page, at, { faces: farCardFaces, isFramed: at % 2 === 0 }),
   board: (at: number) => drawBoard(page, at),
+  plaque: drawPlaque,
   'other card': (at: number) => drawCard(page, at, { faces: otherCardFaces, isFramed: true }),
   'sign (judges)': (at: number) => drawSign(page, at),
 } satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;

@@ -25,7 +25,8 @@ export function withHead(line: TextLine, parts: readonly Part[]): TextLine {
   const found = parts.find((part) => part !== first.part && isHeadOf(part, first, line, isScript));
   if (!found) return line;
   const others = letters.filter((letter) => letter !== first && letter.part !== found);
-  return measureLine([asOne(first, wholeLetter(found)), ...others], course);
+  const whole = measureLine([asOne(first, wholeLetter(found)), ...others], course);
+  return { ...whole, parts: [...whole.parts, found], strokePx: line.strokePx };
 }
 
 function isHeadOf(part: Part, first: Letter, line: TextLine, isScript: boolean): boolean {
