@@ -30,6 +30,13 @@ describe('letters that could stand on one line', () => {
     expect(beside(20, { stemPx: 1.2 })).toEqual([2]);
     expect(beside(20, { stemPx: 1.2, widestPx: 1.4 })).toEqual([1, 1]);
   });
+  test('before joined letters a capital may be 3.4 times as high; after them no more than others', () => {
+    const joined = (left: number) => ({ ...letter(left, 0, 10, 20), isSlice: true });
+    const before = (high: number) => sizes(chain([letter(0, 20 - high, 10, high), joined(12)]));
+    expect(before(68)).toEqual([2]);
+    expect(before(69)).toEqual([1, 1]);
+    expect(sizes(chain([joined(0), letter(12, -29, 10, 49)]))).toEqual([1, 1]);
+  });
   test('at another level than a tilt of 20° explains they are not; what lies within another is none', () => {
     // 20 px on: 0.28 of 24 and 7.3 more.
     const lower = (by: number) => sizes(chain([letter(0, 0, 14, 24), letter(20, by, 14, 24)]));

@@ -101,10 +101,14 @@ function tiltOfLevels(group: readonly Letter[]): number {
   return best;
 }
 
+/** A letter is so much higher than a neighbour at most; a script's capital, whose flourish may hang, than the joined letters after it. From memory. */
+const overSmall = 2.4;
+const overJoined = 3.4;
+
 function areNeighbours(one: Letter, other: Letter): boolean {
   const tall = (letter: Letter) => heightOf(letter.isSlice ? letter.part : letter);
   const [low, high] = [tall(one), tall(other)].sort((a, b) => a - b) as [number, number];
-  if (high > 2.4 * low) return false;
+  if (high > (other.isSlice && !one.isSlice ? overJoined : overSmall) * low) return false;
   if (!areOfOnePen(one.part, other.part, 2.6)) return false;
   const gap = other.left - one.right;
   if (gap > 0.95 * high) return false;
