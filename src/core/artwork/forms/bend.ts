@@ -155,10 +155,12 @@ export function courseOf(all: readonly Letter[]): Course {
   // The heads of capitals and small letters are uneven on any course: on a plain bend the feet may decide.
   const isBetter = onCircle < better * level || (isSure && onCircle < level && offOf(letters, circle).feet < better * offOf(letters, straight).feet); // prettier-ignore
   if (level > uneven * high && isBetter) return circle;
-  const stand = { straight: mostFeet(letters, straight), circle: mostFeet(letters, circle) };
-  const mostStand = stand.straight > ofMost.uneven * high && stand.circle < ofMost.better * stand.straight;
-  const isPlain = !isJoined && letters.length >= ofMost.letters && rise >= ofMost.rise * high;
-  return isPlain && mostStand && onCircle < level ? circle : straight;
+  if (isJoined || letters.length < ofMost.letters || rise < ofMost.rise * high || onCircle >= level)
+    return straight;
+  const onLine = mostFeet(letters, straight);
+  return onLine > ofMost.uneven * high && mostFeet(letters, circle) < ofMost.better * onLine
+    ? circle
+    : straight;
 }
 
 /** Of few letters one or two may hang, as J and y do: where most of the feet stand level on a bend, and not on a straight line, that decides. From memory. */

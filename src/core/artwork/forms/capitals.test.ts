@@ -10,6 +10,7 @@ const standing = (...of: (number | `${number}o`)[]): Standing[] =>
     isRound: typeof one === 'string',
     isSlice: false,
   }));
+
 describe('height of the capitals', () => {
   test('is told by the flat heads where there are three: the hairlines at the top of an O blur away', () => {
     expect(capitalsOf(standing(100, '95o', '95o', 101, '95o', '95o', 100))).toBe(100);

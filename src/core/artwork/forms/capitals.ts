@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { slicesOfLetter } from './letters.ts';
+import { isMostlyJoined } from './letters.ts';
 
 /** A letter in the order of its line: its middle along it, half its width, its height. */
 export interface Standing {
@@ -67,8 +67,7 @@ const aboutAsHigh = 0.1;
 
 /** Whether letters of which some are joined, but not most, are capitals all the same. */
 function areCapitals(inOrder: readonly Standing[]): boolean {
-  const slices = inOrder.filter(({ isSlice }) => isSlice).length;
-  if (slices > slicesOfLetter * (inOrder.length - slices)) return false;
+  if (isMostlyJoined(inOrder)) return false;
   const alike = (to: number) =>
     inOrder.filter(({ height }) => Math.abs(height / to - 1) < alikeWithin).length;
   const usual = inOrder.reduce((best, { height }) => (alike(height) > alike(best) ? height : best), 0.001);

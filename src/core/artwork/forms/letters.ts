@@ -19,13 +19,13 @@ const letterHeights = { from: 0.8, to: 60 } as const;
 const mostWide = 2;
 /** A slice of joined letters is so wide, in heights: about three make a letter. */
 const sliceOf = 0.2;
-export const slicesOfLetter = 3;
+const slicesOfLetter = 3;
 
 export const heightOf = (of: { top: number; bottom: number }) => of.bottom - of.top + 1;
 export const widthOf = (of: { left: number; right: number }) => of.right - of.left + 1;
 
 /** Whether joined letters are more than those that stand by themselves, as in a script. */
-export function isMostlyJoined(letters: readonly Letter[]): boolean {
+export function isMostlyJoined(letters: readonly Pick<Letter, 'isSlice'>[]): boolean {
   const slices = letters.filter(({ isSlice }) => isSlice).length;
   return slices > slicesOfLetter * (letters.length - slices);
 }

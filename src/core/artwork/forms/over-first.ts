@@ -33,6 +33,7 @@ function isHeadOf(part: Part, first: Letter, line: TextLine, isScript: boolean):
   const { course, heightPx, strokePx } = line;
   if (part.tone !== first.part.tone) return false;
   const shared = Math.min(part.right, first.right) - Math.max(part.left, first.left) + 1;
+  if (shared <= 0) return false;
   const [own, its] = [reachOf(first, course), reachOf(wholeLetter(part), course)];
   const gap = own.high - its.low;
   if (its.high >= own.high - rises * heightPx || gap < -bar.low * heightPx) return false;

@@ -1,5 +1,6 @@
 import { heightOf, type Letter } from './letters.ts';
 import { leanOf, type Course } from './bend.ts';
+import { headsOf } from './tips.ts';
 
 /** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
 const levelWithin = 0.005;
@@ -40,10 +41,8 @@ const peaks = { near: 0.015, far: 0.08, narrower: 0.6, on: 0.75 } as const;
 /** Whether a letter ends in two pointed peaks: of its columns few rise to its head, and more and more farther below. */
 function isPeaked(letter: Letter, course: Course): boolean {
   if (letter.isSlice) return false;
-  const angle = leanOf(letter, course);
   const high = heightOf(letter);
-  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
-  const heads = Array.from(letter.part.tops, (y, x) => y * cos - x * sin);
+  const heads = headsOf(letter, leanOf(letter, course));
   const head = Math.min(...heads);
   const within = (below: number) => heads.filter((one) => one <= head + Math.max(1, below * high)).length;
   const wide = within(peaks.far);

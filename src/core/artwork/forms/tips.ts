@@ -11,16 +11,20 @@ const flatWithin = 0.025;
  */
 export function tipsOf(letter: Letter, course: Course, high: number): number {
   if (letter.isSlice || widthOf(letter) < leastWide * high) return 0;
-  const { tops } = letter.part;
   const angle = leanOf(letter, course);
-  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
-  const heads = Array.from(tops, (y, x) => y * cos - x * sin);
+  const heads = headsOf(letter, angle);
   const third = Math.floor(heads.length / 3);
   const middle = heads.slice(third, heads.length - third).sort((a, b) => a - b);
   const flat = middle[middle.length >> 1]!;
   const isFlat = middle.at(-1)! - middle[0]! < flatWithin * high + uneven(angle);
   const over = flat - Math.min(...heads);
   return isFlat && over > risen.from * high + uneven(angle) && over < risen.to * high ? over : 0;
+}
+
+/** How far down each column of a letter begins in a frame at a tilt (radians), working px; from the same place for all. */
+export function headsOf({ part }: Letter, angle: number): number[] {
+  const [sin, cos] = [Math.sin(angle), Math.cos(angle)];
+  return Array.from(part.tops, (y, x) => y * cos - x * sin);
 }
 
 /** A letter so narrow has no arms, heights. */
