@@ -244,8 +244,10 @@ describe('a machine’s feed', () => {
     expect(lost!.status).toBe(404);
   });
 
-  test('two servers take the lines of the same machines at once: every piece once, the counter whole', async () => {
-    const other = await newServer(server.url);
+  test('four servers take the lines of the same machines at once: every piece once, none refused, the counter whole', async () => {
+    const others = await Promise.all([1, 2, 3].map(() => newServer(server.url)));
+    const servers = [base, ...others.map(({ address }) => address)];
+    const each = 40;
     const machines = [ids.machine, ids.four];
     const count = async () =>
       (await Promise.all(machines.map((id) => events(id, '&kind=piece_finished')))).map(
@@ -253,17 +255,17 @@ describe('a machine’s feed', () => {
       );
     const before = await count();
     const told = machines.flatMap((id) =>
-      Array.from({ length: 10 }, (_, index) => ({
+      Array.from({ length: each }, (_, index) => ({
         id,
-        at: [base, other.address][index % 2]!,
+        at: servers[index % servers.length]!,
         body: line({ event: 'piece' }),
       })),
     );
     const answers = await Promise.all(told.map(({ id, at, body }) => tell(id, body, at)));
     for (const { answer } of answers) expect(answer).toEqual({ taken: 1, again: 0, refused: [] });
-    expect(await count()).toEqual(before.map((one) => one + 10));
+    expect(await count()).toEqual(before.map((one) => one + each));
     const again = await Promise.all(told.map(({ id, body }) => tell(id, body)));
     expect(again.every(({ answer }) => answer.again === 1)).toBe(true);
-    expect(await count()).toEqual(before.map((one) => one + 10));
+    expect(await count()).toEqual(before.map((one) => one + each));
   });
 });

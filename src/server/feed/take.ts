@@ -29,8 +29,15 @@ interface Post {
  * instead of a hundred, and nobody watches a feed that closely.
  */
 const gatherMs = 40;
-/** A machine written by another process at the same moment is folded again, this often. */
+/** A machine written by another process at the same moment is folded again, this often; then its sender's turn ends. */
 const mostAttempts = 5;
+
+/** SQLSTATE 40001, serialization failure: the same lines may go well in a moment, and their sender need not know. */
+class WrittenByOthers extends Error {
+  readonly code = '40001';
+  override readonly message = 'The feed of one machine is being written by several servers at once.';
+}
+
 let waiting: Post[] = [];
 let taking = false;
 
@@ -49,7 +56,7 @@ async function drain(): Promise<void> {
   taking = true;
   try {
     while (waiting.length > 0) {
-      await new Promise((ready) => setTimeout(ready, gatherMs));
+      await new Promise((ready) => setTimeout(ready, gatherMs * pauseOf(waiting)));
       const round = nextRound();
       try {
         await takeRound(round);
@@ -61,6 +68,15 @@ async function drain(): Promise<void> {
   } finally {
     taking = false;
   }
+}
+
+/**
+ * How many times {@link gatherMs} the next round waits. Where another process was quicker the pause is longer each time, and
+ * of chance: two that keep step would lose to each other for ever.
+ */
+function pauseOf(posts: readonly Post[]): number {
+  const attempts = posts.reduce((most, post) => Math.max(most, post.attempts), 0);
+  return 1 + Math.random() * attempts;
 }
 
 /** How late the newest of lines that came together was stored. */
@@ -115,7 +131,7 @@ async function takeRound(round: readonly Post[]): Promise<void> {
     if (kept && !written.has(post.machineId)) {
       // Another server process takes lines of the same machine: folded once more, they give the same entries.
       if (++post.attempts < mostAttempts) again.push(post);
-      else post.reject(new Error('The feed of one machine is being written by several servers at once.'));
+      else post.reject(new WrittenByOthers());
       continue;
     }
     if (kept) tellFeed(post.machineId, kept.now);
