@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { median } from 'simple-statistics';
 import opentype from 'opentype.js';
 import type { Page } from 'playwright-core';
 import { distancesToOthers } from '../../../src/core/artwork/forms/widths.ts';
@@ -165,16 +166,27 @@ export function outlines(face: Face, text: string, capMm: number): Point[][] {
   return loops;
 }
 
+/** So far below the line, in heights of the capital H, a capital hangs; a brush's stand a little off it, all alike. */
+const hangs = 0.06;
+
 /**
- * Height of a word's capitals as a share of the capital H: 1, but in a script, whose H may dip below the line, that of its first letter above
- * where the small letters stand.
+ * Height of a word's capitals as a share of the capital H: 1, but in a script, whose H may dip below the line. Of a word with small letters it is
+ * that of its first letter above where these stand. Of capitals alone, which are uneven and have no small letters beside them, it is what
+ * a ruler shows: from the line that they stand on, those that hang aside, to the middle one's top.
  */
 export function tallOf(face: Face, word: string): number {
   if (!isScript(face)) return 1;
   const font = faceOf(face);
   const box = (letter: string) => font.charToGlyph(letter).getBoundingBox();
-  const feet = ['a', 'n', 'i'].map((letter) => box(letter).y1).sort((a, b) => a - b)[1]!;
-  return (box(word[0]!).y2 - feet) / (box('H').y2 - box('H').y1);
+  const high = box('H').y2 - box('H').y1;
+  const capitals = [...word].filter((letter) => /[A-Z]/.test(letter)).map(box);
+  if (/[a-z]/.test(word) || capitals.length === 0) {
+    const feet = median(['a', 'n', 'i'].map((letter) => box(letter).y1));
+    return (box(word[0]!).y2 - feet) / high;
+  }
+  const standing = capitals.filter(({ y1 }) => y1 > -hangs * high);
+  const feet = (standing.length > 0 ? standing : capitals).map(({ y1 }) => y1);
+  return (median(capitals.map(({ y2 }) => y2)) - median(feet)) / high;
 }
 
 const strokes = new Map<string, { stem: number; medial: number }>();

@@ -1,5 +1,6 @@
 import { median } from 'simple-statistics';
 import { isMostlyJoined } from './letters.ts';
+import { flatOfRound } from './round-top.ts';
 
 /** A letter in the order of its line: its middle along it, half its width, its height. */
 export interface Standing {
@@ -74,6 +75,16 @@ function areCapitals(inOrder: readonly Standing[]): boolean {
   return alike(usual) >= mostAlike * inOrder.length && Math.abs(inOrder[0]!.height / usual - 1) < aboutAsHigh;
 }
 
+/** Of so many capitals alone few are flat on top: they are of a brush or a pen whose strokes end round, and none stands out over the others. */
+const penFrom = 5;
+const [mostHigh, fewFlat] = [0.9, 0.2];
+const areOfRoundPen = (high: readonly Standing[], all: readonly Standing[]): boolean =>
+  high.length >= Math.max(penFrom, mostHigh * all.filter(({ isSlice }) => !isSlice).length) &&
+  high.some(({ isRound }) => isRound) &&
+  high.filter(({ isRound }) => !isRound).length <= fewFlat * high.length;
+const asItStands = (one: Standing): Standing =>
+  one.isRound ? { ...one, height: one.height / flatOfRound, isRound: false } : one;
+
 /**
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
@@ -91,9 +102,9 @@ export function capitalsOf(all: readonly Standing[]): number {
     const small = heights.filter((height) => height < 0.75 * tallest).length;
     return first > (small >= 0.3 * heights.length ? capitalFrom : 0.85) * tallest ? first : tallest;
   }
-  const flats = inOrder.flatMap(({ height, isRound }) =>
-    isRound || height <= isHigh * tallest ? [] : [height],
-  );
+  const high = inOrder.filter(({ height }) => height > isHigh * tallest);
+  if (areOfRoundPen(high, all)) return capitalsOf(all.map(asItStands));
+  const flats = high.flatMap(({ height, isRound }) => (isRound ? [] : [height]));
   const told = flats.length >= enoughFlat ? flats.sort((a, b) => a - b) : heights;
   const near = (to: number, below: number, above: number) =>
     told.filter((height) => height > below * to && height < above * to);

@@ -4,7 +4,7 @@ import { middleOf } from './groups.ts';
 import { heightOf, isMostlyJoined, widthOf, type Letter } from './letters.ts';
 import { capitalsOf } from './capitals.ts';
 import type { Part } from './parts.ts';
-import { isRoundBelow, isRoundOnTop } from './round-top.ts';
+import { flatOfRound, isRoundBelow, isRoundOnTop } from './round-top.ts';
 import { tipsOf } from './tips.ts';
 
 /** Letters of one tone that stand on one line. Lengths in working px. */
@@ -129,9 +129,6 @@ function cornersPx(letter: Letter, course: Course): number {
   const [sin, cos] = [Math.abs(Math.sin(angle)), Math.abs(Math.cos(angle))];
   return (sin + cos) * Math.min(1, sin * flatShare * heightOf(letter));
 }
-
-/** Round letters overshoot flat ones by about a hundredth and a half at head and foot each; thin tops blur away a little of it, pointed ones stand out more. From memory. */
-const flatOfRound = 0.98;
 
 /** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
 export function baseOf(reaches: readonly Reach[]): number {

@@ -2,6 +2,9 @@ import { heightOf, type Letter } from './letters.ts';
 import { leanOf, type Course } from './bend.ts';
 import { headsOf } from './tips.ts';
 
+/** Round letters overshoot flat ones by about a hundredth and a half at head and foot each; thin tops blur away a little of it, pointed ones stand out more. From memory. */
+export const flatOfRound = 0.98;
+
 /** A letter this level, radians, is seen row by row; else its pixels' corners make every head look pointed. */
 const levelWithin = 0.005;
 /** How far below a head it is looked at, in heights, and at least in px where it leans; a round head is there narrower than farther below by such a share; one that is cut off flat and widens, as an A’s, by less where it is seen row by row. */
