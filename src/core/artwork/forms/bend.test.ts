@@ -1,7 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
 import { boxLetter, leaningLetter, letterOf } from '../../../../tests/support/made-letters.ts';
-import { courseOf, extentAt, reachOf, tiltOf, unevenness, type Course } from './bend.ts';
+import { courseOf } from './bend.ts';
+import { unevenness } from './level.ts';
+import { extentAt, reachOf, type Course } from './reach.ts';
+import { tiltOf } from './tilt.ts';
 import type { Letter } from './letters.ts';
 
 /** The pixels whose middles lie in a box that leans about its middle, radians. */
@@ -194,7 +197,18 @@ describe('the course of a line', () => {
         ];
         return boxLetter(20 * k, top, 14, foot - top);
       });
-    for (const shapes of ['laal', 'alla', 'laga', 'lagal', 'algla', 'gaag', 'jaal', 'llaagall']) {
+    for (const shapes of [
+      'laal',
+      'alla',
+      'laga',
+      'lagal',
+      'algla',
+      'gaag',
+      'jaal',
+      'llaagall',
+      'jallg',
+      'lgaggalgag',
+    ]) {
       expect(`${shapes} ${courseOf(word(shapes)).is}`).toBe(`${shapes} straight`);
     }
   });

@@ -1,28 +1,8 @@
 import { mean, median } from 'simple-statistics';
+import { offOf, offOfMost, unevenness } from './level.ts';
 import { heightOf, isMostlyJoined, type Letter } from './letters.ts';
-
-/**
- * How far a letter reaches across its line's direction: `low` below, `high` above, growing downwards; `along`: where its middle
- * lies on the line. Working px.
- */
-export interface Reach {
-  low: number;
-  high: number;
-  along: number;
-}
-
-/** A line's course: straight at a tilt (radians, rising to the right negative), or on a circle. */
-export type Course = { is: 'straight'; angle: number } | Bent;
-interface Bent {
-  is: 'bent';
-  x: number;
-  y: number;
-  radius: number;
-  isArch: boolean;
-}
-
-/** A foot or head this far from the line, in heights, is a descender's or a small letter's. */
-const outlierFrom = 0.2;
+import { reachOf, type Bent, type Course } from './reach.ts';
+import { tiltOf } from './tilt.ts';
 
 /** Letters on a line lie on a circle only from so many on (slices of joined ones: `joined`), and where it rises over its chord by so much of their height. */
 const bentFrom = { letters: 4, joined: 8, ofHeight: 0.1, sure: 0.3 } as const;
@@ -37,105 +17,6 @@ const ofJoined = { uneven: 0.1, better: 0.4 } as const;
 /** From so many letters on that touch no other, joined ones beside them tell nothing of the course. */
 const wholeEnough = 5;
 
-/** A letter's reach across a course. */
-export function reachOf(letter: Letter, course: Course): Reach {
-  return course.is === 'straight' ? acrossLine(letter, course.angle) : acrossCircle(letter, course);
-}
-
-function acrossLine(letter: Letter, angle: number): Reach {
-  const sin = Math.sin(angle);
-  const cos = Math.cos(angle);
-  let low = -Infinity;
-  let high = Infinity;
-  // Seen from beside or upside down, a row's upper edge is the lower one.
-  const [upper, lower] = cos < 0 ? [1, 0] : [0, 1];
-  for (let row = 0; row < letter.rows.length; row += 2) {
-    if (letter.rows[row]! > letter.rows[row + 1]!) continue;
-    const y = letter.top + row / 2;
-    const left = -letter.rows[row]! * sin;
-    const right = -(letter.rows[row + 1]! + 1) * sin;
-    low = Math.max(low, Math.max(left, right) + (y + lower) * cos);
-    high = Math.min(high, Math.min(left, right) + (y + upper) * cos);
-  }
-  const along = ((letter.left + letter.right + 1) / 2) * cos + ((letter.top + letter.bottom + 1) / 2) * sin;
-  return { low, high, along };
-}
-
-/** How high and wide a letter is in a frame at a tilt, working px. */
-export function extentAt(letter: Letter, angle: number): { high: number; wide: number } {
-  const across = acrossLine(letter, angle);
-  const along = acrossLine(letter, angle - Math.PI / 2);
-  return { high: across.low - across.high, wide: along.low - along.high };
-}
-
-/** On an arch the feet lie nearest to the centre, on a bowl farthest. */
-function acrossCircle(letter: Letter, { x, y, radius, isArch }: Bent): Reach {
-  // Squares: a root for every row would be most of the work of finding a bend.
-  let nearest2 = Infinity;
-  let farthest2 = 0;
-  for (let row = 0; row < letter.rows.length; row += 2) {
-    const [x0, x1] = [letter.rows[row]!, letter.rows[row + 1]! + 1];
-    if (x0 >= x1) continue;
-    const dy = letter.top + row / 2 + 0.5 - y;
-    const inner = x < x0 ? x0 - x : x > x1 ? x - x1 : 0;
-    const outer = Math.max(Math.abs(x0 - x), Math.abs(x1 - x));
-    nearest2 = Math.min(nearest2, inner * inner + dy * dy);
-    farthest2 = Math.max(farthest2, outer * outer + dy * dy);
-  }
-  const [nearest, farthest] = [Math.sqrt(nearest2), Math.sqrt(farthest2)];
-  const turn = Math.atan2(
-    (letter.left + letter.right + 1) / 2 - x,
-    isArch ? y - (letter.top + letter.bottom) / 2 : (letter.top + letter.bottom) / 2 - y,
-  );
-  const along = radius * turn;
-  return isArch
-    ? { low: radius - nearest, high: radius - farthest, along }
-    : { low: farthest - radius, high: nearest - radius, along };
-}
-
-/** The tilt at which a letter stands, radians, rising to the right negative: on a bend each has its own. */
-export function leanOf(letter: Letter, course: Course): number {
-  if (course.is === 'straight') return course.angle;
-  const dx = (letter.left + letter.right + 1) / 2 - course.x;
-  const dy = (letter.top + letter.bottom + 1) / 2 - course.y;
-  return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
-}
-
-/** A letter's reach as it stands: on a bend square to its own middle, since a wide flat head's corners lie farther out than its middle. */
-export function reachAsItStands(letter: Letter, course: Course): Reach {
-  if (course.is === 'straight') return reachOf(letter, course);
-  const angle = leanOf(letter, course);
-  const { low, high } = acrossLine(letter, angle);
-  const centre = course.y * Math.cos(angle) - course.x * Math.sin(angle);
-  const off = course.isArch ? course.radius - centre : -course.radius - centre;
-  return { low: low + off, high: high + off, along: acrossCircle(letter, course).along };
-}
-
-/** How uneven feet, and less strictly heads, are on a course: the mean distance from the middle one, px. */
-export function unevenness(letters: readonly Letter[], course: Course): number {
-  const { feet, heads } = offOf(letters, course);
-  return feet + 0.35 * heads;
-}
-
-/** Of two letters, of which one may hang as a J does or be a small one, either the feet or the heads are level. */
-function unevennessOfTwo(letters: readonly Letter[], course: Course): number {
-  const { feet, heads } = offOf(letters, course);
-  return 2 * Math.min(feet, heads);
-}
-
-/** How uneven feet and heads are, each for itself, px. */
-function offOf(letters: readonly Letter[], course: Course): { feet: number; heads: number } {
-  const reaches = letters.map((letter) => reachOf(letter, course));
-  const most = outlierFrom * median(reaches.map(({ low, high }) => low - high));
-  return { feet: around(reaches.map(({ low }) => low), most), heads: around(reaches.map(({ high }) => high), most) }; // prettier-ignore
-}
-
-/** The mean distance from the middle one, none counted as more than `most`: a descender is no tilt. */
-function around(values: readonly number[], most: number): number {
-  const middle = median([...values]);
-  return values.reduce((sum, value) => sum + Math.min(most, Math.abs(value - middle)), 0) / values.length;
-}
-
 /** The course on which the letters stand most level: those that touch no other, where there are so many. */
 export function courseOf(all: readonly Letter[]): Course {
   const whole = all.filter(({ isSlice }) => !isSlice);
@@ -149,6 +30,7 @@ export function courseOf(all: readonly Letter[]): Course {
   const high = median(letters.map(heightOf));
   const { circle, rise } = circleOf(letters, angle, high, level > leaningFrom * high ? triedLeans : [0]);
   if (rise < bentFrom.ofHeight * high) return straight;
+  if (!isJoined && hangsAtEnds(letters, straight, rise, high)) return straight;
   const isSure = !isJoined && rise >= bentFrom.sure * high && letters.length > bentFrom.letters;
   const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
   const onCircle = unevenness(letters, circle);
@@ -157,50 +39,25 @@ export function courseOf(all: readonly Letter[]): Course {
   if (level > uneven * high && isBetter) return circle;
   if (isJoined || letters.length < ofMost.letters || rise < ofMost.rise * high || onCircle >= level)
     return straight;
-  const onLine = mostFeet(letters, straight);
-  return onLine > ofMost.uneven * high && mostFeet(letters, circle) < ofMost.better * onLine
+  const onLine = offOfMost(letters, straight, ofMost).feet;
+  return onLine > ofMost.uneven * high && offOfMost(letters, circle, ofMost).feet < ofMost.better * onLine
     ? circle
     : straight;
 }
 
 /** Of few letters one or two may hang, as J and y do: where most of the feet stand level on a bend, and not on a straight line, that decides. From memory. */
-const ofMost = { letters: 6, share: 0.7, uneven: 0.025, better: 0.4, rise: 0.2 } as const;
+const ofMost = { letters: 6, feet: 0.7, heads: 1, uneven: 0.025, better: 0.4, rise: 0.2 } as const;
 
-/** How uneven the feet of most letters are on a course, px: those are left out that are farthest off. */
-function mostFeet(letters: readonly Letter[], course: Course): number {
-  const lows = letters.map((letter) => reachOf(letter, course).low);
-  const middle = median([...lows]);
-  const off = lows.map((low) => Math.abs(low - middle)).sort((a, b) => a - b);
-  return mean(off.slice(0, Math.ceil(ofMost.share * off.length)));
-}
+/**
+ * On a bend this shallow, heights, half of the feet are not as level on a straight line, of the bend's rise, nor three of four heads: the others hang, as at
+ * both ends of “Jolly”.
+ */
+const ofLevel = { letters: 5, feet: 0.5, heads: 0.75, ofRise: 0.04, rise: 0.5 } as const;
 
-/** The tilt at which the feet and heads of all lines are most level, each by its own height, radians. */
-export function tiltOf(lines: readonly (readonly Letter[])[]): number {
-  const highs = lines.map((letters) => median(letters.map(heightOf)));
-  let best = 0;
-  let least = Infinity;
-  for (const [from, to, step] of [
-    [-20, 20, 2],
-    [-2, 2, 0.5],
-    [-0.5, 0.5, 0.125],
-  ] as const) {
-    const centre = best;
-    for (let degrees = from; degrees <= to; degrees += step) {
-      const angle = centre + (degrees * Math.PI) / 180;
-      let total = 0.002;
-      lines.forEach((letters, index) => {
-        const off = (letters.length === 2 ? unevennessOfTwo : unevenness)(letters, { is: 'straight', angle });
-        total += (letters.length * off) / highs[index]!;
-      });
-      // Of equally level tilts the upright one: two letters alone could lean either way.
-      total *= 1 + 0.1 * Math.abs(angle);
-      if (total < least) {
-        least = total;
-        best = angle;
-      }
-    }
-  }
-  return best;
+function hangsAtEnds(letters: readonly Letter[], straight: Course, rise: number, high: number): boolean {
+  if (rise > ofLevel.rise * high) return false;
+  const { feet, heads } = offOfMost(letters, straight, ofLevel);
+  return heads < ofLevel.ofRise * rise || (letters.length >= ofLevel.letters && feet < ofLevel.ofRise * rise);
 }
 
 /** Rises of a bend over its chord that are tried first, in heights. */

@@ -1,5 +1,5 @@
 import { nearest } from '../pixels/near.ts';
-import { reachOf } from './bend.ts';
+import { reachOf } from './reach.ts';
 import { lettersOf, wholeLetter, type Letter } from './letters.ts';
 import { byToneOf } from './lines.ts';
 import { measureLine, type TextLine } from './measure-line.ts';

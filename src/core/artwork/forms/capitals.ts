@@ -77,7 +77,7 @@ function areCapitals(inOrder: readonly Standing[]): boolean {
 
 /** Of so many capitals alone few are flat on top: they are of a brush or a pen whose strokes end round, and none stands out over the others. */
 const penFrom = 5;
-const [mostHigh, fewFlat] = [0.9, 0.2];
+const [mostHigh, fewFlat] = [0.9, 0.15];
 const areOfRoundPen = (high: readonly Standing[], all: readonly Standing[]): boolean =>
   high.length >= Math.max(penFrom, mostHigh * all.filter(({ isSlice }) => !isSlice).length) &&
   high.some(({ isRound }) => isRound) &&

@@ -3,7 +3,9 @@ import { boxLetter, letterOf } from '../../../../tests/support/made-letters.ts';
 import { byLevel, chain, follow } from './groups.ts';
 import { areOfOneShape, isLettering } from './lettering.ts';
 import type { Letter } from './letters.ts';
-import { baseOf, measureLine } from './measure-line.ts';
+import type { Reach } from './reach.ts';
+import { baseOf } from './base.ts';
+import { measureLine } from './measure-line.ts';
 
 /** A letter of thin strokes: as an E, it fills a third of its box. */
 const letter = (left: number, top: number, wide: number, high: number, more: object = {}): Letter =>
@@ -278,6 +280,15 @@ describe('the height of a line', () => {
     expect(baseOf([40, 40, 30, 30].map(reach))).toBe(30);
     expect(baseOf([30, 33, 33, 36].map(reach))).toBe(33);
   });
+  test('the base line is above letters that hang, however many; a dash and a star between two capitals tell nothing', () => {
+    const [tall, small, hung] = [[0, 30], [10, 30], [10, 38]].map(([high, low]) => ({ low: low!, high: high!, along: 0 })) as [Reach, Reach, Reach];
+    const [dash, star] = [{ low: 18, high: 14, along: 0 }, { low: 25, high: 7, along: 0 }];
+    expect(baseOf([tall, small, hung, hung, hung])).toBe(30);
+    expect(baseOf([small, hung, hung])).toBe(30);
+    expect(baseOf([tall, dash, tall])).toBe(30);
+    expect(baseOf([tall, star, tall])).toBe(30);
+    expect(baseOf([hung, hung, hung, hung, hung, small])).toBe(38);
+  }); // prettier-ignore
   test('its stroke is the mean of its stems that are near the middle one, of joined letters that of all strokes; its tilt that of its course', () => {
     const letters = [4, 6, 9].map((stemPx, k) => letter(20 * k, 0, 14, 24, { stemPx, strokePx: 3 + k }));
     const course = { is: 'straight', angle: 0.1 } as const;

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { reachOf } from './bend.ts';
+import { reachOf } from './reach.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
 import type { Part } from './parts.ts';
 

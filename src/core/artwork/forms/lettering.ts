@@ -1,4 +1,4 @@
-import { extentAt } from './bend.ts';
+import { extentAt } from './reach.ts';
 import { heightOf, widthOf, type Letter } from './letters.ts';
 
 /** Whether a group is lettering at all: not bars, not two odd shapes. */

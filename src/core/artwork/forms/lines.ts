@@ -1,4 +1,6 @@
-import { tiltOf, unevenness, type Course } from './bend.ts';
+import { unevenness } from './level.ts';
+import type { Course } from './reach.ts';
+import { tiltOf } from './tilt.ts';
 import { byLevel, chain, follow } from './groups.ts';
 import { lettersOf, type Letter } from './letters.ts';
 import { areOfOneShape, isLettering } from './lettering.ts';

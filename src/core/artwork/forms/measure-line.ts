@@ -1,5 +1,7 @@
 import { mean, median } from 'simple-statistics';
-import { courseOf, leanOf, reachAsItStands, type Course, type Reach } from './bend.ts';
+import { baseOf } from './base.ts';
+import { courseOf } from './bend.ts';
+import { leanOf, reachAsItStands, type Course, type Reach } from './reach.ts';
 import { middleOf } from './groups.ts';
 import { heightOf, isMostlyJoined, widthOf, type Letter } from './letters.ts';
 import { capitalsOf } from './capitals.ts';
@@ -128,16 +130,4 @@ function cornersPx(letter: Letter, course: Course): number {
   const angle = leanOf(letter, course);
   const [sin, cos] = [Math.abs(Math.sin(angle)), Math.abs(Math.cos(angle))];
   return (sin + cos) * Math.min(1, sin * flatShare * heightOf(letter));
-}
-
-/** Where most feet stand: the middle of the densest tenth of a height; of equally dense ones the higher, since letters hang below. */
-export function baseOf(reaches: readonly Reach[]): number {
-  const lows = reaches.map(({ low }) => low).sort((a, b) => a - b);
-  const wide = 0.1 * median(reaches.map(({ low, high }) => low - high));
-  let best: number[] = [];
-  lows.forEach((from, index) => {
-    const within = lows.slice(index).filter((low) => low <= from + wide);
-    if (within.length > best.length) best = within;
-  });
-  return median(best);
 }

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { readDrawn, wordPath } from '../../../../tests/support/drawn-words.ts';
-import type { Face } from '../../../../tests/support/logos/faces.ts';
+import { tallOf, type Face } from '../../../../tests/support/logos/faces.ts';
 
 const blue = '#12509a';
 const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';
@@ -58,4 +58,36 @@ test('a word on an arch whose ends hang is on it nevertheless', async () => {
   const [only, ...rest] = await letteringOf(onBend('Joinery', 9, 'garamond', true, 15), 1040);
   expect(rest).toEqual([]);
   expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.4);
+});
+
+// Half of the letters of these words, or more, hang below the line.
+test.each([
+  ['Happy', 'vollkorn'],
+  ['Jay', 'jost'],
+  ['Typography', 'vollkorn'],
+  ['Typography', 'roboto bold'],
+  ['Jolly', 'arvo'],
+] as const)('%s is as high as its first letter: %s', async (text, face) => {
+  for (const tilt of [0, 5]) {
+    const word = wordPath(text, 9, 100, 300, blue, face);
+    const [only, ...rest] = await letteringOf(`<g transform="rotate(${-tilt} 400 300)">${word}</g>`, 1040);
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
+    expect(Math.abs(only!.letters!.tiltDegrees - tilt)).toBeLessThan(1.25);
+  }
+});
+
+test('words of one line stay together where one begins and ends with letters that hang', async () => {
+  for (const face of ['arvo', 'vollkorn'] as const) {
+    const [only, ...rest] = await letteringOf(wordPath('Jolly Ink', 9, 60, 300, blue, face), 1040);
+    expect(rest).toEqual([]);
+    expect(only!.letters!.count).toBe(8);
+  }
+});
+
+test('capitals of a brush, all round on top, overshoot nothing', async () => {
+  const [only, ...rest] = await letteringOf(wordPath('HARVEST', 9, 60, 300, blue, 'kaushan'), 1040);
+  expect(rest).toEqual([]);
+  // From the line that they stand on to their tops they are as high as the H is.
+  expect(Math.abs(only!.letters!.heightMm - 9 * tallOf('kaushan', 'HARVEST'))).toBeLessThan(0.27);
 });

@@ -1,4 +1,4 @@
-import { reachOf } from './bend.ts';
+import { reachOf } from './reach.ts';
 import { isMostlyJoined, wholeLetter, widthOf, type Letter } from './letters.ts';
 import { measureLine, onLine, type TextLine } from './measure-line.ts';
 import type { Part } from './parts.ts';

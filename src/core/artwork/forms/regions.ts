@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import type { Reading, Region } from '../reading.ts';
 import { estimateStitches } from '../stitch-estimate.ts';
 import { isEye, joinBeneath } from './beneath.ts';
-import { reachOf } from './bend.ts';
+import { reachOf } from './reach.ts';
 import { kindOfShape } from './classify.ts';
 import { linesByHand, type LinesSaid } from './by-hand.ts';
 import { withoutCarriers } from './carriers.ts';

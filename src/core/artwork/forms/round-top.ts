@@ -1,5 +1,5 @@
 import { heightOf, type Letter } from './letters.ts';
-import { leanOf, type Course } from './bend.ts';
+import { leanOf, type Course } from './reach.ts';
 import { headsOf } from './tips.ts';
 
 /** Round letters overshoot flat ones by about a hundredth and a half at head and foot each; thin tops blur away a little of it, pointed ones stand out more. From memory. */

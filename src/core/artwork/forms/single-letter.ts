@@ -1,5 +1,5 @@
 import { alphabet, holesOf, plainLetters, type Stroke } from './alphabet.ts';
-import { reachOf } from './bend.ts';
+import { reachOf } from './reach.ts';
 import { flood, maskOf } from './filled.ts';
 import { wholeLetter } from './letters.ts';
 import type { Part, PartMap } from './parts.ts';

@@ -1,5 +1,5 @@
 import { widthOf, type Letter } from './letters.ts';
-import { leanOf, type Course } from './bend.ts';
+import { leanOf, type Course } from './reach.ts';
 
 /** Tips rise over a flat head by such a share of a letter's height; what rises farther is two stems, as of a U; what varies more is round. */
 const risen = { from: 0.015, to: 0.073 } as const;

@@ -1,8 +1,11 @@
 import { median } from 'simple-statistics';
-import { courseOf, reachOf, unevenness, type Course, type Reach } from './bend.ts';
+import { baseOf } from './base.ts';
+import { courseOf } from './bend.ts';
+import { unevenness } from './level.ts';
+import { reachOf, type Course, type Reach } from './reach.ts';
 import { widthOf, type Letter } from './letters.ts';
 import { gapsOf } from './capitals.ts';
-import { baseOf, measureLine, type TextLine } from './measure-line.ts';
+import { measureLine, type TextLine } from './measure-line.ts';
 
 /** Lines with the letters that stand by themselves between or beside their words, as an & does; and the letters that are left. */
 export function withSingles(
