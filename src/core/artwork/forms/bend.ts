@@ -30,7 +30,7 @@ export function courseOf(all: readonly Letter[]): Course {
   const high = median(letters.map(heightOf));
   const { circle, rise } = circleOf(letters, angle, high, level > leaningFrom * high ? triedLeans : [0]);
   if (rise < bentFrom.ofHeight * high) return straight;
-  if (!isJoined && hangsAtEnds(letters, straight, rise, high)) return straight;
+  if (!letters.some(({ isSlice }) => isSlice) && hangsAtEnds(letters, straight, rise, high)) return straight;
   const isSure = !isJoined && rise >= bentFrom.sure * high && letters.length > bentFrom.letters;
   const { uneven, better } = isJoined ? ofJoined : isSure ? ofSure : ofFew;
   const onCircle = unevenness(letters, circle);
