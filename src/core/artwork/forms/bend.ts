@@ -39,14 +39,13 @@ export function courseOf(all: readonly Letter[]): Course {
   if (level > uneven * high && isBetter) return circle;
   if (isJoined || letters.length < ofMost.letters || rise < ofMost.rise * high || onCircle >= level)
     return straight;
-  const onLine = offOfMost(letters, straight, ofMost).feet;
-  return onLine > ofMost.uneven * high && offOfMost(letters, circle, ofMost).feet < ofMost.better * onLine
-    ? circle
-    : straight;
+  const feetOfMost = (course: Course) => offOfMost(letters.map((letter) => reachOf(letter, course).low), ofMost.share); // prettier-ignore
+  const onLine = feetOfMost(straight);
+  return onLine > ofMost.uneven * high && feetOfMost(circle) < ofMost.better * onLine ? circle : straight;
 }
 
 /** Of few letters one or two may hang, as J and y do: where most of the feet stand level on a bend, and not on a straight line, that decides. From memory. */
-const ofMost = { letters: 6, feet: 0.7, heads: 1, uneven: 0.025, better: 0.4, rise: 0.2 } as const;
+const ofMost = { letters: 6, share: 0.7, uneven: 0.025, better: 0.4, rise: 0.2 } as const;
 
 /**
  * On a bend this shallow, heights, half of the feet are not as level on a straight line, of the bend's rise, nor three of four heads: the others hang, as at
@@ -56,8 +55,11 @@ const ofLevel = { letters: 5, feet: 0.5, heads: 0.75, ofRise: 0.04, rise: 0.5 } 
 
 function hangsAtEnds(letters: readonly Letter[], straight: Course, rise: number, high: number): boolean {
   if (rise > ofLevel.rise * high) return false;
-  const { feet, heads } = offOfMost(letters, straight, ofLevel);
-  return heads < ofLevel.ofRise * rise || (letters.length >= ofLevel.letters && feet < ofLevel.ofRise * rise);
+  const reaches = letters.map((letter) => reachOf(letter, straight));
+  const isLevel = (values: readonly number[], share: number) =>
+    offOfMost(values, share) < ofLevel.ofRise * rise;
+  if (isLevel(reaches.map(({ high }) => high), ofLevel.heads)) return true; // prettier-ignore
+  return letters.length >= ofLevel.letters && isLevel(reaches.map(({ low }) => low), ofLevel.feet); // prettier-ignore
 }
 
 /** Rises of a bend over its chord that are tried first, in heights. */

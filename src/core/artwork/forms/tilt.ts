@@ -1,7 +1,6 @@
 import { median, sum } from 'simple-statistics';
-import { unevenness, unevennessOfMost, unevennessOfTwo } from './level.ts';
+import { unevennessAt } from './level.ts';
 import { heightOf, type Letter } from './letters.ts';
-import type { Course } from './reach.ts';
 
 /** Tilts are tried so far on either side and so finely, degrees. */
 const [coarse, middling, fine] = [
@@ -17,12 +16,9 @@ const [coarse, middling, fine] = [
 export function tiltOf(lines: readonly (readonly Letter[])[]): number {
   const highs = lines.map((letters) => median(letters.map(heightOf)));
   const costAt = (angle: number, byMost: boolean) => {
-    const course: Course = { is: 'straight', angle };
-    const offs = lines.map((letters, index) => {
-      const off = letters.length === 2 ? unevennessOfTwo(letters, course) : unevenness(letters, course);
-      const ofMost = byMost ? unevennessOfMost(letters, course) : 0;
-      return (letters.length * (byMost ? ofMost + allBesideMost * off : off)) / highs[index]!;
-    });
+    const offs = lines.map(
+      (letters, index) => (letters.length * unevennessAt(letters, angle, byMost)) / highs[index]!,
+    );
     // Of equally level tilts the upright one: two letters alone could lean either way.
     return (0.002 + sum(offs)) * (angle === 0 ? 1 : beforeUpright + 0.1 * Math.abs(angle));
   };
@@ -40,6 +36,3 @@ export function tiltOf(lines: readonly (readonly Letter[])[]): number {
 
 /** What gains less than half a hundredth stays upright: an eighth of a degree is told by no pixel. */
 const beforeUpright = 1.005;
-
-/** So much all letters count beside those that are most level. */
-const allBesideMost = 0.2;
