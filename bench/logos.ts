@@ -4,6 +4,7 @@ import { readArtwork } from '../src/core/artwork/read.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawBoard } from '../tests/support/logos/board.ts';
 import { drawCard } from '../tests/support/logos/cards.ts';
+import { drawLockup } from '../tests/support/logos/lockup.ts';
 import { drawSign } from '../tests/support/logos/page.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
 import { drawPlaque } from '../tests/support/logos/plaque.ts';
@@ -14,8 +15,8 @@ import { pixelsOf } from '../tests/support/pixels.ts';
 import { quantile } from './measure.ts';
 
 /**
- * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of eight generators or of one; the signs only judge. With
- * MISSES=1 in the environment every miss is told: never of the signs.
+ * npm run bench:logos [-- PICTURES [SEED [GENERATOR]]]: how well logos are read, of each of nine generators or of one; the lockups only judge. With
+ * MISSES=1 in the environment every miss is told: never of the lockups.
  */
 const count = Number(process.argv[2] ?? 100);
 const seed = Number(process.argv[3] ?? 50_001);
@@ -35,7 +36,8 @@ const generators = {
   board: (at: number) => drawBoard(page, at),
   plaque: drawPlaque,
   'other card': (at: number) => drawCard(page, at, { faces: otherCardFaces, isFramed: true }),
-  'sign (judges)': (at: number) => drawSign(page, at),
+  sign: (at: number) => drawSign(page, at),
+  'lockup (judges)': drawLockup,
 } satisfies Record<string, (seed: number) => Promise<DrawnLogo>>;
 
 const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
@@ -57,11 +59,12 @@ for (const [name, draw] of Object.entries(generators)) {
       const score = scoreLogo(logo, reading);
       if (reading.doubt !== null) asked++;
       scores.push(score);
-      if (process.env['MISSES'] && name !== 'sign (judges)' && score.misses.length > 0)
+      if (process.env['MISSES'] && name !== 'lockup (judges)' && score.misses.length > 0)
         console.error(`${logo.described}\n   ${score.misses.join('\n   ')}`);
     } catch (error) {
       refused++;
-      if (process.env['MISSES']) console.error(`${logo.described}: ${(error as Error).message}`);
+      if (process.env['MISSES'] && name !== 'lockup (judges)')
+        console.error(`${logo.described}: ${(error as Error).message}`);
     }
   }
   const sum = sumScores(scores);

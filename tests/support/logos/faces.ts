@@ -41,14 +41,37 @@ const files = {
   cookie: ['cookie', 400],
   yellowtail: ['yellowtail', 400],
   playball: ['playball', 400],
-  // Only for judging: the reader was never tuned on these.
   josefin: ['josefin-sans', 700],
   alegreya: ['alegreya', 700],
   zilla: ['zilla-slab', 600],
   satisfy: ['satisfy', 400],
-} as const;
+  // Only for judging: the reader was never tuned on these.
+  titillium: ['titillium-web', 600],
+  exo: ['exo-2', 700],
+  mulish: ['mulish', 700],
+  noticia: ['noticia-text', 700],
+  prata: ['prata', 400],
+  bree: ['bree-serif', 400],
+  aleo: ['aleo', 700],
+  'merriweather sans italic': ['merriweather-sans', 700, 'italic'],
+  oleo: ['oleo-script', 700],
+  merienda: ['merienda', 700],
+} as const satisfies Record<string, readonly [string, number, 'italic'?]>;
 export type Face = keyof typeof files;
-export const judgingFaces: readonly Face[] = ['josefin', 'alegreya', 'zilla', 'satisfy'];
+export const judgingFaces: readonly Face[] = [
+  'titillium',
+  'exo',
+  'mulish',
+  'noticia',
+  'prata',
+  'bree',
+  'aleo',
+  'merriweather sans italic',
+  'oleo',
+  'merienda',
+];
+/** Of the signs, which judged until 2026-11-30. */
+export const signFaces: readonly Face[] = ['josefin', 'alegreya', 'zilla', 'satisfy'];
 export const cardFaces: readonly Face[] = ['montserrat', 'archivo', 'baskerville', 'cormorant', 'lobster'];
 /** Cards are also painted in these, to see how far what was learnt carries. */
 export const otherCardFaces: readonly Face[] = [
@@ -73,7 +96,8 @@ export const farCardFaces: readonly Face[] = [
   'playball',
 ];
 export const faceNames = (Object.keys(files) as Face[]).filter(
-  (face) => ![judgingFaces, cardFaces, otherCardFaces, farCardFaces].some((faces) => faces.includes(face)),
+  (face) =>
+    ![judgingFaces, signFaces, cardFaces, otherCardFaces, farCardFaces].some((faces) => faces.includes(face)),
 );
 const scripts: readonly Face[] = [
   'pacifico',
@@ -85,13 +109,15 @@ const scripts: readonly Face[] = [
   'cookie',
   'yellowtail',
   'playball',
+  'oleo',
+  'merienda',
 ];
 export const isScript = (face: Face) => scripts.includes(face);
 /** A typeface's file, for a page. */
-export const fileOf = (face: Face): string =>
-  require.resolve(
-    `@fontsource/${files[face][0]}/files/${files[face][0]}-latin-${files[face][1]}-normal.woff`,
-  );
+export const fileOf = (face: Face): string => {
+  const [name, weight, style = 'normal'] = files[face] as readonly [string, number, string?];
+  return require.resolve(`@fontsource/${name}/files/${name}-latin-${weight}-${style}.woff`);
+};
 
 /** Style that brings typefaces into a page, and waiting until they are there. */
 export const styleOf = (faces: readonly Face[]): string =>

@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import type { Page } from 'playwright-core';
 import sharp from 'sharp';
 import { pictureChance } from '../picture-chance.ts';
-import { faceOf, fileOf, isScript, judgingFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
+import { faceOf, fileOf, isScript, signFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts';
 import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
- * The third generator of logos, only to judge by: signs laid out and drawn by a browser, in typefaces that the others do not have.
- * Never look at single pictures of it while changing the reader. Domain: 35 to 150 mm; a sign of rows (band with a name on it, monogram in a ring,
+ * The third generator of logos: signs laid out and drawn by a browser, in typefaces that the others do not have. They judged until
+ * 2026-11-30 (the lockups do since); what the reader misses of them may be looked at now. Domain: 35 to 150 mm; a sign of rows (band with a name on it, monogram in a ring,
  * name, spaced small capitals, row of small shapes, rule, text on an arch or in a bowl), in a plain, rounded or double frame that touches the rim or
  * does not; grounds white, coloured, clear; turned by up to 12°; 350 to 3,600 px; PNG, JPEG 50 to 95, WebP.
  * Where each element is: it is drawn alone, and what is half covered counts.
@@ -67,7 +67,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
     const mark = add(lettering(face, word, size, colour, called));
     return `<div ${mark} style="font:${px(size)}/1.25 '${face}';color:${colour};white-space:pre;${more}">${word.replace('&', '&amp;')}</div>`;
   };
-  const plainFace = () => pick(judgingFaces.filter((face) => !isScript(face)));
+  const plainFace = () => pick(signFaces.filter((face) => !isScript(face)));
 
   const rows: string[] = [];
   const count = 2 + Math.floor(next() * 3);
@@ -76,7 +76,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
     const kind = pick(['band', 'monogram', 'name', 'name', 'small', 'shapes', 'rule', 'arc'].filter((other) => other !== last)); // prettier-ignore
     last = kind;
     if (kind === 'name') {
-      const face = pick(judgingFaces);
+      const face = pick(signFaces);
       const word = isScript(face) ? pick(['Holloway', 'Magpie', 'Wheatley', 'Saltmarsh']) : pick(names);
       rows.push(text(face, word, fit(face, word, between(14, 26), 92), ink(seen), 'name'));
     } else if (kind === 'small') {
@@ -146,7 +146,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
   }
   body += rows.join('') + '</div>';
   const turn = is(0.4) ? between(-12, 12) : 0;
-  const fonts = judgingFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join(''); // prettier-ignore
+  const fonts = signFaces.map((face) => `@font-face{font-family:'${face}';src:url(data:font/woff;base64,${readFileSync(fileOf(face)).toString('base64')})}`).join(''); // prettier-ignore
   await page.setViewportSize({ width, height: width * 2 });
   await page.setContent(`<style>${fonts}*{margin:0}body{background:${isClear ? 'transparent' : ground};display:grid;place-items:center;width:${width}px;height:${width * 2}px;overflow:hidden}</style><div id="all" style="transform:rotate(${turn}deg)">${body}</div>`); // prettier-ignore
   await page.evaluate(() => document.fonts.ready);
