@@ -132,8 +132,15 @@ describe('the course of a line', () => {
     expect(Math.abs(course.x - 400)).toBeLessThan(8);
     expect(Math.abs(course.y - 500)).toBeLessThan(8);
   });
-  test('straight: fewer than four letters, a bend that nobody sees, few slices, letters in a row', () => {
-    expect(courseOf(onCircle(3, 120, true)).is).toBe('straight');
+  test('three letters lie on a bend where each is turned with it, not where they stand upright', () => {
+    const turned = courseOf(onCircle(3, 120, true));
+    if (turned.is !== 'bent') throw new Error('taken for straight');
+    expect(Math.abs(turned.radius - 120)).toBeLessThan(12);
+    const upright = onCircle(3, 120, true).map(({ left, top }) => boxLetter(left, top, 14, 30));
+    expect(courseOf(upright).is).toBe('straight');
+  });
+  test('straight: fewer than three letters, a bend that nobody sees, few slices, letters in a row', () => {
+    expect(courseOf(onCircle(2, 120, true)).is).toBe('straight');
     expect(courseOf(onCircle(4, 120, true)).is).toBe('bent');
     expect(courseOf(onCircle(4, 120, false)).is).toBe('bent');
     // Nine letters of 30 px over 240 px: they rise by 3 px.

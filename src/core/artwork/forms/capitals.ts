@@ -85,6 +85,15 @@ const areOfRoundPen = (high: readonly Standing[], all: readonly Standing[]): boo
 const asItStands = (one: Standing): Standing =>
   one.isRound ? { ...one, height: one.height / flatOfRound, isRound: false } : one;
 
+/** An i or an a among letters that rise high, as in “Old Mill”: so high beside the tallest; and the first, by so much lower than that, is a capital all the same. From memory. */
+const [smallFrom, smallTo] = [0.45, 0.82];
+const [lowerFrom, lowerTo] = [0.85, 0.97];
+const isLowerBesideSmall = (inOrder: readonly Standing[], tallest: number): boolean => {
+  const first = inOrder[0]!.height / tallest;
+  const isSmall = ({ height }: Standing) => height > smallFrom * tallest && height < smallTo * tallest;
+  return first > lowerFrom && first < lowerTo && inOrder.some(isSmall);
+};
+
 /**
  * Height of the capitals: of a line in capitals only the lower of the tall ones (round letters overshoot); of a mixed one that of its
  * first letter where that is tall, since in many typefaces a d is taller than a T.
@@ -95,7 +104,9 @@ export function capitalsOf(all: readonly Standing[]): number {
   const tallest = heights.at(-1)!;
   const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < isHigh * tallest).length;
-  const isMixed = isJoined ? !areCapitals(inOrder) : low > 0.2 * heights.length;
+  const isMixed = isJoined
+    ? !areCapitals(inOrder)
+    : low > 0.2 * heights.length || isLowerBesideSmall(inOrder, tallest);
   if (isMixed) {
     const first = heightOfFirst(inOrder, tallest);
     // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
