@@ -13,7 +13,7 @@ const bentFrom = { letters: 3, joined: 8, ofHeight: 0.1, sure: 0.3 } as const;
  */
 const ofSure = { uneven: 0, better: 0.6 } as const;
 const ofFew = { uneven: 0.03, better: 0.55 } as const;
-const ofJoined = { uneven: 0.1, better: 0.4 } as const;
+const ofJoined = { uneven: 0.07, better: 0.4 } as const;
 
 /** From so many letters on that touch no other, joined ones beside them tell nothing of the course. */
 const wholeEnough = 5;
@@ -44,7 +44,8 @@ export function courseOf(all: readonly Letter[]): Course {
   if (turned) {
     const [asLine, asBend] = [turned.together(straight), turned.together(circle)];
     const isTurned = asLine - asBend > ofTurn.gain && asBend < ofTurn.better * asLine;
-    if (isTurned && rise >= ofTurn.rise * high && onCircle < level) return circle;
+    const isLevel = onCircle < (letters.length > ofTurn.few ? ofTurn.level : 1) * level;
+    if (isTurned && isLevel && rise >= ofTurn.rise * high) return circle;
     const isUpright = asBend > asLine + ofTurn.worse && onCircle > ofTurn.plain * level;
     if (isUpright || letters.length < ofTurn.otherwise) return straight;
   }
@@ -66,13 +67,14 @@ const ofMost = { letters: 6, share: 0.7, uneven: 0.025, better: 0.4, rise: 0.2 }
 
 /**
  * Letters that stand by themselves tell a bend by how each is turned: where their boxes on a straight line are larger by so much than they need be, and on the
- * bend by so much less, and it rises so far; and a straight line where they are so much larger on the bend. Of few letters the bend is looked for by it too, and
+ * bend by so much less, where more than a few stand more level on it by so much, and it rises so far; and a straight line where they are so much larger on the bend. Of few letters the bend is looked for by it too, and
  * of fewer than `otherwise` nothing else tells one. Tried on made-up words in 80 typefaces.
  */
 const ofTurn = {
   gain: 0.02,
   better: 0.65,
   rise: 0.03,
+  level: 0.75,
   worse: 0.02,
   plain: 0.3,
   few: 4,

@@ -62,17 +62,20 @@ function heightOfFirst(inOrder: readonly Standing[], tallest: number): number {
 const firstWord = 3;
 const alikeWithin = 0.025;
 
-/** Of capitals of which some touch so many slices and letters are as alike, and the first is about as high; the others are where two touch. From memory. */
+/**
+ * Of capitals of which some touch so many slices and letters are as alike, and the first is about as high; the others are where two touch. Where most are joined
+ * it could be a script: none of capitals stands out over the others.
+ */
 const mostAlike = 0.5;
 const aboutAsHigh = 0.1;
 
-/** Whether letters of which some are joined, but not most, are capitals all the same. */
-function areCapitals(inOrder: readonly Standing[]): boolean {
-  if (isMostlyJoined(inOrder)) return false;
+/** Whether letters of which some are joined are capitals all the same. */
+function areCapitals(inOrder: readonly Standing[], tallest: number): boolean {
   const alike = (to: number) =>
     inOrder.filter(({ height }) => Math.abs(height / to - 1) < alikeWithin).length;
   const usual = inOrder.reduce((best, { height }) => (alike(height) > alike(best) ? height : best), 0.001);
-  return alike(usual) >= mostAlike * inOrder.length && Math.abs(inOrder[0]!.height / usual - 1) < aboutAsHigh;
+  const first = isMostlyJoined(inOrder) ? tallest : inOrder[0]!.height;
+  return alike(usual) >= mostAlike * inOrder.length && Math.abs(first / usual - 1) < aboutAsHigh;
 }
 
 /** Of so many capitals alone few are flat on top: they are of a brush or a pen whose strokes end round, and none stands out over the others. */
@@ -105,7 +108,7 @@ export function capitalsOf(all: readonly Standing[]): number {
   const inOrder = withoutLone(all, tallest);
   const low = heights.filter((height) => height < isHigh * tallest).length;
   const isMixed = isJoined
-    ? !areCapitals(inOrder)
+    ? !areCapitals(inOrder, tallest)
     : low > 0.2 * heights.length || isLowerBesideSmall(inOrder, tallest);
   if (isMixed) {
     const first = heightOfFirst(inOrder, tallest);

@@ -60,6 +60,34 @@ test('a word on an arch whose ends hang is on it nevertheless', async () => {
   expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.4);
 });
 
+test.each([
+  // Few letters: feet and heads lie on many circles, and how each is turned tells which.
+  ['JAM', 'montserrat', true, 16],
+  ['JAM', 'zilla', false, 16],
+  ['NO7', 'crimson', true, 15],
+  ['NO48', 'zilla', true, 15],
+  // These figures hang.
+  ['NO48', 'alegreya', false, 14],
+  ['SAILING', 'quicksand', false, 11],
+  // Two that touch are wide, and turned each for itself.
+  ['HANDSEWN', 'josefin', false, 16],
+  // Serifs touch nearly everywhere: capitals all the same, and no script.
+  ['FINEGOODS', 'zilla', false, 13.5],
+] as const)('%s on a bend is as high as on a line: %s', async (text, face, isArch, step) => {
+  const [only, ...rest] = await letteringOf(onBend(text, 9, face, isArch, step), 1040);
+  expect(rest).toEqual([]);
+  expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
+});
+
+test.each(['playfair', 'roboto', 'spartan'] as const)(
+  'a word of letters that rise higher than its capital is as high as that: %s',
+  async (face) => {
+    const [only, ...rest] = await letteringOf(wordPath('Old Mill', 9, 60, 300, blue, face), 1040);
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
+  },
+);
+
 // Half of the letters of these words, or more, hang below the line.
 test.each([
   ['Happy', 'vollkorn'],

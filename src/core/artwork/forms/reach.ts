@@ -84,9 +84,18 @@ export function leanOf(letter: Letter, course: Course): number {
   return course.isArch ? Math.atan2(dx, -dy) : -Math.atan2(dx, dy);
 }
 
-/** A letter's reach as it stands: on a bend square to its own middle, since a wide flat head's corners lie farther out than its middle. */
+/**
+ * A letter's reach as it stands: on a bend square to its own middle, since a wide flat head's corners lie farther out than its middle. Two that touch are
+ * turned each for itself, and reach less far across the bend than square to the middle of both.
+ */
 export function reachAsItStands(letter: Letter, course: Course): Reach {
   if (course.is === 'straight') return reachOf(letter, course);
+  const square = squareToMiddle(letter, course);
+  const across = acrossCircle(letter, course);
+  return across.low - across.high < square.low - square.high ? across : square;
+}
+
+function squareToMiddle(letter: Letter, course: Bent): Reach {
   const angle = leanOf(letter, course);
   const { low, high } = acrossLine(letter, angle);
   const centre = course.y * Math.cos(angle) - course.x * Math.sin(angle);
