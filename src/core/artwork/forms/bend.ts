@@ -18,10 +18,15 @@ const ofJoined = { uneven: 0.07, better: 0.4 } as const;
 /** From so many letters on that touch no other, joined ones beside them tell nothing of the course. */
 const wholeEnough = 5;
 
-/** The course on which the letters stand most level: those that touch no other, where there are so many. */
+/** Those that tell how a line stands: that touch no other, where there are so many. */
+export function tellingOf<L extends Pick<Letter, 'isSlice'>>(letters: readonly L[]): readonly L[] {
+  const whole = letters.filter(({ isSlice }) => !isSlice);
+  return whole.length >= wholeEnough ? whole : letters;
+}
+
+/** The course on which the letters stand most level. */
 export function courseOf(all: readonly Letter[]): Course {
-  const whole = all.filter(({ isSlice }) => !isSlice);
-  const letters = whole.length >= wholeEnough ? whole : all;
+  const letters = tellingOf(all);
   const angle = tiltOf([letters]);
   const straight: Course = { is: 'straight', angle };
   const isJoined = isMostlyJoined(letters);

@@ -1,6 +1,6 @@
 import { mean, median } from 'simple-statistics';
 import { baseOf } from './base.ts';
-import { courseOf } from './bend.ts';
+import { courseOf, tellingOf } from './bend.ts';
 import { leanOf, reachAsItStands, type Course, type Reach } from './reach.ts';
 import { middleOf } from './groups.ts';
 import { heightOf, isMostlyJoined, widthOf, type Letter } from './letters.ts';
@@ -29,8 +29,9 @@ export interface TextLine {
 export function measureLine(letters: readonly Letter[], course: Course = courseOf(letters)): TextLine {
   const parts = [...new Set(letters.map(({ part }) => part))];
   const isScript = isMostlyJoined(letters);
-  const reaches = letters.map((letter) => ({ ...reachAsItStands(letter, course), letter, isRound: !isScript && !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
-  const base = baseOf(reaches);
+  const reaches = letters.map((letter) => ({ ...reachAsItStands(letter, course), letter, isSlice: letter.isSlice, isRound: !isScript && !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
+  // Of a bend the upright slices of joined letters do not tell the foot.
+  const base = baseOf(course.is === 'bent' ? tellingOf(reaches) : reaches);
   const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
     const whole = at === 0 && !isScript ? headOfFirst(letter, course, base, high) : base - high;
     const height = whole - cornersPx(letter, course) - tipsOf(letter, course, whole);

@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { readDrawn, wordPath } from '../../../../tests/support/drawn-words.ts';
-import { tallOf, type Face } from '../../../../tests/support/logos/faces.ts';
+import { sizeFor, tallOf, type Face } from '../../../../tests/support/logos/faces.ts';
+import { lettered } from '../../../../tests/support/logos/lettered.ts';
 
 const blue = '#12509a';
 const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';
@@ -62,22 +63,27 @@ test('a word on an arch whose ends hang is on it nevertheless', async () => {
 
 test.each([
   // Few letters: feet and heads lie on many circles, and how each is turned tells which.
-  ['JAM', 'montserrat', true, 16],
-  ['JAM', 'zilla', false, 16],
-  ['NO7', 'crimson', true, 15],
-  ['NO48', 'zilla', true, 15],
+  ['JAM', 'montserrat', true, 0],
+  ['JAM', 'zilla', true, 0],
+  ['NO 7', 'crimson', true, 0],
+  ['NO 48', 'zilla', true, 0],
   // These figures hang.
-  ['NO48', 'alegreya', false, 14],
-  ['SAILING', 'quicksand', false, 11],
+  ['NO 48', 'alegreya', false, 0],
+  ['SAILING', 'quicksand', false, 0.02],
   // Two that touch are wide, and turned each for itself.
-  ['HANDSEWN', 'josefin', false, 16],
+  ['HAND SEWN', 'josefin', false, 0],
   // Serifs touch nearly everywhere: capitals all the same, and no script.
-  ['FINEGOODS', 'zilla', false, 13.5],
-] as const)('%s on a bend is as high as on a line: %s', async (text, face, isArch, step) => {
-  const [only, ...rest] = await letteringOf(onBend(text, 9, face, isArch, step), 1040);
-  expect(rest).toEqual([]);
-  expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
-});
+  ['FINE GOODS', 'zilla', false, 0],
+] as const)(
+  '%s on a bend of five heights is as high as on a line: %s',
+  async (text, face, isArch, spaced) => {
+    const path = lettered(face, text, sizeFor(face, 90), spaced, isArch ? 450 : -450).d;
+    const word = `<path transform="translate(500 ${isArch ? 200 : 400})" d="${path}" fill="${blue}"/>`;
+    const [only, ...rest] = await letteringOf(word, 1040);
+    expect(rest).toEqual([]);
+    expect(Math.abs(only!.letters!.heightMm - 9)).toBeLessThan(0.36);
+  },
+);
 
 test.each(['playfair', 'roboto', 'spartan'] as const)(
   'a word of letters that rise higher than its capital is as high as that: %s',
