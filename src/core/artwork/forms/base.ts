@@ -3,14 +3,15 @@ import type { Reach } from './reach.ts';
 
 /**
  * Where the letters stand: the middle of the densest tenth of a height of their feet, of equally dense ones the higher. Where these are those of small letters
- * that hang, as most are of “Happy”, it is where the others stand, a little above.
+ * that hang, as most are of “Happy”, it is where the others stand, a little above: letters that touch no other, since a slice of an M ends anywhere.
  */
-export function baseOf(reaches: readonly Reach[]): number {
+export function baseOf(reaches: readonly (Reach & { isSlice?: boolean })[]): number {
   const high = median(reaches.map(({ low, high }) => low - high));
   const most = densest(reaches, 0.1 * high);
   const base = median(most.map(({ low }) => low));
   const above = reaches.filter(
-    ({ low, high: head }) =>
+    ({ low, high: head, isSlice }) =>
+      !isSlice &&
       low > base - hanging.most * high &&
       low < base - hanging.least * high &&
       low - head > hanging.tall * high,

@@ -30,6 +30,13 @@ test.each(['roboto slab', 'bitter', 'lora'] as const)(
   },
 );
 
+test('two capitals that touch are as high as they are', async () => {
+  const word = `<g transform="rotate(-4 400 270)">${wordPath('MW', 14, 200, 330, blue, 'zilla')}</g>`;
+  const [only, ...rest] = await letteringOf(ring + word);
+  expect(rest).toEqual([]);
+  expect(Math.abs(only!.letters!.heightMm - 14)).toBeLessThan(0.56);
+});
+
 test('a J that hangs beside a W does not tilt the two', async () => {
   const [only, ...rest] = await letteringOf(ring + wordPath('JW', 14, 290, 330, blue, 'vollkorn'));
   expect(rest).toEqual([]);
