@@ -44,6 +44,8 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
   const width = Math.round(350 * (3600 / 350) ** next());
   const u = width / 130;
   const px = (units: number) => `${(units * u).toFixed(3)}px`;
+  // A browser draws borders, and edges of level boxes, in whole pixels.
+  const whole = (units: number) => Math.max(1, Math.round(units * u)) / u;
   const pieces: Piece[] = [];
   const add = (piece: Piece) => {
     pieces.push(piece);
@@ -89,14 +91,14 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
       const band = ink(seen);
       const size = fit(face, word, between(10, 16), 74);
       const high = size * between(1.5, 1.9);
-      const mark = add({ html: '', element: { kinds: ['fill'], colour: band, called: 'band', ...plain }, thin: size }); // prettier-ignore
+      const mark = add({ html: '', element: { kinds: blobKinds(high * mmPerUnit), colour: band, called: 'band', ...plain }, thin: size }); // prettier-ignore
       rows.push(`<div style="position:relative;width:${px(92)};height:${px(high)};display:grid;place-items:center"><div ${mark} style="position:absolute;inset:0;background:${band};border-radius:${px(between(0, 3))}"></div>${text(face, word, size, ink(band), 'on a band', 'position:relative')}</div>`); // prettier-ignore
     } else if (kind === 'monogram') {
       const face = plainFace();
       const word = pick(['HB', 'FS', 'MW', 'QK']);
       const size = between(12, 18);
       const round = size * 2.3;
-      const line = between(0.5, 2);
+      const line = whole(between(0.5, 2));
       const colour = ink(seen);
       const mark = add({ html: '', element: { kinds: kindsOfLine(line * mmPerUnit), colour, called: 'monogram’s ring', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
       rows.push(`<div style="position:relative;width:${px(round)};height:${px(round)};display:grid;place-items:center"><div ${mark} style="position:absolute;inset:0;border:${px(line)} solid ${colour};border-radius:50%"></div>${text(face, word, size, ink(seen), 'monogram', 'position:relative')}</div>`); // prettier-ignore
@@ -113,7 +115,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
       });
       rows.push(`<div style="display:flex;gap:${px(size * between(0.9, 1.6))};padding:${px(size * 0.3)}">${shapes.join('')}</div>`); // prettier-ignore
     } else if (kind === 'rule') {
-      const line = between(0.4, 2.4);
+      const line = whole(between(0.4, 2.4));
       const colour = ink(seen);
       const mark = add({ html: '', element: { kinds: kindsOfLine(line * mmPerUnit), colour, called: 'rule', ...plain, stemMm: line * mmPerUnit }, thin: line }); // prettier-ignore
       rows.push(`<div ${mark} style="width:${px(between(45, 92))};height:${px(line)};background:${colour};border-radius:${px(line / 2)}"></div>`); // prettier-ignore
@@ -132,7 +134,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
     }
   }
   const frame = pick(['none', 'plain', 'rounded', 'double', 'none']);
-  const line = between(0.6, 2.2);
+  const line = whole(between(0.6, 2.2));
   let body = `<div style="position:relative;padding:${px(6)};display:flex;flex-direction:column;align-items:center;gap:${px(between(2.5, 5))};width:${px(100)};box-sizing:border-box">`;
   if (frame !== 'none') {
     const colour = ink(seen);
@@ -142,7 +144,7 @@ export async function drawSign(page: Page, seed: number): Promise<DrawnLogo> {
       return `<div ${mark} style="position:absolute;inset:${px(inset)};border:${px(mm)} solid ${colour};border-radius:${px(Math.max(0, round - inset))}"></div>`;
     };
     body += ring(0, line);
-    if (frame === 'double') body += ring(line * 2.2, line * 0.7);
+    if (frame === 'double') body += ring(line * 2.2, whole(line * 0.7));
   }
   body += rows.join('') + '</div>';
   const turn = is(0.4) ? between(-12, 12) : 0;
