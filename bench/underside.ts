@@ -16,10 +16,11 @@ import {
 } from '../tests/support/underside.ts';
 import { drawnUnderside, type DrawnUnderside } from '../tests/support/underside-drawn.ts';
 import { litUnderside } from '../tests/support/underside-lit.ts';
+import { sewnUnderside, type SewnUnderside } from '../tests/support/underside-sewn.ts';
 import { isAlike, isReadable } from '../tests/support/underside-readable.ts';
 
 /**
- * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of five kinds, against what was drawn. FOLDER: photos with
+ * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of six kinds, against what was drawn. FOLDER: photos with
  * their truth.json beside them (columns, widthMm, heightMm, truth: share, readable, cornersPx).
  */
 const photos = Number(process.argv[2] ?? 60);
@@ -68,7 +69,7 @@ async function pixelByPixel(made: UndersideMade & { columnMm: number }): Promise
   return { pixels, columnMm, lengthMm: 40, columns };
 }
 
-const photoOf = (made: DrawnUnderside): Photo => ({
+const photoOf = (made: DrawnUnderside | SewnUnderside): Photo => ({
   ...made,
   columns: made.columns.map(({ share, isReadable, isAlike, x, y, widePx }) => ({
     ...{ share, isReadable, isAlike, at: { x, y, wide: widePx } },
@@ -111,6 +112,7 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
   },
   'lit strand by strand': async (seed) => photoOf(await litUnderside(seed)),
   'drawn in strokes (only to judge)': async (seed) => photoOf(await drawnUnderside(seed)),
+  'sewn on a canvas (only to judge)': async (seed) => photoOf(await sewnUnderside(seed)),
 };
 
 interface Sums {
