@@ -91,9 +91,14 @@ export function leanOf(letter: Letter, course: Course): number {
 export function reachAsItStands(letter: Letter, course: Course): Reach {
   if (course.is === 'straight') return reachOf(letter, course);
   const square = squareToMiddle(letter, course);
+  const { high, wide } = extentAt(letter, leanOf(letter, course));
+  if (wide < twoWide * high) return square;
   const across = acrossCircle(letter, course);
   return across.low - across.high < square.low - square.high ? across : square;
 }
+
+/** Two letters that touch are together at least so wide, in heights. */
+const twoWide = 1.2;
 
 function squareToMiddle(letter: Letter, course: Bent): Reach {
   const angle = leanOf(letter, course);
