@@ -46,6 +46,7 @@ console.log(
 );
 for (const [name, draw] of Object.entries(generators)) {
   if (only !== undefined && !name.startsWith(only)) continue;
+  const tellsMisses = process.env['MISSES'] && name !== 'lockup (judges)';
   const scores: LogoScore[] = [];
   const times: number[] = [];
   let [asked, refused] = [0, 0];
@@ -59,12 +60,11 @@ for (const [name, draw] of Object.entries(generators)) {
       const score = scoreLogo(logo, reading);
       if (reading.doubt !== null) asked++;
       scores.push(score);
-      if (process.env['MISSES'] && name !== 'lockup (judges)' && score.misses.length > 0)
+      if (tellsMisses && score.misses.length > 0)
         console.error(`${logo.described}\n   ${score.misses.join('\n   ')}`);
     } catch (error) {
       refused++;
-      if (process.env['MISSES'] && name !== 'lockup (judges)')
-        console.error(`${logo.described}: ${(error as Error).message}`);
+      if (tellsMisses) console.error(`${logo.described}: ${(error as Error).message}`);
     }
   }
   const sum = sumScores(scores);

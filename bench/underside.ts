@@ -16,7 +16,7 @@ import {
 } from '../tests/support/underside.ts';
 import { drawnUnderside, type DrawnUnderside } from '../tests/support/underside-drawn.ts';
 import { litUnderside } from '../tests/support/underside-lit.ts';
-import { sewnUnderside, type SewnUnderside } from '../tests/support/underside-sewn.ts';
+import { sewnUnderside } from '../tests/support/underside-sewn.ts';
 import { isAlike, isReadable } from '../tests/support/underside-readable.ts';
 
 /**
@@ -69,7 +69,7 @@ async function pixelByPixel(made: UndersideMade & { columnMm: number }): Promise
   return { pixels, columnMm, lengthMm: 40, columns };
 }
 
-const photoOf = (made: DrawnUnderside | SewnUnderside): Photo => ({
+const photoOf = (made: DrawnUnderside): Photo => ({
   ...made,
   columns: made.columns.map(({ share, isReadable, isAlike, x, y, widePx }) => ({
     ...{ share, isReadable, isAlike, at: { x, y, wide: widePx } },

@@ -1,42 +1,18 @@
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
+import { formatHex } from 'culori';
 import sharp, { type Sharp } from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import { isAlike, isReadable } from './underside-readable.ts';
 import { seenAslant } from './aslant.ts';
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
-
-/**
- * Blocks sewn stitch by stitch on a canvas: the bobbin thread goes to and fro over the middle, the top thread comes round both edges and dips under it; then seen
- * aslant through a lens, in the light of a shop. Written on 2026-11-30 by this description alone, to judge the reader, never to fit it to. Domain: 1 to 24 columns in one row or two, 3 to
- * 15 mm wide, 10 to 60 mm long and at least twice as long as wide, each turned by up to 3° of its own, at an uneven pitch along a row that sags; ends straight or drawn in; the
- * stripe's share 0.03 to 0.85, off the middle, drifting and ragged; threads of any hue, pale, deep, grey; cloth plain, checked or ribbed, cut askew on a plain or grained table; numbers
- * in pen, a tick, a loose thread across, a sticker, lint; a soft shadow, a warm or cold lamp, dark corners; a camera that leans by up to 10°; 4 to 16 px a mm; blur,
- * the sharpening and the grain of a telephone; quarter turns; JPEG 50 to 93; one in ten grey.
- */
-export interface SewnUnderside {
-  pixels: Pixels;
-  columnMm: number;
-  lengthMm: number;
-  columns: { share: number; isReadable: boolean; isAlike: boolean; x: number; y: number; widePx: number }[];
-}
+import type { DrawnUnderside } from './underside-drawn.ts';
 
 type Luck = ReturnType<typeof pictureChance>;
 type Hsl = readonly [hue: number, saturation: number, lightness: number];
 
 const css = ([hue, saturation, lightness]: Hsl, lighter = 0): string =>
   `hsl(${hue.toFixed(1)},${saturation.toFixed(1)}%,${Math.max(2, Math.min(98, lightness + lighter)).toFixed(1)}%)`;
-const hexOf = ([hue, saturation, lightness]: Hsl): string => {
-  const most = (saturation / 100) * Math.min(lightness / 100, 1 - lightness / 100);
-  const part = (at: number) => {
-    const k = (at + hue / 30) % 12;
-    const value = lightness / 100 - most * Math.max(-1, Math.min(k - 3, 9 - k, 1));
-    return Math.round(255 * value)
-      .toString(16)
-      .padStart(2, '0');
-  };
-  return `#${part(0)}${part(8)}${part(4)}`;
-};
+const hexOf = ([h, s, l]: Hsl): string => formatHex({ mode: 'hsl', h, s: s / 100, l: l / 100 });
 
 /** A thread: mostly of some hue; white, black and grey as often as shops use them. */
 const threadOf = ({ next, between, pick }: Luck): Hsl =>
@@ -60,8 +36,15 @@ interface Column {
   y: number;
 }
 
-/** One photo. */
-export async function sewnUnderside(seed: number): Promise<SewnUnderside> {
+/**
+ * Blocks sewn stitch by stitch on a canvas: the bobbin thread goes to and fro over the middle, the top thread comes round both edges and dips under it; then seen
+ * aslant through a lens, in the light of a shop. Written on 2026-11-30 by this description alone, to judge the reader, never to fit it to. Domain: 1 to 24 columns in one row or two, 3 to
+ * 15 mm wide, 10 to 60 mm long and at least twice as long as wide, each turned by up to 3° of its own, at an uneven pitch along a row that sags; ends straight or drawn in; the
+ * stripe's share 0.03 to 0.85, off the middle, drifting and ragged; threads of any hue, pale, deep, grey; cloth plain, checked or ribbed, cut askew on a plain or grained table; numbers
+ * in pen, a tick, a loose thread across, a sticker, lint; a soft shadow, a warm or cold lamp, dark corners; a camera that leans by up to 10°; 4 to 16 px a mm; blur,
+ * the sharpening and the grain of a telephone; quarter turns; JPEG 50 to 93; one in ten grey.
+ */
+export async function sewnUnderside(seed: number): Promise<DrawnUnderside> {
   const luck = pictureChance(seed * 32_452_843 + 71);
   const { next, between, pick } = luck;
   const is = (share: number) => next() < share;

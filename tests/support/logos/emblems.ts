@@ -1,7 +1,10 @@
+import { loopsPath } from './faces.ts';
+
 /** Outlines of what stands beside or behind a name, as paths about (0, 0), mm. */
 
-const join = (points: readonly (readonly [number, number])[], isOpen = false): string =>
-  `M${points.map((point) => point.map((at) => at.toFixed(3)).join(' ')).join('L')}${isOpen ? '' : 'Z'}`;
+type Points = readonly (readonly [number, number])[];
+const join = (points: Points): string => loopsPath([points], 3);
+const open = (points: Points): string => join(points).replace(/Z$/, '');
 const turn = (count: number, radius: (k: number) => number, from = -Math.PI / 2) =>
   join(Array.from({ length: count }, (_, k) => {
     const angle = from + (2 * Math.PI * k) / count;
@@ -102,26 +105,22 @@ export const marks: readonly Mark[] = [
   {
     called: 'chevron',
     path: (size) =>
-      join(
-        [
-          [-size * 0.42, size * 0.18],
-          [0, -size * 0.22],
-          [size * 0.42, size * 0.18],
-        ],
-        true,
-      ),
+      open([
+        [-size * 0.42, size * 0.18],
+        [0, -size * 0.22],
+        [size * 0.42, size * 0.18],
+      ]),
     line: 0.13,
     thin: 0.13,
   },
   {
     called: 'wave',
     path: (size) =>
-      join(
+      open(
         Array.from(
           { length: 49 },
           (_, k) => [size * (k / 48 - 0.5) * 0.86, size * 0.1 * Math.sin((k * 4 * Math.PI) / 48)] as const,
         ),
-        true,
       ),
     line: 0.1,
     thin: 0.1,

@@ -3,7 +3,7 @@ import { pictureChance } from '../picture-chance.ts';
 import { cutOut } from './cut.ts';
 import { inkPot } from './inks.ts';
 import { lettered } from './lettered.ts';
-import { cardFaces, faceNames, farCardFaces, isScript, otherCardFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts'; // prettier-ignore
+import { cardFaces, faceNames, farCardFaces, isScript, loopsPath, otherCardFaces, sizeFor, strokesOf, tallOf, type Face } from './faces.ts'; // prettier-ignore
 import { kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /*
@@ -26,11 +26,7 @@ interface Piece {
 }
 
 const around = (count: number, of: (k: number) => [number, number]) =>
-  `M${Array.from({ length: count }, (_, k) =>
-    of(k)
-      .map((at) => at.toFixed(3))
-      .join(' '),
-  ).join('L')}Z`;
+  loopsPath([Array.from({ length: count }, (_, k) => of(k))], 3);
 /** Small shapes, one unit wide about 0, and the share of it that is their thinnest. */
 const shapes: readonly [string, number][] = [
   [around(40, (k) => [0.5 * Math.cos((k * Math.PI) / 20), 0.5 * Math.sin((k * Math.PI) / 20)]), 0.6],

@@ -88,13 +88,13 @@ const areOfRoundPen = (high: readonly Standing[], all: readonly Standing[]): boo
 const asItStands = (one: Standing): Standing =>
   one.isRound ? { ...one, height: one.height / flatOfRound, isRound: false } : one;
 
-/** An i or an a among letters that rise high, as in “Old Mill”: so high beside the tallest; and the first, by so much lower than that, is a capital all the same. From memory. */
-const [smallFrom, smallTo] = [0.45, 0.82];
-const [lowerFrom, lowerTo] = [0.85, 0.97];
+/** An i or an a among letters that rise high, as in “Old Mill”: so high beside the tallest, and not as high as a capital; and the first, lower than the tallest by so much, is a capital all the same. From memory. */
+const smallFrom = 0.45;
+const [firstFrom, lowerTo] = [0.85, 0.97];
 const isLowerBesideSmall = (inOrder: readonly Standing[], tallest: number): boolean => {
   const first = inOrder[0]!.height / tallest;
-  const isSmall = ({ height }: Standing) => height > smallFrom * tallest && height < smallTo * tallest;
-  return first > lowerFrom && first < lowerTo && inOrder.some(isSmall);
+  const isSmall = ({ height }: Standing) => height > smallFrom * tallest && height < isHigh * tallest;
+  return first > firstFrom && first < lowerTo && inOrder.some(isSmall);
 };
 
 /**
@@ -114,7 +114,7 @@ export function capitalsOf(all: readonly Standing[]): number {
     const first = heightOfFirst(inOrder, tallest);
     // In old faces a d is a quarter taller than an H; only a word of small letters tells that its first is a capital.
     const small = heights.filter((height) => height < 0.75 * tallest).length;
-    return first > (small >= 0.3 * heights.length ? capitalFrom : 0.85) * tallest ? first : tallest;
+    return first > (small >= 0.3 * heights.length ? capitalFrom : firstFrom) * tallest ? first : tallest;
   }
   const high = inOrder.filter(({ height }) => height > isHigh * tallest);
   if (areOfRoundPen(high, all)) return capitalsOf(all.map(asItStands));

@@ -32,7 +32,7 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
   const reaches = letters.map((letter) => ({ ...reachAsItStands(letter, course), letter, isSlice: letter.isSlice, isRound: !isScript && !letter.isSlice && isRoundOnTop(letter, course) })).sort((a, b) => a.along - b.along); // prettier-ignore
   // Of a bend the upright slices of joined letters do not tell the foot.
   const base = baseOf(course.is === 'bent' ? tellingOf(reaches) : reaches);
-  const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound }, at) => {
+  const inOrder = onLine(reaches, base).map(({ letter, high, along, isRound, isSlice }, at) => {
     const whole = at === 0 && !isScript ? headOfFirst(letter, course, base, high) : base - high;
     const height = whole - cornersPx(letter, course) - tipsOf(letter, course, whole);
     return {
@@ -40,7 +40,7 @@ export function measureLine(letters: readonly Letter[], course: Course = courseO
       half: widthOf(letter) / 2,
       height: height * (isRound ? flatOfRound : 1),
       isRound,
-      isSlice: letter.isSlice,
+      isSlice,
     };
   });
   if (inOrder.length === 1 && isRoundBelow(letters[0]!, course)) inOrder[0]!.height *= flatOfRound;

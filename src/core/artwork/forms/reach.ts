@@ -90,20 +90,16 @@ export function leanOf(letter: Letter, course: Course): number {
  */
 export function reachAsItStands(letter: Letter, course: Course): Reach {
   if (course.is === 'straight') return reachOf(letter, course);
-  const square = squareToMiddle(letter, course);
-  const { high, wide } = extentAt(letter, leanOf(letter, course));
-  if (wide < twoWide * high) return square;
-  const across = acrossCircle(letter, course);
-  return across.low - across.high < square.low - square.high ? across : square;
-}
-
-/** Two letters that touch are together at least so wide, in heights. */
-const twoWide = 1.2;
-
-function squareToMiddle(letter: Letter, course: Bent): Reach {
   const angle = leanOf(letter, course);
   const { low, high } = acrossLine(letter, angle);
+  const along = acrossLine(letter, angle - Math.PI / 2);
+  const across = acrossCircle(letter, course);
+  const isWide = along.low - along.high >= pairWide * (low - high);
+  if (isWide && across.low - across.high < low - high) return across;
   const centre = course.y * Math.cos(angle) - course.x * Math.sin(angle);
   const off = course.isArch ? course.radius - centre : -course.radius - centre;
-  return { low: low + off, high: high + off, along: acrossCircle(letter, course).along };
+  return { low: low + off, high: high + off, along: across.along };
 }
+
+/** On a bend two letters that touch are together at least so wide as they stand, in heights. Tried on made-up words. */
+const pairWide = 1.2;
