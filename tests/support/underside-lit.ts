@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import { isAlike, isReadable } from './underside-readable.ts';
+import { hardOf, notHard, type Hard } from './underside-hard.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
 /**
@@ -76,8 +77,8 @@ function columnAt(luck: Luck, x: number, y: number, top: Rgb, usual: number, len
   return { x, y, turn: luck.between(-0.012, 0.012), top, share, aside, stitches };
 }
 
-/** One lit photo. `finest`: it has no more px a mm than this, 4 to 16: a coarser one is drawn quicker. */
-export async function litUnderside(seed: number, finest = 16): Promise<LitUnderside> {
+/** One lit photo. `finest`: it has no more px a mm than this, 4 to 16: a coarser one is drawn quicker. `isHard`: with what makes it hard. */
+export async function litUnderside(seed: number, finest = 16, isHard = false): Promise<LitUnderside> {
   const luck = pictureChance(seed * 71 + 29);
   const columnMm = luck.pick([3, 4, 5, 6, 7, 8, 10, 10, 12, 15]);
   const lengthMm = Math.round(Math.min(60, Math.max(10, columnMm * luck.between(2, 8))));
@@ -109,13 +110,18 @@ export async function litUnderside(seed: number, finest = 16): Promise<LitUnders
     wide = Math.max(wide, x);
   }
   const tall = Math.max(...columns.map(({ y }) => y)) + lengthMm;
-  return seen({ seed, finest, luck, columns, columnMm, lengthMm, wide, tall, bobbin, cloth });
+  const hard = isHard ? hardOf(pictureChance(seed * 53 + 7), Math.max(wide, tall) + 20) : notHard;
+  // None comes to lie over its neighbour.
+  const free = Math.min(1, (0.7 * gap * columnMm + 0.4) / (0.06 * lengthMm));
+  for (const column of columns) column.turn += free * hard.turn();
+  return seen({ seed, finest, luck, hard, columns, columnMm, lengthMm, wide, tall, bobbin, cloth });
 }
 
 interface Scene {
   seed: number;
   finest: number;
   luck: Luck;
+  hard: Hard;
   columns: readonly Column[];
   columnMm: number;
   lengthMm: number;
@@ -127,7 +133,7 @@ interface Scene {
 
 /** What lies on the cloth: thread ends, pen strokes and lint, drawn flat, ten pixels a mm. */
 async function litter(
-  { luck, columns, columnMm, lengthMm, bobbin }: Scene,
+  { luck, hard, columns, columnMm, lengthMm, bobbin }: Scene,
   wide: number,
   tall: number,
   pad: number,
@@ -149,6 +155,7 @@ async function litter(
         `<path d="${bent(x + luck.next() * columnMm, y + luck.next() * lengthMm, 2)}" stroke="#d8d8d4" stroke-width="0.2"/>`,
       );
   }
+  parts.push(...hard.litter(columns, columnMm, lengthMm, [hexOf(columns[0]!.top), hexOf(bobbin)]));
   const scale = 10;
   const { data, info } = await sharp(
     Buffer.from(
@@ -169,7 +176,7 @@ async function litter(
 }
 
 async function seen(scene: Scene): Promise<LitUnderside> {
-  const { seed, finest, luck, columns, columnMm, lengthMm, wide, tall, bobbin, cloth } = scene;
+  const { seed, finest, luck, hard, columns, columnMm, lengthMm, wide, tall, bobbin, cloth } = scene;
   const pad = luck.between(5, 16);
   const px = Math.min(finest, Math.max(4, luck.between(800, 2300) / (wide + 2 * pad)));
   const turn = luck.between(-0.13, 0.13);
@@ -227,6 +234,7 @@ async function seen(scene: Scene): Promise<LitUnderside> {
     const some = 1 + 0.06 * rough(isOver ? j : i, isOver ? 17 : 91) + 0.05 * rough(i, j);
     return lit([colour[0] * some, colour[1] * some, colour[2] * some], isOver, 0.6 * off, 0, 0);
   };
+  const grained = (x: number, y: number) => hard.table(x, y) * (1 + 0.1 * rough(Math.floor(y * 2), 5));
   const sewn = (u: number, v: number, column: Column, number: number): Rgb => {
     const stitch = Math.min(column.stitches.length - 1, Math.floor(v / pitchMm));
     const [from, to] = column.stitches[stitch]!;
@@ -253,8 +261,9 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       // Most of them lie far off: quicker.
       if (dx > columnMm || dx < -columnMm) continue;
       const dy = y - column.y - lengthMm / 2;
-      const u = dx + dy * column.turn + columnMm / 2 + 0.05 * rough(Math.floor(dy / pitchMm), number);
       const v = dy - dx * column.turn + lengthMm / 2;
+      const aside = dx + dy * column.turn + 0.05 * rough(Math.floor(dy / pitchMm), number);
+      const u = aside / (1 - hard.narrower(v / lengthMm)) + columnMm / 2;
       if (u >= 0 && u < columnMm && v >= 0 && v < lengthMm) own = sewn(u, v, column, number);
     }
     if (!own) {
@@ -269,11 +278,11 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       else if (second && x > second.from) own = woven(y, x, second.colour);
       else if (isCutCloth && beyond > around + 0.4 * rough(Math.floor(x), Math.floor(y)))
         own = [
-          table[0] * (1 + 0.1 * rough(Math.floor(y * 2), 5)),
-          table[1] * (1 + 0.1 * rough(Math.floor(y * 2), 5)),
-          table[2] * (1 + 0.1 * rough(Math.floor(y * 2), 5)),
+          table[0] * grained(x, y),
+          table[1] * grained(x, y),
+          table[2] * grained(x, y),
         ];
-      else own = woven(x, y, cloth);
+      else own = woven(x, y, [cloth[0] * hard.cloth(x, y), cloth[1] * hard.cloth(x, y), cloth[2] * hard.cloth(x, y)]); // prettier-ignore
       if (under) own = [own[0] * 0.86, own[1] * 0.86, own[2] * 0.86];
     }
     if (!mark) return own;
@@ -287,7 +296,7 @@ async function seen(scene: Scene): Promise<LitUnderside> {
   const raw = Buffer.alloc(width * height * 3);
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   const toBlock = (x: number, y: number): [number, number] => {
-    const [u, v] = [(x - width / 2) / px, (y - height / 2) / px];
+    const [u, v] = hard.seenFrom((x - width / 2) / px, (y - height / 2) / px);
     const scale = 1 + (leanX * u) / wide + (leanY * v) / Math.max(wide, tall);
     return [(u * cos + v * sin) * scale + wide / 2, (v * cos - u * sin) * scale + tall / 2];
   };
@@ -304,7 +313,10 @@ async function seen(scene: Scene): Promise<LitUnderside> {
         b += own[2] / 2;
       }
       const [nx, ny] = [x / width - 0.5, y / height - 0.5];
-      let light = exposure * (1 - falls.by * (0.5 + nx * Math.cos(falls.way) + ny * Math.sin(falls.way)));
+      let light =
+        exposure *
+        hard.light(nx, ny) *
+        (1 - falls.by * (0.5 + nx * Math.cos(falls.way) + ny * Math.sin(falls.way)));
       if (shadow) {
         const side =
           ((nx * Math.cos(shadow.way) + ny * Math.sin(shadow.way) - shadow.at) * width) / (px * shadow.soft);
@@ -320,6 +332,7 @@ async function seen(scene: Scene): Promise<LitUnderside> {
   const isGrey = luck.next() < 0.1;
   const blur = luck.between(0, 0.14 * px);
   if (blur > 0.3) image = image.blur(blur);
+  if (hard.sharpened > 0) image = image.sharpen({ sigma: hard.sharpened });
   if (isGrey) image = image.greyscale().toColourspace('srgb');
   const quarters = luck.next() < 0.25 ? 1 + Math.floor(3 * luck.next()) : 0;
   const quality = 50 + Math.floor(luck.next() * 44);
@@ -335,6 +348,10 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       y += (ex * sin + ey * cos) * px;
     }
     return { x, y };
+  };
+  const wideAt = ({ x, y }: Column) => {
+    const [one, other] = [seenAt(x, y + lengthMm / 2), seenAt(x + columnMm, y + lengthMm / 2)];
+    return Math.hypot(other.x - one.x, other.y - one.y);
   };
   const placed = columns.map((column) => {
     // Of a column that is cut off at the rim the middle of what is in the picture.
@@ -357,7 +374,7 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       isReadable: isReadable(threads, isGrey),
       isAlike: isAlike(threads, isGrey),
       ...at,
-      widePx: columnMm * px,
+      widePx: wideAt(column),
     };
   });
   const described = `${seed}: ${columns.length} columns in ${new Set(columns.map(({ y }) => Math.round(y / lengthMm))).size}, ${columnMm} × ${lengthMm} mm, ${px.toFixed(1)} px/mm, bobbin ${hexOf(bobbin)}, cloth ${hexOf(cloth)}, tops ${[...new Set(columns.map(({ top }) => hexOf(top)))].join(' ')}${isCutCloth ? `, cut ${around.toFixed(1)}` : ''}${hoop ? ', hoop' : ''}${second ? ', second' : ''}${shadow ? ', shadow' : ''}${isGrey ? ', grey' : ''}, blur ${blur.toFixed(1)}, quality ${quality}, exposure ${exposure.toFixed(2)}, quarters ${quarters}`;

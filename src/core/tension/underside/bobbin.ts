@@ -1,6 +1,6 @@
 import { quantile } from 'simple-statistics';
 import type { Sketch } from './column.ts';
-import { colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
+import { betweenOff, colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
 
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 export const leastContrast = 0.09;
@@ -10,6 +10,14 @@ const oneThread = 0.15;
 /** A middle like the cloth may be the cloth, seen beside a stripe that was taken for a column: it counts for so much of one. */
 const likeCloth = 0.08;
 const clothCounts = 0.6;
+/** A purer colour is one that lies further from the top threads by this factor, on the way to which the others lie within this, most of them; so many of the columns must show it. */
+const furtherBy = 1.2;
+const mixedWithin = 0.08;
+const mostMixed = 0.75;
+const leastPurer = 0.2;
+/** The purest of a group of so many or more: those from this quantile on. */
+const purestFrom = 0.8;
+const leastGroup = 4;
 /** So many colours are tried at most. */
 const mostCandidates = 3;
 /** One thread in another light: lighter or darker by these factors, its colour otherwise as near as this. */
@@ -34,25 +42,64 @@ export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
   const lights = lightsOn(columns);
   const middles = columns.map(({ top, inner, left, right }, index) => ({
     colour: times(inner, 1 / lights[index]!),
+    top: times(top, 1 / lights[index]!),
     contrast: difference(top, inner),
     counts: Math.min(difference(inner, left), difference(inner, right)) < likeCloth ? clothCounts : 1,
   }));
-  const weight = (group: typeof middles) => group.reduce((sum, { counts }) => sum + counts, 0);
-  const candidates: Colour[][] = [];
+  const weight = (group: readonly Middle[]) => group.reduce((sum, { counts }) => sum + counts, 0);
+  const told: Group[] = [];
   let rest = middles.filter(({ contrast }) => contrast > leastContrast);
-  while (rest.length > 0 && candidates.length < mostCandidates) {
+  while (rest.length > 0 && told.length < mostCandidates) {
     const groups = rest.map(({ colour }) =>
       rest.filter((other) => difference(colour, other.colour) < oneThread),
     );
     const group = groups.reduce((most, other) => (weight(other) > weight(most) ? other : most));
-    const bobbin = medianOf(group.map(({ colour }) => colour));
-    candidates.push(lights.map((by) => times(bobbin, by)));
+    told.push({ bobbin: purest(group), group });
     rest = rest.filter((one) => !group.includes(one));
   }
+  const least = Math.max(2, leastPurer * columns.length);
+  // What is like the cloth mixes with nothing.
+  const purer = told.filter(
+    ({ group }) => weight(group) >= least && group.every(({ counts }) => counts === 1),
+  );
+  const pure = told.filter((one) => !purer.some((other) => other !== one && isMixedOf(one, other.bobbin)));
+  const candidates = pure.map(({ bobbin }) => lights.map((by) => times(bobbin, by)));
   return {
     candidates: candidates.map((each) => each.map((bobbin, index) => seenAs(bobbin, columns[index]!))),
     lights,
   };
+}
+
+interface Middle {
+  colour: Colour;
+  top: Colour;
+  contrast: number;
+  counts: number;
+}
+
+/** Middles that agree on a colour. */
+interface Group {
+  bobbin: Colour;
+  group: readonly Middle[];
+}
+
+/** The colour of a group: the usual one, or that of its purest where the others are mixtures of that with their own top threads, thinner than a lens or a JPEG can tell. */
+function purest(group: readonly Middle[]): Colour {
+  const contrasts = group.map(({ contrast }) => contrast);
+  const least = quantile(contrasts, purestFrom);
+  const pure = medianOf(group.flatMap(({ colour, contrast }) => (contrast >= least ? [colour] : [])));
+  const usual = medianOf(group.map(({ colour }) => colour));
+  return group.length >= leastGroup && isMixedOf({ bobbin: usual, group }, pure) ? pure : usual;
+}
+
+/** Whether a group shows a purer colour mixed with its own top threads. */
+function isMixedOf({ bobbin, group }: Group, pure: Colour): boolean {
+  const mixed = group.filter(
+    ({ colour, top }) =>
+      betweenOff(colour, top, pure) < mixedWithin &&
+      difference(top, pure) > furtherBy * difference(top, bobbin),
+  );
+  return mixed.length >= mostMixed * group.length;
 }
 
 /** A bobbin's colour as a column shows it: its own middle, where that is the same colour in another light and surely not its top thread. */

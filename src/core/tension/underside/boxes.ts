@@ -1,9 +1,11 @@
 import { median } from 'simple-statistics';
+import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, outside, type Island } from './islands.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
 import { runningColours } from './runs.ts';
+import { groundsInTwoLights } from './two-lights.ts';
 
 /** A column as it lies in the picture: a rectangle about its middle, `angle` along it (radians, downwards or to the right), px. */
 export interface Box {
@@ -28,7 +30,9 @@ const alike = { long: 1.28, wide: 1.36, angle: 0.2 } as const;
 /** Ground is what lies within the limit its grain sets, and within parts of it, so that pale columns come out too. */
 const strictness = [1, 0.5, 0.28] as const;
 /** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
-const openings: readonly number[] = [1, 3];
+const openings: readonly number[] = [1, 3, 6];
+/** A block is sewn in so many rows at most. */
+const mostRows = 2;
 /** What fills the picture is bare cloth, whatever the picture's shape. */
 const mostOfPicture = 0.9;
 /** A piece of less than this part of the picture is no ground for columns to lie in. */
@@ -48,7 +52,11 @@ export function candidatesIn(field: Planes, ratio: number): Candidate[] {
   const calm = smoothed(field, 1);
   const colours = runningColours(calm);
   const { width, height } = field;
-  const grounds = commonColours(calm).flatMap((colour) => groundOf(calm, colour) ?? []);
+  const coloured = commonColours(calm).flatMap((colour) => {
+    const ground = groundOf(calm, colour);
+    return ground ? [{ colour, ground }] : [];
+  });
+  const grounds = [...coloured.map(({ ground }) => ground), ...groundsInTwoLights(calm, coloured)];
   return strictness.flatMap((part) => {
     const masks = grounds.map(({ off, limit }) => {
       const mask = new Uint8Array(off.length);
@@ -193,13 +201,15 @@ function agreeing(islands: readonly Candidate[], ratio: number, count: number | 
     ),
   );
   // Many and large: what is cut off counts little, and so does a number that was not expected.
-  const weight = (group: readonly Candidate[]) =>
-    group.reduce((sum, one) => sum + (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio), 0) *
-    (count === null ? 1 : Math.exp(-Math.abs(group.length - count) / count));
-  const likeliest = groups.reduce<Candidate[]>(
-    (most, group) => (weight(group) > weight(most) ? group : most),
-    [],
-  );
+  const own = (one: Candidate) => (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio);
+  const weigh = (group: readonly Candidate[]) => group.reduce((sum, one) => sum + own(one), 0);
+  let likeliest: Candidate[] = [];
+  let most = 0;
+  for (const group of groups) {
+    const rows = heaviest(group, weigh);
+    const weight = weigh(rows) * (count === null ? 1 : Math.exp(-Math.abs(rows.length - count) / count));
+    if (weight > most) [likeliest, most] = [rows, weight];
+  }
   // Pieces of the ground itself, between columns, are none.
   const around = modeOf(likeliest.flatMap(({ isIn, ground }) => (isIn ? [ground] : [])));
   const best = likeliest.filter(({ isIn, ground }) => isIn || ground !== around);
@@ -210,6 +220,13 @@ function agreeing(islands: readonly Candidate[], ratio: number, count: number | 
     angle: nearTo(own, angle),
   }));
 }
+
+/** Of what is alike the two rows that weigh most: specks of the weave lie all over the cloth. */
+const heaviest = (group: readonly Candidate[], weigh: (row: readonly Candidate[]) => number): Candidate[] =>
+  rowsOf(group)
+    .sort((one, other) => weigh(other) - weigh(one))
+    .slice(0, mostRows)
+    .flat();
 
 /** 1 for an island as long for its width as a column is, less for one that is not: a column with cloth about it is larger, but of another shape. */
 const shapeFit = ({ long, wide }: Island, ratio: number) =>

@@ -8,6 +8,7 @@ import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './
 import { betweenOff, difference, type Colour } from './planes.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
 import { inOneLight } from './light.ts';
+import { endsTold, type Ends } from './ends-told.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
 import { errorOf, refusedFrom } from './doubt.ts';
 
@@ -95,9 +96,19 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     return read ? [wideOf(look, read)] : [];
   });
   const fits = best.flatMap(({ read }) => (read ? [read.misfit] : []));
+  const ends = endsTold(
+    working,
+    looks.map(({ box, strip }, index) => {
+      const { sketch, read } = best[index]!;
+      if (!read || asked.outlines) return null;
+      const { left, right } = read.outer;
+      return { box, strip, cloth: [sketch.left, sketch.right], sides: [mean(left), mean(right)] };
+    }),
+  );
   return looks.map((look, index) =>
     columnOf(look, {
       ...best[index]!,
+      ends: ends[index]!,
       usualWide: wides.length > 0 ? median(wides) : null,
       usualMisfit: fits.length > 0 ? median(fits) : 0,
       bobbin: bobbins && bobbins[index]!,
@@ -131,6 +142,7 @@ interface Look {
 function columnOf(
   look: Look,
   of: Measured & {
+    ends: Ends;
     usualWide: number | null;
     usualMisfit: number;
     bobbin: Colour | null;
@@ -142,7 +154,7 @@ function columnOf(
   },
 ): UndersideColumn {
   const { box, strip } = look;
-  const { sketch, read, usualWide, usualMisfit, bobbin, light, columnMm, name, back, isSeen } = of;
+  const { sketch, read, ends, usualWide, usualMisfit, bobbin, light, columnMm, name, back, isSeen } = of;
   const outlineOf = (
     left: readonly [number, number],
     right: readonly [number, number],
@@ -154,13 +166,14 @@ function columnOf(
       return [x * back, y * back];
     };
     // Edges are known from the first row to the last: the ends lie a little beyond.
-    const end = ([a, b]: readonly [number, number], part: number) => a + (b - a) * part;
-    const over = trimmed / (1 - 2 * trimmed);
+    const edgeAt = ([a, b]: readonly [number, number], along: number) =>
+      a + ((b - a) * (along - trimmed)) / (1 - 2 * trimmed);
+    const [begins, stops] = ends;
     return [
-      place(end(left, -over), 0),
-      place(end(right, -over), 0),
-      place(end(right, 1 + over), 1),
-      place(end(left, 1 + over), 1),
+      place(edgeAt(left, begins), begins),
+      place(edgeAt(right, begins), begins),
+      place(edgeAt(right, stops), stops),
+      place(edgeAt(left, stops), stops),
     ];
   };
   const unread = (reason: string): UndersideColumn => ({
