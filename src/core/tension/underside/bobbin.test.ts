@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { bobbinTold } from './bobbin.ts';
 import type { Sketch } from './column.ts';
-import type { Colour } from './planes.ts';
+import { colourOf, type Colour } from './planes.ts';
 
 const grey = (value: number): Colour => [value, value, value];
 const cloth = grey(0.9);
@@ -25,6 +25,34 @@ describe('what the bobbin’s colour may be', () => {
   test('what is like the cloth counts for less: it may be the cloth beside a stripe that was taken for a column', () => {
     const { candidates } = bobbinTold([sketch(grey(0.1), grey(0.88)), sketch(red, grey(0.1))]);
     expect(rounded(candidates[0])![0]).toEqual([0.1, 0.1, 0.1]);
+  });
+  test('where most stripes are so thin that their middles are mixtures with the top thread: what they are mixed of', () => {
+    const white: Colour = [0.82, 0.72, 0.75];
+    const mixed = (part: number) =>
+      sketch(
+        red,
+        colourOf((plane) => red[plane] + part * (white[plane] - red[plane])),
+        grey(0.46),
+      );
+    for (const parts of [
+      [1, 0.5, 0.45, 0.5, 0.55, 1, 0.52, 0.48],
+      [1, 0.97, 0.62, 0.65, 0.6, 0.85, 0.8, 0.75],
+    ]) {
+      const { candidates } = bobbinTold(parts.map((part) => mixed(part)));
+      expect(candidates).toHaveLength(1);
+      candidates[0]!.forEach((colour) => expect(colour[1]).toBeGreaterThan(0.6));
+    }
+  });
+  test('stripes of one width are no mixture, whatever their top threads: the usual colour', () => {
+    const tops: Colour[] = [red, [0.1, 0.2, 0.6], grey(0.1), [0.2, 0.5, 0.2], grey(0.3)];
+    const stripes = tops.map((top, index) => sketch(top, grey(0.7 + 0.02 * index), grey(0.46)));
+    const { candidates } = bobbinTold([...stripes, sketch(red, red)]);
+    expect(candidates).toHaveLength(1);
+    expect(candidates[0]![5]![0]).toBeCloseTo(0.74, 2);
+  });
+  test('one bright column among grey ones is not what those are mixed of', () => {
+    const { candidates } = bobbinTold([0.45, 0.46, 0.44, 0.45, 0.47, 0.43, 0.95].map((inner) => sketch(grey(0.05), grey(inner), [0.2, 0.5, 0.9]))); // prettier-ignore
+    expect(candidates[0]![0]![0]).toBeCloseTo(0.45, 2);
   });
   test('none where no middle differs from its own thread', () => {
     expect(bobbinTold([sketch(red, red), sketch(grey(0.5), grey(0.55))]).candidates).toEqual([]);

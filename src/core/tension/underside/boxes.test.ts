@@ -56,6 +56,19 @@ const lies = (box: Box, column: FlatColumn, off = 1.5) => {
 };
 
 describe('columns in a picture', () => {
+  test('specks of the weave, of a column’s shape, many times as many, are none, nobody having said how many there are', () => {
+    const specks = Array.from({ length: 120 }, (_, k) => column(14 + 26 * (k % 12), 12 + 22 * Math.floor(k / 12), { long: 18, wide: 5 })); // prettier-ignore
+    const free = specks.filter(({ x, y }) => Math.abs(x - 170) > 60 || Math.abs(y - 120) > 70);
+    const boxes = found([column(150, 120), column(190, 120), ...free]);
+    expect(boxes).toHaveLength(2);
+    boxes.forEach((box, k) => lies(box, column(150 + 40 * k, 120), 2));
+  });
+  test('a loose thread as thick as a tenth of a column across three of them joins none', () => {
+    const thread = { x: 90, y: 118, long: 150, wide: 8, angle: 0.25, stripes: [[1, red]] } as const;
+    const boxes = found([thread, ...row(3)]);
+    expect(boxes).toHaveLength(3);
+    boxes.forEach((box, k) => expect(Math.abs(box.x - 50 - 40 * k)).toBeLessThan(3));
+  });
   test.each([1, 2, 5])('%d of them: where each lies, how long and wide', (count) => {
     const boxes = found(row(count));
     expect(boxes).toHaveLength(count);

@@ -30,3 +30,10 @@ export function errorOf(
     always,
   );
 }
+
+/** Why it is refused, and what to do. */
+export const notClear =
+  'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
+
+export const doubtText = (wide: number) =>
+  wide < 40 ? 'it is too small on this picture. Go nearer, so that the block fills it.' : notClear;

@@ -8,9 +8,10 @@ import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './
 import { betweenOff, difference, type Colour } from './planes.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
 import { inOneLight } from './light.ts';
+import { asWideAsOthers } from './usual-width.ts';
 import { endsTold, type Ends } from './ends-told.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
-import { errorOf, refusedFrom } from './doubt.ts';
+import { doubtText, errorOf, notClear, refusedFrom } from './doubt.ts';
 
 export type { UndersideAsked } from './find.ts';
 
@@ -90,7 +91,16 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   });
   const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
   const bobbins = bestBobbin(looks, told.candidates);
-  const best = looks.map(({ strip, sketches }, index) => bestOf(strip, sketches, bobbins && bobbins[index]!));
+  const measuredAs = looks.map(({ strip, sketches }, index) =>
+    bestOf(strip, sketches, bobbins && bobbins[index]!),
+  );
+  const rimmed = asWideAsOthers(
+    looks.map((look, index) => {
+      const { read } = measuredAs[index]!;
+      return { box: look.box, read, wide: read && wideOf(look, read) };
+    }),
+  );
+  const best = measuredAs.map((one, index) => ({ ...one, read: rimmed[index]! }));
   const wides = looks.flatMap((look, index) => {
     const { read } = best[index]!;
     return read ? [wideOf(look, read)] : [];
@@ -271,11 +281,6 @@ const isSideCut = (strip: Strip, { from, to }: Sketch) =>
 
 /** Whether all that leaves the cloth is much narrower than the column: its stripe, since its thread does not. */
 const isStripeAlone = ({ wide }: Strip, { from, to }: Sketch) => to - from < 0.7 * wide;
-
-const notClear = 'its edges are not clear. Lay it flat and photograph it sharper, with light from the side.';
-
-const doubtText = (wide: number) =>
-  wide < 40 ? 'it is too small on this picture. Go nearer, so that the block fills it.' : notClear;
 
 const partWay = ({ outer: { left, right } }: ColumnRead, part: number): [number, number] => [
   left[0] + part * (right[0] - left[0]),
