@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
 import { apart } from './apart.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 
 const cloth = [242, 241, 236] as const;
 const blue = [18, 80, 154] as const;

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { ownWidth, rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import type { Planes } from './planes.ts';
 import { standing } from './standing.ts';
 

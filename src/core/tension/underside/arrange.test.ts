@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { inOrder, ownWidth, withMargins, withUnseen, type Seen } from './arrange.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 
 const box = (x: number, y: number, more: Partial<Box> = {}): Box => ({ x, y, angle: Math.PI / 2, long: 100, wide: 25, isCut: false, ...more }); // prettier-ignore
 const places = (boxes: readonly Box[]) => boxes.map(({ x, y }) => [x, y]);

@@ -1,6 +1,6 @@
 import { median } from 'simple-statistics';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 
 /** Rows of columns lie so much of a column's length apart. */
 const rowsApart = 0.6;

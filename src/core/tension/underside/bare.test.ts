@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
 import { clothBeside, colourIn, isBare, isOffCloth } from './bare.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { colourOf, type Colour } from './planes.ts';
 
 const cloth = [150, 120, 100] as const;

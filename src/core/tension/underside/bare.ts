@@ -1,5 +1,5 @@
 import { axesOf } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { colourOf, difference, dot, medianOf, type Colour, type Planes } from './planes.ts';
 import { placesIn } from './strip.ts';
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import { boxesAmong, candidatesIn, type Box } from './boxes.ts';
+import type { Box } from './box.ts';
+import { boxesAmong, candidatesIn } from './boxes.ts';
 import { colourOf } from './planes.ts';
 
 const cloth = [242, 241, 236] as const;

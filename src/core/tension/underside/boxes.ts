@@ -1,22 +1,12 @@
 import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
+import type { Box } from './box.ts';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, outside, type Island } from './islands.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
 import { runningColours } from './runs.ts';
 import { groundsInTwoLights } from './two-lights.ts';
-
-/** A column as it lies in the picture: a rectangle about its middle, `angle` along it (radians, downwards or to the right), px. */
-export interface Box {
-  x: number;
-  y: number;
-  angle: number;
-  long: number;
-  wide: number;
-  /** It is cut off at the rim of the picture. */
-  isCut: boolean;
-}
 
 /** Islands smaller than this are marks and lint, px of the small picture. */
 const leastArea = 40;

@@ -1,5 +1,5 @@
 import { inOrder } from './arrange.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 
 /** Corners of a column, px of the picture: top left, top right, bottom right, bottom left. */
 export type Outline = readonly (readonly [number, number])[];

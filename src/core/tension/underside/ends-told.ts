@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { clothSteps } from './light.ts';
 import { colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
 import { cellOf, stripOf, trimmed, type Strip } from './strip.ts';

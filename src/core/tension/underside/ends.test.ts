@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import { boxesAmong, candidatesIn, type Box } from './boxes.ts';
+import type { Box } from './box.ts';
+import { boxesAmong, candidatesIn } from './boxes.ts';
 import { withEnds } from './ends.ts';
 import type { Planes } from './planes.ts';
 

@@ -1,5 +1,5 @@
 import { axesOf } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { asClear, middleOf } from './missed.ts';
 import type { Planes } from './planes.ts';
 import { endsOf, reaching } from './reach.ts';

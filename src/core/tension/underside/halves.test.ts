@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { withoutHalves } from './halves.ts';
 
 const cloth = [242, 241, 236] as const;

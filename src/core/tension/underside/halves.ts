@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import type { Planes } from './planes.ts';
 import { asClear, middleOf } from './missed.ts';
 import { leastSide } from './standing.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { clearly, withMissed } from './missed.ts';
 import type { Colour, Planes } from './planes.ts';
 import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';

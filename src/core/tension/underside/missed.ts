@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { clothBeside, colourIn, isOffCloth, isBare } from './bare.ts';
 import { difference, type Colour, type Planes } from './planes.ts';
 import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';

@@ -1,5 +1,5 @@
 import { inDirection, type Direction } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 
 /** Where a column begins and ends along a direction, px. */
 export function endsOf(box: Box, along: Direction): [start: number, end: number] {

@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
 import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { withMargins } from './arrange.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
 import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { betweenOff, difference, type Colour } from './planes.ts';

@@ -1,6 +1,6 @@
 import { median, quantile } from 'simple-statistics';
 import { ownWidth } from './arrange.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { colourOf, type Colour, type Planes } from './planes.ts';
 import { placesIn } from './strip.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { cellOf, placesIn, rowsOfStrip, stripOf, trimmed } from './strip.ts';
 
 /** A picture whose red rises to the right, whose green rises downwards and whose blue is even, levels. */

@@ -1,6 +1,6 @@
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import type { Colour } from './planes.ts';
 
 /** A column and a little cloth on both sides, straightened: rows along it, steps across it. */

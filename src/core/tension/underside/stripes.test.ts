@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import type { Box, Candidate } from './boxes.ts';
+import type { Box } from './box.ts';
+import type { Candidate } from './boxes.ts';
 import { stripesAmong } from './stripes.ts';
 
 const upright = Math.PI / 2;

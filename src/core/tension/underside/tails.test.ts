@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { withoutTails } from './tails.ts';
 
 const upright = Math.PI / 2;

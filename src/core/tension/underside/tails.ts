@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import { lineThrough, type Place } from './lines.ts';
 import { endsOf, reaching } from './reach.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import type { ColumnRead } from './column.ts';
 import { asWideAsOthers, rimsLost, usualWidths } from './usual-width.ts';
 

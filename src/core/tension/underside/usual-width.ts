@@ -1,6 +1,6 @@
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
-import type { Box } from './boxes.ts';
+import type { Box } from './box.ts';
 import type { ColumnRead } from './column.ts';
 import { lineThrough } from './lines.ts';
 
