@@ -20,7 +20,7 @@ import { sewnUnderside } from '../tests/support/underside-sewn.ts';
 import { isAlike, isReadable } from '../tests/support/underside-readable.ts';
 
 /**
- * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of six kinds, against what was drawn. FOLDER: photos with
+ * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of seven kinds, against what was drawn. FOLDER: photos with
  * their truth.json beside them (columns, widthMm, heightMm, truth: share, readable, cornersPx).
  */
 const photos = Number(process.argv[2] ?? 60);
@@ -111,7 +111,8 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
     });
   },
   'lit strand by strand': async (seed) => photoOf(await litUnderside(seed)),
-  'drawn in strokes (only to judge)': async (seed) => photoOf(await drawnUnderside(seed)),
+  'harder, lit': async (seed) => photoOf(await litUnderside(seed, 16, true)),
+  'drawn in strokes': async (seed) => photoOf(await drawnUnderside(seed)),
   'sewn on a canvas (only to judge)': async (seed) => photoOf(await sewnUnderside(seed)),
 };
 
@@ -133,6 +134,10 @@ interface Sums {
   lost: number;
   photos: number;
   counted: number;
+  /** Columns, those of them that were found where they lie though nobody said how many there are, and what was found where none lies. */
+  columns: number;
+  found: number;
+  extra: number;
   ms: number[];
 }
 
@@ -158,8 +163,12 @@ function judge(sums: Sums, { pixels, columnMm, lengthMm, columns }: Photo): void
   }
   sums.ms.push(performance.now() - began);
   sums.photos++;
+  sums.columns += columns.length;
   try {
-    sums.counted += Number(readUnderside(pixels, { columnMm, lengthMm }).length === columns.length);
+    const all = readUnderside(pixels, { columnMm, lengthMm });
+    sums.counted += Number(all.length === columns.length);
+    sums.found += columns.filter(({ at }) => all.some((one) => isOver(one, at))).length;
+    sums.extra += all.filter((one) => !columns.some(({ at }) => isOver(one, at))).length;
   } catch {
     // None seen: not counted right.
   }
@@ -195,7 +204,7 @@ function tell(name: string, sums: Sums): void {
     all === 0 ? 'none' : `${((100 * part) / all).toFixed(1)} %`;
   const ms = [...sums.ms].sort((a, b) => a - b);
   console.log(
-    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; threads that no one tells apart answered ${percent(sums.alikeAnswered, sums.alike)} of ${sums.alike}; those between answered ${percent(sums.betweenErrors.length, sums.between)} of ${sums.between}, mean error ${(sums.betweenErrors.reduce((a, b) => a + b, 0) / Math.max(1, sums.betweenErrors.length)).toFixed(4)}, most ${Math.max(0, ...sums.betweenErrors).toFixed(3)} (${sums.guessedWrong} of both off by more than their ±); misplaced ${sums.misplaced} (${sums.beside} of them beside their column); photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
+    `${name}, ${sums.photos} photos: readable columns answered ${percent(errors.length, sums.readable)} of ${sums.readable}; error of the share: mean ${(errors.reduce((a, b) => a + b, 0) / Math.max(1, errors.length)).toFixed(4)}, p95 ${at(0.95)}, most ${at(1)}; intervals hold ${percent(sums.held, errors.length)}; threads that no one tells apart answered ${percent(sums.alikeAnswered, sums.alike)} of ${sums.alike}; those between answered ${percent(sums.betweenErrors.length, sums.between)} of ${sums.between}, mean error ${(sums.betweenErrors.reduce((a, b) => a + b, 0) / Math.max(1, sums.betweenErrors.length)).toFixed(4)}, most ${Math.max(0, ...sums.betweenErrors).toFixed(3)} (${sums.guessedWrong} of both off by more than their ±); misplaced ${sums.misplaced} (${sums.beside} of them beside their column); photos refused whole ${sums.lost}; count found without being told ${percent(sums.counted, sums.photos)}, columns found then ${percent(sums.found, sums.columns)} of ${sums.columns} and ${sums.extra} where none is; median ${ms[Math.floor(ms.length / 2)]!.toFixed(0)} ms`,
   );
 }
 
@@ -213,7 +222,7 @@ const none = (): Sums => ({
     beside: 0,
     lost: 0,
   },
-  ...{ photos: 0, counted: 0, ms: [] },
+  ...{ photos: 0, counted: 0, columns: 0, found: 0, extra: 0, ms: [] },
 });
 for (const [name, make] of Object.entries(kinds)) {
   if (process.env['ONLY'] && !name.includes(process.env['ONLY'])) continue;

@@ -7,14 +7,13 @@ import { litUnderside } from '../support/underside-lit.ts';
  * Blocks lit strand by strand (Lambert; the gloss of fibres after Kajiya and Kay, SIGGRAPH 1989), of any threads and cloths, on tables and in hoops, half in a shadow: other
  * photos than the reader was made with, drawn another way than those of its other tests. The shares they were drawn with are the truth.
  */
-const seeds = [901, 902, 903, 904, 905, 906];
 const finest = 8;
 
-test('photos lit strand by strand: nearly every readable column is answered, where it lies, as it was drawn and within what is said', async () => {
+async function readAll(seeds: readonly number[], isHard: boolean) {
   const errors: number[] = [];
   let [readable, held, misplaced, counted] = [0, 0, 0, 0];
   for (const seed of seeds) {
-    const { pixels, columns, columnMm, lengthMm } = await litUnderside(seed, finest);
+    const { pixels, columns, columnMm, lengthMm } = await litUnderside(seed, finest, isHard);
     readable += columns.filter((column) => column.isReadable).length;
     const read = readUnderside(pixels, { count: columns.length, columnMm, lengthMm });
     counted += Number(read.length === columns.length);
@@ -29,10 +28,23 @@ test('photos lit strand by strand: nearly every readable column is answered, whe
       held += Number(error <= column.plusMinus!);
     }
   }
-  expect(errors.length / readable).toBeGreaterThan(0.93);
-  expect(errors.reduce((sum, error) => sum + error, 0) / errors.length).toBeLessThan(0.012);
-  expect(Math.max(...errors)).toBeLessThan(0.1);
-  expect(held / errors.length).toBeGreaterThan(0.93);
-  expect(misplaced).toBe(0);
-  expect(counted).toBeGreaterThanOrEqual(seeds.length - 1);
-});
+  const mean = errors.reduce((sum, error) => sum + error, 0) / errors.length;
+  return { answered: errors.length / readable, mean, most: Math.max(...errors), held: held / errors.length, misplaced, counted }; // prettier-ignore
+}
+
+// Hard, photos on which the reader failed when they were first drawn: aslant, in a hand's shadow, threads across the columns, each turned by itself, its ends drawn in, on checked or ribbed cloth.
+test.each([
+  { hands: 'steady', isHard: false, seeds: [901, 902, 903, 904, 905, 906], least: 0.93 },
+  { hands: 'hard', isHard: true, seeds: [41002, 41019, 41023, 41047, 41136, 41140], least: 0.83 },
+])(
+  'photos lit strand by strand, in $hands hands: nearly every readable column is answered, where it lies, as it was drawn and within what is said',
+  async ({ isHard, seeds, least }) => {
+    const { answered, mean, most, held, misplaced, counted } = await readAll(seeds, isHard);
+    expect(answered).toBeGreaterThan(least);
+    expect(mean).toBeLessThan(0.012);
+    expect(most).toBeLessThan(0.1);
+    expect(held).toBeGreaterThan(0.93);
+    expect(misplaced).toBe(0);
+    expect(counted).toBeGreaterThanOrEqual(seeds.length - 1);
+  },
+);
