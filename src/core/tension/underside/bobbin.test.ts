@@ -50,6 +50,10 @@ describe('what the bobbin’s colour may be', () => {
     expect(candidates).toHaveLength(1);
     expect(candidates[0]![5]![0]).toBeCloseTo(0.74, 2);
   });
+  test('threads that hardly differ show gloss and shade: nothing purer is made of those', () => {
+    const { candidates } = bobbinTold([0.12, 0.12, 0.13, 0.12, 0.14, 0.13, 0.24, 0.24].map((by) => sketch(grey(0.6), grey(0.6 + by), grey(0.2)))); // prettier-ignore
+    expect(candidates[0]![0]![0]).toBeCloseTo(0.73, 2);
+  });
   test('one bright column among grey ones is not what those are mixed of', () => {
     const { candidates } = bobbinTold([0.45, 0.46, 0.44, 0.45, 0.47, 0.43, 0.95].map((inner) => sketch(grey(0.05), grey(inner), [0.2, 0.5, 0.9]))); // prettier-ignore
     expect(candidates[0]![0]![0]).toBeCloseTo(0.45, 2);

@@ -13,6 +13,8 @@ const clothCounts = 0.6;
 /** A purer colour is one that lies further from the top threads by this factor, on the way to which the others lie within this, most of them; so many of the columns must show it. */
 const furtherBy = 1.2;
 const mixedWithin = 0.08;
+/** What lies nearer to its top thread than this may be a gloss or a shade of it. */
+const leastPure = 0.3;
 const mostMixed = 0.75;
 const leastPurer = 0.2;
 /** The purest of a group of so many or more: those from this quantile on. */
@@ -97,7 +99,7 @@ function isMixedOf({ bobbin, group }: Group, pure: Colour): boolean {
   const mixed = group.filter(
     ({ colour, top }) =>
       betweenOff(colour, top, pure) < mixedWithin &&
-      difference(top, pure) > furtherBy * difference(top, bobbin),
+      difference(top, pure) > Math.max(leastPure, furtherBy * difference(top, bobbin)),
   );
   return mixed.length >= mostMixed * group.length;
 }
