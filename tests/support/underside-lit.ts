@@ -22,6 +22,7 @@ export interface LitUnderside {
 type Luck = ReturnType<typeof pictureChance>;
 type Rgb = readonly [number, number, number];
 
+const times = ([r, g, b]: Rgb, by: number): Rgb => [r * by, g * by, b * by];
 const hexOf = (colour: Rgb) =>
   `#${colour
     .map((one) =>
@@ -232,7 +233,7 @@ async function seen(scene: Scene): Promise<LitUnderside> {
     const isOver = (i + j) % 2 === 0;
     const off = 2 * ((isOver ? y / weave - j : x / weave - i) - 0.5);
     const some = 1 + 0.06 * rough(isOver ? j : i, isOver ? 17 : 91) + 0.05 * rough(i, j);
-    return lit([colour[0] * some, colour[1] * some, colour[2] * some], isOver, 0.6 * off, 0, 0);
+    return lit(times(colour, some), isOver, 0.6 * off, 0, 0);
   };
   const grained = (x: number, y: number) => hard.table(x, y) * (1 + 0.1 * rough(Math.floor(y * 2), 5));
   const sewn = (u: number, v: number, column: Column, number: number): Rgb => {
@@ -277,13 +278,9 @@ async function seen(scene: Scene): Promise<LitUnderside> {
       if (hoop && Math.abs(far - hoop.at * 1.2) < 0.05) own = lit(hoop.colour, true, 0, 0, 0.1);
       else if (second && x > second.from) own = woven(y, x, second.colour);
       else if (isCutCloth && beyond > around + 0.4 * rough(Math.floor(x), Math.floor(y)))
-        own = [
-          table[0] * grained(x, y),
-          table[1] * grained(x, y),
-          table[2] * grained(x, y),
-        ];
-      else own = woven(x, y, [cloth[0] * hard.cloth(x, y), cloth[1] * hard.cloth(x, y), cloth[2] * hard.cloth(x, y)]); // prettier-ignore
-      if (under) own = [own[0] * 0.86, own[1] * 0.86, own[2] * 0.86];
+        own = times(table, grained(x, y));
+      else own = woven(x, y, times(cloth, hard.cloth(x, y)));
+      if (under) own = times(own, 0.86);
     }
     if (!mark) return own;
     const [r, g, b, a] = mark;

@@ -1,6 +1,6 @@
 import { quantile } from 'simple-statistics';
 import type { Sketch } from './column.ts';
-import { betweenOff, colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
+import { betweenOff, brightness, colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
 
 /** Bobbin and top thread must differ by this of full brightness; so much and it is sure that they do. */
 export const leastContrast = 0.09;
@@ -115,14 +115,13 @@ const times = (colour: Colour, by: number): Colour => colourOf((plane) => Math.m
 
 /** How bright it is at each column, as parts of what it is where it is lightest: as its cloth is, on that side of it which is less unlike the others. */
 function lightsOn(columns: readonly Sketch[]): number[] {
-  const bright = (colour: Colour) => (colour[0] + colour[1] + colour[2]) / 3;
   const usual = quantile(
-    columns.flatMap(({ left, right }) => [bright(left), bright(right)]),
+    columns.flatMap(({ left, right }) => [brightness(left), brightness(right)]),
     lightest,
   );
   return columns.map(({ left, right }) => {
     if (usual < leastBright) return 1;
-    const [one, other] = [bright(left) / usual, bright(right) / usual] as [number, number];
+    const [one, other] = [brightness(left) / usual, brightness(right) / usual] as [number, number];
     const near =
       Math.abs(Math.log(Math.max(1e-3, one))) < Math.abs(Math.log(Math.max(1e-3, other))) ? one : other;
     return Math.min(lightsWithin.most, Math.max(lightsWithin.least, near));

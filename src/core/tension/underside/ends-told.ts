@@ -3,7 +3,7 @@ import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import { clothSteps } from './light.ts';
-import { colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
+import { brightness, colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
 import { cellOf, stripOf, trimmed, type Strip } from './strip.ts';
 
 /** Where a column begins and ends along its box, as parts of its length: 0 and 1 where it was found to. */
@@ -92,7 +92,6 @@ interface Step {
   bare: Colour;
 }
 
-const bright = ([r, g, b]: Colour) => (r + g + b) / 3;
 const isKnown = (cell: Colour) => cell[0] === cell[0];
 
 /** How much a row is like the column and unlike the cloth in the row's own light, 0 to 1: the median of its steps. */
@@ -116,12 +115,12 @@ function likeColumn(strip: Strip, row: number, profile: readonly Step[], cloth: 
 function lightIn(strip: Strip, row: number, cloth: Measured['cloth']): number | null {
   const { left, right } = clothSteps(strip);
   const lights = ([left, right] as const).flatMap(([from, to], side) => {
-    const usual = bright(cloth[side as 0]);
+    const usual = brightness(cloth[side as 0]);
     if (usual < leastBright) return [];
     const cells: number[] = [];
     for (let step = Math.round(from); step < Math.round(to); step++) {
       const cell = cellOf(strip, row, step);
-      if (isKnown(cell)) cells.push(bright(cell) / usual);
+      if (isKnown(cell)) cells.push(brightness(cell) / usual);
     }
     return cells.length > 0 ? [median(cells)] : [];
   });

@@ -15,6 +15,9 @@ export type Colour = readonly [number, number, number];
 
 export const colourOf = (value: (plane: 0 | 1 | 2) => number): Colour => [value(0), value(1), value(2)];
 
+/** How bright a colour is, 0 to 1: the mean of its planes. */
+export const brightness = ([r, g, b]: Colour) => (r + g + b) / 3;
+
 /** Two colours as directions: the product of their planes, added up. */
 export const dot = (a: Colour, b: Colour) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 

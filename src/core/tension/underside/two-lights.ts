@@ -1,5 +1,5 @@
 import type { Ground } from './cloth.ts';
-import { colourOf, difference, dot, type Colour, type Planes } from './planes.ts';
+import { brightness, colourOf, difference, dot, type Colour, type Planes } from './planes.ts';
 
 /** A colour of the picture with the ground that it makes. */
 export interface Coloured {
@@ -36,8 +36,6 @@ export function groundsInTwoLights(field: Planes, coloured: readonly Coloured[])
     limit: Math.max(lit.ground.limit, dark.ground.limit),
   }));
 }
-
-const brightness = (colour: Colour) => colour[0] + colour[1] + colour[2];
 
 /** Largest difference of each pixel's planes from a colour in the light that suits the pixel best, between two. */
 function offFromLights({ planes }: Planes, colour: Colour, [least, lightest]: readonly [number, number]) {
