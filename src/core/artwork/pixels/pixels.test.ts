@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { flatten, toWorking, type Pixels } from './pixels.ts';
+import { flatten, halvedBelow, toWorking, wordsOf, type Pixels } from './pixels.ts';
 
 const plain = (width: number, height: number, [r, g, b, a]: [number, number, number, number]): Pixels => {
   const data = new Uint8ClampedArray(width * height * 4);
@@ -172,5 +172,39 @@ describe('clear pixels', () => {
     picture.data.set([200, 0, 0, 160], 4);
     expect([...flatten(picture)!]).toEqual([1, 0]);
     expect([...picture.data]).toEqual([255, 255, 255, 255, 200, 0, 0, 255]);
+  });
+});
+
+describe('halving', () => {
+  test('until the longer side is shorter than asked; as it is where it is', () => {
+    const sizeOf = (width: number, height: number) => {
+      const { width: w, height: h, scale } = halvedBelow(plain(width, height, [1, 2, 3, 255]), 100);
+      return [w, h, scale];
+    };
+    expect(sizeOf(99, 40)).toEqual([99, 40, 1]);
+    expect(sizeOf(100, 40)).toEqual([50, 20, 0.5]);
+    expect(sizeOf(39, 401)).toEqual([4, 50, 0.125]);
+  });
+  test('each number is the mean of four, rounded, opacity too; what is over is left out', () => {
+    const values = fc.uint8ClampedArray({ minLength: 7 * 5 * 4, maxLength: 7 * 5 * 4 });
+    fc.assert(
+      fc.property(values, (data) => {
+        const half = halvedBelow({ width: 7, height: 5, data }, 4);
+        expect([half.width, half.height]).toEqual([3, 2]);
+        const wanted = Array.from({ length: 3 * 2 * 4 }, (_, to) => {
+          const [x, y, k] = [Math.floor(to / 4) % 3, Math.floor(to / 12), to % 4];
+          const at = (dx: number, dy: number) => data[((2 * y + dy) * 7 + 2 * x + dx) * 4 + k]!;
+          return Math.floor((at(0, 0) + at(1, 0) + at(0, 1) + at(1, 1) + 2) / 4);
+        });
+        expect([...half.data]).toEqual(wanted);
+      }),
+    );
+  });
+  test('a picture’s pixels as words, also where it does not begin at one', () => {
+    const bytes = Uint8Array.from({ length: 17 }, (_, at) => at);
+    const whole = wordsOf({ data: new Uint8ClampedArray(bytes.buffer, 0, 8) });
+    const odd = wordsOf({ data: new Uint8ClampedArray(bytes.buffer, 1, 8) });
+    expect([...whole].map((word) => word & 255)).toEqual([0, 4]);
+    expect([...odd].map((word) => word >>> 24)).toEqual([4, 8]);
   });
 });

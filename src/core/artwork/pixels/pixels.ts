@@ -22,8 +22,18 @@ export function toWorking(picture: Pixels): Working {
   return premultiplied ? unmultiply(scaled(premultiplied)) : scaled(picture);
 }
 
+/** A picture's pixels as one number each: red in the lowest eight bits, then green, blue, opacity. Read four times as fast; of what does not lie on a word's limit a copy. */
+export function wordsOf({ data }: Pick<Pixels, 'data'>): Uint32Array {
+  const { buffer, byteOffset, length } = data.byteOffset % 4 === 0 ? data : new Uint8ClampedArray(data);
+  return new Uint32Array(buffer, byteOffset, length >> 2);
+}
+
 /** Each colour times its opacity, so that what is clear does not tint what lies beside it; null where nothing is clear. */
 function premultiply({ width, height, data }: Pixels): Pixels | null {
+  const words = wordsOf({ data });
+  let clear = 0;
+  for (let at = 0; at < words.length; at++) clear |= ~words[at]!;
+  if (clear >>> 24 === 0) return null;
   let out: Uint8ClampedArray | null = null;
   for (let at = 0; at < data.length; at += 4) {
     const alpha = data[at + 3]!;
@@ -56,20 +66,42 @@ function scaled(picture: Pixels): Working {
   return factor > 1 ? enlarge(picture, factor) : { width, height, data, scale: 1 };
 }
 
-/** Half the size by whole numbers: most of the way down a large picture, and quick. */
-function halve({ width, height, data }: Pixels): Pixels {
+/** The picture at half its size, at a quarter, and so on, until its longer side is less than `side` px; as it is where that is so already. Opacity is averaged like the colours. */
+export function halvedBelow(picture: Pixels, side: number): Working {
+  // Field by field: a browser's ImageData keeps its own on its prototype.
+  const { width, height, data } = picture;
+  if (Math.max(width, height) < side) return { width, height, data, scale: 1 };
+  const half = halvedBelow(halve(picture), side);
+  // Whatever a last column or row that is over leaves.
+  return { ...half, scale: half.scale / 2 };
+}
+
+/** Every second number of a word: sums of four have room there. */
+const seconds = 0x00ff00ff;
+
+/** Half the size by whole numbers, rounded: most of the way down a large picture, and quick. Two numbers of a pixel are added up at once. */
+function halve(picture: Pixels): Pixels {
+  const { width } = picture;
+  const from = wordsOf(picture);
   const w = width >> 1;
-  const h = height >> 1;
-  const out = new Uint8ClampedArray(w * h * 4);
-  const row = width * 4;
-  for (let y = 0, to = 0; y < h; y++) {
-    for (let x = 0, at = y * 2 * row; x < w; x++, at += 8) {
-      for (let k = 0; k < 4; k++, to++)
-        out[to] =
-          (data[at + k]! + data[at + 4 + k]! + data[at + row + k]! + data[at + row + 4 + k]! + 2) >> 2;
+  const h = picture.height >> 1;
+  const out = new Uint32Array(w * h);
+  for (let y = 0, to = 0; y < h; y++)
+    for (let x = 0, at = y * 2 * width; x < w; x++, at += 2, to++) {
+      const a = from[at]!;
+      const b = from[at + 1]!;
+      const c = from[at + width]!;
+      const d = from[at + width + 1]!;
+      const evens = (a & seconds) + (b & seconds) + (c & seconds) + (d & seconds) + 0x00020002;
+      const odds =
+        ((a >>> 8) & seconds) +
+        ((b >>> 8) & seconds) +
+        ((c >>> 8) & seconds) +
+        ((d >>> 8) & seconds) +
+        0x00020002;
+      out[to] = ((evens >>> 2) & seconds) | (((odds >>> 2) & seconds) << 8);
     }
-  }
-  return { width: w, height: h, data: out };
+  return { width: w, height: h, data: new Uint8ClampedArray(out.buffer) };
 }
 
 /** Area averaging: each new pixel is the mean of what it covers, parts of pixels counted as parts. */

@@ -1,9 +1,10 @@
 import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
-import { axesOf, inDirection } from './axes.ts';
+import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import { commonColours, groundOf } from './cloth.ts';
-import { islandsOf, largestOf, outside, type Island } from './islands.ts';
+import { islandsOf, largestOf, type Island } from './islands.ts';
+import { below, noneOf } from './mask.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
 import { runningColours } from './runs.ts';
 import { groundsInTwoLights } from './two-lights.ts';
@@ -39,21 +40,16 @@ const turn = (a: number, b: number) => {
  * how many times as long as wide a column is. The same piece is found in several grounds, and by several limits.
  */
 export function candidatesIn(field: Planes, ratio: number): Candidate[] {
-  const calm = smoothed(field, 1);
+  const calm = smoothed(field);
   const colours = runningColours(calm);
-  const { width, height } = field;
   const coloured = commonColours(calm).flatMap((colour) => {
     const ground = groundOf(calm, colour);
     return ground ? [{ colour, ground }] : [];
   });
   const grounds = [...coloured.map(({ ground }) => ground), ...groundsInTwoLights(calm, coloured)];
   return strictness.flatMap((part) => {
-    const masks = grounds.map(({ off, limit }) => {
-      const mask = new Uint8Array(off.length);
-      for (let at = 0; at < off.length; at++) if (off[at]! < part * limit) mask[at] = 1;
-      return mask;
-    });
-    const pieces = masks.map((mask) => largestOf(mask, width, height));
+    const masks = grounds.map(({ off, limit }) => below(off, part * limit, field.width));
+    const pieces = masks.map(largestOf);
     return masks.flatMap((mask, index) => {
       const piece = pieces[index];
       if (!piece) return [];
@@ -61,14 +57,16 @@ export function candidatesIn(field: Planes, ratio: number): Candidate[] {
       const table = pieces.find((other, at) => at !== index && other?.isAround);
       const isGround = piece.part >= leastGround;
       const sources = [
-        ...(isGround ? [{ mask: outside([piece]), isIn: true, radii: openings }] : []),
-        ...(isGround && table ? [{ mask: outside([piece, table]), isIn: true, radii: openings }] : []),
+        ...(isGround ? [{ mask: noneOf([piece.mask]), isIn: true, radii: openings }] : []),
+        ...(isGround && table
+          ? [{ mask: noneOf([piece.mask, table.mask]), isIn: true, radii: openings }]
+          : []),
         // Within the strictest limit a thread's own colour falls to bits.
         ...(part === strictness.at(-1) ? [] : [{ mask, isIn: false, radii: openings.slice(0, 1) }]),
       ];
       return sources.flatMap((source) =>
         source.radii.flatMap((radius) => {
-          const found = islandsOf(source.mask, width, height, { radius, leastArea }, colours);
+          const found = islandsOf(source.mask, { radius, leastArea }, colours);
           return [...found, ...joined(found, ratio)].map((island) => ({
             ...island,
             ground: index,
@@ -178,25 +176,27 @@ export interface Candidate extends Island {
 /** The largest set of islands that are alike, each place once. */
 function agreeing(islands: readonly Candidate[], ratio: number, count: number | null): Box[] {
   // Those that fill their rectangle best go first, the larger of equals.
-  const sorted = [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill);
-  // The same column is found in many grounds: each place once, whichever shape it was found in.
-  const groups = islands.map((one) =>
-    once(
-      sorted.filter(
-        (other) =>
-          within(one.long, other.long, alike.long) &&
-          within(one.wide, other.wide, alike.wide) &&
-          turn(one.angle, other.angle) < alike.angle,
-      ),
-    ),
-  );
+  const sorted = [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill).filter(isNew());
+  const likeOf = groupsAmong(sorted);
   // Many and large: what is cut off counts little, and so does a number that was not expected.
-  const own = (one: Candidate) => (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio);
-  const weigh = (group: readonly Candidate[]) => group.reduce((sum, one) => sum + own(one), 0);
+  const owns = new Map(
+    islands.map((one) => [one, (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio)]),
+  );
+  const weigh = (group: readonly Candidate[]) => group.reduce((sum, one) => sum + owns.get(one)!, 0);
   let likeliest: Candidate[] = [];
   let most = 0;
-  for (const group of groups) {
-    const rows = heaviest(group, weigh);
+  const weighed = new Set<string>();
+  for (const one of islands) {
+    // The same column is found in many grounds: each place once, whichever shape it was found in.
+    const group = likeOf(one);
+    // So is the same group, by each of its columns.
+    const key = group.join();
+    if (weighed.has(key)) continue;
+    weighed.add(key);
+    const rows = heaviest(
+      group.map((index) => sorted[index]!),
+      weigh,
+    );
     const weight = weigh(rows) * (count === null ? 1 : Math.exp(-Math.abs(rows.length - count) / count));
     if (weight > most) [likeliest, most] = [rows, weight];
   }
@@ -211,6 +211,42 @@ function agreeing(islands: readonly Candidate[], ratio: number, count: number | 
   }));
 }
 
+/** Whether an island was not seen before: a clean rectangle is the same in every ground and opening. */
+function isNew(): (island: Island) => boolean {
+  const seen = new Set<string>();
+  return ({ x, y, area, long, angle }) => seen.size < seen.add([x, y, area, long, angle].join()).size;
+}
+
+/** Which of some islands are like one, by their index; of those that share a place the first. Their numbers lie in lists, since all are compared with all. */
+function groupsAmong(islands: readonly Candidate[]): (one: Candidate) => number[] {
+  const listOf = (value: (one: Candidate) => number) => Float64Array.from(islands, value);
+  const [xs, ys] = [listOf(({ x }) => x), listOf(({ y }) => y)];
+  const [longs, wides] = [listOf(({ long }) => long), listOf(({ wide }) => wide)];
+  const angles = listOf(({ angle }) => angle);
+  const [alongX, alongY] = [0, 1].map((at) => listOf(({ angle }) => axesOf(angle).along[at as 0]));
+  const [acrossX, acrossY] = [0, 1].map((at) => listOf(({ angle }) => axesOf(angle).across[at as 0]));
+  // Less than a width apart, and less than a length along it.
+  const sharePlace = (one: number, other: number) => {
+    const x = xs[one]! - xs[other]!;
+    const y = ys[one]! - ys[other]!;
+    return (
+      Math.abs(x * acrossX![other]! + y * acrossY![other]!) < 0.85 * Math.max(wides[one]!, wides[other]!) &&
+      Math.abs(x * alongX![other]! + y * alongY![other]!) < 0.85 * ((longs[one]! + longs[other]!) / 2)
+    );
+  };
+  return ({ long, wide, angle }) => {
+    const kept: number[] = [];
+    for (let index = 0; index < longs.length; index++) {
+      if (!within(long, longs[index]!, alike.long) || !within(wide, wides[index]!, alike.wide)) continue;
+      if (turn(angle, angles[index]!) >= alike.angle) continue;
+      let isTaken = false;
+      for (let at = 0; at < kept.length && !isTaken; at++) isTaken = sharePlace(index, kept[at]!);
+      if (!isTaken) kept.push(index);
+    }
+    return kept;
+  };
+}
+
 /** Of what is alike the two rows that weigh most: specks of the weave lie all over the cloth. */
 const heaviest = (group: readonly Candidate[], weigh: (row: readonly Candidate[]) => number): Candidate[] =>
   rowsOf(group)
@@ -221,23 +257,6 @@ const heaviest = (group: readonly Candidate[], weigh: (row: readonly Candidate[]
 /** 1 for an island as long for its width as a column is, less for one that is not: a column with cloth about it is larger, but of another shape. */
 const shapeFit = ({ long, wide }: Island, ratio: number) =>
   Math.exp(-3 * Math.abs(Math.log(long / wide / ratio)));
-
-/** Islands of which none lies over another that is kept: the first ones are. */
-function once(islands: readonly Candidate[]): Candidate[] {
-  const kept: Candidate[] = [];
-  for (const island of islands) if (!kept.some((other) => liesOver(island, other))) kept.push(island);
-  return kept;
-}
-
-/** Whether two islands share a place: less than a width apart, and less than a length along it. */
-function liesOver(one: Island, other: Island): boolean {
-  const axes = axesOf(other.angle);
-  const off = { x: one.x - other.x, y: one.y - other.y };
-  return (
-    Math.abs(inDirection(axes.across, off)) < 0.85 * Math.max(one.wide, other.wide) &&
-    Math.abs(inDirection(axes.along, off)) < 0.85 * ((one.long + other.long) / 2)
-  );
-}
 
 /** The commonest of some numbers; −1 of none. */
 function modeOf(values: readonly number[]): number {

@@ -1,10 +1,11 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { clothSteps, nearCloth } from './light.ts';
-import { colourOf, difference, medianOf, type Colour } from './planes.ts';
+import { addCells, cellsOf, noCells, usualOf, type Cells } from './cells.ts';
+import { colourOf, difference, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
 import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
-import { cellOf, type Strip } from './strip.ts';
+import type { Strip } from './strip.ts';
 import { thin, withThinStripe, type FineEdges } from './thin.ts';
 
 /** What a strip is made of, before its edges are known to a part of a step. */
@@ -45,18 +46,8 @@ export interface ColumnRead {
   outer: { left: [number, number]; right: [number, number] };
 }
 
-const middle = (colours: readonly Colour[]): Colour => (colours.length === 0 ? [0, 0, 0] : medianOf(colours));
-
-/** Cells of some steps, all rows; those outside the picture left out. */
-function cellsOf(strip: Strip, from: number, to: number): Colour[] {
-  const cells: Colour[] = [];
-  for (let row = 0; row < strip.rows; row++)
-    for (let step = Math.max(0, Math.round(from)); step < Math.min(strip.steps, Math.round(to)); step++) {
-      const cell = cellOf(strip, row, step);
-      if (cell[0] === cell[0]) cells.push(cell);
-    }
-  return cells;
-}
+/** The usual colour of cells; black of none. */
+const middle = (cells: Cells): Colour => (cells[0].length === 0 ? [0, 0, 0] : usualOf(cells));
 
 /**
  * A first look: where a column begins and ends against its cloth, and its colours. `shadowPart`: what is less than this part of the furthest that colours go
@@ -67,8 +58,8 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   const clothAt = clothSteps(strip);
   const [leftCells, rightCells] = [cellsOf(strip, ...clothAt.left), cellsOf(strip, ...clothAt.right)];
   const [left, right] = [
-    middle(leftCells.length > 0 ? leftCells : rightCells),
-    middle(rightCells.length > 0 ? rightCells : leftCells),
+    middle(leftCells[0].length > 0 ? leftCells : rightCells),
+    middle(rightCells[0].length > 0 ? rightCells : leftCells),
   ];
   const profile = Array.from({ length: steps }, (_, step) => middle(cellsOf(strip, step, step + 1)));
   const from = edgeFrom(profile, left, first, shadowPart);
@@ -77,20 +68,27 @@ export function sketchOf(strip: Strip, shadowPart: number): Sketch {
   const one = middle(cellsOf(strip, from + 0.045 * own, from + 0.1 * own));
   const other = middle(cellsOf(strip, to - 0.1 * own, to - 0.045 * own));
   const top = colourOf((plane) => (one[plane] + other[plane]) / 2);
-  const inner: Colour[] = [];
+  const inner = noCells();
   for (let row = 0; row < strip.rows; row++) {
-    let [most, found] = [-1, top];
+    let [most, found] = [-1, -1];
     for (let step = Math.round(from + 0.1 * own); step < to - 0.1 * own; step++) {
-      const cell = cellOf(strip, row, step);
-      const off = difference(cell, top);
-      if (off > most) [most, found] = [off, cell];
+      const off = offAt(strip, row, step, top);
+      if (off > most) [most, found] = [off, step];
     }
-    inner.push(found);
+    if (found >= 0) addCells(inner, strip, row, found, found + 1);
+    else top.forEach((value, plane) => inner[plane as 0].push(value));
   }
   return {
     ...{ from, to, left, right, top, beside: [one, other], sides: difference(one, other) },
     inner: middle(inner),
   };
+}
+
+/** Largest difference of a cell's planes from a colour; NaN outside the picture. */
+function offAt({ steps, data }: Strip, row: number, step: number, [red, green, blue]: Colour): number {
+  const at = (row * steps + step) * 3;
+  const [r, g, b] = [data[at]! - red, data[at + 1]! - green, data[at + 2]! - blue];
+  return Math.max(Math.abs(r), Math.abs(g), Math.abs(b));
 }
 
 /** A colour further from the cloth than this is not the cloth. */
@@ -132,12 +130,14 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   let rows: RowEdges[] = [];
   for (let round = 0; round < rounds; round++) {
     rows = Array.from({ length: strip.rows }, (_, row) => cutRow(strip, row, colours, wide));
-    wide = median(rows.map(({ edges }) => edges[3] - edges[0]));
-    colours = {
-      ...colours,
-      top: colourIn(strip, rows, ...sidesOf) ?? colours.top,
-      bobbin: colourIn(strip, rows, stripeOf) ?? colours.bobbin,
-    };
+    const found = median(rows.map(({ edges }) => edges[3] - edges[0]));
+    const top = colourIn(strip, rows, ...sidesOf) ?? colours.top;
+    const stripe = colourIn(strip, rows, stripeOf) ?? colours.bobbin;
+    const isSettled = found === wide && difference(top, colours.top) === 0 && difference(stripe, colours.bobbin) === 0; // prettier-ignore
+    wide = found;
+    colours = { ...colours, top, bobbin: stripe };
+    // The next round would find the same.
+    if (isSettled) break;
   }
   const cut = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
   const isThin = median(cut.map(shareOf)) < thin;
@@ -209,20 +209,16 @@ const stripeOf: Span = [1, 2];
 /** The usual colour of parts; null where hardly anything is of them. */
 function colourIn(strip: Strip, rows: readonly RowEdges[], ...parts: readonly Span[]): Colour | null {
   const cells = cellsIn(strip, rows, ...parts);
-  return cells && medianOf(cells);
+  return cells && usualOf(cells);
 }
 
 /** The cells of parts, between their cuts and a step away from both; null where hardly any are. */
-function cellsIn(strip: Strip, rows: readonly RowEdges[], ...parts: readonly Span[]): Colour[] | null {
-  const cells = rows.flatMap(({ edges }, row) =>
-    parts.flatMap(([from, to]) => {
-      const own: Colour[] = [];
-      for (let step = edges[from] + 2; step < edges[to] - 2; step++) own.push(cellOf(strip, row, step));
-      return own;
-    }),
-  );
-  const known = cells.filter((cell) => cell[0] === cell[0]);
-  return known.length < strip.rows / 2 ? null : known;
+function cellsIn(strip: Strip, rows: readonly RowEdges[], ...parts: readonly Span[]): Cells | null {
+  const cells = noCells();
+  rows.forEach(({ edges }, row) => {
+    for (const [from, to] of parts) addCells(cells, strip, row, edges[from] + 2, edges[to] - 2);
+  });
+  return cells[0].length < strip.rows / 2 ? null : cells;
 }
 
 /** The four edges to a part of a step. Each is looked for half way into the parts beside it at most. */

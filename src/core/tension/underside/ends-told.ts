@@ -2,8 +2,9 @@ import { median } from 'simple-statistics';
 import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
+import { cellsOf, usualOf } from './cells.ts';
 import { clothSteps } from './light.ts';
-import { brightness, colourOf, difference, dot, medianOf, type Colour } from './planes.ts';
+import { brightness, colourOf, difference, dot, type Colour } from './planes.ts';
 import { cellOf, stripOf, trimmed, type Strip } from './strip.ts';
 
 /** Where a column begins and ends along its box, as parts of its length: 0 and 1 where it was found to. */
@@ -23,6 +24,8 @@ const lightsWithin = [0.3, 1.6] as const;
 const darkest = 0.5;
 /** At its sides a column is mixed with the cloth, steps. */
 const rim = 3;
+/** A row's colours are looked up at so many points along it. */
+const pointsAlong = 4;
 /** The columns of a block are one length, within this factor: else something beside one was taken in. */
 const asLong = 1.12;
 
@@ -58,12 +61,14 @@ function endsOf(working: Pixels, { box, strip, cloth, sides }: Measured): Ends |
   const profile: Step[] = [];
   const [from, to] = [Math.ceil(sides[0]) + rim, Math.floor(sides[1]) - rim];
   for (let step = Math.max(0, from); step < Math.min(strip.steps, to); step++) {
-    const cells = Array.from({ length: strip.rows }, (_, row) => cellOf(strip, row, step)).filter(isKnown);
-    if (cells.length < strip.rows / 2) continue;
-    const own = medianOf(cells);
+    const cells = cellsOf(strip, step, step + 1);
+    if (cells[0].length < strip.rows / 2) continue;
+    const own = usualOf(cells);
     const part = (step - from) / Math.max(1, to - from);
     const bare = colourOf((plane) => cloth[0][plane] + part * (cloth[1][plane] - cloth[0][plane]));
-    if (difference(own, bare) > leastTold) profile.push({ step, own, bare });
+    if (difference(own, bare) <= leastTold) continue;
+    const way = colourOf((plane) => own[plane] - bare[plane]);
+    profile.push({ step, bare, way, squared: dot(way, way) });
   }
   if (profile.length < leastSteps) return null;
   const { along } = axesOf(box.angle);
@@ -77,6 +82,7 @@ function endsOf(working: Pixels, { box, strip, cloth, sides }: Measured): Ends |
         long: (2 * reach * box.long) / (1 - 2 * trimmed),
       },
       [strip.first / strip.wide, (strip.steps - strip.first - strip.wide) / strip.wide],
+      pointsAlong,
     );
     const likes = Array.from({ length: about.rows }, (_, row) => likeColumn(about, row, profile, cloth));
     const outwards = end < 0 ? likes.reverse() : likes;
@@ -87,9 +93,10 @@ function endsOf(working: Pixels, { box, strip, cloth, sides }: Measured): Ends |
 
 interface Step {
   step: number;
-  /** The column's colour there, and the cloth's if there were none. */
-  own: Colour;
+  /** The cloth's colour there, if there were no column, how far the column's own lies from it, and that squared. */
   bare: Colour;
+  way: Colour;
+  squared: number;
 }
 
 const isKnown = (cell: Colour) => cell[0] === cell[0];
@@ -97,17 +104,15 @@ const isKnown = (cell: Colour) => cell[0] === cell[0];
 /** How much a row is like the column and unlike the cloth in the row's own light, 0 to 1: the median of its steps. */
 function likeColumn(strip: Strip, row: number, profile: readonly Step[], cloth: Measured['cloth']): number {
   const light = lightIn(strip, row, cloth);
-  const likes = profile.flatMap(({ step, own, bare }) => {
+  const likes: number[] = [];
+  for (const { step, bare, way, squared } of profile) {
     const cell = cellOf(strip, row, step);
-    if (!isKnown(cell)) return [];
-    const way = colourOf((plane) => own[plane] - bare[plane]);
-    const part =
-      dot(
-        way,
-        colourOf((plane) => cell[plane] / (light ?? darkest) - bare[plane]),
-      ) / dot(way, way);
-    return [Math.min(1, Math.max(0, part))];
-  });
+    if (!isKnown(cell)) continue;
+    let part = 0;
+    for (let plane = 0; plane < 3; plane++)
+      part += way[plane]! * (cell[plane]! / (light ?? darkest) - bare[plane]!);
+    likes.push(Math.min(1, Math.max(0, part / squared)));
+  }
   return likes.length < leastSteps ? 0 : median(likes);
 }
 

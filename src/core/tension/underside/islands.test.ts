@@ -1,64 +1,30 @@
-import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { islandsOf, largestOf, opened, outside } from './islands.ts';
+import { maskFrom, maskOf, pixelsIn } from '../../../../tests/support/masks.ts';
+import { islandsOf, largestOf } from './islands.ts';
 import { runningColours } from './runs.ts';
-
-const [width, height] = [11, 8];
-const masks = fc
-  .array(fc.constantFrom(0, 1, 1), { minLength: width * height, maxLength: width * height })
-  .map((values) => Uint8Array.from(values));
-const maskOf = (rows: readonly string[]) => Uint8Array.from([...rows.join('')].map(Number));
-
-describe('without what is thin', () => {
-  test.each([0, 1, 2])(
-    'what holds a square of %d px each way that lies in the mask stays; beyond the picture it goes on',
-    (radius) =>
-      fc.assert(
-        fc.property(masks, (mask) => {
-          const isIn = (x: number, y: number) =>
-            x < 0 || y < 0 || x >= width || y >= height || mask[y * width + x] === 1;
-          const near = Array.from({ length: 2 * radius + 1 }, (_, k) => k - radius);
-          const isInside = (x: number, y: number) =>
-            x >= 0 && y >= 0 && x < width && y < height && near.every((dy) => near.every((dx) => isIn(x + dx, y + dy))); // prettier-ignore
-          const wanted = Array.from(mask, (_, at) =>
-            Number(
-              near.some((dy) => near.some((dx) => isInside((at % width) + dx, Math.floor(at / width) + dy))),
-            ),
-          );
-          expect([...opened(mask, width, height, radius)]).toEqual(wanted);
-        }),
-        { numRuns: 60 },
-      ),
-  );
-});
 
 describe('the largest piece', () => {
   test('of several; how much of the picture it is, and whether it lies around the rest', () => {
     const rows = ['00000', '01101', '01100', '00001'];
-    const piece = largestOf(maskOf(rows), 5, 4)!;
-    expect([...piece.mask].join('')).toBe('00000011000110000000');
+    const piece = largestOf(maskFrom(rows))!;
+    expect(pixelsIn(piece.mask).join('')).toBe('00000011000110000000');
     expect(piece).toMatchObject({ part: 4 / 20, isAround: false });
-    expect(largestOf(new Uint8Array(20), 5, 4)).toBeNull();
+    expect(largestOf(maskFrom(['00000', '00000']))).toBeNull();
   });
   test('around: more than a quarter of the picture’s rim, corners counted twice', () => {
     // The rim of 6 × 4 is 20: five is a quarter.
     const along = (count: number) =>
-      largestOf(maskOf(['000000', '011110', '0'.repeat(6 - count) + '1'.repeat(count), '000000']), 6, 4)!; // prettier-ignore
+      largestOf(maskFrom(['000000', '011110', '0'.repeat(6 - count) + '1'.repeat(count), '000000']))!; // prettier-ignore
     expect(along(5).isAround).toBe(false);
-    const top = (count: number) => largestOf(maskOf(['1'.repeat(count).padEnd(6, '0'), '010000', '010000', '000000']), 6, 4)!.isAround; // prettier-ignore
+    const top = (count: number) => largestOf(maskFrom(['1'.repeat(count).padEnd(6, '0'), '010000', '010000', '000000']))!.isAround; // prettier-ignore
     // The corner is of two sides.
     expect(top(4)).toBe(false);
     expect(top(5)).toBe(true);
     const side = (count: number) =>
-      largestOf(maskOf(Array.from({ length: 12 }, (_, y) => (y > 0 && y <= count ? '0001' : '0000'))), 4, 12)!
+      largestOf(maskFrom(Array.from({ length: 12 }, (_, y) => (y > 0 && y <= count ? '0001' : '0000'))))!
         .isAround;
     expect(side(8)).toBe(false);
     expect(side(9)).toBe(true);
-  });
-  test('everything but some', () => {
-    const piece = (text: string) => ({ mask: maskOf([text]), part: 0, isAround: false });
-    expect([...outside([piece('0110')])]).toEqual([1, 0, 0, 1]);
-    expect([...outside([piece('0110'), piece('0011')])]).toEqual([1, 0, 0, 0]);
   });
 });
 
@@ -76,7 +42,7 @@ describe('islands', () => {
     });
   const options = { radius: 0, leastArea: 40 };
   const found = (mask: Uint8Array, more = {}) =>
-    islandsOf(mask, wide, high, { ...options, ...more }, colours);
+    islandsOf(maskOf(mask, wide), { ...options, ...more }, colours);
 
   test.each([0, 0.3, 1.2, Math.PI / 2 - 1e-6, -0.7])(
     'an even rectangle at %d rad: its middle, sides, direction, area and colour',

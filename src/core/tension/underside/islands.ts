@@ -1,3 +1,4 @@
+import { emptyMask, fill, opened, type Mask } from './mask.ts';
 import type { Colour } from './planes.ts';
 import { runsOf, type RunningColours } from './runs.ts';
 
@@ -20,127 +21,82 @@ export interface Island {
   colour: Colour;
 }
 
-/** The mask without what is thinner than `radius` on each side: threads that hang from a column are cut off it. */
-export function opened(mask: Uint8Array, width: number, height: number, radius: number): Uint8Array {
-  const kept = new Uint8Array(mask.length);
-  const across = new Uint8Array(mask.length);
-  for (const value of [0, 1]) {
-    spreadAcross(value === 0 ? mask : kept, across, width, radius, value);
-    spreadDown(across, kept, width, height, radius, value);
-  }
-  return kept;
-}
-
-/** Along each row every pixel with one of `value` within `radius` of it becomes that. */
-function spreadAcross(from: Uint8Array, to: Uint8Array, width: number, radius: number, value: number): void {
-  const other = 1 - value;
-  for (let start = 0; start < from.length; start += width) {
-    const end = start + width;
-    // The nearest of them behind, then the nearest before.
-    let last = -radius - 1;
-    for (let at = start; at < end; at++) {
-      if (from[at] === value) last = at;
-      to[at] = at - last <= radius && last >= start ? value : other;
-    }
-    last = from.length + radius + 1;
-    for (let at = end - 1; at >= start; at--) {
-      if (from[at] === value) last = at;
-      if (last - at <= radius) to[at] = value;
-    }
-  }
-}
-
-/** The same down each column, row by row: memory is read in its order. */
-function spreadDown(
-  from: Uint8Array,
-  to: Uint8Array,
-  width: number,
-  height: number,
-  radius: number,
-  value: number,
-): void {
-  const other = 1 - value;
-  const last = new Int32Array(width).fill(-radius - 1);
-  for (let y = 0, at = 0; y < height; y++)
-    for (let x = 0; x < width; x++, at++) {
-      if (from[at] === value) last[x] = y;
-      to[at] = y - last[x]! <= radius ? value : other;
-    }
-  last.fill(height + radius + 1);
-  for (let y = height - 1; y >= 0; y--)
-    for (let x = 0, at = y * width; x < width; x++, at++) {
-      if (from[at] === value) last[x] = y;
-      if (last[x]! - y <= radius) to[at] = value;
-    }
-}
-
 /** The largest piece of a mask, how much of the picture it is, and whether it lies around the rest: it reaches most of the picture's rim. */
 export interface Piece {
-  mask: Uint8Array;
+  mask: Mask;
   part: number;
   isAround: boolean;
 }
 
 /** The largest connected piece of a mask; null of nothing. */
-export function largestOf(mask: Uint8Array, width: number, height: number): Piece | null {
-  const { rows, from, to, parts, areas } = runsOf(mask, width);
+export function largestOf(mask: Mask): Piece | null {
+  const { width, height } = mask;
+  const { rows, from, to, parts, areas } = runsOf(mask);
   const largest = areas.reduce((most, area, part) => (area > areas[most]! ? part : most), 0);
   if (largest === 0) return null;
-  const own = new Uint8Array(mask.length);
-  for (let run = 0; run < rows.length; run++)
-    if (parts[run] === largest) own.fill(1, rows[run]! * width + from[run]!, rows[run]! * width + to[run]!);
+  const own = emptyMask(width, height);
   let rim = 0;
-  for (let x = 0; x < width; x++) rim += own[x]! + own[(height - 1) * width + x]!;
-  for (let y = 0; y < height; y++) rim += own[y * width]! + own[y * width + width - 1]!;
-  return { mask: own, part: areas[largest]! / mask.length, isAround: rim > 0.25 * 2 * (width + height) };
+  for (let run = 0; run < rows.length; run++) {
+    if (parts[run] !== largest) continue;
+    const [y, a, b] = [rows[run]!, from[run]!, to[run]!];
+    fill(own, y, a, b);
+    rim += (y === 0 ? b - a : 0) + (y === height - 1 ? b - a : 0) + (a === 0 ? 1 : 0) + (b === width ? 1 : 0);
+  }
+  const isAround = rim > 0.25 * 2 * (width + height);
+  return { mask: own, part: areas[largest]! / (width * height), isAround };
 }
 
-/** Everything but some pieces. */
-export function outside(pieces: readonly Piece[]): Uint8Array {
-  const rest = new Uint8Array(pieces[0]!.mask.length).fill(1);
-  for (const { mask } of pieces) for (let at = 0; at < rest.length; at++) if (mask[at]) rest[at] = 0;
-  return rest;
-}
+/** What is added up of each part: of its pixels x, y, x², x y, y², red, green and blue. */
+const sums = 8;
 
 /** The parts of a mask that are large enough, what hangs from them by a thread cut off. */
 export function islandsOf(
-  mask: Uint8Array,
-  width: number,
-  height: number,
+  mask: Mask,
   { radius, leastArea }: { radius: number; leastArea: number },
   colours: RunningColours,
 ): Island[] {
-  const { rows, from, to, parts, areas } = runsOf(opened(mask, width, height, radius), width);
-  const sums = areas.map((area) => (area < leastArea ? null : { ...noSums }));
+  const { width, height } = mask;
+  const { rows, from, to, parts, areas } = runsOf(opened(mask, radius));
+  const large: number[] = [];
+  const places = new Int32Array(areas.length).fill(-1);
+  for (let part = 1; part < areas.length; part++)
+    if (areas[part]! >= leastArea) places[part] = large.push(part) - 1;
+  const moments = new Float64Array(sums * large.length);
+  const cut = new Uint8Array(large.length);
   const [reds, greens, blues] = colours.planes;
   for (let run = 0; run < rows.length; run++) {
-    const sum = sums[parts[run]!];
-    if (!sum) continue;
-    const [y, a, b] = [rows[run]!, from[run]!, to[run]!];
-    const along = ((b - a) * (a + b - 1)) / 2;
-    sum.x += along;
-    sum.y += (b - a) * y;
-    sum.xx += squaresBelow(b) - squaresBelow(a);
-    sum.xy += along * y;
-    sum.yy += (b - a) * y * y;
+    const place = places[parts[run]!]!;
+    if (place < 0) continue;
+    const y = rows[run]!;
+    const a = from[run]!;
+    const b = to[run]!;
+    const long = b - a;
+    const along = (long * (a + b - 1)) / 2;
+    const sum = sums * place;
+    moments[sum]! += along;
+    moments[sum + 1]! += long * y;
+    moments[sum + 2]! += squaresBelow(b) - squaresBelow(a);
+    moments[sum + 3]! += along * y;
+    moments[sum + 4]! += long * y * y;
     const at = y * (width + 1);
-    sum.red += reds[at + b]! - reds[at + a]!;
-    sum.green += greens[at + b]! - greens[at + a]!;
-    sum.blue += blues[at + b]! - blues[at + a]!;
-    if (a <= 1 || y <= 1 || b > width - 2 || y >= height - 2) sum.isCut = true;
+    moments[sum + 5]! += reds[at + b]! - reds[at + a]!;
+    moments[sum + 6]! += greens[at + b]! - greens[at + a]!;
+    moments[sum + 7]! += blues[at + b]! - blues[at + a]!;
+    if (a <= 1 || y <= 1 || b > width - 2 || y >= height - 2) cut[place] = 1;
   }
-  return sums.flatMap((sum, part) => (sum && part > 0 ? [islandOf(areas[part]!, sum)] : []));
+  return large.map((part, place) =>
+    islandOf(areas[part]!, moments.subarray(sums * place, sums * (place + 1)), cut[place] === 1),
+  );
 }
-
-const noSums = { x: 0, y: 0, xx: 0, xy: 0, yy: 0, red: 0, green: 0, blue: 0, isCut: false };
 
 /** 0² + 1² + … + (n − 1)². */
 const squaresBelow = (n: number) => ((n - 1) * n * (2 * n - 1)) / 6;
 
 /** From the moments of its pixels: an even rectangle of length L has the variance L²/12 along it. */
-function islandOf(area: number, sum: typeof noSums): Island {
-  const [x, y] = [sum.x / area, sum.y / area];
-  const [xx, xy, yy] = [sum.xx / area - x * x, sum.xy / area - x * y, sum.yy / area - y * y];
+function islandOf(area: number, sum: Float64Array, isCut: boolean): Island {
+  const of = (index: number) => sum[index]! / area;
+  const [x, y] = [of(0), of(1)];
+  const [xx, xy, yy] = [of(2) - x * x, of(3) - x * y, of(4) - y * y];
   const half = (xx + yy) / 2;
   const root = Math.hypot((xx - yy) / 2, xy);
   const [long, wide] = [Math.sqrt(12 * (half + root)), Math.sqrt(12 * Math.max(1e-6, half - root))];
@@ -153,7 +109,7 @@ function islandOf(area: number, sum: typeof noSums): Island {
     long,
     wide,
     fill: area / (long * wide),
-    isCut: sum.isCut,
-    colour: [sum.red / area, sum.green / area, sum.blue / area],
+    isCut,
+    colour: [of(5), of(6), of(7)],
   };
 }

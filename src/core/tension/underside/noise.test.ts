@@ -1,8 +1,15 @@
 import { expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
 import { normal } from '../../../../tests/support/normal.ts';
+import type { Cells } from './cells.ts';
 import { partOf, timesNoise } from './noise.ts';
 import type { Colour } from './planes.ts';
+
+const byPlane = (cells: readonly Colour[]): Cells => [
+  cells.map(([red]) => red),
+  cells.map(([, green]) => green),
+  cells.map(([, , blue]) => blue),
+];
 
 test('of normal cells the noise is their standard deviation, whatever a tenth of them is', () => {
   const luck = chance(4);
@@ -10,7 +17,7 @@ test('of normal cells the noise is their standard deviation, whatever a tenth of
     if (index % 10 === 0) return [1, 0, 1];
     return [0.4 + 0.02 * normal(luck), 0.5 + 0.05 * normal(luck), 0.6];
   });
-  const { colour, noise } = partOf(cells)!;
+  const { colour, noise } = partOf(byPlane(cells))!;
   expect(colour[0]).toBeCloseTo(0.4, 2);
   // A tenth that is far off makes a median absolute deviation a seventh wider.
   expect(noise[0] / 0.02).toBeGreaterThan(0.95);
@@ -19,10 +26,9 @@ test('of normal cells the noise is their standard deviation, whatever a tenth of
   expect(noise[2]).toBe(0);
 });
 
-test('cells outside the picture are left out; of none there is no part', () => {
-  expect(partOf([[NaN, NaN, NaN], [0.2, 0.3, 0.4]])!.colour).toEqual([0.2, 0.3, 0.4]); // prettier-ignore
-  expect(partOf([[NaN, NaN, NaN]])).toBeNull();
-  expect(partOf([])).toBeNull();
+test('one cell is its own part; of none there is no part', () => {
+  expect(partOf([[0.2], [0.3], [0.4]])).toEqual({ colour: [0.2, 0.3, 0.4], noise: [0, 0, 0] });
+  expect(partOf([[], [], []])).toBeNull();
 });
 
 test('two parts are told by the plane in which they differ most, against what both vary', () => {

@@ -1,5 +1,6 @@
 import { median } from 'simple-statistics';
-import { colourOf, medianOf, type Colour } from './planes.ts';
+import { usualOf, type Cells } from './cells.ts';
+import { colourOf, type Colour } from './planes.ts';
 
 /** What a column is made of in one place: its usual colour, and how far its cells vary about it (1.48 times the median absolute deviation, by plane). */
 export interface Part {
@@ -7,17 +8,16 @@ export interface Part {
   noise: Colour;
 }
 
-/** The usual colour of some cells and how they vary; those outside the picture are left out. null of none. */
-export function partOf(cells: readonly Colour[]): Part | null {
-  const known = cells.filter((cell) => cell[0] === cell[0]);
-  if (known.length === 0) return null;
-  const colour = medianOf(known);
-  return { colour, noise: noiseAbout(colour, known) };
+/** The usual colour of some cells and how they vary; null of none. */
+export function partOf(cells: Cells): Part | null {
+  if (cells[0].length === 0) return null;
+  const colour = usualOf(cells);
+  return { colour, noise: noiseAbout(colour, cells) };
 }
 
-/** How far cells vary about a colour, one of them at least; all within the picture. */
-export const noiseAbout = (colour: Colour, cells: readonly Colour[]): Colour =>
-  colourOf((plane) => 1.48 * median(cells.map((cell) => Math.abs(cell[plane] - colour[plane]))));
+/** How far cells vary about a colour, one of them at least. */
+export const noiseAbout = (colour: Colour, cells: Cells): Colour =>
+  colourOf((plane) => 1.48 * median(cells[plane].map((value) => Math.abs(value - colour[plane]))));
 
 /** One step of a picture's numbers: nothing varies less. */
 const leastNoise = 1 / 255;

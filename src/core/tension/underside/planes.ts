@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import { wordsOf, type Pixels } from '../../artwork/pixels/pixels.ts';
 
 /** A picture as three planes of numbers from 0 to 1. */
 export interface Planes {
@@ -48,19 +48,22 @@ export function planesOf({ width, height, data }: Pixels, side: number): Planes 
   const plane = () => new Float32Array(w * h);
   const planes: Planes['planes'] = [plane(), plane(), plane()];
   const [red, green, blue] = planes;
+  const words = wordsOf({ data });
   const scale = 1 / (255 * factor * factor);
-  for (let y = 0; y < h; y++)
-    for (let x = 0; x < w; x++) {
-      let [r, g, b] = [0, 0, 0];
+  for (let y = 0, to = 0; y < h; y++)
+    for (let x = 0; x < w; x++, to++) {
+      let r = 0;
+      let g = 0;
+      let b = 0;
       for (let dy = 0; dy < factor; dy++) {
-        let at = ((y * factor + dy) * width + x * factor) * 4;
-        for (let dx = 0; dx < factor; dx++, at += 4) {
-          r += data[at]!;
-          g += data[at + 1]!;
-          b += data[at + 2]!;
+        const start = (y * factor + dy) * width + x * factor;
+        for (let at = start; at < start + factor; at++) {
+          const word = words[at]!;
+          r += word & 255;
+          g += (word >>> 8) & 255;
+          b += (word >>> 16) & 255;
         }
       }
-      const to = y * w + x;
       red[to] = r * scale;
       green[to] = g * scale;
       blue[to] = b * scale;
@@ -68,26 +71,24 @@ export function planesOf({ width, height, data }: Pixels, side: number): Planes 
   return { width: w, height: h, planes, factor };
 }
 
-/** Each pixel the mean of itself and its neighbours, `radius` px each way: grain goes, edges stay where they are. */
-export function smoothed({ width, height, planes, factor }: Planes, radius: number): Planes {
+/** Each pixel the mean of itself and its neighbours, one each way: grain goes, edges stay where they are. */
+export function smoothed({ width, height, planes, factor }: Planes): Planes {
   const blur = (plane: Float32Array) => {
     const across = new Float32Array(plane.length);
+    for (let start = 0; start < plane.length; start += width)
+      meansOf(plane.subarray(start, start + width), across.subarray(start, start + width), 1);
     const out = new Float32Array(plane.length);
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) {
-        let [sum, count] = [0, 0];
-        for (let at = Math.max(0, x - radius); at <= Math.min(width - 1, x + radius); at++, count++)
-          sum += plane[y * width + at]!;
-        across[y * width + x] = sum / count;
-      }
-    for (let y = 0; y < height; y++)
-      for (let x = 0; x < width; x++) {
-        let [sum, count] = [0, 0];
-        for (let at = Math.max(0, y - radius); at <= Math.min(height - 1, y + radius); at++, count++)
-          sum += across[at * width + x]!;
-        out[y * width + x] = sum / count;
-      }
+    meansOf(across, out, width);
     return out;
   };
   return { width, height, factor, planes: [blur(planes[0]), blur(planes[1]), blur(planes[2])] };
+}
+
+/** Each number's mean with those one step before and behind it, as far as there are any. */
+function meansOf(from: Float32Array, to: Float32Array, step: number): void {
+  const last = from.length - step;
+  if (last <= 0) return to.set(from);
+  for (let at = 0; at < step; at++) to[at] = (from[at]! + from[at + step]!) / 2;
+  for (let at = step; at < last; at++) to[at] = (from[at - step]! + from[at]! + from[at + step]!) / 3;
+  for (let at = last; at < from.length; at++) to[at] = (from[at - step]! + from[at]!) / 2;
 }

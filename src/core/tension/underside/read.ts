@@ -1,11 +1,12 @@
 import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
-import { toWorking, type Pixels } from '../../artwork/pixels/pixels.ts';
+import { halvedBelow, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { withMargins } from './arrange.ts';
 import type { Box } from './box.ts';
 import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
 import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { betweenOff, difference, type Colour } from './planes.ts';
+import type { Outline } from './by-hand.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
 import { inOneLight } from './light.ts';
 import { asWideAsOthers } from './usual-width.ts';
@@ -33,8 +34,8 @@ export interface UndersideColumn {
   stripe: [number, number][] | null;
 }
 
-/** Columns are measured in the working picture, whose longer side has so many px at most. */
-const mostSide = 1600;
+/** Columns are looked for and measured in the picture halved until its longer side has less than so many px. */
+const workingSide = 3200;
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
 /** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
@@ -75,19 +76,15 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       'UndersideAsked',
       'Say how many columns the block has (1 to 24), and how wide they are (1 to 60 mm).',
     );
-  const boxes = asked.outlines ? givenBoxes(picture, asked.outlines) : foundBoxes(picture, asked);
-  const isLarge = Math.max(picture.width, picture.height) > mostSide;
-  const { width, height, data } = picture;
-  const working = isLarge ? toWorking(picture) : { width, height, data, scale: 1 };
-  const looks = withMargins(
-    boxes.map((box) => ({
-      ...box,
-      ...{ x: box.x * working.scale, y: box.y * working.scale },
-      ...{ long: box.long * working.scale, wide: box.wide * working.scale },
-    })),
-  ).map(({ box, margin }) => {
+  const working = halvedBelow(picture, workingSide);
+  const boxes = outlines
+    ? givenBoxes(working, scaledTo(working.scale, outlines))
+    : foundBoxes(working, asked);
+  const looks = withMargins(boxes).map(({ box, margin }) => {
     const strip = inOneLight(stripOf(working, box, margin));
-    return { box, strip, sketches: shadowParts.map((part) => sketchOf(strip, part)) };
+    const [first, ...others] = shadowParts.map((part) => sketchOf(strip, part));
+    const isNew = ({ from, to }: Sketch) => from !== first!.from || to !== first!.to;
+    return { box, strip, sketches: [first!, ...others.filter(isNew)] };
   });
   const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
   const bobbins = bestBobbin(looks, told.candidates);
@@ -110,7 +107,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     working,
     looks.map(({ box, strip }, index) => {
       const { sketch, read } = best[index]!;
-      if (!read || asked.outlines) return null;
+      if (!read || outlines) return null;
       const { left, right } = read.outer;
       return { box, strip, cloth: [sketch.left, sketch.right], sides: [mean(left), mean(right)] };
     }),
@@ -130,6 +127,9 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     }),
   );
 }
+
+const scaledTo = (scale: number, outlines: readonly Outline[]): Outline[] =>
+  outlines.map((outline) => outline.map(([x, y]) => [x * scale, y * scale] as const));
 
 const twoColours =
   'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.';

@@ -1,17 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { anyPixels, maskFrom, maskOf } from '../../../../tests/support/masks.ts';
 import { runningColours, runsOf } from './runs.ts';
 
 const [width, height] = [11, 8];
-const masks = fc
-  .array(fc.constantFrom(0, 1, 1), { minLength: width * height, maxLength: width * height })
-  .map((values) => Uint8Array.from(values));
-
 describe('connected parts of a mask', () => {
   test('two pixels are of one part where a way leads from one to the other, side by side', () =>
     fc.assert(
-      fc.property(masks, (mask) => {
-        const runs = runsOf(mask, width);
+      fc.property(anyPixels(width, height), (mask) => {
+        const runs = runsOf(maskOf(mask, width));
         const labels = new Array<number>(mask.length).fill(0);
         runs.rows.forEach((row, run) =>
           labels.fill(runs.parts[run]!, row * width + runs.from[run]!, row * width + runs.to[run]!),
@@ -34,19 +31,19 @@ describe('connected parts of a mask', () => {
     ));
 });
 
-test('runs along the rows, also where four pixels at once are none or all of the mask', () => {
+test('runs along the rows, also where one begins or ends at a rim', () => {
   const rows = ['0000000001111', '1111111111111', '0111111110000', '0000000000001'];
-  const { from, to, parts, areas } = runsOf(Uint8Array.from([...rows.join('')].map(Number)), 13);
+  const { from, to, parts, areas } = runsOf(maskFrom(rows));
   expect(from).toEqual([9, 0, 1, 12]);
   expect(to).toEqual([13, 13, 9, 13]);
   expect(parts).toEqual([1, 1, 1, 2]);
   expect(areas).toEqual([0, 25, 1]);
-  expect(runsOf(new Uint8Array(0), 13).areas).toEqual([0]);
+  expect(runsOf(maskFrom(['0'])).areas).toEqual([0]);
 });
 
 test('two runs that only a later row joins are of one part, under the number of the first', () => {
   const rows = ['1010100', '1010111', '1110001'];
-  const { parts, areas } = runsOf(Uint8Array.from([...rows.join('')].map(Number)), 7);
+  const { parts, areas } = runsOf(maskFrom(rows));
   expect(parts).toEqual([1, 1, 2, 1, 1, 2, 1, 2]);
   expect(areas).toEqual([0, 7, 5]);
 });

@@ -1,3 +1,4 @@
+import { nextOf, type Mask } from './mask.ts';
 import type { Planes } from './planes.ts';
 
 /** A mask's runs of pixels along its rows, in the picture's order, each with the connected part that it is of. */
@@ -16,10 +17,10 @@ export interface Runs {
  * The connected parts of a mask, 4-connected: runs that lie under one another are joined, each set under its earliest run (union and find). A mask has some
  * hundred times as many pixels as runs.
  */
-export function runsOf(mask: Uint8Array, width: number): Runs {
+export function runsOf(mask: Mask): Runs {
+  const { width, height } = mask;
   const [rows, from, to]: [number[], number[], number[]] = [[], [], []];
   const roots: number[] = [];
-  const words = new Uint32Array(mask.buffer, 0, mask.length >> 2);
   const rootOf = (run: number) => {
     let at = run;
     while (roots[at] !== at) at = roots[at] = roots[roots[at]!]!;
@@ -27,12 +28,10 @@ export function runsOf(mask: Uint8Array, width: number): Runs {
   };
   // Runs of the row above: from `above` on, up to where this row's begin.
   let [above, begin] = [0, 0];
-  for (let row = 0; row * width < mask.length; row++) {
-    const [start, end] = [row * width, (row + 1) * width];
+  for (let row = 0; row < height; row++) {
     const first = roots.length;
-    for (let at = nextOf(mask, words, 1, start, end); at < end;) {
-      const stop = nextOf(mask, words, 0, at, end);
-      const [a, b] = [at - start, stop - start];
+    for (let a = nextOf(mask, row, 1, 0); a < width;) {
+      const b = nextOf(mask, row, 0, a);
       const run = roots.length;
       rows.push(row);
       from.push(a);
@@ -40,36 +39,25 @@ export function runsOf(mask: Uint8Array, width: number): Runs {
       roots.push(run);
       while (above < begin && to[above]! <= a) above++;
       for (let other = above; other < begin && from[other]! < b; other++) {
-        const [one, two] = [rootOf(other), rootOf(run)];
+        const one = rootOf(other);
+        const two = rootOf(run);
         if (one < two) roots[two] = one;
         else roots[one] = two;
       }
-      at = nextOf(mask, words, 1, stop, end);
+      a = nextOf(mask, row, 1, b);
     }
-    [above, begin] = [first, roots.length];
+    above = first;
+    begin = roots.length;
   }
   const parts: number[] = [];
   const areas = [0];
   for (let run = 0; run < roots.length; run++) {
     const root = rootOf(run);
-    if (root === run) parts[run] = areas.push(0) - 1;
-    else parts[run] = parts[root]!;
+    if (root === run) parts.push(areas.push(0) - 1);
+    else parts.push(parts[root]!);
     areas[parts[run]!]! += to[run]! - from[run]!;
   }
   return { rows, from, to, parts, areas };
-}
-
-/** Four pixels at once, none or all of which are of a mask. */
-const fours = [0, 0x01010101] as const;
-
-/** Where a value comes next in a mask, from `at` on; `end` where it does not before. `words`: its pixels in fours. */
-function nextOf(mask: Uint8Array, words: Uint32Array, value: 0 | 1, at: number, end: number): number {
-  const others = fours[value === 0 ? 1 : 0];
-  let next = at;
-  while (next < end && mask[next] !== value)
-    if (next % 4 === 0 && words[next / 4] === others) next += 4;
-    else next++;
-  return Math.min(next, end);
 }
 
 /** A picture's colours summed up along its rows: a run's colour is the difference of two of them. */

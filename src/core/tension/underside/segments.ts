@@ -29,41 +29,62 @@ const squared = (a: Colour, b: Colour) => (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 
  */
 export function cutRow(strip: Strip, row: number, colours: RowColours, wide: number): RowEdges {
   const { steps } = strip;
-  // Cost of the first n cells if all were of one part.
-  const costOf = ([red, green, blue]: Colour) => {
-    const sum = new Float64Array(steps + 1);
-    for (let step = 0, at = row * steps * 3; step < steps; step++, at += 3) {
-      const [r, g, b] = [strip.data[at]! - red, strip.data[at + 1]! - green, strip.data[at + 2]! - blue];
-      const off = r * r + g * g + b * b;
-      // Outside the picture nothing is known: any part is as good.
-      sum[step + 1] = sum[step]! + (off === off ? Math.min(mostOff, off) : 0);
-    }
-    return sum;
-  };
-  const [left, top] = [costOf(colours.left), costOf(colours.top)];
-  const [bobbin, right] = [costOf(colours.bobbin), costOf(colours.right)];
-  let best = { cost: Infinity, edges: [0, 0, 0, 0] as [number, number, number, number] };
-  const widths = { least: Math.max(4, Math.floor(0.8 * wide)), most: Math.ceil(1.2 * wide) };
+  const [left, top] = [costOf(strip, row, colours.left), costOf(strip, row, colours.top)];
+  const [bobbin, right] = [costOf(strip, row, colours.bobbin), costOf(strip, row, colours.right)];
+  const edges: RowEdges['edges'] = [0, 0, 0, 0];
+  let best = Infinity;
+  const least = Math.max(4, Math.floor(0.8 * wide));
+  const most = Math.ceil(1.2 * wide);
   // For each left edge all right edges in one go: the best cuts between them are the least of running differences.
-  for (let a = 0; a + widths.least <= steps; a++) {
+  for (let a = 0; a + least <= steps; a++) {
     const outer = left[a]!;
-    if (outer > best.cost) break;
+    if (outer > best) break;
     // Over b and c: cost(b, c) = top[b] − top[a] + bobbin[c] − bobbin[b] + top[d] − top[c].
-    let [lowB, atB] = [Infinity, a];
-    let [lowC, bAt, cAt] = [Infinity, a, a];
-    const lastD = Math.min(steps, a + widths.most);
+    let lowB = Infinity;
+    let atB = a;
+    let lowC = Infinity;
+    let bAt = a;
+    let cAt = a;
+    const lastD = Math.min(steps, a + most);
     for (let d = a; d <= lastD; d++) {
-      const begin = top[d]! - bobbin[d]!;
-      if (begin < lowB) [lowB, atB] = [begin, d];
+      const more = top[d]! - bobbin[d]!;
+      if (more < lowB) {
+        lowB = more;
+        atB = d;
+      }
       const end = lowB + bobbin[d]! - top[d]!;
-      if (end < lowC) [lowC, bAt, cAt] = [end, atB, d];
-      if (d - a < widths.least) continue;
+      if (end < lowC) {
+        lowC = end;
+        bAt = atB;
+        cAt = d;
+      }
+      if (d - a < least) continue;
       const held = widthHeld * mostOff * wide * ((d - a) / wide - 1) ** 2;
       const cost = outer - top[a]! + lowC + top[d]! + (right[steps]! - right[d]!) + held;
-      if (cost < best.cost) best = { cost, edges: [a, bAt, cAt, d] };
+      if (cost < best) {
+        best = cost;
+        edges[0] = a;
+        edges[1] = bAt;
+        edges[2] = cAt;
+        edges[3] = d;
+      }
     }
   }
-  return { edges: best.edges, misfit: best.cost / steps };
+  return { edges, misfit: best / steps };
+}
+
+/** What a row's first n cells would cost if all were of one colour. */
+function costOf({ steps, data }: Strip, row: number, [red, green, blue]: Colour): Float64Array {
+  const sum = new Float64Array(steps + 1);
+  for (let step = 0, at = row * steps * 3; step < steps; step++, at += 3) {
+    const r = data[at]! - red;
+    const g = data[at + 1]! - green;
+    const b = data[at + 2]! - blue;
+    const off = r * r + g * g + b * b;
+    // Outside the picture nothing is known: any part is as good.
+    sum[step + 1] = sum[step]! + (off === off ? Math.min(mostOff, off) : 0);
+  }
+  return sum;
 }
 
 /** Two colours nearer than this, squared, show no edge between them. */

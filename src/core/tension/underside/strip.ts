@@ -1,4 +1,4 @@
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import { wordsOf, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import type { Colour } from './planes.ts';
@@ -21,8 +21,8 @@ export const rowsOfStrip = 56;
 const stepsOfColumn = 72;
 /** So much of its length is left out at each end, where stitches turn. */
 export const trimmed = 0.07;
-/** As bright as the camera can tell, and darker than it can. */
-const clippedAt = 253;
+/** As bright as the camera can tell: more than 253 of 255, whatever a mean of four is rounded to. */
+const clippedAt = 253.01;
 
 /** Where places of a box lie in the picture: `across` 0 to 1 from its left to its right edge, `along` 0 to 1 down it. */
 export function placesIn(box: Box): (across: number, along: number) => [x: number, y: number] {
@@ -33,33 +33,49 @@ export function placesIn(box: Box): (across: number, along: number) => [x: numbe
   };
 }
 
-/** Samples a box with `margin` of its width on each side. Each cell is the mean of some points in it. */
-export function stripOf(picture: Pixels, box: Box, margin: readonly [number, number]): Strip {
-  const { width, height, data } = picture;
+/** Samples a box with `margin` of its width on each side. Each cell is the mean of some points in it: of so many along the column at most. */
+export function stripOf(picture: Pixels, box: Box, margin: readonly [number, number], mostAlong = 8): Strip {
+  const { width, height } = picture;
+  const words = wordsOf(picture);
   const first = Math.round(margin[0] * stepsOfColumn);
   const steps = first + stepsOfColumn + Math.round(margin[1] * stepsOfColumn);
   const out = new Float32Array(rowsOfStrip * steps * 3).fill(NaN);
-  // As many points along a row as it has pixels, eight at most; two across where a step is wider than a pixel.
-  const along = Math.min(8, Math.max(1, Math.round(((1 - 2 * trimmed) * box.long) / rowsOfStrip)));
+  // As many points along a row as it has pixels; two across where a step is wider than a pixel.
+  const along = Math.min(mostAlong, Math.max(1, Math.round(((1 - 2 * trimmed) * box.long) / rowsOfStrip)));
   const across = box.wide / stepsOfColumn > 1.2 ? 2 : 1;
-  const placeAt = placesIn(box);
+  const axes = axesOf(box.angle);
   let [clipped, all] = [0, 0];
   for (let row = 0; row < rowsOfStrip; row++)
     for (let step = 0; step < steps; step++) {
-      let [r, g, b, count] = [0, 0, 0, 0];
-      for (let i = 0; i < along; i++)
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      let count = 0;
+      for (let i = 0; i < along; i++) {
+        const down =
+          (trimmed + ((row + (i + 0.5) / along) / rowsOfStrip) * (1 - 2 * trimmed) - 0.5) * box.long;
         for (let j = 0; j < across; j++) {
-          const [x, y] = placeAt(
-            (step - first + (j + 0.5) / across) / stepsOfColumn,
-            trimmed + ((row + (i + 0.5) / along) / rowsOfStrip) * (1 - 2 * trimmed),
-          );
-          const [left, top] = [Math.floor(x - 0.5), Math.floor(y - 0.5)];
-          if (left < 0 || top < 0 || left + 1 >= width || top + 1 >= height) continue;
-          const [dx, dy] = [x - 0.5 - left, y - 0.5 - top];
-          const at = (top * width + left) * 4;
-          const red = blended(data, at, width, dx, dy);
-          const green = blended(data, at + 1, width, dx, dy);
-          const blue = blended(data, at + 2, width, dx, dy);
+          const over = ((step - first + (j + 0.5) / across) / stepsOfColumn - 0.5) * box.wide;
+          const x = box.x + down * axes.along[0] + over * axes.across[0] - 0.5;
+          const y = box.y + down * axes.along[1] + over * axes.across[1] - 0.5;
+          // Of what is not less than 0 the whole part.
+          const left = x | 0;
+          const top = y | 0;
+          if (x < 0 || y < 0 || left + 1 >= width || top + 1 >= height) continue;
+          const dx = x - left;
+          const dy = y - top;
+          const at = top * width + left;
+          const one = words[at]!;
+          const two = words[at + 1]!;
+          const three = words[at + width]!;
+          const four = words[at + width + 1]!;
+          const ofFour = dx * dy;
+          const ofTwo = dx - ofFour;
+          const ofThree = dy - ofFour;
+          const ofOne = 1 - dx - ofThree;
+          const red = (one & 255) * ofOne + (two & 255) * ofTwo + (three & 255) * ofThree + (four & 255) * ofFour; // prettier-ignore
+          const green = ((one >>> 8) & 255) * ofOne + ((two >>> 8) & 255) * ofTwo + ((three >>> 8) & 255) * ofThree + ((four >>> 8) & 255) * ofFour; // prettier-ignore
+          const blue = ((one >>> 16) & 255) * ofOne + ((two >>> 16) & 255) * ofTwo + ((three >>> 16) & 255) * ofThree + ((four >>> 16) & 255) * ofFour; // prettier-ignore
           if (red > clippedAt && green > clippedAt && blue > clippedAt) clipped++;
           all++;
           r += red;
@@ -67,6 +83,7 @@ export function stripOf(picture: Pixels, box: Box, margin: readonly [number, num
           b += blue;
           count++;
         }
+      }
       if (count === 0) continue;
       const to = (row * steps + step) * 3;
       out[to] = r / count / 255;
@@ -77,15 +94,6 @@ export function stripOf(picture: Pixels, box: Box, margin: readonly [number, num
     ...{ rows: rowsOfStrip, steps, data: out, wide: stepsOfColumn, first },
     clipped: all > 0 ? clipped / all : 0,
   };
-}
-
-/** A picture's number between four pixels, `at` the top left one's, so far on to the right and down. */
-function blended(data: Pixels['data'], at: number, width: number, dx: number, dy: number): number {
-  const below = at + width * 4;
-  return (
-    (data[at]! * (1 - dx) + data[at + 4]! * dx) * (1 - dy) +
-    (data[below]! * (1 - dx) + data[below + 4]! * dx) * dy
-  );
 }
 
 export const cellOf = ({ steps, data }: Strip, row: number, step: number): Colour => {

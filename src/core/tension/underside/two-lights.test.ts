@@ -23,7 +23,7 @@ function block(light: (x: number, y: number) => number, other: Colour = cloth): 
   return field;
 }
 const groundsIn = (field: Planes) => {
-  const calm = smoothed(field, 1);
+  const calm = smoothed(field);
   return groundsInTwoLights(
     calm,
     commonColours(calm).flatMap((colour) => {
