@@ -26,7 +26,12 @@ const row = (count: number, more: Partial<FlatColumn> = {}) =>
 const drawn = 0.6;
 const found = (
   columns: readonly FlatColumn[],
-  { count = null as number | null, ground = cloth as Parameters<typeof flatPlanes>[1], ratio = 4 } = {},
+  {
+    count = null as number | null,
+    ground = cloth as Parameters<typeof flatPlanes>[1],
+    ratio = 4,
+    isSure = (box: Box): boolean => box.wide > 0,
+  } = {},
 ) => {
   const field = flatPlanes(
     [size[0] * drawn, size[1] * drawn],
@@ -36,7 +41,7 @@ const found = (
       ...{ x: one.x * drawn, y: one.y * drawn, long: one.long * drawn, wide: one.wide * drawn },
     })),
   );
-  return boxesAmong(candidatesIn(field, ratio), field, ratio, count)
+  return boxesAmong(candidatesIn(field, ratio), field, ratio, count, isSure)
     .map((box) => ({
       ...box,
       // Planes have a pixel's middle at its number, pictures half a pixel on.
@@ -63,6 +68,16 @@ describe('columns in a picture', () => {
     const boxes = found([column(150, 120), column(190, 120), ...free]);
     expect(boxes).toHaveLength(2);
     boxes.forEach((box, k) => lies(box, column(150 + 40 * k, 120), 2));
+  });
+  test('of several sets of rectangles the likeliest of which one is surely a column; the likeliest where none is', () => {
+    // One twice as large beside two: it is likelier than those.
+    const large = column(270, 120, { long: 220, wide: 55 });
+    const both = [column(60, 120), column(100, 120), large];
+    const middles = (isSure?: (box: Box) => boolean) =>
+      found(both, { isSure }).map(({ x }) => Math.round(x / 10));
+    expect(middles()).toEqual([27]);
+    expect(middles(({ wide }) => wide < 30)).toEqual([6, 10]);
+    expect(middles(() => false)).toEqual([27]);
   });
   test('a loose thread as thick as a tenth of a column across three of them joins none', () => {
     const thread = { x: 90, y: 118, long: 150, wide: 8, angle: 0.25, stripes: [[1, red]] } as const;

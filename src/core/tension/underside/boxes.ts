@@ -1,12 +1,11 @@
 import { median } from 'simple-statistics';
-import { rowsOf } from './arrange.ts';
-import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import { commonColours, groundOf } from './cloth.ts';
 import { islandsOf, largestOf, type Island } from './islands.ts';
 import { below, noneOf } from './mask.ts';
 import { difference, smoothed, type Planes } from './planes.ts';
 import { runningColours } from './runs.ts';
+import { agreeing, turn, within, type Candidate } from './sets.ts';
 import { groundsInTwoLights } from './two-lights.ts';
 
 /** Islands smaller than this are marks and lint, px of the small picture. */
@@ -16,24 +15,14 @@ const leastFill = 0.78;
 const mostFill = 1.12;
 /** A column is as long for its width as was said, within this factor; else within the second one, if none is. */
 const shapes = [1.3, 2.2] as const;
-/** Columns of one block agree in length and width within these factors, and in direction within this angle. */
-const alike = { long: 1.28, wide: 1.36, angle: 0.2 } as const;
 /** Ground is what lies within the limit its grain sets, and within parts of it, so that pale columns come out too. */
 const strictness = [1, 0.5, 0.28] as const;
 /** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
 const openings: readonly number[] = [1, 3, 6];
-/** A block is sewn in so many rows at most. */
-const mostRows = 2;
 /** What fills the picture is bare cloth, whatever the picture's shape. */
 const mostOfPicture = 0.9;
 /** A piece of less than this part of the picture is no ground for columns to lie in. */
 const leastGround = 0.06;
-
-const within = (a: number, b: number, factor: number) => a < b * factor && b < a * factor;
-const turn = (a: number, b: number) => {
-  const off = Math.abs(a - b) % Math.PI;
-  return Math.min(off, Math.PI - off);
-};
 
 /**
  * What may be a column, or part of one: connected pieces that lie in one ground, whichever of the picture's common colours that is, and pieces of the ground's own colour. `ratio`:
@@ -80,16 +69,17 @@ export function candidatesIn(field: Planes, ratio: number): Candidate[] {
 
 /**
  * The columns of a test block, wherever and however they lie: rectangles alike in size and direction among the candidates of a field. `count`: how many are expected; null: not said.
- * In no order; empty where there is none.
+ * `isSure`: whether a box is surely a column; of several sets of rectangles the likeliest that has one is taken, else the likeliest. In no order; empty where there is none.
  */
 export function boxesAmong(
   islands: readonly Candidate[],
   { width, height }: Pick<Planes, 'width' | 'height'>,
   ratio: number,
   count: number | null,
+  isSure: (box: Box) => boolean,
 ): Box[] {
   for (const factor of shapes) {
-    const found = agreeing(
+    const sets = agreeing(
       islands.filter(
         ({ long, wide, fill, area }) =>
           fill > leastFill &&
@@ -100,7 +90,8 @@ export function boxesAmong(
       ratio,
       count,
     );
-    if (found.length > 0) return found;
+    const boxes = sets.map(boxesFrom).filter((set) => set.length > 0);
+    if (boxes.length > 0) return boxes.find((set) => set.some(isSure)) ?? boxes[0]!;
   }
   return [];
 }
@@ -167,42 +158,10 @@ function mostPairs<Pair extends { one: Island; other: Island; off: number }>(pai
   return made;
 }
 
-/** An island in a ground, or a piece of that ground's own colour. */
-export interface Candidate extends Island {
-  ground: number;
-  isIn: boolean;
-}
-
-/** The largest set of islands that are alike, each place once. */
-function agreeing(islands: readonly Candidate[], ratio: number, count: number | null): Box[] {
-  // Those that fill their rectangle best go first, the larger of equals.
-  const sorted = [...islands].sort((a, b) => b.area * b.fill - a.area * a.fill).filter(isNew());
-  const likeOf = groupsAmong(sorted);
-  // Many and large: what is cut off counts little, and so does a number that was not expected.
-  const owns = new Map(
-    islands.map((one) => [one, (one.isCut ? 0.3 : 1) * Math.sqrt(one.area) * shapeFit(one, ratio)]),
-  );
-  const weigh = (group: readonly Candidate[]) => group.reduce((sum, one) => sum + owns.get(one)!, 0);
-  let likeliest: Candidate[] = [];
-  let most = 0;
-  const weighed = new Set<string>();
-  for (const one of islands) {
-    // The same column is found in many grounds: each place once, whichever shape it was found in.
-    const group = likeOf(one);
-    // So is the same group, by each of its columns.
-    const key = group.join();
-    if (weighed.has(key)) continue;
-    weighed.add(key);
-    const rows = heaviest(
-      group.map((index) => sorted[index]!),
-      weigh,
-    );
-    const weight = weigh(rows) * (count === null ? 1 : Math.exp(-Math.abs(rows.length - count) / count));
-    if (weight > most) [likeliest, most] = [rows, weight];
-  }
-  // Pieces of the ground itself, between columns, are none.
-  const around = modeOf(likeliest.flatMap(({ isIn, ground }) => (isIn ? [ground] : [])));
-  const best = likeliest.filter(({ isIn, ground }) => isIn || ground !== around);
+/** Islands as boxes, in one direction. Pieces of the ground itself, between columns, are none. */
+function boxesFrom(set: readonly Candidate[]): Box[] {
+  const around = modeOf(set.flatMap(({ isIn, ground }) => (isIn ? [ground] : [])));
+  const best = set.filter(({ isIn, ground }) => isIn || ground !== around);
   if (best.length === 0) return [];
   const angle = downwards(median(best.map((island) => nearTo(island.angle, best[0]!.angle))));
   return best.map(({ x, y, long, wide, isCut, angle: own }) => ({
@@ -210,53 +169,6 @@ function agreeing(islands: readonly Candidate[], ratio: number, count: number | 
     angle: nearTo(own, angle),
   }));
 }
-
-/** Whether an island was not seen before: a clean rectangle is the same in every ground and opening. */
-function isNew(): (island: Island) => boolean {
-  const seen = new Set<string>();
-  return ({ x, y, area, long, angle }) => seen.size < seen.add([x, y, area, long, angle].join()).size;
-}
-
-/** Which of some islands are like one, by their index; of those that share a place the first. Their numbers lie in lists, since all are compared with all. */
-function groupsAmong(islands: readonly Candidate[]): (one: Candidate) => number[] {
-  const listOf = (value: (one: Candidate) => number) => Float64Array.from(islands, value);
-  const [xs, ys] = [listOf(({ x }) => x), listOf(({ y }) => y)];
-  const [longs, wides] = [listOf(({ long }) => long), listOf(({ wide }) => wide)];
-  const angles = listOf(({ angle }) => angle);
-  const [alongX, alongY] = [0, 1].map((at) => listOf(({ angle }) => axesOf(angle).along[at as 0]));
-  const [acrossX, acrossY] = [0, 1].map((at) => listOf(({ angle }) => axesOf(angle).across[at as 0]));
-  // Less than a width apart, and less than a length along it.
-  const sharePlace = (one: number, other: number) => {
-    const x = xs[one]! - xs[other]!;
-    const y = ys[one]! - ys[other]!;
-    return (
-      Math.abs(x * acrossX![other]! + y * acrossY![other]!) < 0.85 * Math.max(wides[one]!, wides[other]!) &&
-      Math.abs(x * alongX![other]! + y * alongY![other]!) < 0.85 * ((longs[one]! + longs[other]!) / 2)
-    );
-  };
-  return ({ long, wide, angle }) => {
-    const kept: number[] = [];
-    for (let index = 0; index < longs.length; index++) {
-      if (!within(long, longs[index]!, alike.long) || !within(wide, wides[index]!, alike.wide)) continue;
-      if (turn(angle, angles[index]!) >= alike.angle) continue;
-      let isTaken = false;
-      for (let at = 0; at < kept.length && !isTaken; at++) isTaken = sharePlace(index, kept[at]!);
-      if (!isTaken) kept.push(index);
-    }
-    return kept;
-  };
-}
-
-/** Of what is alike the two rows that weigh most: specks of the weave lie all over the cloth. */
-const heaviest = (group: readonly Candidate[], weigh: (row: readonly Candidate[]) => number): Candidate[] =>
-  rowsOf(group)
-    .sort((one, other) => weigh(other) - weigh(one))
-    .slice(0, mostRows)
-    .flat();
-
-/** 1 for an island as long for its width as a column is, less for one that is not: a column with cloth about it is larger, but of another shape. */
-const shapeFit = ({ long, wide }: Island, ratio: number) =>
-  Math.exp(-3 * Math.abs(Math.log(long / wide / ratio)));
 
 /** The commonest of some numbers; −1 of none. */
 function modeOf(values: readonly number[]): number {

@@ -181,23 +181,25 @@ describe('how far off a share may be', () => {
   const error = (more: Partial<typeof one>, width = 100) => errorOf({ ...one, ...more }, width);
   test('each cause adds by squares: rows, pixels, threads alike, thread like the cloth, and a little always', () => {
     expect(error({})).toBeCloseTo(
-      Math.hypot((0.27 * 1.4) / 100, 0.005 / 0.5, (0.005 * 0.4) / 0.8, 0.005),
+      Math.hypot((0.17 * 1.4) / 100, 2.2 / 100 ** 2, 0.0025 / 0.5, (0.0035 * 0.4) / 0.8, 0.0035),
       9,
     );
     const rowsToo = error({ error: 0.02 });
-    expect(rowsToo ** 2 - error({}) ** 2).toBeCloseTo(0.02 ** 2 * 2.5, 9);
-    expect(error({}, 50) ** 2 - error({}) ** 2).toBeCloseTo((0.27 * 1.4) ** 2 * (1 / 2500 - 1 / 10000), 9);
-    expect(error({ contrast: 0.1 })).toBeGreaterThan(0.05);
+    expect(rowsToo ** 2 - error({}) ** 2).toBeCloseTo(0.02 ** 2 * 6, 9);
+    expect(error({}, 50) ** 2 - error({}) ** 2).toBeCloseTo((0.17 * 1.4) ** 2 * (1 / 2500 - 1 / 10000) + 2.2 ** 2 * (1 / 50 ** 4 - 1 / 100 ** 4), 9);
+    expect(error({ contrast: 0.1 })).toBeGreaterThan(0.025);
+    // A row in six by itself: rows that differ by an eighth are refused.
+    expect(1.96 * error({ error: 0.125 / Math.sqrt(56) })).toBeGreaterThan(0.08);
   });
-  test('where next to no stripe was seen, a pixel and a half of it may have been missed', () => {
-    expect(error({ share: 0 }) ** 2).toBeCloseTo((0.27 ** 2 + 1.5 ** 2) / 100 ** 2 + 0.01 ** 2 + 0.005 ** 2, 9);
+  test('where next to no stripe was seen, a pixel and a fifth of it may have been missed', () => {
+    expect(error({ share: 0 }) ** 2).toBeCloseTo((0.17 ** 2 + 1.2 ** 2 + (2.2 / 100) ** 2) / 100 ** 2 + 0.005 ** 2 + 0.0035 ** 2, 9);
     // Two pixels of it are seen: an eighth of that is left; three: nothing.
-    const more = (share: number) => error({ share }) ** 2 - ((0.27 * (1 + share)) / 100) ** 2 - 0.01 ** 2 - 0.005 ** 2 - ((0.005 * share) / 0.8) ** 2; // prettier-ignore
-    expect(Math.sqrt(more(0.02)) * 100).toBeCloseTo(1.5 * Math.exp(-2), 3);
+    const more = (share: number) => error({ share }) ** 2 - ((0.17 * (1 + share)) / 100) ** 2 - (2.2 / 100 ** 2) ** 2 - 0.005 ** 2 - 0.0035 ** 2 - ((0.0035 * share) / 0.8) ** 2; // prettier-ignore
+    expect(Math.sqrt(more(0.02)) * 100).toBeCloseTo(1.2 * Math.exp(-2), 3);
     expect(Math.sqrt(more(0.03)) * 100).toBeLessThan(0.02);
   });
   test('the less its thread differs from the cloth, to 0.03 at least', () => {
-    expect(error({ fromCloth: 0.05 }) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.05 ** 2 - 1 / 0.8 ** 2), 9);
-    expect(error({ fromCloth: 0 }) ** 2 - error({}) ** 2).toBeCloseTo((0.005 * 0.4) ** 2 * (1 / 0.03 ** 2 - 1 / 0.8 ** 2), 9);
+    expect(error({ fromCloth: 0.05 }) ** 2 - error({}) ** 2).toBeCloseTo((0.0035 * 0.4) ** 2 * (1 / 0.05 ** 2 - 1 / 0.8 ** 2), 9);
+    expect(error({ fromCloth: 0 }) ** 2 - error({}) ** 2).toBeCloseTo((0.0035 * 0.4) ** 2 * (1 / 0.03 ** 2 - 1 / 0.8 ** 2), 9);
   });
 }); // prettier-ignore

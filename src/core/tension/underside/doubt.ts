@@ -3,14 +3,19 @@ import type { ColumnRead } from './column.ts';
 /** A column whose share is not known to within this is refused. */
 export const refusedFrom = 0.08;
 
-/** Rows that go together: neighbours err alike. From memory. */
-const together = 2.5;
-/** Pixels by which the edges of a stripe may lie wrong together; the same of a difference of threads of full brightness. Fitted on made-up photos, see docs/benchmarks.md. */
-const pixels = 0.27;
+/** Rows that go together: neighbours err alike. Of columns whose rows differed by more than this lets pass most were misread. These all fitted on made-up photos, see docs/benchmarks.md. */
+const together = 6;
+/** Pixels by which the edges of a stripe may lie wrong together. */
+const pixels = 0.17;
+/** Of a column of a few pixels the edges run into each other: wrong by this over its width squared. */
+const fewPixels = 2.2;
 /** Where next to no stripe was seen, so many pixels of it may have been missed: it is as narrow as the blur. */
-const unseenPixels = 1.5;
-const colours = 0.005;
-const always = 0.005;
+const unseenPixels = 1.2;
+/** By how much of a difference of colours of full brightness its edges are wrong, from its own thread and from the cloth. */
+const colours = { stripe: 0.0025, cloth: 0.0035 } as const;
+const always = 0.0035;
+/** Where less of a column than this is its stripe, it may be nothing but stripe: a thread too thin to be seen lies on both sides of it, unless the two threads differ surely. */
+export const hardlyAny = 0.03;
 
 /**
  * Standard error of a share: how it varies along the column, how many pixels wide the column is, and how well its threads are told from each other
@@ -24,9 +29,10 @@ export function errorOf(
   return Math.hypot(
     read.error * Math.sqrt(together),
     (pixels * (1 + read.share)) / wide,
+    fewPixels / wide ** 2,
     (unseenPixels * Math.exp(-((read.share * wide) ** 2) / 2)) / wide,
-    colours / read.contrast,
-    (colours * read.share) / fromCloth,
+    colours.stripe / read.contrast,
+    (colours.cloth * read.share) / fromCloth,
     always,
   );
 }

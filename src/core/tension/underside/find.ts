@@ -3,14 +3,15 @@ import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { apart } from './apart.ts';
 import { ownWidth, rowsOf, withUnseen, type Seen } from './arrange.ts';
 import type { Box } from './box.ts';
-import { boxesAmong, candidatesIn, type Candidate } from './boxes.ts';
+import { boxesAmong, candidatesIn } from './boxes.ts';
+import type { Candidate } from './sets.ts';
 import { boxFrom, type Outline } from './by-hand.ts';
 import { columnsDiffer, isFarOff } from './count.ts';
 import { planesOf, type Planes } from './planes.ts';
 import { withEnds } from './ends.ts';
 import { withoutHalves } from './halves.ts';
 import { inRows } from './in-row.ts';
-import { withMissed, type LookedFor } from './missed.ts';
+import { isSure, withMissed, type LookedFor } from './missed.ts';
 import { stripesAmong } from './stripes.ts';
 import { withoutTails } from './tails.ts';
 
@@ -29,7 +30,7 @@ export interface UndersideAsked {
 const lookedForIn = 680;
 export const usualLengthMm = 40;
 /** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
-const leastEven = 6;
+const leastEven = 3;
 /** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
 const moreClosely: readonly LookedFor[] = [
   { mayBeCut: true },
@@ -47,7 +48,7 @@ export function foundBoxes(
   const small = planesOf(picture, lookedForIn);
   const ratio = lengthMm / columnMm;
   const candidates = candidatesIn(small, ratio);
-  const first = boxesAmong(candidates, small, ratio, count ?? null);
+  const first = boxesAmong(candidates, small, ratio, count ?? null, (box) => isSure(small, box));
   const looked = (how: LookedFor) =>
     apart(small, withEnds(small, inRows(small, withoutTails(withMissed(small, first, how)))));
   let found = looked({});

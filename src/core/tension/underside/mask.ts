@@ -78,9 +78,9 @@ export function nextOf({ width, stride, words }: Mask, row: number, value: 0 | 1
 export function spread(mask: Mask, radius: number): Mask {
   const { width, height, stride } = mask;
   let words = mask.words;
-  // What is spread by n already is spread by 2 n + 1 more in one step, without a gap.
+  // What is spread by n already is spread by n + 1 more in one step: at the picture's rim, where half of it is cut off, further would leave a gap.
   for (let by = 0; by < radius;) {
-    const step = Math.min(radius - by, 2 * by + 1, 31);
+    const step = Math.min(radius - by, by + 1, 31);
     words = spreadDown(spreadAcross(words, stride, step), stride, step);
     clip(words, stride, width);
     by += step;

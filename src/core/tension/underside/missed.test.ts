@@ -81,6 +81,19 @@ describe('how clearly a column stands', () => {
   });
 });
 
+test('a hoop that passes where the next column would be is none, though it is darker where the others end', () => {
+  // Their upper ends lie at the rim of the picture: nothing lies beyond.
+  const columns = [90, 130, 170].map((x) => ({ x, y: 51, colour: red }));
+  const dark: Colour = [0.665, 0.115, 0.115];
+  const boxes = columns.map(({ x }) => box(x, { y: 51 }));
+  const hoop = [{ x: 50, y: 51, colour: red }, { x: 50, y: 151, colour: dark }]; // prettier-ignore
+  expect(standing(drawn([...hoop, ...columns]), box(50, { y: 51 }))).toBeGreaterThan(clearly);
+  expect(middles(withMissed(drawn([...hoop, ...columns]), boxes))).toEqual(middles(boxes));
+  const missed = withMissed(drawn([hoop[0]!, ...columns]), boxes);
+  expect(missed).toHaveLength(4);
+  expect(Math.abs(missed[0]!.x - 50)).toBeLessThan(2);
+});
+
 describe('columns that the first look missed', () => {
   const all = [40, 84, 128, 172, 216].map((x) => ({ x, colour: red }));
   const field = drawn(all);

@@ -21,6 +21,8 @@ const nearest = 1.08;
 const furthest = 1.35;
 /** Pitch where there is one column only, in widths. */
 const usualPitch = 1.5;
+/** The ends of one that was missed show by this part of what its sides do at least. */
+const leastOfSides = 0.2;
 /** Steps in which a place is looked for, in widths. */
 const step = 0.04;
 /** Steps along it, and how many each way. */
@@ -49,13 +51,20 @@ export function withMissed(
   boxes: readonly Box[],
   { least = clearly, mayBeCut = false, leastGap = 0 }: LookedFor = {},
 ): Box[] {
-  const isColumn = (box: Box) =>
-    box.isCut
-      ? leastEnd(field, box) > clearly || leastSide(field, box) > surely
-      : anyStanding(field, box) > clearly && Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
-  const found = rowsOf(boxes.filter(isColumn)).flatMap((row) => withoutGround(field, row));
+  const found = rowsOf(boxes.filter((box) => isColumn(field, box))).flatMap((row) =>
+    withoutGround(field, row),
+  );
   return rowsOf(found).flatMap((row) => filledUp(field, row, { least, mayBeCut, leastGap }));
 }
+
+/** Whether enough of a box's edges show for a column: not of bare cloth or table, nor of what goes on beyond the rim of the picture. */
+const isColumn = (field: Planes, box: Box): boolean =>
+  box.isCut
+    ? leastEnd(field, box) > clearly || leastSide(field, box) > surely
+    : anyStanding(field, box) > clearly && Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
+
+/** Whether all four of a box's edges show. */
+export const isSure = (field: Planes, box: Box): boolean => !box.isCut && standing(field, box) > clearly;
 
 /** A row without what is ground: cut off at the rim it is cloth that something lies across, or it lies beside the cloth, on hoop or table. */
 function withoutGround(field: Planes, row: readonly Box[]): Box[] {
@@ -139,7 +148,10 @@ function bestBeside(
     ({ off, clear }) => clear >= asClear * most && Math.abs(off - first!.off) < like.wide / 2,
   );
   const place = middleOf(near)?.box;
-  return place ? alongItself(field, place) : null;
+  // A hoop's rim shows its sides, and goes on where a column ends.
+  return place && leastEnd(field, place) > leastOfSides * leastSide(field, place)
+    ? alongItself(field, place)
+    : null;
 }
 
 export const middleOf = <Each>(places: readonly Each[]): Each | undefined =>

@@ -12,7 +12,7 @@ import { inOneLight } from './light.ts';
 import { asWideAsOthers } from './usual-width.ts';
 import { endsTold, type Ends } from './ends-told.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
-import { doubtText, errorOf, notClear, refusedFrom } from './doubt.ts';
+import { doubtText, errorOf, hardlyAny, notClear, refusedFrom } from './doubt.ts';
 
 export type { UndersideAsked } from './find.ts';
 
@@ -218,6 +218,7 @@ function columnOf(
   const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return unread(likeCloth);
   if (wide > widths.most * box.wide) return unread(notClear);
+  if (read.share < hardlyAny && read.contrast < sureContrast) return unread(tooAlike);
   const error = errorOf(read, wide);
   if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {

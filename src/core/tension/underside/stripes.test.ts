@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Box } from './box.ts';
-import type { Candidate } from './boxes.ts';
+import type { Candidate } from './sets.ts';
 import { stripesAmong } from './stripes.ts';
 
 const upright = Math.PI / 2;

@@ -2,7 +2,7 @@ import { median } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './box.ts';
-import type { Candidate } from './boxes.ts';
+import type { Candidate } from './sets.ts';
 
 /** A stripe is as long as the columns beside it, within this factor, and lies along them within this angle. */
 const asLong = 1.12;
