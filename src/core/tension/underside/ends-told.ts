@@ -26,7 +26,7 @@ const darkest = 0.5;
 const rim = 3;
 /** A row's colours are looked up at so many points along it. */
 const pointsAlong = 4;
-/** The columns of a block are one length, within this factor: else something beside one was taken in. */
+/** The columns of a block are one length, within this factor, and that which was said for their width: else something beside one was taken in. */
 const asLong = 1.12;
 
 export interface Measured {
@@ -39,21 +39,26 @@ export interface Measured {
 
 /**
  * Where columns that were measured begin and end: row by row beyond the part that was, as far as they have the column's own colours across it, all of them, and not the cloth's. A
- * thread that hangs from it fills no row. Each as it was found where that cannot be told, or would make one longer or shorter than the others.
+ * thread that hangs from it fills no row. Each as it was found where that cannot be told, or would make one longer or shorter than the others, or than was said. `ratio`: how many times as
+ * long as wide a column is.
  */
-export function endsTold(working: Pixels, columns: readonly (Measured | null)[]): Ends[] {
+export function endsTold(working: Pixels, columns: readonly (Measured | null)[], ratio: number): Ends[] {
   const told = columns.map((column) => column && endsOf(working, column));
   const longs = told.flatMap((ends, index) => (ends ? [longOf(columns[index]!, ends)] : []));
   const usual = longs.length > 0 ? median(longs) : 0;
   return told.map((ends, index) => {
     if (!ends) return asFound;
-    const [now, before] = [ends, asFound].map((each) =>
-      Math.abs(Math.log(longOf(columns[index]!, each) / usual)),
-    );
-    return now! > Math.log(asLong) && now! > before! ? asFound : ends;
+    const column = columns[index]!;
+    // Of what cloth and table beside all columns have in common all would be made longer alike.
+    const isWorse = [usual, ratio * wideOf(column)].some((long) => {
+      const [now, before] = [ends, asFound].map((each) => Math.abs(Math.log(longOf(column, each) / long)));
+      return now! > Math.log(asLong) && now! > before!;
+    });
+    return isWorse ? asFound : ends;
   });
 }
 
+const wideOf = ({ box, strip, sides: [left, right] }: Measured) => ((right - left) * box.wide) / strip.wide;
 const longOf = ({ box }: Measured, [begins, ends]: Ends) => (ends - begins) * box.long;
 
 function endsOf(working: Pixels, { box, strip, cloth, sides }: Measured): Ends | null {

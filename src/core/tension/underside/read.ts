@@ -111,6 +111,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       const { left, right } = read.outer;
       return { box, strip, cloth: [sketch.left, sketch.right], sides: [mean(left), mean(right)] };
     }),
+    lengthMm / columnMm,
   );
   return looks.map((look, index) =>
     columnOf(look, {
