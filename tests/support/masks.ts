@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { below, isIn, type Mask } from '../../src/core/tension/underside/mask.ts';
+import { below, type Mask } from '../../src/core/tension/underside/mask.ts';
 
 /** A mask by its rows: 1 is of it, 0 is not. */
 export const maskOf = (values: Iterable<number>, width: number): Mask =>
@@ -14,10 +14,11 @@ export const maskFrom = (rows: readonly string[]): Mask =>
   maskOf([...rows.join('')].map(Number), rows[0]!.length);
 
 /** Its pixels row by row, 1 or 0 each. */
-export const pixelsIn = (mask: Mask): number[] =>
-  Array.from({ length: mask.width * mask.height }, (_, at) =>
-    Number(isIn(mask, at % mask.width, Math.floor(at / mask.width))),
-  );
+export const pixelsIn = ({ width, height, stride, words }: Mask): number[] =>
+  Array.from({ length: width * height }, (_, at) => {
+    const [x, y] = [at % width, Math.floor(at / width)];
+    return (words[y * stride + (x >> 5)]! >>> (x & 31)) & 1;
+  });
 
 /** Pixels of any mask, about so many of ten of which are of it. */
 export const anyPixels = (width: number, height: number, ofTen = 7): fc.Arbitrary<number[]> =>

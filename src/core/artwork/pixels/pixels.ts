@@ -34,14 +34,13 @@ function premultiply({ width, height, data }: Pixels): Pixels | null {
   let clear = 0;
   for (let at = 0; at < words.length; at++) clear |= ~words[at]!;
   if (clear >>> 24 === 0) return null;
-  let out: Uint8ClampedArray | null = null;
+  const out = new Uint8ClampedArray(data);
   for (let at = 0; at < data.length; at += 4) {
     const alpha = data[at + 3]!;
     if (alpha === 255) continue;
-    out ??= new Uint8ClampedArray(data);
     for (let k = 0; k < 3; k++) out[at + k] = (data[at + k]! * alpha) / 255;
   }
-  return out && { width, height, data: out };
+  return { width, height, data: out };
 }
 
 function unmultiply(picture: Working): Working {
@@ -54,16 +53,12 @@ function unmultiply(picture: Working): Working {
 }
 
 function scaled(picture: Pixels): Working {
-  const long = Math.max(picture.width, picture.height);
-  if (long >= 2 * mostSide) {
-    const half = scaled(halve(picture));
-    return { ...half, scale: half.width / picture.width };
-  }
-  if (long > mostSide) return shrink(picture, mostSide / long);
+  const { width, height, data } = halvedBelow(picture, 2 * mostSide);
+  const long = Math.max(width, height);
   const factor = Math.min(mostEnlarged, Math.ceil(leastSide / long));
-  // Field by field: a browser's ImageData keeps its own on its prototype.
-  const { width, height, data } = picture;
-  return factor > 1 ? enlarge(picture, factor) : { width, height, data, scale: 1 };
+  if (factor > 1) return enlarge({ width, height, data }, factor);
+  const small = long > mostSide ? shrink({ width, height, data }, mostSide / long) : { width, height, data };
+  return { ...small, scale: small.width / picture.width };
 }
 
 /** The picture at half its size, at a quarter, and so on, until its longer side is less than `side` px; as it is where that is so already. Opacity is averaged like the colours. */

@@ -57,9 +57,6 @@ export function fill({ stride, words }: Mask, row: number, from: number, to: num
   }
 }
 
-export const isIn = ({ stride, words }: Mask, x: number, y: number): boolean =>
-  ((words[y * stride + (x >> 5)]! >>> (x & 31)) & 1) === 1;
-
 /** Where a value comes next in a row, from pixel `x` on; the width where it does not. */
 export function nextOf({ width, stride, words }: Mask, row: number, value: 0 | 1, x: number): number {
   if (x >= width) return width;
