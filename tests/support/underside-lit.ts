@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import { isAlike, isReadable } from './underside-readable.ts';
+import { clutterOf } from './underside-clutter.ts';
 import { hardOf, notHard, type Hard } from './underside-hard.ts';
 import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
 
@@ -78,8 +79,13 @@ function columnAt(luck: Luck, x: number, y: number, top: Rgb, usual: number, len
   return { x, y, turn: luck.between(-0.012, 0.012), top, share, aside, stitches };
 }
 
-/** One lit photo. `finest`: it has no more px a mm than this, 4 to 16: a coarser one is drawn quicker. `isHard`: with what makes it hard. */
-export async function litUnderside(seed: number, finest = 16, isHard = false): Promise<LitUnderside> {
+/** One lit photo. `finest`: it has no more px a mm than this, 4 to 16: a coarser one is drawn quicker. `isHard`: with what makes it hard; `isCluttered`: with what lies about. */
+export async function litUnderside(
+  seed: number,
+  finest = 16,
+  isHard = false,
+  isCluttered = false,
+): Promise<LitUnderside> {
   const luck = pictureChance(seed * 71 + 29);
   const columnMm = luck.pick([3, 4, 5, 6, 7, 8, 10, 10, 12, 15]);
   const lengthMm = Math.round(Math.min(60, Math.max(10, columnMm * luck.between(2, 8))));
@@ -115,7 +121,10 @@ export async function litUnderside(seed: number, finest = 16, isHard = false): P
   // None comes to lie over its neighbour.
   const free = Math.min(1, (0.7 * gap * columnMm + 0.4) / (0.06 * lengthMm));
   for (const column of columns) column.turn += free * hard.turn();
-  return seen({ seed, finest, luck, hard, columns, columnMm, lengthMm, wide, tall, bobbin, cloth });
+  const clutter = isCluttered
+    ? clutterOf(pictureChance(seed * 97 + 13), { columns, columnMm, lengthMm, wide, tall })
+    : [];
+  return seen({ seed, finest, luck, hard, clutter, columns, columnMm, lengthMm, wide, tall, bobbin, cloth });
 }
 
 interface Scene {
@@ -123,6 +132,7 @@ interface Scene {
   finest: number;
   luck: Luck;
   hard: Hard;
+  clutter: readonly string[];
   columns: readonly Column[];
   columnMm: number;
   lengthMm: number;
@@ -134,7 +144,7 @@ interface Scene {
 
 /** What lies on the cloth: thread ends, pen strokes and lint, drawn flat, ten pixels a mm. */
 async function litter(
-  { luck, hard, columns, columnMm, lengthMm, bobbin }: Scene,
+  { luck, hard, clutter, columns, columnMm, lengthMm, bobbin }: Scene,
   wide: number,
   tall: number,
   pad: number,
@@ -156,7 +166,10 @@ async function litter(
         `<path d="${bent(x + luck.next() * columnMm, y + luck.next() * lengthMm, 2)}" stroke="#d8d8d4" stroke-width="0.2"/>`,
       );
   }
-  parts.push(...hard.litter(columns, columnMm, lengthMm, [hexOf(columns[0]!.top), hexOf(bobbin)]));
+  parts.push(
+    ...hard.litter(columns, columnMm, lengthMm, [hexOf(columns[0]!.top), hexOf(bobbin)]),
+    ...clutter,
+  );
   const scale = 10;
   const { data, info } = await sharp(
     Buffer.from(

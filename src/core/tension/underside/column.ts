@@ -28,6 +28,8 @@ export interface Sketch {
 export interface ColumnRead {
   share: number;
   left: number;
+  /** How wide the narrower of the top thread's sides is in the usual row. */
+  thinnest: number;
   /** Standard deviation of the share along the column. */
   unevenness: number;
   /** Standard error of the share. */
@@ -171,6 +173,10 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
     ([from, to]) => partOf(cellsOf(strip, from, to)) ?? [],
   );
   return {
+    thinnest: Math.min(
+      median(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
+      median(kept.map(({ edges: [a, , c, d] }) => (d - c) / (d - a))),
+    ),
     sides: sidesApart(strip, rows),
     clear: timesNoise(top, stripe),
     fromCloth: Math.min(difference(sketch.left, colours.top), difference(sketch.right, colours.top)),

@@ -20,6 +20,13 @@ test('not half of what was said: nothing is read', () => {
   expect(isFarOff(5, 10)).toBe(false);
   expect(isFarOff(4, 9)).toBe(true);
   expect(isFarOff(1, undefined)).toBe(false);
+  expect(isFarOff(24, undefined)).toBe(false);
   expect(columnsDiffer(1, 6)).toMatchObject({ name: 'ColumnsDiffer' });
   expect(columnsDiffer(1, 6).message).toMatch(/^1 column is seen on this picture, 6 were said\./);
+});
+test('more than twice what was said and two: it is texture that is seen', () => {
+  expect(isFarOff(4, 1)).toBe(false);
+  expect(isFarOff(5, 1)).toBe(true);
+  expect(isFarOff(16, 3)).toBe(true);
+  expect(isFarOff(22, 10)).toBe(false);
 });

@@ -15,9 +15,11 @@ export function countTold(seen: number, said: number | undefined): string | null
 
 /** Fewer than this part of what was said: nothing that is seen can be relied on. */
 const leastSeen = 0.5;
+/** So are more than this many times what was said, and so many more. */
+const mostSeen = { times: 2, more: 2 } as const;
 
 export const isFarOff = (seen: number, said: number | undefined) =>
-  said !== undefined && seen < leastSeen * said;
+  said !== undefined && (seen < leastSeen * said || seen > mostSeen.times * said + mostSeen.more);
 
 export const columnsDiffer = (seen: number, said: number) =>
   new Refusal(

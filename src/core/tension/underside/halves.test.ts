@@ -29,7 +29,8 @@ describe('the halves of two columns are two columns', () => {
     expect(at(withoutHalves(field, [0, 1, 2, 3.5, 5, 6, 7].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0, 1, 2, 3, 4, 5, 6.5].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0.5, 2, 3, 4, 5, 6, 7].map(boxOf)))).toEqual(whole);
-    // Three columns' halves are two places, a pitch apart.
+    // Three columns' halves are two places, a pitch apart; at the end of a row too.
+    expect(at(withoutHalves(field, [0, 1, 2, 3, 4, 5.5, 6.5].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0, 1, 2, 3.5, 4.5, 6, 7].map(boxOf)))).toEqual(whole);
   });
   test('not where one column stands so far from its neighbours, nor in a row whose pitch is not known', () => {
@@ -37,6 +38,8 @@ describe('the halves of two columns are two columns', () => {
     expect(at(withoutHalves(alone, [0, 1, 2, 3.5, 5, 6, 7].map(boxOf)))).toEqual([40, 80, 120, 180, 240, 280, 320]); // prettier-ignore
     const two = flatPlanes([400, 180], cloth, [0, 1, 2, 3.5, 4.5, 6, 7].map(column));
     expect(at(withoutHalves(two, [0, 1, 2, 3.5, 4.5, 6, 7].map(boxOf)))).toEqual([40, 80, 120, 180, 220, 280, 320]); // prettier-ignore
+    const last = flatPlanes([400, 180], cloth, [0, 1, 2, 3, 4.5, 5.5, 6.5].map(column));
+    expect(at(withoutHalves(last, [0, 1, 2, 3, 4.5, 5.5, 6.5].map(boxOf)))).toEqual([40, 80, 120, 160, 220, 260, 300]); // prettier-ignore
     expect(at(withoutHalves(field, [0, 1.5, 3].map(boxOf)))).toEqual([40, 100, 160]);
     expect(at(withoutHalves(field, whole.map(boxAt)))).toEqual(whole);
     expect(withoutHalves(field, [])).toEqual([]);

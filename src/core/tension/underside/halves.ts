@@ -40,14 +40,17 @@ function parted(field: Planes, row: readonly Box[]): Box[] {
         ? 'whole'
         : 'none';
   };
+  const halves = row.filter((_, index) => gap(index) === 'half').length;
   const made: Box[] = [];
   for (let index = 0; index < row.length; index++) {
-    // One such place or several: half a pitch too far from what is before them, and half a pitch too far from what comes after; a single one may be the last of its row.
+    // One such place or several: half a pitch too far from what is before them, and half a pitch too far from what comes after; or the last or first of their row and fewer than the others, where that is the only place where half a pitch is too much, or a single one.
     let last = index;
     while (last + 1 < row.length && gap(last + 1) === 'whole') last++;
     const ends = [gap(index), gap(last + 1)];
-    const isRun =
-      last === index ? ends.includes('half') && !ends.includes('none') : ends.every((end) => end === 'half');
+    const mayEnd = last === index || (halves === 1 && last - index + 1 < row.length / 2);
+    const isRun = mayEnd
+      ? ends.includes('half') && !ends.includes('none')
+      : ends.every((end) => end === 'half');
     const run = isRun ? shifted(field, row.slice(index, last + 1), pitch, wide) : null;
     made.push(...(run ?? row.slice(index, last + 1)));
     index = last;

@@ -3,16 +3,18 @@ import { Refusal } from '../../base/refusal.ts';
 import { halvedBelow, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { withMargins } from './arrange.ts';
 import type { Box } from './box.ts';
-import { bobbinTold, leastContrast, sureContrast } from './bobbin.ts';
-import { measured, misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
-import { betweenOff, difference, type Colour } from './planes.ts';
+import { bestOf, type Measured } from './best.ts';
+import { bobbinTold } from './bobbin.ts';
+import { misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
+import { medianOf, type Colour } from './planes.ts';
 import type { Outline } from './by-hand.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
 import { inOneLight } from './light.ts';
 import { asWideAsOthers } from './usual-width.ts';
 import { endsTold, type Ends } from './ends-told.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './strip.ts';
-import { doubtText, errorOf, hardlyAny, notClear, refusedFrom } from './doubt.ts';
+import { errorOf, notClear } from './doubt.ts';
+import { whyUnread } from './why-unread.ts';
 
 export type { UndersideAsked } from './find.ts';
 
@@ -36,32 +38,8 @@ export interface UndersideColumn {
 
 /** Columns are looked for and measured in the picture halved until its longer side has less than so many px. */
 const workingSide = 3200;
-/** Of a column measured: what a person tells apart without effort. */
-const leastTold = 0.17;
-/** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
-const clearlyTold = { least: 0.12, times: 5 } as const;
-/** The top thread must differ so much from the cloth for a first look at its edges; then by so much, or so many times what both vary. */
-const leastFromCloth = 0.03;
-const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
-/** The two sides of a column are one thread: more difference than this, and it is none. */
-const mostSides = 0.3;
-const mostApart = 0.16;
-/** A side thinner than this part of the column is none: what was found ends at the stripe. */
-const leastThin = 0.02;
-/** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
-const likeClothBeside = 0.12;
-const leastBeside = 0.06;
-/** What is measured is as wide as what was found, within these factors: less is its stripe, since its thread is like the cloth; where it is about as wide as the photo's others, what was found took in cloth. */
-const widths = { least: 0.8, leastLikeOthers: 0.7, leastOfOthers: 0.93, most: 1.2 } as const;
 /** A column's edge is looked for against a shadow as dark as this, of the furthest that colours go, and against a paler one. */
 const shadowParts = [0.22, 0.1] as const;
-/** Its parts fit its rows to within this, a squared difference of colours, or as well as those of the photo's other columns do, by this factor: cloth and thread may be coarse all over. */
-const mostMisfit = { sure: 0.0105, asOthers: 2 } as const;
-/** What lies within a column is its top thread, the bobbin thread, or a mixture of both: nothing further from those than this, and than this part of what they differ by. */
-const mostOff = { sure: 0.08, part: 0.4 } as const;
-/** With more of it as bright as the camera can tell, threads cannot be told apart. */
-const mostClipped = 0.3;
-
 /**
  * Reads a photo of a test block's back: finds its columns, wherever and however they lie, straightens each and cuts it row by row into cloth, top
  * thread, bobbin thread, top thread, cloth. A column that cannot be read to within 0.08 is refused with its reason, not guessed. Where another number is
@@ -86,6 +64,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     const isNew = ({ from, to }: Sketch) => from !== first!.from || to !== first!.to;
     return { box, strip, sketches: [first!, ...others.filter(isNew)] };
   });
+  const cloth = medianOf(looks.flatMap(({ sketches: [first] }) => [first!.left, first!.right]));
   const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
   const bobbins = bestBobbin(looks, told.candidates);
   const measuredAs = looks.map(({ strip, sketches }, index) =>
@@ -120,6 +99,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       usualWide: wides.length > 0 ? median(wides) : null,
       usualMisfit: fits.length > 0 ? median(fits) : 0,
       bobbin: bobbins && bobbins[index]!,
+      cloth,
       light: told.lights[index]!,
       columnMm,
       name: `column ${index + 1}`,
@@ -131,18 +111,6 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
 
 const scaledTo = (scale: number, outlines: readonly Outline[]): Outline[] =>
   outlines.map((outline) => outline.map(([x, y]) => [x * scale, y * scale] as const));
-
-const twoColours =
-  'its two sides are of two colours, so it was not found clearly. Lay it flat, and check how wide the columns are.';
-const likeCloth = 'its thread is too like the cloth. Sew the block on cloth of another colour.';
-const oddStripe =
-  'its stripe is of another colour than the bobbin thread of the others. Give it the same light all over, and sew all columns with one bobbin.';
-const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
-
-interface Measured {
-  sketch: Sketch;
-  read: ColumnRead | null;
-}
 
 interface Look {
   box: Box;
@@ -157,6 +125,7 @@ function columnOf(
     usualWide: number | null;
     usualMisfit: number;
     bobbin: Colour | null;
+    cloth: Colour;
     light: number;
     columnMm: number;
     name: string;
@@ -165,7 +134,7 @@ function columnOf(
   },
 ): UndersideColumn {
   const { box, strip } = look;
-  const { sketch, read, ends, usualWide, usualMisfit, bobbin, light, columnMm, name, back, isSeen } = of;
+  const { sketch, read, ends, columnMm, name, back } = of;
   const outlineOf = (
     left: readonly [number, number],
     right: readonly [number, number],
@@ -192,36 +161,10 @@ function columnOf(
     why: `Cannot read ${name}: ${reason}`,
     outline: outlineOf([sketch.from, sketch.from], [sketch.to, sketch.to]),
   });
-  if (!isSeen)
-    return unread('its thread is too like the cloth to be seen. Sew the block on cloth of another colour.');
-  if (box.isCut && isSideCut(strip, sketch))
-    return unread('it is cut off at the rim of the picture. Take it again with the whole block on it.');
-  if (strip.clipped > mostClipped)
-    return unread('it is too bright to tell its threads. Take it again with less light.');
-  if (!bobbin)
-    return unread('no bobbin thread can be told from the top threads. Sew the block with another bobbin.');
-  if (sketch.sides > mostSides) return unread(twoColours);
-  const tooAlike = isStripeAlone(strip, sketch) ? likeCloth : likeBobbin;
-  if (difference(sketch.top, bobbin) < leastContrast) return unread(tooAlike);
-  if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
-    return unread(likeCloth);
-  if (!read) return unread('something lies across it. Take threads and lint off and photograph it again.');
-  if (read.sides > mostApart) return unread(twoColours);
-  if (read.contrast < (read.clear < clearlyTold.times ? leastTold : clearlyTold.least) * light)
-    return unread(tooAlike);
-  if (read.fromCloth < toldFromCloth.sure && read.clearOfCloth < toldFromCloth.times)
-    return unread(likeCloth);
-  if (isClothBeside(read, sketch, bobbin)) return unread(likeCloth);
-  const off = betweenOff(sketch.inner, sketch.top, bobbin);
-  if (off > mostOff.sure && off > mostOff.part * difference(sketch.top, bobbin)) return unread(oddStripe);
-  if (read.misfit > Math.max(mostMisfit.sure, mostMisfit.asOthers * usualMisfit)) return unread(notClear);
-  const wide = wideOf(look, read);
-  const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
-  if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return unread(likeCloth);
-  if (wide > widths.most * box.wide) return unread(notClear);
-  if (read.share < hardlyAny && read.contrast < sureContrast) return unread(tooAlike);
+  const wide = read && wideOf(look, read);
+  const reason = whyUnread({ ...look, ...of, wide });
+  if (reason !== null || !read || wide === null) return unread(reason ?? notClear);
   const error = errorOf(read, wide);
-  if (1.96 * error > refusedFrom) return unread(read.contrast < sureContrast ? tooAlike : doubtText(wide));
   return {
     ...readColumn(read, columnMm),
     plusMinus: 1.96 * error,
@@ -245,44 +188,6 @@ function bestBobbin(looks: readonly Look[], candidates: readonly Colour[][]): Co
   );
   return candidates[misfits.indexOf(Math.min(...misfits))]!;
 }
-
-/** Of the first looks the one whose parts fit best, with what was measured by it. */
-function bestOf(strip: Strip, sketches: readonly Sketch[], bobbin: Colour | null): Measured {
-  const tried = sketches.flatMap(bySides).map(({ sketch, isThin }) => {
-    const isTold = bobbin && sketch.sides <= mostSides && difference(sketch.top, bobbin) >= leastContrast;
-    const read = isTold ? measured(strip, sketch, bobbin) : null;
-    return { sketch, read: read && isThin && thinnerSide(read) < leastThin ? null : read };
-  });
-  return tried.reduce((best, other) =>
-    other.read && (!best.read || other.read.misfit < 0.9 * best.read.misfit) ? other : best,
-  );
-}
-
-/** A look itself; where its sides differ, also as if one were the stripe already, since it is thin: its thread is that of the other. */
-const bySides = (sketch: Sketch): { sketch: Sketch; isThin: boolean }[] => [
-  { sketch, isThin: false },
-  ...(sketch.sides > mostApart
-    ? sketch.beside.map((top) => ({ sketch: { ...sketch, top, sides: 0 }, isThin: true }))
-    : []),
-];
-
-const thinnerSide = ({ left, share }: ColumnRead) => Math.min(left, 1 - share - left);
-
-/** Whether what is taken for the bobbin thread lies at a rim and is like the cloth there: it is the cloth then, or the thread beside it that is like it. */
-const isClothBeside = ({ left, share }: ColumnRead, sketch: Sketch, bobbin: Colour) =>
-  (left < leastBeside && difference(bobbin, sketch.left) < likeClothBeside) ||
-  (1 - share - left < leastBeside && difference(bobbin, sketch.right) < likeClothBeside);
-
-/** Whether one of its sides lies outside the picture: of a column that is cut off at its ends the rest can be read. */
-const isSideCut = (strip: Strip, { from, to }: Sketch) =>
-  [from, to - 1].some((step) => {
-    const at = Math.min(strip.steps - 1, Math.max(0, Math.round(step)));
-    const rows = Array.from({ length: strip.rows }, (_, row) => strip.data[(row * strip.steps + at) * 3]!);
-    return rows.filter(Number.isNaN).length > strip.rows / 2;
-  });
-
-/** Whether all that leaves the cloth is much narrower than the column: its stripe, since its thread does not. */
-const isStripeAlone = ({ wide }: Strip, { from, to }: Sketch) => to - from < 0.7 * wide;
 
 const partWay = ({ outer: { left, right } }: ColumnRead, part: number): [number, number] => [
   left[0] + part * (right[0] - left[0]),

@@ -1,0 +1,61 @@
+import { describe, expect, test } from 'vitest';
+import type { ColumnRead, Sketch } from './column.ts';
+import type { Colour } from './planes.ts';
+import { whyUnread } from './why-unread.ts';
+
+const cloth: Colour = [0.9, 0.9, 0.88];
+const blue: Colour = [0.1, 0.3, 0.6];
+const red: Colour = [0.8, 0.15, 0.2];
+const steps = 108;
+const sketch: Sketch = { from: 18, to: 90, left: cloth, right: cloth, top: blue, beside: [blue, blue], sides: 0, inner: red }; // prettier-ignore
+const read: ColumnRead = {
+  ...{ share: 0.3, left: 0.35, thinnest: 0.35, unevenness: 0.01, error: 0.001, contrast: 0.7, clear: 20 },
+  ...{ fromCloth: 0.6, clearOfCloth: 20, sides: 0.01, misfit: 0.001 },
+  outer: { left: [18, 18], right: [90, 90] },
+};
+const known = {
+  box: { x: 50, y: 80, long: 150, wide: 80, angle: Math.PI / 2, isCut: false },
+  strip: { rows: 10, steps, data: new Float32Array(10 * steps * 3), wide: 72, first: 18, clipped: 0 },
+  ...{
+    sketch,
+    read,
+    wide: 80,
+    usualWide: 80,
+    usualMisfit: 0.001,
+    bobbin: red,
+    cloth,
+    light: 1,
+    isSeen: true,
+  },
+};
+const why = (other: Partial<typeof known>) => whyUnread({ ...known, ...other });
+const reads = (other: Partial<ColumnRead>) => why({ read: { ...read, ...other } });
+
+test('one that is clear is read', () => {
+  expect(why({})).toBeNull();
+});
+describe('one that is refused', () => {
+  test('the gap between two columns: what lies beside it is their thread, and it is the cloth of the others', () => {
+    const gap = { ...sketch, left: blue, right: blue, top: [0.88, 0.9, 0.9] as const };
+    expect(why({ sketch: gap })).toMatch(/too like the cloth/);
+    expect(why({ sketch: { ...gap, top: [0.8, 0.8, 0.8] } })).toBeNull();
+  });
+  test('halves of two columns: in a dark picture their threads differ by little, but by much of what tells the stripe', () => {
+    expect(reads({ sides: 0.17 })).toMatch(/two colours/);
+    expect(reads({ sides: 0.12 })).toBeNull();
+    expect(reads({ sides: 0.12, contrast: 0.28 })).toMatch(/two colours/);
+  });
+  test('no thread on one side: what was taken for the bobbin’s lies at the rim', () => {
+    expect(reads({ thinnest: 0.02 })).toMatch(/hardly shows on one side.*comes round both edges/);
+    expect(reads({ thinnest: 0.03 })).toBeNull();
+  });
+  test('threads that differ by less than a person tells, unless that is many times what they vary', () => {
+    expect(reads({ contrast: 0.16, clear: 4 })).toMatch(/too like the bobbin/);
+    expect(reads({ contrast: 0.16, clear: 5 })).toBeNull();
+    expect(reads({ contrast: 0.11, clear: 30 })).toMatch(/too like the bobbin/);
+  });
+  test('rows that fit badly, unless all columns of the photo do', () => {
+    expect(reads({ misfit: 0.012 })).toMatch(/edges are not clear/);
+    expect(why({ read: { ...read, misfit: 0.012 }, usualMisfit: 0.009 })).toBeNull();
+  });
+});
