@@ -177,13 +177,15 @@ describe('a column measured', () => {
 });
 
 describe('how far off a share may be', () => {
-  const one = { error: 0, share: 0.4, contrast: 0.5, fromCloth: 0.8 };
+  const one = { error: 0, share: 0.4, contrast: 0.5, fromCloth: 0.8, takenOff: 0 };
   const error = (more: Partial<typeof one>, width = 100) => errorOf({ ...one, ...more }, width);
   test('each cause adds by squares: rows, pixels, threads alike, thread like the cloth, and a little always', () => {
     expect(error({})).toBeCloseTo(
       Math.hypot((0.17 * 1.4) / 100, 2.2 / 100 ** 2, 0.0025 / 0.5, (0.0035 * 0.4) / 0.8, 0.0035),
       9,
     );
+    const blurred = error({ takenOff: 0.05 });
+    expect(blurred ** 2 - error({}) ** 2).toBeCloseTo((0.3 * 0.05) ** 2, 9);
     const rowsToo = error({ error: 0.02 });
     expect(rowsToo ** 2 - error({}) ** 2).toBeCloseTo(0.02 ** 2 * 6, 9);
     expect(error({}, 50) ** 2 - error({}) ** 2).toBeCloseTo((0.17 * 1.4) ** 2 * (1 / 2500 - 1 / 10000) + 2.2 ** 2 * (1 / 50 ** 4 - 1 / 100 ** 4), 9);

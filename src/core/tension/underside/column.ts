@@ -1,7 +1,7 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { clothSteps, nearCloth } from './light.ts';
 import { addCells, cellsOf, noCells, usualOf, type Cells } from './cells.ts';
-import { colourOf, difference, type Colour } from './planes.ts';
+import { colourOf, difference, reachOf, type Colour } from './planes.ts';
 import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts';
 import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
@@ -30,6 +30,10 @@ export interface ColumnRead {
   left: number;
   /** How wide the narrower of the top thread's sides is in the usual row. */
   thinnest: number;
+  /** How far the stripe's colour reaches from the top thread's to that of the bobbin thread elsewhere: 1 if it is that. */
+  reach: number;
+  /** Part of the width that was taken off its share since it is blurred. */
+  takenOff: number;
   /** Standard deviation of the share along the column. */
   unevenness: number;
   /** Standard error of the share. */
@@ -173,6 +177,7 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
     ([from, to]) => partOf(cellsOf(strip, from, to)) ?? [],
   );
   return {
+    ...{ reach: reachOf(colours.bobbin, colours.top, bobbin), takenOff: 0 },
     thinnest: Math.min(
       median(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
       median(kept.map(({ edges: [a, , c, d] }) => (d - c) / (d - a))),

@@ -14,6 +14,8 @@ const unseenPixels = 1.2;
 /** By how much of a difference of colours of full brightness its edges are wrong, from its own thread and from the cloth. */
 const colours = { stripe: 0.0025, cloth: 0.0035 } as const;
 const always = 0.0035;
+/** So much of what was taken off a blurred stripe may be wrong. */
+const ofTakenOff = 0.3;
 /** Where less of a column than this is its stripe, it may be nothing but stripe: a thread too thin to be seen lies on both sides of it, unless the two threads differ surely. */
 export const hardlyAny = 0.03;
 
@@ -22,7 +24,7 @@ export const hardlyAny = 0.03;
  * and from the cloth. `wide`: width of the column, px of the working picture.
  */
 export function errorOf(
-  read: Pick<ColumnRead, 'error' | 'share' | 'contrast' | 'fromCloth'>,
+  read: Pick<ColumnRead, 'error' | 'share' | 'contrast' | 'fromCloth' | 'takenOff'>,
   wide: number,
 ): number {
   const fromCloth = Math.max(0.03, read.fromCloth);
@@ -33,6 +35,7 @@ export function errorOf(
     (unseenPixels * Math.exp(-((read.share * wide) ** 2) / 2)) / wide,
     colours.stripe / read.contrast,
     (colours.cloth * read.share) / fromCloth,
+    ofTakenOff * read.takenOff,
     always,
   );
 }

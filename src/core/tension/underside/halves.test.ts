@@ -33,6 +33,16 @@ describe('the halves of two columns are two columns', () => {
     expect(at(withoutHalves(field, [0, 1, 2, 3, 4, 5.5, 6.5].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0, 1, 2, 3.5, 4.5, 6, 7].map(boxOf)))).toEqual(whole);
   });
+  test('in a short row, where half of the gaps are too wide; by the pitch of the row below', () => {
+    const six = [0, 1, 2, 3, 4, 5].map(column);
+    const one = flatPlanes([300, 180], cloth, six);
+    expect(at(withoutHalves(one, [0, 1, 2.5, 4, 5].map(boxOf)))).toEqual(whole.slice(0, 6));
+    const low = six.map((each) => ({ ...each, y: 230 }));
+    const two = flatPlanes([300, 320], cloth, [...six, ...low]);
+    const below = [0, 1, 2, 3, 4, 5].map((k) => ({ ...boxOf(k), y: 229.5 }));
+    const above = [0, 1, 2.5, 4, 5].map(boxOf);
+    expect(at(withoutHalves(two, [...above, ...below]))).toEqual([...whole.slice(0, 6), ...whole.slice(0, 6)]); // prettier-ignore
+  });
   test('not where one column stands so far from its neighbours, nor in a row whose pitch is not known', () => {
     const alone = flatPlanes([400, 180], cloth, [0, 1, 2, 3.5, 5, 6, 7].map(column));
     expect(at(withoutHalves(alone, [0, 1, 2, 3.5, 5, 6, 7].map(boxOf)))).toEqual([40, 80, 120, 180, 240, 280, 320]); // prettier-ignore

@@ -1,4 +1,4 @@
-import { median } from 'simple-statistics';
+import { median, quantileSorted } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './box.ts';
@@ -21,14 +21,21 @@ const nearest = 0.95;
  * The columns (px of the field), row by row, without what is two: the right half of one and the left half of the next, whose stripes are like the cloth between them, look like
  * one, one and a half pitches from either neighbour. Where the sides of two show in its place there are two: the ends of such stripes do not show.
  */
-export const withoutHalves = (field: Planes, boxes: readonly Box[]): Box[] =>
-  rowsOf(boxes).flatMap((row) => parted(field, row));
+export function withoutHalves(field: Planes, boxes: readonly Box[]): Box[] {
+  const rows = rowsOf(boxes);
+  // Two rows are sewn at one pitch. In a short row half of the gaps may be too wide: the less of the two in the middle.
+  const gaps = rows.flatMap((row) => row.slice(1).map((box, index) => placeOf(box) - placeOf(row[index]!)));
+  const pitch = gaps.length > 0 ? quantileSorted(gaps.sort((a, b) => a - b), 0.4) : 0; // prettier-ignore
+  return rows.flatMap((row) => parted(field, row, pitch));
+}
 
-function parted(field: Planes, row: readonly Box[]): Box[] {
+/** How far across its row a box lies, px. */
+const placeOf = (box: Box) => inDirection(axesOf(box.angle).across, box);
+
+function parted(field: Planes, row: readonly Box[], pitch: number): Box[] {
   if (row.length < leastInRow) return [...row];
   const { across } = axesOf(row[0]!.angle);
   const at = (box: Box) => inDirection(across, box);
-  const pitch = median(row.slice(1).map((box, index) => at(box) - at(row[index]!)));
   const wide = median(row.map((box) => box.wide));
   const gap = (index: number) => {
     const [before, after] = [row[index - 1], row[index]];

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { axesOf, inDirection } from './axes.ts';
-import { betweenOff, difference, planesOf, smoothed, type Planes } from './planes.ts';
+import { betweenOff, difference, planesOf, reachOf, smoothed, type Planes } from './planes.ts';
 
 const picture = (width: number, height: number) =>
   fc
@@ -119,4 +119,15 @@ describe('how far a colour is from all mixtures of two', () => {
     // By hand: its nearest mixture lies (0.3·0.6 + 0.2·0.4 + 0.5·0.2) / 0.56 = 9/14 of the way, at blue 0.3286.
     else expect(off).toBeCloseTo(0.7 - (0.2 + (9 / 14) * 0.2), 9);
   });
+});
+
+test('how far a colour lies on the way from one to another', () => {
+  const [one, other] = [
+    [0.1, 0.2, 0.3],
+    [0.5, 0.6, 0.3],
+  ] as const;
+  expect(reachOf(one, one, other)).toBeCloseTo(0, 9);
+  expect(reachOf(other, one, other)).toBeCloseTo(1, 9);
+  // What lies beside the way counts for nothing.
+  expect(reachOf([0.3, 0.4, 0.9], one, other)).toBeCloseTo(0.5, 9);
 });

@@ -29,11 +29,17 @@ export const medianOf = (colours: readonly Colour[]): Colour =>
 export const difference = (a: Colour, b: Colour) =>
   Math.max(Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1]), Math.abs(a[2] - b[2]));
 
+/** How far a colour lies on the way from one to another, which are not the same: 0 at the first, 1 at the second. */
+export function reachOf(colour: Colour, one: Colour, other: Colour): number {
+  const way = colourOf((plane) => other[plane] - one[plane]);
+  const from = colourOf((plane) => colour[plane] - one[plane]);
+  return dot(way, from) / dot(way, way);
+}
+
 /** How far a colour lies from all mixtures of two others, which are not the same. */
 export function betweenOff(colour: Colour, one: Colour, other: Colour): number {
   const way = colourOf((plane) => other[plane] - one[plane]);
-  const from = colourOf((plane) => colour[plane] - one[plane]);
-  const part = Math.min(1, Math.max(0, dot(way, from) / dot(way, way)));
+  const part = Math.min(1, Math.max(0, reachOf(colour, one, other)));
   return difference(
     colour,
     colourOf((plane) => one[plane] + part * way[plane]),

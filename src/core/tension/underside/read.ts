@@ -4,6 +4,7 @@ import { halvedBelow, type Pixels } from '../../artwork/pixels/pixels.ts';
 import { withMargins } from './arrange.ts';
 import type { Box } from './box.ts';
 import { bestOf, type Measured } from './best.ts';
+import { unblurred } from './blurred.ts';
 import { bobbinTold } from './bobbin.ts';
 import { misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts';
 import { medianOf, type Colour } from './planes.ts';
@@ -67,9 +68,10 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   const cloth = medianOf(looks.flatMap(({ sketches: [first] }) => [first!.left, first!.right]));
   const told = bobbinTold(looks.map(({ sketches }) => sketches[0]!));
   const bobbins = bestBobbin(looks, told.candidates);
-  const measuredAs = looks.map(({ strip, sketches }, index) =>
-    bestOf(strip, sketches, bobbins && bobbins[index]!),
-  );
+  const measuredAs = looks.map((look, index) => {
+    const { sketch, read } = bestOf(look.strip, look.sketches, bobbins && bobbins[index]!);
+    return { sketch, read: read && unblurred(read, wideOf(look, read)) };
+  });
   const rimmed = asWideAsOthers(
     looks.map((look, index) => {
       const { read } = measuredAs[index]!;
@@ -105,6 +107,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       name: `column ${index + 1}`,
       back: 1 / working.scale,
       isSeen: boxes[index]!.isSeen,
+      isMore: count !== undefined && boxes.length > count,
     }),
   );
 }
@@ -131,6 +134,7 @@ function columnOf(
     name: string;
     back: number;
     isSeen: boolean;
+    isMore: boolean;
   },
 ): UndersideColumn {
   const { box, strip } = look;

@@ -9,7 +9,17 @@ const red: Colour = [0.8, 0.15, 0.2];
 const steps = 108;
 const sketch: Sketch = { from: 18, to: 90, left: cloth, right: cloth, top: blue, beside: [blue, blue], sides: 0, inner: red }; // prettier-ignore
 const read: ColumnRead = {
-  ...{ share: 0.3, left: 0.35, thinnest: 0.35, unevenness: 0.01, error: 0.001, contrast: 0.7, clear: 20 },
+  ...{
+    share: 0.3,
+    left: 0.35,
+    thinnest: 0.35,
+    reach: 1,
+    takenOff: 0,
+    unevenness: 0.01,
+    error: 0.001,
+    contrast: 0.7,
+    clear: 20,
+  },
   ...{ fromCloth: 0.6, clearOfCloth: 20, sides: 0.01, misfit: 0.001 },
   outer: { left: [18, 18], right: [90, 90] },
 };
@@ -26,6 +36,7 @@ const known = {
     cloth,
     light: 1,
     isSeen: true,
+    isMore: false,
   },
 };
 const why = (other: Partial<typeof known>) => whyUnread({ ...known, ...other });
@@ -47,12 +58,29 @@ describe('one that is refused', () => {
   });
   test('no thread on one side: what was taken for the bobbin’s lies at the rim', () => {
     expect(reads({ thinnest: 0.02 })).toMatch(/hardly shows on one side.*comes round both edges/);
-    expect(reads({ thinnest: 0.03 })).toBeNull();
+    expect(reads({ thinnest: 0.04 })).toBeNull();
+    expect(why({ read: { ...read, thinnest: 0.04 }, wide: 48, box: { ...known.box, wide: 48 }, usualWide: 48 })).toMatch(/hardly shows on one side/); // prettier-ignore
+  });
+  test('one without a stripe where more are seen than were said: a tape, a label', () => {
+    expect(reads({ share: 0.01 })).toBeNull();
+    expect(why({ read: { ...read, share: 0.01 }, isMore: true })).toMatch(/no bobbin thread is seen on it/);
+    expect(why({ isMore: true })).toBeNull();
+  });
+  test('nothing but the bobbin’s colour, darker: it may be its stripe in a shadow', () => {
+    const dark = { ...sketch, top: [0.48, 0.09, 0.12] as const };
+    const none = { ...read, share: 0.01, contrast: 0.32 };
+    expect(why({ sketch: dark, read: none })).toMatch(/too like the bobbin/);
+    expect(why({ sketch: { ...sketch, top: [0.48, 0.3, 0.12] }, read: none })).toBeNull();
+    expect(why({ sketch: dark, read: { ...none, share: 0.1 } })).toBeNull();
+  });
+  test('rows that differ by too much to be of one stripe', () => {
+    expect(reads({ unevenness: 0.1 })).toMatch(/something lies across it/);
+    expect(reads({ unevenness: 0.08, error: 0.011 })).toBeNull();
   });
   test('threads that differ by less than a person tells, unless that is many times what they vary', () => {
     expect(reads({ contrast: 0.16, clear: 4 })).toMatch(/too like the bobbin/);
     expect(reads({ contrast: 0.16, clear: 5 })).toBeNull();
-    expect(reads({ contrast: 0.11, clear: 30 })).toMatch(/too like the bobbin/);
+    expect(reads({ contrast: 0.12, clear: 30 })).toMatch(/too like the bobbin/);
   });
   test('rows that fit badly, unless all columns of the photo do', () => {
     expect(reads({ misfit: 0.012 })).toMatch(/edges are not clear/);

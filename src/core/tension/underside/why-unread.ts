@@ -2,13 +2,13 @@ import { leastContrast, sureContrast } from './bobbin.ts';
 import type { Box } from './box.ts';
 import type { ColumnRead, Sketch } from './column.ts';
 import { doubtText, errorOf, hardlyAny, notClear, refusedFrom } from './doubt.ts';
-import { betweenOff, difference, type Colour } from './planes.ts';
+import { betweenOff, brightness, colourOf, difference, type Colour } from './planes.ts';
 import type { Strip } from './strip.ts';
 
 /** Of a column measured: what a person tells apart without effort. */
 const leastTold = 0.17;
 /** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
-const clearlyTold = { least: 0.115, times: 4.5 } as const;
+const clearlyTold = { least: 0.13, times: 4.5 } as const;
 /** The top thread must differ so much from the cloth for a first look at its edges; then by so much, or so many times what both vary. */
 const leastFromCloth = 0.03;
 const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
@@ -19,8 +19,12 @@ const mostSides = 0.3;
 const mostApart = 0.16;
 /** In a dark picture all differ by little: more than this part of what top and bobbin thread differ by is two threads. */
 const mostOfContrast = 0.4;
-/** The top thread comes round both edges: where less of one side is seen than this part of the width, what was taken for the bobbin thread is something else, or the side is lost in the blur. */
-const leastSeen = 0.025;
+/** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights. */
+const inShade = { contrast: 0.4, colour: 0.09 } as const;
+/** The top thread comes round both edges: where less of one side is seen than this part of the width, or than so many pixels, what was taken for the bobbin thread is something else, or the side is lost in the blur. */
+const leastSeen = { part: 0.035, pixels: 2 } as const;
+/** Rows that differ by more than this are not of one stripe: something lies along it. */
+const mostUneven = 0.09;
 /** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
 const likeClothBeside = 0.12;
 const leastBeside = 0.06;
@@ -39,6 +43,9 @@ const likeCloth = 'its thread is too like the cloth. Sew the block on cloth of a
 const oddStripe =
   'its stripe is of another colour than the bobbin thread of the others. Give it the same light all over, and sew all columns with one bobbin.';
 const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
+const across = 'something lies across it. Take threads and lint off and photograph it again.';
+const noStripe =
+  'no bobbin thread is seen on it, and more columns are seen than were said: it may be none. Take it off, or set the number of columns.';
 const thinSide =
   'its top thread hardly shows on one side. Check that it comes round both edges and stands out from the cloth, and go nearer.';
 /** What is known of a column when it is said whether it can be read. */
@@ -58,6 +65,8 @@ interface Known {
   /** How light the photo is here, 1: as elsewhere. */
   light: number;
   isSeen: boolean;
+  /** More columns are seen than were said. */
+  isMore: boolean;
 }
 
 /** Why a column cannot be read, in the operator's words, and what to do; null where it can. */
@@ -73,6 +82,7 @@ export function whyUnread({
   cloth,
   light,
   isSeen,
+  isMore,
 }: Known): string | null {
   // prettier-ignore
   if (!isSeen)
@@ -88,8 +98,7 @@ export function whyUnread({
   if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
     return likeCloth;
   if (difference(sketch.top, cloth) < bareCloth) return likeCloth;
-  if (!read || wide === null)
-    return 'something lies across it. Take threads and lint off and photograph it again.';
+  if (!read || wide === null) return across;
   if (read.sides > Math.min(mostApart, mostOfContrast * read.contrast)) return twoColours;
   if (read.contrast < (read.clear < clearlyTold.times ? leastTold : clearlyTold.least) * light)
     return tooAlike;
@@ -101,8 +110,11 @@ export function whyUnread({
   const isLikeOthers = usualWide !== null && wide > widths.leastOfOthers * usualWide;
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return likeCloth;
   if (wide > widths.most * box.wide) return notClear;
-  if (read.thinnest < leastSeen) return thinSide;
-  if (read.share < hardlyAny && read.contrast < sureContrast) return tooAlike;
+  if (read.thinnest < Math.max(leastSeen.part, leastSeen.pixels / wide)) return thinSide;
+  if (read.unevenness > mostUneven) return across;
+  if (read.share < hardlyAny && (read.contrast < sureContrast || isBobbinInShade(read, sketch.top, bobbin)))
+    return tooAlike;
+  if (read.share < hardlyAny && isMore) return noStripe;
   if (1.96 * errorOf(read, wide) <= refusedFrom) return null;
   return read.contrast < sureContrast ? tooAlike : doubtText(wide);
 }
@@ -111,6 +123,11 @@ export function whyUnread({
 const isClothBeside = ({ left, share }: ColumnRead, sketch: Sketch, bobbin: Colour) =>
   (left < leastBeside && difference(bobbin, sketch.left) < likeClothBeside) ||
   (1 - share - left < leastBeside && difference(bobbin, sketch.right) < likeClothBeside);
+
+/** Whether a thread without a stripe may be the bobbin's in another light: nothing but stripe then, with sides too thin to be seen. */
+const isBobbinInShade = ({ contrast }: ColumnRead, top: Colour, bobbin: Colour) =>
+  contrast < inShade.contrast &&
+  difference(colourOf((plane) => (top[plane] * brightness(bobbin)) / Math.max(0.01, brightness(top))), bobbin) < inShade.colour; // prettier-ignore
 
 /** Whether one of its sides lies outside the picture: of a column that is cut off at its ends the rest can be read. */
 const isSideCut = (strip: Strip, { from, to }: Sketch) =>
