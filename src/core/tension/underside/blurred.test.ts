@@ -5,6 +5,7 @@ import type { ColumnRead } from './column.ts';
 const read = (share: number, reach: number): ColumnRead => ({
   ...{ share, left: (1 - share) / 2, thinnest: 0.3, reach, takenOff: 0, unevenness: 0.01, error: 0.001 },
   ...{ contrast: 0.4, clear: 12, fromCloth: 0.6, clearOfCloth: 12, sides: 0.01, misfit: 0.001 },
+  top: [0.1, 0.3, 0.6],
   outer: { left: [18, 18], right: [90, 90] },
 });
 

@@ -39,6 +39,8 @@ export interface ColumnRead {
   /** Standard error of the share. */
   error: number;
   contrast: number;
+  /** The top thread's colour. */
+  top: Colour;
   /** Times that the top thread lies further from the bobbin than both vary. */
   clear: number;
   /** How far the top thread lies from the cloth on the side where it is nearer, and how many times further than both vary. */
@@ -177,6 +179,7 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
     ([from, to]) => partOf(cellsOf(strip, from, to)) ?? [],
   );
   return {
+    top: colours.top,
     ...{ reach: reachOf(colours.bobbin, colours.top, bobbin), takenOff: 0 },
     thinnest: Math.min(
       median(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),

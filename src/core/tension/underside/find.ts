@@ -52,7 +52,7 @@ export function foundBoxes(
   const looked = (how: LookedFor) =>
     apart(small, withEnds(small, inRows(small, withoutTails(withMissed(small, first, how)))));
   let found = looked({});
-  const itself = found.length === count ? found : ofItself(small, found);
+  const itself = found.length === count ? found : ofItself(small, found, count !== undefined);
   if (count === undefined || itself.length === count) found = itself;
   // Some thread may be so like the cloth that hardly an edge shows, and a column may be cut off: only where that makes up the number that was said.
   for (const how of moreClosely) {
@@ -72,10 +72,10 @@ export function foundBoxes(
 }
 
 /** What the columns found say by themselves of how many there are: two that look like one are two, and where there is room for one that hardly shows it is looked for. */
-const ofItself = (small: Planes, found: readonly Box[]): Box[] =>
+const ofItself = (small: Planes, found: readonly Box[], isTold: boolean): Box[] =>
   ofThemselves.reduce<Box[]>(
     (boxes, how) => apart(small, withMissed(small, boxes, how)),
-    withoutHalves(small, found),
+    withoutHalves(small, found, isTold),
   );
 
 /** The columns found and those whose own thread is like the cloth, where they are known to be: their stripe shows, or the others leave room for them. */

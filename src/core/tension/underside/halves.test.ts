@@ -29,8 +29,10 @@ describe('the halves of two columns are two columns', () => {
     expect(at(withoutHalves(field, [0, 1, 2, 3.5, 5, 6, 7].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0, 1, 2, 3, 4, 5, 6.5].map(boxOf)))).toEqual(whole);
     expect(at(withoutHalves(field, [0.5, 2, 3, 4, 5, 6, 7].map(boxOf)))).toEqual(whole);
-    // Three columns' halves are two places, a pitch apart; at the end of a row too.
-    expect(at(withoutHalves(field, [0, 1, 2, 3, 4, 5.5, 6.5].map(boxOf)))).toEqual(whole);
+    // Three columns' halves are two places, a pitch apart; at the end of a row too, where the number of columns is known.
+    const last = [0, 1, 2, 3, 4, 5.5, 6.5];
+    expect(at(withoutHalves(field, last.map(boxOf), true))).toEqual(whole);
+    expect(withoutHalves(field, last.map(boxOf))).toHaveLength(7);
     expect(at(withoutHalves(field, [0, 1, 2, 3.5, 4.5, 6, 7].map(boxOf)))).toEqual(whole);
   });
   test('in a short row, where half of the gaps are too wide; by the pitch of the row below', () => {
@@ -49,7 +51,7 @@ describe('the halves of two columns are two columns', () => {
     const two = flatPlanes([400, 180], cloth, [0, 1, 2, 3.5, 4.5, 6, 7].map(column));
     expect(at(withoutHalves(two, [0, 1, 2, 3.5, 4.5, 6, 7].map(boxOf)))).toEqual([40, 80, 120, 180, 220, 280, 320]); // prettier-ignore
     const last = flatPlanes([400, 180], cloth, [0, 1, 2, 3, 4.5, 5.5, 6.5].map(column));
-    expect(at(withoutHalves(last, [0, 1, 2, 3, 4.5, 5.5, 6.5].map(boxOf)))).toEqual([40, 80, 120, 160, 220, 260, 300]); // prettier-ignore
+    expect(at(withoutHalves(last, [0, 1, 2, 3, 4.5, 5.5, 6.5].map(boxOf), true))).toEqual([40, 80, 120, 160, 220, 260, 300]); // prettier-ignore
     expect(at(withoutHalves(field, [0, 1.5, 3].map(boxOf)))).toEqual([40, 100, 160]);
     expect(at(withoutHalves(field, whole.map(boxAt)))).toEqual(whole);
     expect(withoutHalves(field, [])).toEqual([]);

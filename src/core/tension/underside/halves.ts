@@ -19,20 +19,21 @@ const nearest = 0.95;
 
 /**
  * The columns (px of the field), row by row, without what is two: the right half of one and the left half of the next, whose stripes are like the cloth between them, look like
- * one, one and a half pitches from either neighbour. Where the sides of two show in its place there are two: the ends of such stripes do not show.
+ * one, one and a half pitches from either neighbour. Where the sides of two show in its place there are two: the ends of such stripes do not show. `mayEndInThem`: so may several at the end
+ * of a row, with one neighbour to go by: where it is known how many columns there are.
  */
-export function withoutHalves(field: Planes, boxes: readonly Box[]): Box[] {
+export function withoutHalves(field: Planes, boxes: readonly Box[], mayEndInThem = false): Box[] {
   const rows = rowsOf(boxes);
   // Two rows are sewn at one pitch. In a short row half of the gaps may be too wide: the less of the two in the middle.
   const gaps = rows.flatMap((row) => row.slice(1).map((box, index) => placeOf(box) - placeOf(row[index]!)));
   const pitch = gaps.length > 0 ? quantileSorted(gaps.sort((a, b) => a - b), 0.4) : 0; // prettier-ignore
-  return rows.flatMap((row) => parted(field, row, pitch));
+  return rows.flatMap((row) => parted(field, row, pitch, mayEndInThem));
 }
 
 /** How far across its row a box lies, px. */
 const placeOf = (box: Box) => inDirection(axesOf(box.angle).across, box);
 
-function parted(field: Planes, row: readonly Box[], pitch: number): Box[] {
+function parted(field: Planes, row: readonly Box[], pitch: number, mayEndInThem: boolean): Box[] {
   if (row.length < leastInRow) return [...row];
   const { across } = axesOf(row[0]!.angle);
   const at = (box: Box) => inDirection(across, box);
@@ -54,12 +55,13 @@ function parted(field: Planes, row: readonly Box[], pitch: number): Box[] {
     let last = index;
     while (last + 1 < row.length && gap(last + 1) === 'whole') last++;
     const ends = [gap(index), gap(last + 1)];
-    const mayEnd = last === index || (halves === 1 && last - index + 1 < row.length / 2);
+    const mayEnd = last === index || (mayEndInThem && halves === 1 && last - index + 1 < row.length / 2);
     const isRun = mayEnd
       ? ends.includes('half') && !ends.includes('none')
       : ends.every((end) => end === 'half');
-    const run = isRun ? shifted(field, row.slice(index, last + 1), pitch, wide) : null;
-    made.push(...(run ?? row.slice(index, last + 1)));
+    const places = row.slice(index, last + 1);
+    const run = isRun ? shifted(field, places, pitch, wide) : null;
+    made.push(...(run ?? places));
     index = last;
   }
   return made;

@@ -10,6 +10,7 @@ const read = (more: Partial<ColumnRead> = {}): ColumnRead => ({
     left: 0.2,
     thinnest: 0.2,
     reach: 1,
+    top: [0.1, 0.3, 0.6],
     takenOff: 0,
     unevenness: 0.02,
     error: 0.003,

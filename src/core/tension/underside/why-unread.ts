@@ -23,8 +23,6 @@ const mostOfContrast = 0.4;
 const inShade = { contrast: 0.4, colour: 0.09 } as const;
 /** The top thread comes round both edges: where less of one side is seen than this part of the width, or than so many pixels, what was taken for the bobbin thread is something else, or the side is lost in the blur. */
 const leastSeen = { part: 0.035, pixels: 2 } as const;
-/** Rows that differ by more than this are not of one stripe: something lies along it. */
-const mostUneven = 0.09;
 /** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
 const likeClothBeside = 0.12;
 const leastBeside = 0.06;
@@ -43,7 +41,6 @@ const likeCloth = 'its thread is too like the cloth. Sew the block on cloth of a
 const oddStripe =
   'its stripe is of another colour than the bobbin thread of the others. Give it the same light all over, and sew all columns with one bobbin.';
 const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
-const across = 'something lies across it. Take threads and lint off and photograph it again.';
 const noStripe =
   'no bobbin thread is seen on it, and more columns are seen than were said: it may be none. Take it off, or set the number of columns.';
 const thinSide =
@@ -98,7 +95,8 @@ export function whyUnread({
   if (Math.min(difference(sketch.left, sketch.top), difference(sketch.right, sketch.top)) < leastFromCloth)
     return likeCloth;
   if (difference(sketch.top, cloth) < bareCloth) return likeCloth;
-  if (!read || wide === null) return across;
+  if (!read || wide === null)
+    return 'something lies across it. Take threads and lint off and photograph it again.';
   if (read.sides > Math.min(mostApart, mostOfContrast * read.contrast)) return twoColours;
   if (read.contrast < (read.clear < clearlyTold.times ? leastTold : clearlyTold.least) * light)
     return tooAlike;
@@ -111,8 +109,7 @@ export function whyUnread({
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return likeCloth;
   if (wide > widths.most * box.wide) return notClear;
   if (read.thinnest < Math.max(leastSeen.part, leastSeen.pixels / wide)) return thinSide;
-  if (read.unevenness > mostUneven) return across;
-  if (read.share < hardlyAny && (read.contrast < sureContrast || isBobbinInShade(read, sketch.top, bobbin)))
+  if (read.share < hardlyAny && (read.contrast < sureContrast || isBobbinInShade(read, bobbin)))
     return tooAlike;
   if (read.share < hardlyAny && isMore) return noStripe;
   if (1.96 * errorOf(read, wide) <= refusedFrom) return null;
@@ -125,7 +122,7 @@ const isClothBeside = ({ left, share }: ColumnRead, sketch: Sketch, bobbin: Colo
   (1 - share - left < leastBeside && difference(bobbin, sketch.right) < likeClothBeside);
 
 /** Whether a thread without a stripe may be the bobbin's in another light: nothing but stripe then, with sides too thin to be seen. */
-const isBobbinInShade = ({ contrast }: ColumnRead, top: Colour, bobbin: Colour) =>
+const isBobbinInShade = ({ contrast, top }: ColumnRead, bobbin: Colour) =>
   contrast < inShade.contrast &&
   difference(colourOf((plane) => (top[plane] * brightness(bobbin)) / Math.max(0.01, brightness(top))), bobbin) < inShade.colour; // prettier-ignore
 
