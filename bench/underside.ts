@@ -21,7 +21,7 @@ import { sewnUnderside } from '../tests/support/underside-sewn.ts';
 import { isAlike, isReadable } from '../tests/support/underside-readable.ts';
 
 /**
- * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of seven kinds, against what was drawn. FOLDER: photos with
+ * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of eight kinds, against what was drawn. FOLDER: photos with
  * their truth.json beside them (columns, widthMm, heightMm, truth: share, readable, cornersPx).
  */
 const photos = Number(process.argv[2] ?? 60);
@@ -113,6 +113,7 @@ const kinds: Record<string, (seed: number) => Promise<Photo>> = {
   },
   'lit strand by strand': async (seed) => photoOf(await litUnderside(seed)),
   'harder, lit': async (seed) => photoOf(await litUnderside(seed, 16, true)),
+  'harder, with clutter': async (seed) => photoOf(await litUnderside(seed, 16, true, true)),
   'drawn in strokes': async (seed) => photoOf(await drawnUnderside(seed)),
   'sewn on a canvas (only to judge)': async (seed) => photoOf(await sewnUnderside(seed)),
 };
