@@ -16,8 +16,8 @@ const mostSides = 0.3;
 const mostApart = 0.16;
 /** A side thinner than this part of the column is none: what was found ends at the stripe. */
 const leastThin = 0.02;
-/** Rows that fit worse than this, or whose threads differ by less than so many times what they vary, are cut in their texture and not at their edges, one by one. */
-const coarse = { misfit: 0.0105, clear: 4 } as const;
+/** Rows that fit worse than this, or whose threads differ by less than so many times what they vary, or whose shares differ by more, are cut in their texture and not at their edges, one by one. */
+const coarse = { misfit: 0.0105, clear: 4, unevenness: 0.07 } as const;
 
 /** Of the first looks the one whose parts fit best, with what was measured by it. */
 export function bestOf(strip: Strip, sketches: readonly Sketch[], bobbin: Colour | null): Measured {
@@ -35,7 +35,8 @@ export function bestOf(strip: Strip, sketches: readonly Sketch[], bobbin: Colour
   return { ...best, read: even ? { ...even, clear: best.read.clear } : best.read };
 }
 
-const isCoarse = ({ misfit, clear }: ColumnRead) => misfit > coarse.misfit || clear < coarse.clear;
+const isCoarse = ({ misfit, clear, unevenness }: ColumnRead) =>
+  misfit > coarse.misfit || clear < coarse.clear || unevenness > coarse.unevenness;
 
 /** A look itself; where its sides differ, also as if one were the stripe already, since it is thin: its thread is that of the other. */
 const bySides = (sketch: Sketch): { sketch: Sketch; isThin: boolean }[] => [

@@ -58,14 +58,18 @@ describe('one that is refused', () => {
     expect(reads({ sides: 0.12, contrast: 0.28 })).toMatch(/two colours/);
   });
   test('no thread on one side: what was taken for the bobbin’s lies at the rim', () => {
-    expect(reads({ thinnest: 0.02 })).toMatch(/hardly shows on one side.*comes round both edges/);
-    expect(reads({ thinnest: 0.04 })).toBeNull();
-    expect(why({ read: { ...read, thinnest: 0.04 }, wide: 48, box: { ...known.box, wide: 48 }, usualWide: 48 })).toMatch(/hardly shows on one side/); // prettier-ignore
+    expect(reads({ thinnest: 0.015 })).toMatch(/hardly shows on one side.*comes round both edges/);
+    expect(reads({ thinnest: 0.03 })).toBeNull();
+    expect(why({ read: { ...read, thinnest: 0.03 }, wide: 48, box: { ...known.box, wide: 48 }, usualWide: 48 })).toMatch(/hardly shows on one side/); // prettier-ignore
   });
   test('one without a stripe where more are seen than were said: a tape, a label', () => {
     expect(reads({ share: 0.01 })).toBeNull();
     expect(why({ read: { ...read, share: 0.01 }, isMore: true })).toMatch(/no bobbin thread is seen on it/);
     expect(why({ isMore: true })).toBeNull();
+  });
+  test('a stripe that is less like the bobbin than its thread is: the two were taken for each other', () => {
+    expect(reads({ reach: -0.4 })).toMatch(/stripe is of another colour/);
+    expect(reads({ reach: 0.5 })).toBeNull();
   });
   test('nothing but the bobbin’s colour, darker: it may be its stripe in a shadow', () => {
     const none = { share: 0.01, contrast: 0.32, top: [0.48, 0.09, 0.12] as const };
@@ -76,7 +80,9 @@ describe('one that is refused', () => {
   test('threads that differ by less than a person tells, unless that is many times what they vary', () => {
     expect(reads({ contrast: 0.16, clear: 4 })).toMatch(/too like the bobbin/);
     expect(reads({ contrast: 0.16, clear: 5 })).toBeNull();
-    expect(reads({ contrast: 0.12, clear: 30 })).toMatch(/too like the bobbin/);
+    expect(reads({ contrast: 0.125, clear: 5 })).toMatch(/too like the bobbin/);
+    expect(reads({ contrast: 0.125, clear: 7 })).toBeNull();
+    expect(reads({ contrast: 0.11, clear: 30 })).toMatch(/too like the bobbin/);
   });
   test('rows that fit badly, unless all columns of the photo do', () => {
     expect(reads({ misfit: 0.012 })).toMatch(/edges are not clear/);

@@ -5,10 +5,12 @@ import { doubtText, errorOf, hardlyAny, notClear, refusedFrom } from './doubt.ts
 import { betweenOff, brightness, colourOf, difference, type Colour } from './planes.ts';
 import type { Strip } from './strip.ts';
 
-/** Of a column measured: what a person tells apart without effort. */
-const leastTold = 0.17;
-/** Less will do, down to this, where it is so many times what the threads vary: see docs/benchmarks.md. */
-const clearlyTold = { least: 0.13, times: 4.5 } as const;
+/** Of a column measured: what a person tells apart without effort; less will do where it is so many times what the threads vary: see docs/benchmarks.md. */
+const told = [
+  { least: 0.17, times: 0 },
+  { least: 0.13, times: 4.5 },
+  { least: 0.12, times: 6 },
+] as const;
 /** The top thread must differ so much from the cloth for a first look at its edges; then by so much, or so many times what both vary. */
 const leastFromCloth = 0.03;
 const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
@@ -22,7 +24,7 @@ const mostOfContrast = 0.4;
 /** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights. */
 const inShade = { contrast: 0.4, colour: 0.09 } as const;
 /** The top thread comes round both edges: where less of one side is seen than this part of the width, or than so many pixels, what was taken for the bobbin thread is something else, or the side is lost in the blur. */
-const leastSeen = { part: 0.035, pixels: 2 } as const;
+const leastSeen = { part: 0.02, pixels: 2 } as const;
 /** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
 const likeClothBeside = 0.12;
 const leastBeside = 0.06;
@@ -97,8 +99,10 @@ export function whyUnread({
   if (difference(sketch.top, cloth) < bareCloth) return likeCloth;
   if (!read || wide === null)
     return 'something lies across it. Take threads and lint off and photograph it again.';
+  // Further from the bobbin's colour than the thread is: the two were taken for each other.
+  if (read.reach < 0) return oddStripe;
   if (read.sides > Math.min(mostApart, mostOfContrast * read.contrast)) return twoColours;
-  if (read.contrast < (read.clear < clearlyTold.times ? leastTold : clearlyTold.least) * light)
+  if (!told.some(({ least, times }) => read.contrast >= least * light && read.clear >= times))
     return tooAlike;
   if (read.fromCloth < toldFromCloth.sure && read.clearOfCloth < toldFromCloth.times) return likeCloth;
   if (isClothBeside(read, sketch, bobbin)) return likeCloth;
