@@ -10,10 +10,10 @@ export interface Measured {
   read: ColumnRead | null;
 }
 
-/** The two sides of a column are one thread: a first look at them that differ by more tells nothing. */
-const mostSides = 0.3;
-/** Sides that differ by more than this may be one thread that is thin on one of them. */
-const mostApart = 0.16;
+/** The two sides of a column are one thread: more difference than this at a first look, and it is none. */
+export const mostSides = 0.3;
+/** Measured, they differ by no more than this; at a first look such may be one thread that is thin on one of them. */
+export const mostApart = 0.16;
 /** A side thinner than this part of the column is none: what was found ends at the stripe. */
 const leastThin = 0.02;
 /** Rows that fit worse than this, or whose threads differ by less than so many times what they vary, or whose shares differ by more, are cut in their texture and not at their edges, one by one. */

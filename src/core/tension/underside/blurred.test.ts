@@ -1,13 +1,8 @@
 import { expect, test } from 'vitest';
+import { columnRead } from '../../../../tests/support/column-read.ts';
 import { unblurred } from './blurred.ts';
-import type { ColumnRead } from './column.ts';
 
-const read = (share: number, reach: number): ColumnRead => ({
-  ...{ share, left: (1 - share) / 2, thinnest: 0.3, reach, takenOff: 0, unevenness: 0.01, error: 0.001 },
-  ...{ contrast: 0.4, clear: 12, fromCloth: 0.6, clearOfCloth: 12, sides: 0.01, misfit: 0.001 },
-  top: [0.1, 0.3, 0.6],
-  outer: { left: [18, 18], right: [90, 90] },
-});
+const read = (share: number, reach: number) => columnRead({ share, left: (1 - share) / 2, reach });
 
 test('a narrow stripe that reaches half of the bobbin’s colour is half as wide, about the same middle', () => {
   const less = unblurred(read(0.1, 0.5), 40);
@@ -15,7 +10,7 @@ test('a narrow stripe that reaches half of the bobbin’s colour is half as wide
   expect(less.left + less.share / 2).toBeCloseTo(0.5, 9);
   expect(less.takenOff).toBeCloseTo(0.05, 9);
 });
-test('a blurred line: what it covers is its width at half its height times how high it is, to a twentieth', () => {
+test('a blurred line: what it covers is its width at half its height times how high it is, to 7 %', () => {
   // A line of w pixels seen through a blur of sigma s (error function): height and width at half of it, from the convolution itself.
   const gauss = (x: number, s: number) => Math.exp(-((x / s) ** 2) / 2) / (s * Math.sqrt(2 * Math.PI));
   for (const [w, s] of [

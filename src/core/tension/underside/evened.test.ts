@@ -12,7 +12,10 @@ const upright = { left: [8, 8], right: [32, 32] } as { left: [number, number]; r
 const red = (strip: Strip, row: number, step: number) => cellOf(strip, row, step)[0];
 
 test('each row is the mean of five, fewer at the ends', () => {
-  const even = evened(stripBy((row) => row / 100), upright); // prettier-ignore
+  const even = evened(
+    stripBy((row) => row / 100),
+    upright,
+  );
   expect(red(even, 10, 5)).toBeCloseTo(0.1, 6);
   expect(red(even, 0, 5)).toBeCloseTo(0.01, 6);
   expect(red(even, 19, 39)).toBeCloseTo(0.18, 6);

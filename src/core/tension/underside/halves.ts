@@ -1,4 +1,4 @@
-import { median, quantileSorted } from 'simple-statistics';
+import { median, quantile } from 'simple-statistics';
 import { rowsOf } from './arrange.ts';
 import { axesOf, inDirection } from './axes.ts';
 import type { Box } from './box.ts';
@@ -26,7 +26,7 @@ export function withoutHalves(field: Planes, boxes: readonly Box[], mayEndInThem
   const rows = rowsOf(boxes);
   // Two rows are sewn at one pitch. In a short row half of the gaps may be too wide: the less of the two in the middle.
   const gaps = rows.flatMap((row) => row.slice(1).map((box, index) => placeOf(box) - placeOf(row[index]!)));
-  const pitch = gaps.length > 0 ? quantileSorted(gaps.sort((a, b) => a - b), 0.4) : 0; // prettier-ignore
+  const pitch = gaps.length > 0 ? quantile(gaps, 0.4) : 0;
   return rows.flatMap((row) => parted(field, row, pitch, mayEndInThem));
 }
 

@@ -1,26 +1,17 @@
 import { describe, expect, test } from 'vitest';
+import { columnRead } from '../../../../tests/support/column-read.ts';
 import type { Box } from './box.ts';
 import type { ColumnRead } from './column.ts';
 import { asWideAsOthers, rimsLost, usualWidths } from './usual-width.ts';
 
 const at = (index: number, more: Partial<Box> = {}): Box => ({ x: 50 + 40 * index, y: 100, angle: Math.PI / 2, long: 100, wide: 20, isCut: false, ...more }); // prettier-ignore
-const read = (more: Partial<ColumnRead> = {}): ColumnRead => ({
-  ...{
-    share: 0.6,
-    left: 0.2,
-    thinnest: 0.2,
-    reach: 1,
-    top: [0.1, 0.3, 0.6],
-    takenOff: 0,
-    unevenness: 0.02,
-    error: 0.003,
-    contrast: 0.7,
-    clear: 9,
-  },
-  ...{ fromCloth: 0.2, clearOfCloth: 6, sides: 0.02, misfit: 0.002 },
-  outer: { left: [10, 12], right: [80, 82] },
-  ...more,
-});
+const read = (more: Partial<ColumnRead> = {}): ColumnRead =>
+  columnRead({
+    ...{ share: 0.6, left: 0.2, thinnest: 0.2, unevenness: 0.02, error: 0.003, clear: 9 },
+    ...{ fromCloth: 0.2, clearOfCloth: 6, sides: 0.02, misfit: 0.002 },
+    outer: { left: [10, 12], right: [80, 82] },
+    ...more,
+  });
 
 describe('columns are as wide as the others of their row', () => {
   test('which a camera that leans sees grow along it', () => {

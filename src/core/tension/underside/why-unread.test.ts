@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { columnRead } from '../../../../tests/support/column-read.ts';
 import type { ColumnRead, Sketch } from './column.ts';
 import type { Colour } from './planes.ts';
 import { whyUnread } from './why-unread.ts';
@@ -8,22 +9,7 @@ const blue: Colour = [0.1, 0.3, 0.6];
 const red: Colour = [0.8, 0.15, 0.2];
 const steps = 108;
 const sketch: Sketch = { from: 18, to: 90, left: cloth, right: cloth, top: blue, beside: [blue, blue], sides: 0, inner: red }; // prettier-ignore
-const read: ColumnRead = {
-  ...{
-    share: 0.3,
-    left: 0.35,
-    thinnest: 0.35,
-    reach: 1,
-    top: [0.1, 0.3, 0.6],
-    takenOff: 0,
-    unevenness: 0.01,
-    error: 0.001,
-    contrast: 0.7,
-    clear: 20,
-  },
-  ...{ fromCloth: 0.6, clearOfCloth: 20, sides: 0.01, misfit: 0.001 },
-  outer: { left: [18, 18], right: [90, 90] },
-};
+const read = columnRead();
 const known = {
   box: { x: 50, y: 80, long: 150, wide: 80, angle: Math.PI / 2, isCut: false },
   strip: { rows: 10, steps, data: new Float32Array(10 * steps * 3), wide: 72, first: 18, clipped: 0 },

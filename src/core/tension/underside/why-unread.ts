@@ -1,3 +1,4 @@
+import { mostApart, mostSides } from './best.ts';
 import { leastContrast, sureContrast } from './bobbin.ts';
 import type { Box } from './box.ts';
 import type { ColumnRead, Sketch } from './column.ts';
@@ -16,10 +17,7 @@ const leastFromCloth = 0.03;
 const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
 /** What is no further from the usual cloth of the photo than this is that cloth, between two columns. */
 const bareCloth = 0.045;
-/** The two sides of a column are one thread: more difference than this at a first look, or measured, and it is none. */
-const mostSides = 0.3;
-const mostApart = 0.16;
-/** In a dark picture all differ by little: more than this part of what top and bobbin thread differ by is two threads. */
+/** The two sides of a column are one thread. In a dark picture all differ by little: more than this part of what top and bobbin thread differ by is two threads. */
 const mostOfContrast = 0.4;
 /** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights. */
 const inShade = { contrast: 0.4, colour: 0.09 } as const;
@@ -47,6 +45,7 @@ const noStripe =
   'no bobbin thread is seen on it, and more columns are seen than were said: it may be none. Take it off, or set the number of columns.';
 const thinSide =
   'its top thread hardly shows on one side. Check that it comes round both edges and stands out from the cloth, and go nearer.';
+
 /** What is known of a column when it is said whether it can be read. */
 interface Known {
   box: Box;
@@ -83,7 +82,6 @@ export function whyUnread({
   isSeen,
   isMore,
 }: Known): string | null {
-  // prettier-ignore
   if (!isSeen)
     return 'its thread is too like the cloth to be seen. Sew the block on cloth of another colour.';
   if (box.isCut && isSideCut(strip, sketch))
