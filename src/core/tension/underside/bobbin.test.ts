@@ -80,4 +80,11 @@ describe('what the bobbin’s colour may be', () => {
     expect(lights).toEqual([1, 1, 1, 1]);
     expect(rounded(candidates[0])!.map(([value]) => value)).toEqual([0.8, 0.78, 0.76, 0.6]);
   });
+  test('so dark in a shadow only there: cloth that tells the light tells that it is no shadow', () => {
+    const inners = [0.8, 0.8, 0.8, 0.4];
+    const on = (ground: Colour) =>
+      bobbinTold(inners.map((inner) => sketch([0.05, 0.2, 0.05], grey(inner), ground))).candidates[0]!;
+    expect(rounded(on(grey(0.05)))!.map(([value]) => value)).toEqual(inners);
+    expect(rounded(on(grey(0.9)))!.map(([value]) => value)).toEqual([0.8, 0.8, 0.8, 0.8]);
+  });
 });

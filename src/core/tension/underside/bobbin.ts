@@ -22,8 +22,9 @@ const purestFrom = 0.8;
 const leastGroup = 4;
 /** So many colours are tried at most. */
 const mostCandidates = 3;
-/** One thread in another light: lighter or darker by these factors, its colour otherwise as near as this. */
+/** One thread in another light: lighter or darker by these factors, its colour otherwise as near as this. Darker yet where the cloth is too dark to tell the light. */
 const lightsApart = [0.6, 1.4] as const;
+const darkestUntold = 0.4;
 const sameHue = 0.05;
 /** The light on a column is told by its cloth, where that is brighter than this, and between these parts of the lightest. */
 const leastBright = 0.12;
@@ -65,9 +66,12 @@ export function bobbinTold(columns: readonly Sketch[]): BobbinTold {
     ({ group }) => weight(group) >= least && group.every(({ counts }) => counts === 1),
   );
   const pure = told.filter((one) => !purer.some((other) => other !== one && isMixedOf(one, other.bobbin)));
+  const darkest = isToldBy(columns) ? lightsApart[0] : darkestUntold;
   const candidates = pure.map(({ bobbin }) => lights.map((by) => times(bobbin, by)));
   return {
-    candidates: candidates.map((each) => each.map((bobbin, index) => seenAs(bobbin, columns[index]!))),
+    candidates: candidates.map((each) =>
+      each.map((bobbin, index) => seenAs(bobbin, columns[index]!, darkest)),
+    ),
     lights,
   };
 }
@@ -105,9 +109,9 @@ function isMixedOf({ bobbin, group }: Group, pure: Colour): boolean {
 }
 
 /** A bobbin's colour as a column shows it: its own middle, where that is the same colour in another light and surely not its top thread. */
-function seenAs(bobbin: Colour, { top, inner }: Sketch): Colour {
+function seenAs(bobbin: Colour, { top, inner }: Sketch, darkest: number): Colour {
   const by = dot(inner, bobbin) / Math.max(1e-6, dot(bobbin, bobbin));
-  const isSame = by > lightsApart[0] && by < lightsApart[1] && difference(inner, times(bobbin, by)) < sameHue;
+  const isSame = by > darkest && by < lightsApart[1] && difference(inner, times(bobbin, by)) < sameHue;
   return isSame && difference(top, inner) > sureContrast ? inner : bobbin;
 }
 
@@ -115,10 +119,7 @@ const times = (colour: Colour, by: number): Colour => colourOf((plane) => Math.m
 
 /** How bright it is at each column, as parts of what it is where it is lightest: as its cloth is, on that side of it which is less unlike the others. */
 function lightsOn(columns: readonly Sketch[]): number[] {
-  const usual = quantile(
-    columns.flatMap(({ left, right }) => [brightness(left), brightness(right)]),
-    lightest,
-  );
+  const usual = lightestCloth(columns);
   return columns.map(({ left, right }) => {
     if (usual < leastBright) return 1;
     const [one, other] = [brightness(left) / usual, brightness(right) / usual] as [number, number];
@@ -127,3 +128,12 @@ function lightsOn(columns: readonly Sketch[]): number[] {
     return Math.min(lightsWithin.most, Math.max(lightsWithin.least, near));
   });
 }
+
+const lightestCloth = (columns: readonly Sketch[]) =>
+  quantile(
+    columns.flatMap(({ left, right }) => [brightness(left), brightness(right)]),
+    lightest,
+  );
+
+/** Whether the cloth is bright enough to tell how light it is at each column. */
+const isToldBy = (columns: readonly Sketch[]) => lightestCloth(columns) >= leastBright;

@@ -3,12 +3,11 @@ import type { Pixels } from '../../artwork/pixels/pixels.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import { cellsOf, usualOf } from './cells.ts';
+import { endsInRow, type Ends } from './ends-in-row.ts';
 import { clothSteps } from './light.ts';
 import { brightness, colourOf, difference, dot, type Colour } from './planes.ts';
 import { cellOf, stripOf, trimmed, type Strip } from './strip.ts';
 
-/** Where a column begins and ends along its box, as parts of its length: 0 and 1 where it was found to. */
-export type Ends = readonly [begins: number, ends: number];
 export const asFound: Ends = [0, 1];
 
 /** Each end is looked for so far to both sides of where it was found, in lengths. */
@@ -39,23 +38,24 @@ export interface Measured {
 
 /**
  * Where columns that were measured begin and end: row by row beyond the part that was, as far as they have the column's own colours across it, all of them, and not the cloth's. A
- * thread that hangs from it fills no row. Each as it was found where that cannot be told, or would make one longer or shorter than the others, or than was said. `ratio`: how many times as
+ * thread that hangs from it fills no row. Each as it was found where that cannot be told, or would make one longer or shorter than the others, or than was said; as the others of its row end where it still is. `ratio`: how many times as
  * long as wide a column is.
  */
 export function endsTold(working: Pixels, columns: readonly (Measured | null)[], ratio: number): Ends[] {
   const told = columns.map((column) => column && endsOf(working, column));
   const longs = told.flatMap((ends, index) => (ends ? [longOf(columns[index]!, ends)] : []));
   const usual = longs.length > 0 ? median(longs) : 0;
-  return told.map((ends, index) => {
-    if (!ends) return asFound;
+  const own = told.map((ends, index) => {
+    if (!ends) return null;
     const column = columns[index]!;
     // Of what cloth and table beside all columns have in common all would be made longer alike.
     const isWorse = [usual, ratio * wideOf(column)].some((long) => {
       const [now, before] = [ends, asFound].map((each) => Math.abs(Math.log(longOf(column, each) / long)));
       return now! > Math.log(asLong) && now! > before!;
     });
-    return isWorse ? asFound : ends;
+    return { ...column, ends: isWorse ? asFound : ends, wide: wideOf(column) };
   });
+  return endsInRow(own, ratio).map((ends) => ends ?? asFound);
 }
 
 const wideOf = ({ box, strip, sides: [left, right] }: Measured) => ((right - left) * box.wide) / strip.wide;

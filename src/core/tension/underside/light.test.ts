@@ -31,12 +31,38 @@ describe('a shadow whose edge crosses a column', () => {
     expect([lit, dark]).toEqual([0.7, 0.7]);
     expect(Math.abs(between! - 0.7)).toBeLessThan(0.06);
   });
+  describe('on cloth too dark to tell the light', () => {
+    const dark = 0.05;
+    test('the column itself tells it: all across it is darker by one factor', () => {
+      const crossed = strip((row) => (row < 20 ? [1, 1] : [0.5, 0.5]), dark);
+      expect(middles(crossed)).toEqual([0.7, 0.35, 0.35]);
+      expect(middles(inOneLight(crossed))).toEqual([0.7, 0.7, 0.7]);
+      const aslant = strip((row) => [row < 18 ? 1 : 0.5, row < 30 ? 1 : 0.5], dark);
+      const [lit, between, behind] = middles(inOneLight(aslant));
+      expect([lit, behind]).toEqual([0.7, 0.7]);
+      expect(Math.abs(between! - 0.7)).toBeLessThan(0.12);
+    });
+    test('cloth as black as the camera can tell is no hindrance', () => {
+      const crossed = strip((row) => (row < 20 ? [1, 1] : [0.5, 0.5]), 0);
+      expect(middles(inOneLight(crossed))).toEqual([0.7, 0.7, 0.7]);
+    });
+    test('a stripe that grows wider and brighter than its thread is no shadow: not all of the column changes', () => {
+      const wider = strip(() => [1, 1], dark);
+      for (let row = 20; row < wider.rows; row++)
+        for (let step = 30; step < 62; step++) wider.data.fill(0.05, (row * wider.steps + step) * 3, (row * wider.steps + step + 1) * 3); // prettier-ignore
+      expect(inOneLight(wider)).toBe(wider);
+    });
+    test('something short that lies across it is none either', () => {
+      const across = strip((row) => (row > 20 && row < 25 ? [0.4, 0.4] : [1, 1]), dark);
+      expect(inOneLight(across)).toBe(across);
+    });
+  });
   test.each([
     ['even light', strip(() => [0.8, 0.8])],
     ['light that falls off across it', strip(() => [1, 0.7])],
     ['a little less light at its foot', strip((row) => [1 - row / 600, 1 - row / 600])],
     ['one side only: something else lies beside it', strip((row) => [row < 20 ? 1 : 0.5, 1])],
-    ['cloth too dark to tell', strip((row) => (row < 20 ? [1, 1] : [0.5, 0.5]), 0.05)],
+    ['a little darker on dark cloth', strip((row) => (row < 20 ? [1, 1] : [0.85, 0.85]), 0.05)],
   ])('%s: nothing is changed', (_, as) => {
     expect(inOneLight(as)).toBe(as);
   });

@@ -1,4 +1,5 @@
 import { median, quantile } from 'simple-statistics';
+import { ownLight, type OwnLight } from './own-light.ts';
 import { cellOf, type Strip } from './strip.ts';
 
 /** Which part of the margin tells the cloth, from its outer end. */
@@ -33,19 +34,30 @@ const mostGain = 2.5;
  * is too dark to tell, or only one side changes, or the column does not: then something else lies beside it.
  */
 export function inOneLight(strip: Strip): Strip {
-  const sides = [clothBeside(strip, 'left'), clothBeside(strip, 'right')] as const;
-  if (sides.some((side) => side === null)) return strip;
-  const [left, right] = sides as [number[], number[]];
+  const [left, right] = [clothBeside(strip, 'left'), clothBeside(strip, 'right')];
+  if (!left || !right) return strip;
+  if (Math.min(quantile(left, 0.9), quantile(right, 0.9)) < leastBright) {
+    const own = ownLight(strip);
+    return own ? lightened(strip, own) : strip;
+  }
   const changes = [left, right].map((side) => quantile(side, 0.95) / quantile(side, 0.05)) as [
     number,
     number,
   ];
   const isShadow = Math.min(...changes) > leastChange && Math.max(...changes) < asMuch * Math.min(...changes);
   if (!isShadow || !isDarkerToo(strip, left)) return strip;
-  const [usualLeft, usualRight] = [quantile(left, 0.9), quantile(right, 0.9)];
+  const asUsual = (side: readonly number[]) => {
+    const usual = quantile([...side], 0.9);
+    return side.map((value) => value / usual);
+  };
+  return lightened(strip, { left: asUsual(left), right: asUsual(right) });
+}
+
+/** The strip with each row as light as if it were lit like the others. */
+function lightened(strip: Strip, { left, right }: OwnLight): Strip {
   const data = Float32Array.from(strip.data);
   for (let row = 0; row < strip.rows; row++) {
-    const [one, other] = [usualLeft / left[row]!, usualRight / right[row]!];
+    const [one, other] = [1 / left[row]!, 1 / right[row]!];
     for (let step = 0; step < strip.steps; step++) {
       const gain = Math.min(mostGain, Math.max(1 / mostGain, one + ((other - one) * step) / strip.steps));
       for (let at = (row * strip.steps + step) * 3, plane = 0; plane < 3; plane++)
@@ -82,7 +94,6 @@ const brightness = (strip: Strip, from: number, to: number): number[] =>
 function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
   const [from, to] = clothSteps(strip)[side];
   const own = brightness(strip, from, to);
-  if (own.some((value) => !(value > 0))) return null;
-  const smooth = own.map((_, row) => median(own.slice(Math.max(0, row - together), row + together + 1)));
-  return quantile(smooth, 0.9) < leastBright ? null : smooth;
+  if (own.some(Number.isNaN)) return null;
+  return own.map((_, row) => median(own.slice(Math.max(0, row - together), row + together + 1)));
 }

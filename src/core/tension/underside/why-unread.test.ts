@@ -51,17 +51,33 @@ describe('one that is refused', () => {
   test('one without a stripe where more are seen than were said: a tape, a label', () => {
     expect(reads({ share: 0.01 })).toBeNull();
     expect(why({ read: { ...read, share: 0.01 }, isMore: true })).toMatch(/no bobbin thread is seen on it/);
+    expect(why({ read: { ...read, share: 0.02 }, isMore: true })).toBeNull();
     expect(why({ isMore: true })).toBeNull();
   });
   test('a stripe that is less like the bobbin than its thread is: the two were taken for each other', () => {
     expect(reads({ reach: -0.4 })).toMatch(/stripe is of another colour/);
     expect(reads({ reach: 0.5 })).toBeNull();
   });
-  test('nothing but the bobbin’s colour, darker: it may be its stripe in a shadow', () => {
-    const none = { share: 0.01, contrast: 0.32, top: [0.48, 0.09, 0.12] as const };
-    expect(reads(none)).toMatch(/too like the bobbin/);
-    expect(reads({ ...none, top: [0.48, 0.3, 0.12] })).toBeNull();
-    expect(reads({ ...none, share: 0.1 })).toBeNull();
+  describe('hardly any stripe', () => {
+    const darker = { contrast: 0.32, top: [0.48, 0.09, 0.12] as const };
+    test('none seen, on nothing but the bobbin’s colour, darker: it may be its stripe in a shadow', () => {
+      const none = { ...darker, share: 0.01 };
+      expect(reads(none)).toMatch(/too like the bobbin/);
+      expect(reads({ ...none, top: [0.48, 0.3, 0.12] })).toBeNull();
+      expect(reads({ ...none, share: 0.1 })).toBeNull();
+      expect(reads({ ...none, contrast: 0.19, top: [0.48, 0.3, 0.12] })).toMatch(/too like the bobbin/);
+    });
+    test('a thin one that was seen is read, unless the thread may be the bobbin’s in another light and they vary', () => {
+      expect(reads({ ...darker, share: 0.02, clear: 12 })).toBeNull();
+      expect(reads({ ...darker, share: 0.02, clear: 8 })).toMatch(/too like the bobbin/);
+      // No light makes it a third as bright on one column of a block.
+      expect(reads({ ...darker, top: [0.27, 0.05, 0.07], share: 0.02, clear: 8 })).toBeNull();
+    });
+    test('of threads that differ by little it is read where that is many times what they vary', () => {
+      const little = { share: 0.02, contrast: 0.18, top: [0.5, 0.3, 0.6] as const };
+      expect(reads({ ...little, clear: 8 })).toBeNull();
+      expect(reads({ ...little, clear: 7 })).toMatch(/too like the bobbin/);
+    });
   });
   test('threads that differ by less than a person tells, unless that is many times what they vary', () => {
     expect(reads({ contrast: 0.16, clear: 4 })).toMatch(/too like the bobbin/);

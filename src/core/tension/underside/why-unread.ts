@@ -19,8 +19,10 @@ const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
 const bareCloth = 0.045;
 /** The two sides of a column are one thread. In a dark picture all differ by little: more than this part of what top and bobbin thread differ by is two threads. */
 const mostOfContrast = 0.4;
-/** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights. */
-const inShade = { contrast: 0.4, colour: 0.09 } as const;
+/** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights; not where one is so many times as bright as the other. */
+const inShade = { contrast: 0.4, colour: 0.09, times: 1.8 } as const;
+/** Of a stripe that is hardly any, so much of the width was seen, or none was. Seen, it is one where the threads differ by so many times what both vary: by more where they may be one in two lights. */
+const seenStripe = { share: 0.012, times: 7.5, timesInShade: 10 } as const;
 /** The top thread comes round both edges: where less of one side is seen than this part of the width, or than so many pixels, what was taken for the bobbin thread is something else, or the side is lost in the blur. */
 const leastSeen = { part: 0.02, pixels: 2 } as const;
 /** A bobbin thread nearer to the cloth than this is like it, and nearer to the rim than this part of the width beside it. */
@@ -111,9 +113,8 @@ export function whyUnread({
   if (wide < (isLikeOthers ? widths.leastLikeOthers : widths.least) * box.wide) return likeCloth;
   if (wide > widths.most * box.wide) return notClear;
   if (read.thinnest < Math.max(leastSeen.part, leastSeen.pixels / wide)) return thinSide;
-  if (read.share < hardlyAny && (read.contrast < sureContrast || isBobbinInShade(read, bobbin)))
-    return tooAlike;
-  if (read.share < hardlyAny && isMore) return noStripe;
+  if (read.share < hardlyAny && isNothingButStripe(read, bobbin)) return tooAlike;
+  if (read.share < seenStripe.share && isMore) return noStripe;
   if (1.96 * errorOf(read, wide) <= refusedFrom) return null;
   return read.contrast < sureContrast ? tooAlike : doubtText(wide);
 }
@@ -123,10 +124,15 @@ const isClothBeside = ({ left, share }: ColumnRead, sketch: Sketch, bobbin: Colo
   (left < leastBeside && difference(bobbin, sketch.left) < likeClothBeside) ||
   (1 - share - left < leastBeside && difference(bobbin, sketch.right) < likeClothBeside);
 
-/** Whether a thread without a stripe may be the bobbin's in another light: nothing but stripe then, with sides too thin to be seen. */
-const isBobbinInShade = ({ contrast, top }: ColumnRead, bobbin: Colour) =>
-  contrast < inShade.contrast &&
-  difference(colourOf((plane) => (top[plane] * brightness(bobbin)) / Math.max(0.01, brightness(top))), bobbin) < inShade.colour; // prettier-ignore
+/** Whether a thread on which hardly a stripe was seen may be the bobbin's, with sides too thin to be seen. */
+function isNothingButStripe({ share, contrast, clear, top }: ColumnRead, bobbin: Colour): boolean {
+  const brighter = Math.max(0.01, brightness(top)) / Math.max(0.01, brightness(bobbin));
+  const asBright = colourOf((plane) => top[plane] / brighter);
+  const isOneInTwoLights = contrast < inShade.contrast && difference(asBright, bobbin) < inShade.colour;
+  if (share < seenStripe.share) return contrast < sureContrast || isOneInTwoLights;
+  const isLit = isOneInTwoLights && Math.max(brighter, 1 / brighter) < inShade.times;
+  return isLit ? clear < seenStripe.timesInShade : contrast < sureContrast && clear < seenStripe.times;
+}
 
 /** Whether one of its sides lies outside the picture: of a column that is cut off at its ends the rest can be read. */
 const isSideCut = (strip: Strip, { from, to }: Sketch) =>
