@@ -57,7 +57,11 @@ const evenWithin = 0.16;
 const roomy = 1.65;
 
 /** A column as it lies in the picture, whether or not its own thread can be told from the cloth. */
-export type Seen = Box & { isSeen: boolean };
+export type Seen = Box & {
+  isSeen: boolean;
+  /** How wide a stripe is that was found where its own thread cannot be told from the cloth, px. */
+  stripeWide?: number | undefined;
+};
 
 /**
  * The boxes with those between them that cannot be seen, row by row in reading order: `isSeen` false, where one is missing. `missing`: how many are, where somebody
@@ -104,7 +108,7 @@ const filled = (row: readonly Seen[], holes: readonly number[]): Seen[] =>
           ...box,
           x: box.x + part * (next!.x - box.x),
           y: box.y + part * (next!.y - box.y),
-          isSeen: false,
+          ...{ isSeen: false, stripeWide: undefined },
         };
       }),
     ];

@@ -85,6 +85,11 @@ describe('columns in a picture', () => {
     expect(boxes).toHaveLength(3);
     boxes.forEach((box, k) => expect(Math.abs(box.x - 50 - 40 * k)).toBeLessThan(3));
   });
+  test('a piece of cloth that fills most of the picture may be the only column, and is none of several', () => {
+    const piece = [column(170, 120, { long: 230, wide: 230, stripes: [[1, cloth]] })];
+    expect(found(piece, { ground: table, ratio: 1, count: 1 })).toHaveLength(1);
+    expect(found(piece, { ground: table, ratio: 1, count: 2 })).toHaveLength(0);
+  });
   test.each([1, 2, 5])('%d of them: where each lies, how long and wide', (count) => {
     const boxes = found(row(count));
     expect(boxes).toHaveLength(count);

@@ -19,7 +19,7 @@ const shapes = [1.3, 2.2] as const;
 const strictness = [1, 0.5, 0.28] as const;
 /** Threads that hang from a column are cut off it where they are thinner than twice this and one more, px of the small picture. */
 const openings: readonly number[] = [1, 3, 6];
-/** What fills the picture is bare cloth, whatever the picture's shape. */
+/** What fills the picture is bare cloth, whatever the picture's shape — and what fills half as much is no column of several. */
 const mostOfPicture = 0.9;
 /** A piece of less than this part of the picture is no ground for columns to lie in. */
 const leastGround = 0.06;
@@ -85,7 +85,7 @@ export function boxesAmong(
           fill > leastFill &&
           fill < mostFill &&
           within(long / wide, ratio, factor) &&
-          area < mostOfPicture * width * height,
+          area < (mostOfPicture * width * height) / (count !== null && count > 1 ? 2 : 1),
       ),
       ratio,
       count,

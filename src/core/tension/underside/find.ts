@@ -68,6 +68,7 @@ export function foundBoxes(
     ...box,
     ...{ x: (box.x + 0.5) * factor, y: (box.y + 0.5) * factor },
     ...{ long: box.long * factor, wide: box.wide * factor },
+    stripeWide: box.stripeWide && box.stripeWide * factor,
   }));
 }
 

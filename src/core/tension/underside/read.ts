@@ -10,6 +10,7 @@ import { misfitWith, sketchOf, type ColumnRead, type Sketch } from './column.ts'
 import { medianOf, type Colour } from './planes.ts';
 import type { Outline } from './by-hand.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find.ts';
+import { isHalfOf } from './half-beside.ts';
 import { inOneLight } from './light.ts';
 import { asWideAsOthers } from './usual-width.ts';
 import type { Ends } from './ends-in-row.ts';
@@ -95,6 +96,10 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     }),
     lengthMm / columnMm,
   );
+  const halvesAlone = looks.flatMap(({ box, sketches: [first] }, index) => {
+    const { stripeWide } = boxes[index]!;
+    return stripeWide ? [{ box, stripeWide, inner: first!.inner }] : [];
+  });
   return looks.map((look, index) =>
     columnOf(look, {
       ...best[index]!,
@@ -108,7 +113,8 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
       name: `column ${index + 1}`,
       back: 1 / working.scale,
       isSeen: boxes[index]!.isSeen,
-      isMore: count !== undefined && boxes.length > count,
+      isOtherCount: count !== undefined && boxes.length !== count,
+      isHalfBeside: halvesAlone.some((alone) => isHalfOf(alone, sidesOf(look, best[index]!))),
     }),
   );
 }
@@ -135,7 +141,8 @@ function columnOf(
     name: string;
     back: number;
     isSeen: boolean;
-    isMore: boolean;
+    isOtherCount: boolean;
+    isHalfBeside: boolean;
   },
 ): UndersideColumn {
   const { box, strip } = look;
@@ -180,6 +187,11 @@ function columnOf(
 }
 
 const mean = ([a, b]: readonly [number, number]) => (a + b) / 2;
+
+const sidesOf = ({ box }: Look, { sketch, read }: Measured) => ({
+  ...{ box, top: sketch.top },
+  ...{ left: read ? read.left : 0, right: read ? 1 - read.left - read.share : 0 },
+});
 
 /** How wide a column was measured to be, px of the working picture. */
 const wideOf = ({ box, strip }: Look, { outer: { left, right } }: ColumnRead) =>

@@ -16,7 +16,9 @@ const found = (...stripes: Candidate[]) => stripesAmong(row, stripes).map(({ x }
 describe('columns whose own thread is like the cloth, by their stripes', () => {
   test('between the others and beside them, as wide and as long as they', () => {
     expect(found(stripe(108), stripe(232))).toEqual([108, 232]);
-    expect(stripesAmong(row, [stripe(108)])).toEqual([{ ...box(108), long: 100, wide: 25 }]);
+    expect(stripesAmong(row, [stripe(108)])).toEqual([
+      { ...box(108), long: 100, wide: 25, stripeWide: stripe(108).wide },
+    ]);
   });
   test('beside one that is known by its stripe alone there may be another', () => {
     expect(found(stripe(285), stripe(232), stripe(338))).toEqual([232, 285, 338]);

@@ -19,12 +19,15 @@ const furthest = 2.4;
 /** Stripes nearer to each other than this, in widths, are of one column. */
 const ofOne = 0.8;
 
+/** A box about a stripe, and how wide that is itself, px. */
+export type Stripe = Box & { stripeWide: number };
+
 /**
  * Columns of which only the bobbin's stripe stands out from the cloth, since their own thread is like it: beside columns that were found, as long as they, but narrower. As boxes
  * as wide as the others; how their own sides lie cannot be seen. `islands`: all that lies in some ground.
  */
-export function stripesAmong(boxes: readonly Box[], islands: readonly Candidate[]): Box[] {
-  const found: Box[] = [];
+export function stripesAmong(boxes: readonly Box[], islands: readonly Candidate[]): Stripe[] {
+  const found: Stripe[] = [];
   // Beside those that are found there may be more, as far as a row goes.
   for (;;) {
     const known = [...boxes, ...found];
@@ -34,7 +37,7 @@ export function stripesAmong(boxes: readonly Box[], islands: readonly Candidate[
   }
 }
 
-function stripesOf(row: readonly Box[], boxes: readonly Box[], islands: readonly Candidate[]): Box[] {
+function stripesOf(row: readonly Box[], boxes: readonly Box[], islands: readonly Candidate[]): Stripe[] {
   const [long, wide] = [median(row.map((box) => box.long)), median(row.map((box) => box.wide))];
   const axes = axesOf(row[0]!.angle);
   const across = (place: { x: number; y: number }) => inDirection(axes.across, place);
@@ -66,5 +69,8 @@ function stripesOf(row: readonly Box[], boxes: readonly Box[], islands: readonly
   for (const island of islands.filter(fits).sort((a, b) => b.area - a.area))
     if (stripes.every((other) => Math.abs(across(other) - across(island)) > ofOne * wide))
       stripes.push(island);
-  return stripes.map(({ x, y }) => ({ ...nearest({ x, y }), x, y, long, wide, isCut: false }));
+  return stripes.map(({ x, y, wide: stripeWide }) => ({
+    ...nearest({ x, y }),
+    ...{ x, y, long, wide, isCut: false, stripeWide },
+  }));
 }

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { columnRead } from '../../../../tests/support/column-read.ts';
 import type { ColumnRead, Sketch } from './column.ts';
 import type { Colour } from './planes.ts';
-import { whyUnread } from './why-unread.ts';
+import { whyUnread, type Known } from './why-unread.ts';
 
 const cloth: Colour = [0.9, 0.9, 0.88];
 const blue: Colour = [0.1, 0.3, 0.6];
@@ -23,10 +23,11 @@ const known = {
     cloth,
     light: 1,
     isSeen: true,
-    isMore: false,
+    isOtherCount: false,
+    isHalfBeside: false,
   },
 };
-const why = (other: Partial<typeof known>) => whyUnread({ ...known, ...other });
+const why = (other: Partial<Known>) => whyUnread({ ...known, ...other });
 const reads = (other: Partial<ColumnRead>) => why({ read: { ...read, ...other } });
 
 test('one that is clear is read', () => {
@@ -48,15 +49,23 @@ describe('one that is refused', () => {
     expect(reads({ thinnest: 0.03 })).toBeNull();
     expect(why({ read: { ...read, thinnest: 0.03 }, wide: 48, box: { ...known.box, wide: 48 }, usualWide: 48 })).toMatch(/hardly shows on one side/); // prettier-ignore
   });
-  test('one without a stripe where more are seen than were said: a tape, a label', () => {
+  test('one without a stripe where not as many are seen as were said: a tape, a label, half a column', () => {
     expect(reads({ share: 0.01 })).toBeNull();
-    expect(why({ read: { ...read, share: 0.01 }, isMore: true })).toMatch(/no bobbin thread is seen on it/);
-    expect(why({ read: { ...read, share: 0.02 }, isMore: true })).toBeNull();
-    expect(why({ isMore: true })).toBeNull();
+    expect(why({ read: { ...read, share: 0.01 }, isOtherCount: true })).toMatch(
+      /no bobbin thread is seen on it/,
+    );
+    expect(why({ read: { ...read, share: 0.02 }, isOtherCount: true })).toBeNull();
+    expect(why({ isOtherCount: true })).toBeNull();
   });
   test('a stripe that is less like the bobbin than its thread is: the two were taken for each other', () => {
     expect(reads({ reach: -0.4 })).toMatch(/stripe is of another colour/);
     expect(reads({ reach: 0.5 })).toBeNull();
+  });
+  test('halves of two columns, of thread like a bobbin’s that is like the cloth: another half lies beside them', () => {
+    expect(why({ isHalfBeside: true })).toBeNull();
+    const white = { bobbin: [0.86, 0.9, 0.9], sketch: { ...sketch, inner: [0.86, 0.9, 0.9] } } as const;
+    expect(why({ ...white, isHalfBeside: true })).toMatch(/half a column lies beside it/);
+    expect(why(white)).toBeNull();
   });
   describe('hardly any stripe', () => {
     const darker = { contrast: 0.32, top: [0.48, 0.09, 0.12] as const };

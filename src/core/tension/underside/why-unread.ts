@@ -17,6 +17,8 @@ const leastFromCloth = 0.03;
 const toldFromCloth = { sure: 0.1, times: 2.5 } as const;
 /** What is no further from the usual cloth of the photo than this is that cloth, between two columns. */
 const bareCloth = 0.045;
+/** A bobbin thread nearer to the cloth than this shows no stripe on it. */
+const asCloth = 0.1;
 /** The two sides of a column are one thread. In a dark picture all differ by little: more than this part of what top and bobbin thread differ by is two threads. */
 const mostOfContrast = 0.4;
 /** Two colours that differ by less than the first, and once both are as bright by less than the second, may be one in two lights; not where one is so many times as bright as the other. */
@@ -44,12 +46,14 @@ const oddStripe =
   'its stripe is of another colour than the bobbin thread of the others. Give it the same light all over, and sew all columns with one bobbin.';
 const likeBobbin = 'its thread is too like the bobbin’s. Sew the block with another bobbin.';
 const noStripe =
-  'no bobbin thread is seen on it, and more columns are seen than were said: it may be none. Take it off, or set the number of columns.';
+  'no bobbin thread is seen on it, and not as many columns are seen as were said: it may be none. Take it off, or set the number of columns.';
+const halfBeside =
+  'half a column lies beside it: its own halves may be those of two, since the bobbin thread is like the cloth. Sew the block on cloth of another colour.';
 const thinSide =
   'its top thread hardly shows on one side. Check that it comes round both edges and stands out from the cloth, and go nearer.';
 
 /** What is known of a column when it is said whether it can be read. */
-interface Known {
+export interface Known {
   box: Box;
   strip: Strip;
   sketch: Sketch;
@@ -65,8 +69,10 @@ interface Known {
   /** How light the photo is here, 1: as elsewhere. */
   light: number;
   isSeen: boolean;
-  /** More columns are seen than were said. */
-  isMore: boolean;
+  /** Another number of columns is seen than was said. */
+  isOtherCount: boolean;
+  /** What shows alone beside it may be half of a column whose other half was taken for one of its sides. */
+  isHalfBeside: boolean;
 }
 
 /** Why a column cannot be read, in the operator's words, and what to do; null where it can. */
@@ -82,7 +88,8 @@ export function whyUnread({
   cloth,
   light,
   isSeen,
-  isMore,
+  isOtherCount,
+  isHalfBeside,
 }: Known): string | null {
   if (!isSeen)
     return 'its thread is too like the cloth to be seen. Sew the block on cloth of another colour.';
@@ -106,6 +113,8 @@ export function whyUnread({
     return tooAlike;
   if (read.fromCloth < toldFromCloth.sure && read.clearOfCloth < toldFromCloth.times) return likeCloth;
   if (isClothBeside(read, sketch, bobbin)) return likeCloth;
+  // One bobbin thread lies under all: where that is like the cloth, what shows alone is no stripe but half a column.
+  if (isHalfBeside && difference(bobbin, cloth) < asCloth) return halfBeside;
   const off = betweenOff(sketch.inner, sketch.top, bobbin);
   if (off > mostOff.sure && off > mostOff.part * difference(sketch.top, bobbin)) return oddStripe;
   if (read.misfit > Math.max(mostMisfit.sure, mostMisfit.asOthers * usualMisfit)) return notClear;
@@ -114,7 +123,7 @@ export function whyUnread({
   if (wide > widths.most * box.wide) return notClear;
   if (read.thinnest < Math.max(leastSeen.part, leastSeen.pixels / wide)) return thinSide;
   if (read.share < hardlyAny && isNothingButStripe(read, bobbin)) return tooAlike;
-  if (read.share < seenStripe.share && isMore) return noStripe;
+  if (read.share < seenStripe.share && isOtherCount) return noStripe;
   if (1.96 * errorOf(read, wide) <= refusedFrom) return null;
   return read.contrast < sureContrast ? tooAlike : doubtText(wide);
 }
