@@ -177,7 +177,7 @@ describe('a column measured', () => {
 });
 
 describe('how far off a share may be', () => {
-  const one = { error: 0, share: 0.4, contrast: 0.5, fromCloth: 0.8, takenOff: 0 };
+  const one = { error: 0, share: 0.4, contrast: 0.5, fromCloth: 0.8, takenOff: 0, rimsOff: 0 };
   const error = (more: Partial<typeof one>, width = 100) => errorOf({ ...one, ...more }, width);
   test('each cause adds by squares: rows, pixels, threads alike, thread like the cloth, and a little always', () => {
     expect(error({})).toBeCloseTo(

@@ -34,6 +34,8 @@ export interface ColumnRead {
   reach: number;
   /** Part of the width that was taken off its share since it is blurred. */
   takenOff: number;
+  /** Part of the width that was taken off its share since its rims were put where the others of its row tell. */
+  rimsOff: number;
   /** Standard deviation of the share along the column. */
   unevenness: number;
   /** Standard error of the share. */
@@ -180,7 +182,7 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   );
   return {
     top: colours.top,
-    ...{ reach: reachOf(colours.bobbin, colours.top, bobbin), takenOff: 0 },
+    ...{ reach: reachOf(colours.bobbin, colours.top, bobbin), takenOff: 0, rimsOff: 0 },
     thinnest: Math.min(
       median(kept.map(({ edges: [a, b, , d] }) => (b - a) / (d - a))),
       median(kept.map(({ edges: [a, , c, d] }) => (d - c) / (d - a))),

@@ -16,6 +16,8 @@ const colours = { stripe: 0.0025, cloth: 0.0035 } as const;
 const always = 0.0035;
 /** So much of what was taken off a blurred stripe may be wrong. */
 const ofTakenOff = 0.3;
+/** So much of what its rims took off its share, put where the others of its row tell, may be wrong. From memory. */
+const ofRims = 0.25;
 /** Where less of a column than this is its stripe, it may be nothing but stripe: a thread too thin to be seen lies on both sides of it, unless the two threads differ surely. */
 export const hardlyAny = 0.03;
 
@@ -24,7 +26,7 @@ export const hardlyAny = 0.03;
  * and from the cloth. `wide`: width of the column, px of the working picture.
  */
 export function errorOf(
-  read: Pick<ColumnRead, 'error' | 'share' | 'contrast' | 'fromCloth' | 'takenOff'>,
+  read: Pick<ColumnRead, 'error' | 'share' | 'contrast' | 'fromCloth' | 'takenOff' | 'rimsOff'>,
   wide: number,
 ): number {
   const fromCloth = Math.max(0.03, read.fromCloth);
@@ -36,6 +38,7 @@ export function errorOf(
     colours.stripe / read.contrast,
     (colours.cloth * read.share) / fromCloth,
     ofTakenOff * read.takenOff,
+    ofRims * read.rimsOff,
     always,
   );
 }

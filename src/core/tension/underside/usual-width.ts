@@ -38,9 +38,6 @@ export function rimsLost(wide: number, usual: number | null, fromCloth: number):
   return part > narrower.least && part < narrower.most ? 1 / part : 1;
 }
 
-/** How much of what its rims are taken to add may be wrong, as part of the change: a standard error. From memory. */
-const inDoubt = 0.25;
-
 /** A column with its rims: so many times as wide as it was measured, half of that on each side. */
 export function withRims(read: ColumnRead, times: number): ColumnRead {
   if (times === 1) return read;
@@ -51,7 +48,8 @@ export function withRims(read: ColumnRead, times: number): ColumnRead {
     ...{ ...read, share },
     left: (read.left + (times - 1) / 2) / times,
     unevenness: read.unevenness / times,
-    error: Math.hypot(read.error / times, inDoubt * (read.share - share)),
+    error: read.error / times,
+    rimsOff: read.share - share,
     outer: { left: [left[0] - more, left[1] - more], right: [right[0] + more, right[1] + more] },
   };
 }
