@@ -186,6 +186,8 @@ describe('how far off a share may be', () => {
     );
     const blurred = error({ takenOff: 0.05 });
     expect(blurred ** 2 - error({}) ** 2).toBeCloseTo((0.3 * 0.05) ** 2, 9);
+    const rims = error({ rimsOff: 0.05 });
+    expect(rims ** 2 - error({}) ** 2).toBeCloseTo((0.25 * 0.05) ** 2, 9);
     const rowsToo = error({ error: 0.02 });
     expect(rowsToo ** 2 - error({}) ** 2).toBeCloseTo(0.02 ** 2 * 6, 9);
     expect(error({}, 50) ** 2 - error({}) ** 2).toBeCloseTo((0.17 * 1.4) ** 2 * (1 / 2500 - 1 / 10000) + 2.2 ** 2 * (1 / 50 ** 4 - 1 / 100 ** 4), 9);
