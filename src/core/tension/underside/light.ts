@@ -1,5 +1,5 @@
 import { median, quantile } from 'simple-statistics';
-import { ownLight, type OwnLight } from './own-light.ts';
+import { asNeighbours, ownLight, type OwnLight } from './own-light.ts';
 import { cellOf, type Strip } from './strip.ts';
 
 /** Which part of the margin tells the cloth, from its outer end. */
@@ -17,8 +17,6 @@ export function clothSteps({
     right: [steps - nearCloth[1] * beyond, steps - nearCloth[0] * beyond],
   };
 }
-/** Rows whose light is told together. */
-const together = 2;
 /** The cloth beside a column must be brighter than this to tell the light. */
 const leastBright = 0.1;
 /** A shadow's edge crosses a column where the light on both sides of it changes by more than this factor along it, and by about as much on one as on the other. */
@@ -95,5 +93,5 @@ function clothBeside(strip: Strip, side: 'left' | 'right'): number[] | null {
   const [from, to] = clothSteps(strip)[side];
   const own = brightness(strip, from, to);
   if (own.some(Number.isNaN)) return null;
-  return own.map((_, row) => median(own.slice(Math.max(0, row - together), row + together + 1)));
+  return asNeighbours(own);
 }

@@ -13,6 +13,10 @@ const leastBright = 0.02;
 /** Each end of a shadow's edge has so many of the rows behind it. */
 const leastRows = 6;
 
+/** What is told of rows, each as its neighbours have it. */
+export const asNeighbours = (rows: readonly number[]): number[] =>
+  rows.map((_, row) => median(rows.slice(Math.max(0, row - together), row + together + 1)));
+
 /** How light each row of a column is at its left and right, as parts of how light its lit rows are there. */
 export interface OwnLight {
   left: number[];
@@ -50,7 +54,7 @@ export function ownLight(strip: Strip): OwnLight | null {
       });
       return parts.length > 0 ? median(parts) : 1;
     });
-    return lights.map((_, row) => median(lights.slice(Math.max(0, row - together), row + together + 1)));
+    return asNeighbours(lights);
   };
   return { left: lightIn(0, wide / 2), right: lightIn(wide / 2, wide) };
 }
