@@ -1,4 +1,4 @@
-import { defineConfig } from 'astro/config';
+import { defineConfig, passthroughImageService } from 'astro/config';
 import type { AstroIntegration } from 'astro';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
@@ -42,6 +42,11 @@ export default defineConfig({
   output: 'server',
   adapter: node({ mode: 'standalone' }),
   integrations: [react(), directEntry],
+  // No picture is made smaller by the server: the framework's endpoint for that would fetch and scale whatever it is asked for, in this process.
+  image: {
+    endpoint: { route: '/_image', entrypoint: './src/pages/api/[...rest].ts' },
+    service: passthroughImageService(),
+  },
   devToolbar: { enabled: false },
   telemetry: false,
   // Writes are JSON only (the endpoints refuse other content types), so a foreign page cannot post a

@@ -1,4 +1,5 @@
 import { hostname, networkInterfaces } from 'node:os';
+import { canonicalPath } from './request-path.mjs';
 
 /**
  * Who may come in, before anything is read: the computer is asked by its own name, by its own pages, in a way that it
@@ -51,7 +52,7 @@ export function doorKeeper(listensOn) {
     return isOne;
   };
   return (request) => {
-    const { method, url, headers } = request;
+    const { method, headers } = request;
     const host = (headers.host ?? '').toLowerCase();
     // A foreign name that was made to lead here (DNS rebinding) would read everything as its own.
     if (!isKnown(host))
@@ -60,23 +61,21 @@ export function doorKeeper(listensOn) {
         'Another name',
         'Vivid Eye is not called by this name. Use the address that ./start prints; VIVID_HOSTS adds a name.',
       );
-    if (!url.startsWith('/') || url.startsWith('//')) return notHere();
-    if (!isMethod.has(method)) return wrongMethod(method, isApi(url) ? methods : pageMethods);
-    if (!isApi(url) && !isPageMethod.has(method)) return wrongMethod(method, pageMethods);
-    if (isForeign(method, url, headers, host))
+    const path = canonicalPath(request.url);
+    if (path === null) return notHere();
+    if (!isMethod.has(method)) return wrongMethod(method, isApi(path) ? methods : pageMethods);
+    if (!isApi(path) && !isPageMethod.has(method)) return wrongMethod(method, pageMethods);
+    if (isForeign(method, path, headers, host))
       return problem(
         403,
         'Another page',
         'This was sent by a page of another address. Only Vivid Eye’s own pages may.',
       );
-    // The page framework answers these with its own images, or an error where there are none.
-    if (url.startsWith('/_image')) return notHere();
-    if (isApi(url) && isOddlyEncoded(url)) return notHere();
     return null;
   };
 }
 
-const isApi = (url) => /^\/api(\/|\?|$)/.test(url);
+const isApi = (path) => /^\/api(\/|$)/.test(path);
 
 const wrongMethod = (method, allow) =>
   problem(405, 'Not this way', `This address does not take ${method}. It takes ${allow}.`, { allow });
@@ -84,26 +83,14 @@ const wrongMethod = (method, allow) =>
 const notHere = () =>
   problem(404, 'Not found', 'There is nothing at this address. docs/api.md lists what there is.');
 
-/** Astro answers such an address with a page; whoever asks the API gets a problem (RFC 9457). */
-function isOddlyEncoded(url) {
-  if (!url.includes('%')) return false;
-  // Dots in disguise would lead out of the API to where pages answer.
-  if (/%2e/i.test(url.split('?')[0])) return true;
-  try {
-    return decodeURI(url.split('?')[0]).includes('%');
-  } catch {
-    return true;
-  }
-}
-
 /** Sent by a page of another origin: no such page has business here, but for a link that is followed. */
-function isForeign(method, url, headers, host) {
+function isForeign(method, path, headers, host) {
   const { origin } = headers;
   if (origin !== undefined && originHost(origin) !== host) return true;
   const site = headers['sec-fetch-site'];
   if (site === undefined || site === 'same-origin' || site === 'none') return false;
   const follows = headers['sec-fetch-mode'] === 'navigate' && headers['sec-fetch-dest'] === 'document';
-  return !(follows && isPageMethod.has(method) && !isApi(url));
+  return !(follows && isPageMethod.has(method) && !isApi(path));
 }
 
 function originHost(origin) {

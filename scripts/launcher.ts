@@ -13,6 +13,7 @@ import { Keeper } from './keep-running.ts';
 import { writableServer } from '../src/server/base/servers.ts';
 import type { Preparation } from './prepare-database.ts';
 import { home, pidFile } from './running.mjs';
+import { watchAlive } from './watch-alive.ts';
 
 /** ./start from where everything is built: database, migrations, demo, server, and a watch over both, until Ctrl-C. */
 const usage =
@@ -136,6 +137,7 @@ async function main(): Promise<void> {
       ...(open && { VIVID_OPEN: '1' }),
     };
     server = await startServer({ url, port, host, https, env, onExit: (why) => serverKeeper.died(why) });
+    watchAlive(server);
   }
   await serve();
   if (cluster) watchCluster();

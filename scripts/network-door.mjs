@@ -1,6 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
+/** The path of a target that was found canonical (request-path.mjs). */
+export const pathOf = (url) => url.split('?')[0];
+
 /**
  * What the network gets, where the app serves the workshop: all of it over https; over plain http only the page that helps a tablet to trust it, and what
  * that page is made of. Plain JavaScript, as scripts/serve.mjs. `./start --workshop` says where by VIVID_HTTPS (the folder of scripts/https) and
@@ -20,7 +23,7 @@ export const secureContext = () => ({
 });
 
 /** Of the build and of the page that helps: no data, nothing that is the workshop's. */
-const plainly = /^\/(trust(\/|\?|$)|_astro\/|eye\.svg|first-paint\.js|manifest\.webmanifest|icons\/)/;
+const plainly = /^\/(trust(\/|$)|_astro\/|eye\.svg$|first-paint\.js$|manifest\.webmanifest$|icons\/)/;
 export const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test(address);
 /**
  * Where a request comes from. What another program passes on (a proxy on this computer) comes from the network, whatever it says: only what asks by itself is near.
@@ -54,7 +57,7 @@ export function plainHttp(request) {
   if (proxy) {
     if (headers['x-forwarded-for'] === undefined || fromOf(request).isHttps) return null;
   } else if (httpsPort === null || isOwnComputer(socket.remoteAddress)) return null;
-  if (plainly.test(url)) return null;
+  if (plainly.test(pathOf(url))) return null;
   return method === 'GET' || method === 'HEAD' ? '/trust' : 'refuse';
 }
 

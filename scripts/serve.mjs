@@ -9,6 +9,7 @@ import {
   fromOf,
   httpsPort,
   isOwnComputer,
+  pathOf,
   plainHttp,
   sayTrusted,
   secureContext,
@@ -75,9 +76,9 @@ function allowStyleAttributes(response) {
   };
 }
 
-const ledgerAddress = /^\/api\/ledger\/?(?:\?|$)/;
-const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?(?:\?|$)/i;
-const liveAddress = /^\/api\/(machines\/[^/]+|board)\/live/;
+const ledgerAddress = /^\/api\/ledger\/?$/;
+const feedAddress = /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?$/i;
+const liveAddress = /^\/api\/(machines\/[^/]+|board)\/live\/?$/;
 
 /**
  * A request must have come whole after this, ms; endpoints answer a little sooner that it is late. A feed and an import
@@ -127,15 +128,45 @@ const lives = new Set();
 setInterval(() => {
   for (const live of lives) if (live.writableLength > mostBacklog) live.destroy();
 }, 1000).unref();
-function serve(request, response) {
-  const { method, url } = request;
+/** Over https: all of it. */
+function serveHttps(request, response) {
   const from = fromOf(request);
-  if (method === 'GET' && url === trustedAddress && from.isHttps) return sayTrusted(response);
+  if (isLetIn(request, response, from)) serve(request, response, from);
+}
+
+/** Over http: from the network only what helps a tablet to trust the https. */
+function serveHttp(request, response) {
+  const from = fromOf(request);
+  if (!isLetIn(request, response, from)) return;
+  const instead = plainHttp(request);
+  if (!instead) return serve(request, response, from);
+  if (instead === 'refuse' || /^\/api(\/|$)/.test(pathOf(request.url)))
+    return answerProblem(
+      request,
+      response,
+      problem(403, 'Only over https', `From the network this goes over https, on port ${securePort}.`),
+    );
+  response.writeHead(307, { location: instead, 'cache-control': 'no-store' });
+  response.end();
+}
+
+/** Whether the request may be looked at any further; false: it has its answer. */
+function isLetIn(request, response, from) {
+  if (request.method === 'GET' && request.url === trustedAddress && from.isHttps) {
+    sayTrusted(response);
+    return false;
+  }
   const refused = turnAway(request);
-  if (refused) return answerProblem(request, response, refused);
-  if (method === 'POST' && ledgerAddress.test(url)) return void postLedger(request, response, ofData, from);
-  const fed = method === 'POST' && feedAddress.exec(url)?.[1];
-  const isLive = liveAddress.test(url);
+  if (refused) answerProblem(request, response, refused);
+  return refused === null;
+}
+
+function serve(request, response, from) {
+  const { method } = request;
+  const path = pathOf(request.url);
+  if (method === 'POST' && ledgerAddress.test(path)) return void postLedger(request, response, ofData, from);
+  const fed = method === 'POST' && feedAddress.exec(path)?.[1];
+  const isLive = liveAddress.test(path);
   if (fed || isLive) {
     const leave = streams.enter(nearest(request, from));
     if (!leave)
@@ -152,7 +183,7 @@ function serve(request, response) {
   }
   if (fed) return void postFeed(request, response, fed, ofData, from);
   for (const name in headers) response.setHeader(name, headers[name]);
-  const isImport = method === 'POST' && url.startsWith('/api/everything');
+  const isImport = method === 'POST' && path.startsWith('/api/everything');
   if (!isImport) {
     const late = setTimeout(() => request.complete || request.destroy(), wholeRequestMs);
     response.on('close', () => clearTimeout(late));
@@ -171,24 +202,8 @@ function serve(request, response) {
   compress(request, response, () => beside.run(locals, () => handler(request, response)));
 }
 
-/** Over http: from the network only what helps a tablet to trust the https. */
-function serveHttp(request, response) {
-  const instead = plainHttp(request);
-  if (!instead) return serve(request, response);
-  const refused = turnAway(request);
-  if (refused) return answerProblem(request, response, refused);
-  if (instead === 'refuse' || /^\/api(\/|\?|$)/.test(request.url))
-    return answerProblem(
-      request,
-      response,
-      problem(403, 'Only over https', `From the network this goes over https, on port ${securePort}.`),
-    );
-  response.writeHead(307, { location: instead, 'cache-control': 'no-store' });
-  response.end();
-}
-
 const server = createServer(serveHttp);
-const secure = httpsPort === null ? null : createSecureServer(secureContext(), serve);
+const secure = httpsPort === null ? null : createSecureServer(secureContext(), serveHttps);
 const servers = secure ? [server, secure] : [server];
 
 for (const one of servers) {

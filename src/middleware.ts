@@ -38,14 +38,16 @@ const onAsked = defineMiddleware(async (context, next) => {
   const takes = has.includes('GET') ? [...has, 'HEAD'] : has;
   if (module && !has.includes('ALL') && !takes.includes(method))
     return problemAnswer(problemFrom(wrongMethod(method, takes.sort().join(', '))));
+  const { contract } = (module?.[method === 'HEAD' ? 'GET' : method] ?? {}) as { contract?: { right: Right; anonymous?: true } };
   try {
-    context.locals.asker = await askerOf(
-      { cookie: headers.get('cookie'), authorization: headers.get('authorization') },
-      from,
-    );
+    context.locals.asker = contract?.anonymous
+      ? nobody
+      : await askerOf(
+          { cookie: headers.get('cookie'), authorization: headers.get('authorization') },
+          from,
+        );
   } catch (error) {
     // The database is away: who asks cannot be known, and is let do nothing but what anybody may.
-    const { contract } = (module?.[method] ?? {}) as { contract?: { right: Right } };
     const right = module ? contract?.right : rightOfPage(context.routePattern);
     if (right !== 'anyone') {
       if (module) return problemAnswer(problemFrom(error));

@@ -25,6 +25,8 @@ type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;
 interface Contract<Body, Query> {
   /** What whoever asks must be allowed (core/people): held against his role before anything is read. */
   right: Right;
+  /** Answered without finding out who asks, and so without the database. */
+  anonymous?: true;
   /** The machine whose data it changes (true: the path’s `id` is its): a device that is another one’s may not. Found out only for such a device. */
   ofMachine?: true | ((about: { id: string; body: Message<Body> }) => string | Promise<string>);
   /** It costs more than a touch: how often a device may. */
