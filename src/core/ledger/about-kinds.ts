@@ -30,6 +30,15 @@ export const counting =
   <Told extends { kind: EntryKind; void: boolean }>(entry: Told): entry is Extract<Told, { kind: K }> =>
     entry.kind === kind && !entry.void;
 
+/** The fields of data that only the server writes, in entries of any kind. */
+const serverOnly = new Set(entryKindKeys.flatMap((kind) => flagsOf(kind).serverOnly ?? []));
+
+/** A field that an entry, or a correction of one, says and that only the server may say; undefined: none. */
+export function serverOnlyField(entry: { kind: EntryKind; data: object }): string | undefined {
+  const said = is(entry, 'corrects') ? fieldOf(entry, 'data') : entry.data;
+  return Object.keys(said ?? {}).find((field) => serverOnly.has(field));
+}
+
 /** A field of an entry's data, whatever its kind; undefined where that kind has none. */
 export const fieldOf = (entry: { data: object }, field: string): unknown =>
   (entry.data as Record<string, unknown>)[field];

@@ -1,3 +1,4 @@
+import { groupBy } from '../base/group-by.ts';
 import { Refusal } from '../base/refusal.ts';
 import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './entry.ts';
 
@@ -35,25 +36,21 @@ export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'corr
 
 /** Corrections naming `id` that were not themselves taken back, in ledger order. */
 function liveCorrections(id: string, all: readonly EntryOf<'correction'>[]): EntryOf<'correction'>[] {
-  return all
-    .filter((correction) => correction.corrects === id)
-    .filter(
-      (correction) =>
-        liveCorrections(correction.id, all).findLast((next) => next.data.void !== undefined)?.data.void !==
-        true,
-    )
-    .sort(inLedgerOrder);
+  const naming = groupBy(all, (correction) => correction.corrects);
+  const live = (named: string): EntryOf<'correction'>[] =>
+    (naming.get(named) ?? [])
+      .filter(
+        (correction) =>
+          live(correction.id).findLast((next) => next.data.void !== undefined)?.data.void !== true,
+      )
+      .sort(inLedgerOrder);
+  return live(id);
 }
 
 /** Every entry of a ledger as it counts, in ledger order, taken-back ones included (marked `void`). */
 export function effectiveEntries(ledger: readonly Entry[]): EffectiveEntry[] {
   const corrections = ledger.filter((entry): entry is EntryOf<'correction'> => entry.kind === 'correction');
-  const root = rootFinder(corrections);
-  const hanging = new Map<string, EntryOf<'correction'>[]>();
-  for (const correction of corrections) {
-    const target = root(correction);
-    hanging.set(target, [...(hanging.get(target) ?? []), correction]);
-  }
+  const hanging = groupBy(corrections, rootFinder(corrections));
   return ledger
     .filter((entry) => entry.kind !== 'correction')
     .map((entry) => effectiveEntry(entry, hanging.get(entry.id) ?? []))

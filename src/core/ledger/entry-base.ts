@@ -29,4 +29,6 @@ export interface WrittenBy {
   unconfirmed: boolean;
   /** Whether a correction may change others' entries. Not kept. */
   correctsOthers?: true;
+  /** Whether a correction may change what holds a piece back. Not kept. */
+  releases?: true;
 }

@@ -71,12 +71,13 @@ describe('whose entry may be corrected', () => {
     );
   });
 
-  test('what nobody signed: on its device by whoever is there; what a machine told, by whoever logs', () => {
+  test('what nobody signed: on its device by whoever is there; what a machine told, by whoever is signed in', () => {
     const unsigned = { ...mine, operatorId: null };
     expect(mayCorrect(unsigned, nobodyAt('d1'), now)).toBe(true);
     expect(mayCorrect(unsigned, tom, now)).toBe(true);
     expect(mayCorrect(unsigned, nobodyAt('d2'), now)).toBe(false);
-    expect(mayCorrect({ ...unsigned, deviceId: null }, nobodyAt('d2'), now)).toBe(true);
+    expect(mayCorrect({ ...unsigned, deviceId: null }, nobodyAt('d2'), now)).toBe(false);
+    expect(mayCorrect({ ...unsigned, deviceId: null }, tom, now)).toBe(true);
     // Signed by somebody, it is not the next one's at the same device.
     expect(mayCorrect(mine, nobodyAt('d1'), now)).toBe(false);
   });

@@ -25,6 +25,13 @@ export interface Writing {
   at: string;
 }
 
+/**
+ * Whether an entry holds a piece back: a hold, or a broken needle of which a fragment is missing. Changing it takes the right to release. `said`: a field of its data as
+ * it stands.
+ */
+export const holdsAPiece = (kind: EntryKind, said: (field: string) => unknown): boolean =>
+  flagsOf(kind).holds === true || (flagsOf(kind).breaks === true && said('fragments') === 'missing');
+
 /** Who would correct it. */
 export interface Corrector {
   personId: string | null;
@@ -34,13 +41,13 @@ export interface Corrector {
 
 /**
  * Whether the entry may be corrected by who asks: others' by whom has that right; for 12 hours one's own, what a device logged without a name on that device, what the machine told
- * by itself, and what several do together (a trace). `onlyAdds`: it says only what was not said before (the fragments of a broken needle, the kind of a break): that is anyone's.
- * `now`: ISO 8601.
+ * by itself by whoever is signed in, and what several do together (a trace). `onlyAdds`: it says only what was not said before (the fragments of a broken needle, the kind of a
+ * break): that is anyone's. `now`: ISO 8601.
  */
 export function mayCorrect(entry: Writing, who: Corrector, now: string, onlyAdds = false): boolean {
   if (who.mayOthers) return true;
   if (Date.parse(now) - Date.parse(entry.at) > ownCorrectionMs) return false;
   if (onlyAdds || flagsOf(entry.kind).shared) return true;
   if (entry.operatorId !== null) return entry.operatorId === who.personId;
-  return entry.deviceId === null || entry.deviceId === who.deviceId;
+  return entry.deviceId === null ? who.personId !== null : entry.deviceId === who.deviceId;
 }

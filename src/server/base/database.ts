@@ -29,7 +29,12 @@ const forReaders = { ...forAll, work_mem: '32MB' };
  * The writer runs the same few statements at every touch: planning them anew each time takes as long as running them, and a
  * plan that is made while a table is small, and kept, must not go through all of it when it has grown.
  */
-const forWriter = { ...forAll, plan_cache_mode: 'force_generic_plan', enable_seqscan: 'off' };
+const forWriter = {
+  ...forAll,
+  ...{ plan_cache_mode: 'force_generic_plan', enable_seqscan: 'off' },
+  // A lock is waited for less long than a statement may take: what waits says so, and is not taken for dear.
+  ...{ statement_timeout: '3s', lock_timeout: '2s' },
+};
 
 const pools = new Map<'all' | 'writer', pg.Pool>();
 

@@ -109,7 +109,7 @@ async function takeRound(round: readonly Post[]): Promise<void> {
       if (entries.length === 0) return;
       try {
         const normal = entries.map(checkedEntry);
-        await storeEntries(normal, { isTold: true });
+        await storeEntries(normal, { isTold: true, sender: `feed ${post.machineId}` });
         stored.push(...normal);
       } catch (error) {
         folded.delete(post);

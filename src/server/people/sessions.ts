@@ -76,6 +76,23 @@ export async function endSessionsOf(sql: Sql, personId: string, but: string | nu
   );
 }
 
+/** Whether each of these people was signed in on this device at the time said, give or take a minute: by what its page knew, without a network too. */
+export async function wereSignedIn(
+  deviceId: string,
+  claims: readonly { personId: string; at: string }[],
+): Promise<boolean> {
+  const odd = await rows(
+    database(),
+    `SELECT FROM unnest($2::uuid[], $3::timestamptz[]) AS claim(person, at)
+     WHERE NOT EXISTS (
+       SELECT FROM session WHERE device_id = $1 AND operator_id = claim.person
+         AND claim.at BETWEEN began_at - interval '1 minute' AND least(ended_at, ends_at) + interval '1 minute')
+     LIMIT 1`,
+    [deviceId, claims.map(({ personId }) => personId), claims.map(({ at }) => at)],
+  );
+  return odd.length === 0;
+}
+
 /** Sessions that are open, the last seen first. */
 export async function listSessions(asker: Asker): Promise<Session[]> {
   const found = await rows<Omit<Session, 'isThis'>>(

@@ -38,6 +38,10 @@ export interface KindFlags {
   needs?: 'mechanical' | 'release';
   /** Several do it together: whoever may log may correct it, whoever began it. */
   shared?: true;
+  /** Fields of `data` that whoever may log may add to another's entry, where they were not said. */
+  addable?: readonly string[];
+  /** Fields of `data` that only the server writes: no client sends them. */
+  serverOnly?: readonly string[];
   /** It may be logged by whoever stands there, signed in or not (as may whatever stops, sews, holds or fits). */
   unnamed?: true;
 }

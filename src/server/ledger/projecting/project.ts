@@ -1,3 +1,4 @@
+import { groupBy } from '../../../core/base/group-by.ts';
 import { mustFind } from '../../../core/base/must-find.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import { inLedgerOrder, type EntryOf } from '../../../core/ledger/entry.ts';
@@ -58,35 +59,31 @@ export async function project(
   if (!foldLater) await foldMachines(sql, before, after, heads);
 }
 
-/** Recomputes the corrected entries from the raw ledger. Fills `before` with what they were. */
+/** Recomputes the corrected entries from the raw ledger; their roots are kept already (roots.ts). Fills `before` with what they were. */
 async function applyCorrections(
   sql: Sql,
   corrections: readonly LineRow[],
   before: Map<string, EventRow>,
   after: Map<string, EventRow>,
 ): Promise<void> {
-  // From each correction down to the entry it hangs on, then up to every correction that hangs on that. UNION keeps each
-  // row once: a ring of corrections, should one ever be there, ends too.
   const tree = await rows<LineRow & { root: string }>(
     sql,
-    `WITH RECURSIVE down AS (
-       SELECT id AS start, id, corrects FROM ledger WHERE id = ANY($1)
-       UNION SELECT down.start, l.id, l.corrects FROM down JOIN ledger l ON l.id = down.corrects),
-     root AS (SELECT DISTINCT id AS root FROM down WHERE corrects IS NULL),
-     up AS (
-       SELECT root, root AS id FROM root
-       UNION SELECT up.root, l.id FROM up JOIN ledger l ON l.corrects = up.id)
-     SELECT up.root, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')} FROM up JOIN ledger l ON l.id = up.id`,
+    `WITH roots AS (SELECT DISTINCT root FROM correction WHERE id = ANY($1)),
+     hanging AS (
+       SELECT root, root AS id FROM roots
+       UNION ALL SELECT root, correction.id FROM roots JOIN correction USING (root))
+     SELECT hanging.root, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')} FROM hanging JOIN ledger l ON l.id = hanging.id`,
     [corrections.map((line) => line.id)],
   );
   const newestSeq = Math.max(...corrections.map((line) => line.seq));
-  const roots = [...new Set(tree.map((line) => line.root))];
+  const byRoot = groupBy(tree, (line) => line.root);
+  const roots = [...byRoot.keys()];
   const kept = await rows<EventRow>(sql, `SELECT ${eventColumns} FROM event WHERE id = ANY($1)`, [roots]);
   // A row of this very batch was nothing before it.
   for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
   for (const root of roots) {
-    const hanging = tree.filter((line) => line.root === root && line.kind === 'correction');
-    const line = mustFind(tree, (candidate) => candidate.id === root, `line ${root}`);
+    const hanging = byRoot.get(root)!.filter((line) => line.kind === 'correction');
+    const line = mustFind(byRoot.get(root)!, (candidate) => candidate.id === root, `line ${root}`);
     // Lines stored later than this batch (a rebuild reads ahead) must not count yet for the live cursor.
     const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((other) => other <= newestSeq));
     const entry = effectiveEntry(

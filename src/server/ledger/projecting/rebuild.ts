@@ -4,6 +4,7 @@ import { lineColumns, type LineRow } from './line.ts';
 import { catchUpIn } from '../../learn/catch-up.ts';
 import { everyLedgerLock } from '../writing/locks.ts';
 import { project } from './project.ts';
+import { rebuildRoots } from './roots.ts';
 import { refold } from './seats.ts';
 
 /**
@@ -33,6 +34,7 @@ export async function rebuildIn(
   const learnt = ['learnt_mark', 'sewn_cell', 'sewn_day', 'sewn_with', 'stop_cell', 'needle_life'];
   for (const table of ['event', 'seat', 'machine_now', 'job_tally', 'head_checkpoint', ...learnt])
     await rows(sql, `DELETE FROM ${table}`);
+  await rebuildRoots(sql);
   let seq = 0;
   let count = 0;
   for (;;) {

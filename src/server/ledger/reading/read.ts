@@ -55,21 +55,13 @@ function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: 
 export async function entryHistory(id: string): Promise<{ event: Event; lines: LedgerLine[] }> {
   const [[row], lines] = await Promise.all([
     rows<EventRow>(database(), `SELECT ${eventColumns} FROM event WHERE id = $1`, [id]),
-    rows<LineRow>(database(), `SELECT ${lineColumns} FROM ledger WHERE id = $1 OR corrects = $1`, [id]),
+    rows<LineRow>(
+      database(),
+      `SELECT ${lineColumns} FROM ledger WHERE id = $1 OR id IN (SELECT id FROM correction WHERE root = $1)`,
+      [id],
+    ),
   ]);
   if (!row) throw notFound('entry');
-  // Corrections of corrections: seldom, so asked for only where there is one to be corrected.
-  const known = new Set(lines.map((line) => line.id));
-  for (let newest = lines.filter((line) => line.id !== id); newest.length > 0;) {
-    const found = await rows<LineRow>(
-      database(),
-      `SELECT ${lineColumns} FROM ledger WHERE corrects = ANY($1)`,
-      [newest.map((line) => line.id)],
-    );
-    newest = found.filter((line) => !known.has(line.id));
-    newest.forEach((line) => known.add(line.id));
-    lines.push(...newest);
-  }
   return { event: eventFrom(row), lines: lines.map(lineFrom).sort(inLedgerOrder) };
 }
 

@@ -1,4 +1,5 @@
 import { omit } from '../../../core/base/omit.ts';
+import { chainsWithin } from '../../../core/ledger/chains.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
 import { fieldOf, flagsOf, is, kindOf } from '../../../core/ledger/about-kinds.ts';
@@ -8,15 +9,15 @@ import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../http/problem.ts';
 import { entryFrom, lineColumns, type LineRow } from '../projecting/line.ts';
-import { checkWhoCorrects, mayOnlyAdd, Said } from './who-corrects.ts';
+import { checkWhoCorrects, isLimited, Said, type Corrected } from './who-corrects.ts';
 
 export const checkEntry = validator(entrySchema);
 
-/** A device whose clock is further ahead of the server's than this is not believed, ms. */
-const believedAheadMs = 86_400_000;
+/** A device whose clock is further ahead of the server's than this is not believed, ms: a page corrects its own by the server's, to the second. */
+const believedAheadMs = 300_000;
 
 /**
- * Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. A time more than a day
+ * Fills in what a writer may leave out, and writes times one way, so that equal entries are equal. A time some minutes
  * ahead would lie over everything that happens until then: the server's counts instead, and the claim is kept beside it.
  */
 export function normalEntry(sent: unknown): Entry {
@@ -89,43 +90,74 @@ interface NamedLine extends LineRow {
   said?: Record<string, unknown> | null;
 }
 
-/** The ledger's lines that the entries correct, end or refer to, as far as they are not among `entries`. */
-export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<NamedLine[]> {
+/** The ledger's lines that entries correct, end or refer to, as far as they are not among them. */
+export interface Named {
+  lines: readonly NamedLine[];
+  /** Of corrections among them: the ids of their roots, whose lines are there too. */
+  roots: ReadonlyMap<string, string>;
+}
+
+export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<Named> {
   const sent = new Set(entries.map((entry) => entry.id));
   const absent = entries.map(namedBy).filter((id): id is string => id !== null && !sent.has(id));
-  if (absent.length === 0) return [];
-  const said = entries.some(mayOnlyAdd) ? ', (SELECT e.data FROM event e WHERE e.id = l.id) AS said' : '';
-  return rows<NamedLine>(sql, `SELECT ${lineColumns}${said} FROM ledger l WHERE id = ANY($1)`, [absent]);
+  if (absent.length === 0) return { lines: [], roots: new Map() };
+  const said = entries.some(isLimited) ? ', (SELECT e.data FROM event e WHERE e.id = l.id) AS said' : '';
+  const rootsAsked = entries.some((entry) => is(entry, 'corrects'))
+    ? rows<NamedLine & { of: string }>(
+        sql,
+        `SELECT c.id AS of, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')}${said} FROM correction c JOIN ledger l ON l.id = c.root WHERE c.id = ANY($1)`,
+        [absent],
+      )
+    : Promise.resolve([]);
+  const [lines, roots] = await Promise.all([
+    rows<NamedLine>(sql, `SELECT ${lineColumns}${said} FROM ledger l WHERE id = ANY($1)`, [absent]),
+    rootsAsked,
+  ]);
+  return { lines: [...lines, ...roots], roots: new Map(roots.map(({ of, id }) => [of, id])) };
 }
 
 /**
  * Checks that a correction or an ending fits the entry it names, and of those that are new (`fresh`: their ids) whose it may be: what is sent again was let in when it came, and
  * may by now be what the entry says. Throws a 422 problem for the first that does not fit, a 403 one for another's.
  */
-export function checkNamedEntries(
-  entries: readonly Entry[],
-  named: readonly NamedLine[],
-  fresh: ReadonlySet<string>,
-): void {
-  const said = new Said(named);
+export function checkNamedEntries(entries: readonly Entry[], named: Named, fresh: ReadonlySet<string>): void {
   const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
-  for (const row of named) lines.set(row.id, entryFrom(row));
+  for (const row of named.lines) lines.set(row.id, entryFrom(row));
+  checkNoRing(entries, lines);
+  const chains = chainsWithin(entries);
+  const rootOf = (entry: Entry): Entry => {
+    const base = chains.get(entry.id)?.base ?? entry.id;
+    return lines.get(named.roots.get(base) ?? base) ?? entry;
+  };
+  const received = new Map(named.lines.map((line) => [line.id, Date.parse(line.received_at)]));
+  const corrected: Corrected = {
+    said: new Said(named.lines),
+    rootOf,
+    receivedAt: ({ id }) => received.get(id) ?? serverNow().getTime(),
+  };
   for (const entry of entries) {
     if (namedBy(entry) === null) continue;
-    checkNoRing(entry, lines);
-    checkNamed(entry, lines, fresh.has(entry.id) ? said : null);
+    checkNamed(entry, lines, fresh.has(entry.id) ? corrected : null);
   }
 }
 
 /** What is kept names only what was kept before it: a ring can only be among entries that come together. */
-function checkNoRing(entry: Entry, lines: ReadonlyMap<string, Entry>): void {
-  const passed = new Set<string>();
-  for (let part: Entry | undefined = entry; part; part = lines.get(namedBy(part) ?? '')) {
-    if (passed.has(part.id))
-      throw invalid(
-        'This entry names itself, by itself or by way of others. Name the entry that it is about.',
-      );
-    passed.add(part.id);
+function checkNoRing(entries: readonly Entry[], lines: ReadonlyMap<string, Entry>): void {
+  const cleared = new Set<string>();
+  for (const entry of entries) {
+    const passed = new Set<string>();
+    for (
+      let part: Entry | undefined = entry;
+      part && !cleared.has(part.id);
+      part = lines.get(namedBy(part) ?? '')
+    ) {
+      if (passed.has(part.id))
+        throw invalid(
+          'This entry names itself, by itself or by way of others. Name the entry that it is about.',
+        );
+      passed.add(part.id);
+    }
+    for (const id of passed) cleared.add(id);
   }
 }
 
@@ -137,8 +169,8 @@ function namedBy(entry: Entry): string | null {
   return field ? String(fieldOf(entry, field)) : null;
 }
 
-/** `said`: null for what is kept already. */
-function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said | null): void {
+/** `corrected`: null for what is kept already. */
+function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, corrected: Corrected | null): void {
   const target = lines.get(namedBy(entry)!);
   if (!target || target.machineId !== entry.machineId) {
     throw invalid(
@@ -146,7 +178,7 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, said: Said 
     );
   }
   if (entry.kind === 'correction') {
-    if (said) checkWhoCorrects(entry, target, lines, said);
+    if (corrected) checkWhoCorrects(entry, target, corrected);
     return checkCorrection(entry, target);
   }
   const { closes = [], refersTo } = flagsOf(entry.kind);

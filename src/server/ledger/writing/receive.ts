@@ -1,4 +1,4 @@
-import { is } from '../../../core/ledger/about-kinds.ts';
+import { is, serverOnlyField } from '../../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import type { Asker } from '../../../schemas/people.ts';
 import { entries, entriesStored, type EntriesStored } from '../../../schemas/entry.ts';
@@ -6,8 +6,9 @@ import { matchLately } from '../../feed/match.ts';
 import { log } from '../../base/log.ts';
 import { validator } from '../../http/validate.ts';
 import { endSession } from '../../people/sessions.ts';
+import { invalid } from '../../http/problem.ts';
 import { normalEntry } from './accept.ts';
-import { endsShift, signEntry } from './sign.ts';
+import { endsShift, signEntries } from './sign.ts';
 import { storeEntries } from './queue.ts';
 
 const checkBody = validator(entries);
@@ -35,9 +36,11 @@ function matchAll(): void {
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
 export async function receiveEntries(message: unknown, asker: Asker): Promise<EntriesStored> {
   const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
+  const odd = sent.map(serverOnlyField).find((field) => field !== undefined);
+  if (odd !== undefined) throw invalid(`“${odd}” is written by the server, and never sent.`);
   const normal = sent.map((entry) => normalEntry(entry));
-  if (asker.asked) for (const entry of normal) signEntry(entry, asker);
-  const answer = { stored: await storeEntries(normal) };
+  if (asker.asked) await signEntries(normal, asker);
+  const answer = { stored: await storeEntries(normal, { sender: asker.device?.id ?? 'here' }) };
   if (asker.sessionId && normal.some(endsShift)) await endSession(asker.sessionId, asker, 'signed out');
   matchSoon(sent, answer.stored);
   checkAnswer?.(answer, 'answer');

@@ -1,3 +1,4 @@
+import { is } from '../../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { serverNow } from '../../base/clock.ts';
 import { inTransaction, rows, sendOff, writerConnections } from '../../base/database.ts';
@@ -8,6 +9,7 @@ import { everyLedgerLock } from './locks.ts';
 import { announce } from '../reading/live.ts';
 import { makeMonths } from './months.ts';
 import { project } from '../projecting/project.ts';
+import { keepRoots } from '../projecting/roots.ts';
 import { readHeads } from '../projecting/seats.ts';
 import { checkSentAgain, withoutRepeats } from './sent-again.ts';
 
@@ -89,7 +91,9 @@ export async function writeEntries(
       receivedAfterMs ?? null,
       serverNow(),
     ]);
-    const [named, heads, written] = await Promise.all([namedAsked, headsAsked, freshAsked]);
+    const corrections = entries.filter((entry) => is(entry, 'corrects'));
+    const rootsKept = corrections.length > 0 ? keepRoots(sql, corrections) : undefined;
+    const [named, heads, written] = await Promise.all([namedAsked, headsAsked, freshAsked, rootsKept]);
     checkNamedEntries(entries, named, new Set(written.map(({ id }) => id)));
     const sent = new Map(entries.map((entry) => [entry.id, entry]));
     const fresh = written.map((row) => lineRow(sent.get(row.id)!, row)).sort((a, b) => a.seq - b.seq);

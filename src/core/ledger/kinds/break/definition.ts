@@ -27,7 +27,11 @@ export const definition = kindOfEntry({
     },
     ['fragments', 'stop', 'stitch', 'by', 'feedId'],
   ),
-  flags: { stops: true, breaks: true, losesTime: true, opens: true, story: 'breaks' },
+  flags: {
+    ...{ stops: true, breaks: true, losesTime: true, opens: true, story: 'breaks' },
+    addable: ['fault', 'fragments'],
+    serverOnly: ['by', 'feedId'],
+  },
   says: ({ data }) =>
     (data.fault ? faults[data.fault].says : 'break, kind not said') +
     (data.fragments ? `, ${fragmentStates[data.fragments].says}` : ''),

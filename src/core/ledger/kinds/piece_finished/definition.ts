@@ -16,7 +16,7 @@ export const definition = kindOfEntry({
   where: 'machine',
   needsJob: true,
   shape: object({ ...sewnFields, by: { const: 'feed' } }, ['by']),
-  flags: { sews: 'piece', endsStop: true },
+  flags: { sews: 'piece', endsStop: true, serverOnly: ['by'] },
   says: ({ data }) => {
     const pieces = data.heads.length;
     return `${pieces === 1 ? 'piece' : `${pieces} pieces`}, ${stitchesEach(data).toLocaleString('en-GB')} st${pieces === 1 ? '' : ' each'}`;

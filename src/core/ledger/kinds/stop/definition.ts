@@ -6,6 +6,6 @@ export const definition = kindOfEntry({
   name: 'Stop',
   where: 'either',
   shape: object({ why: text(1, 200), by: { const: 'feed' }, feedId: uuid }, ['by', 'feedId']),
-  flags: { stops: true, losesTime: true, opens: true, story: 'others' },
+  flags: { stops: true, losesTime: true, opens: true, story: 'others', serverOnly: ['by', 'feedId'] },
   says: ({ data }) => data.why,
 });

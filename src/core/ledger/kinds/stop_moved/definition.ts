@@ -15,7 +15,7 @@ export const definition = kindOfEntry({
     },
     ['by'],
   ),
-  flags: { unnamed: true, onRecord: true, alters: true },
+  flags: { unnamed: true, onRecord: true, alters: true, serverOnly: ['by'] },
   says: ({ data }) =>
     `stop ${data.stop} sews at position ${data.position}${data.by === 'feed' ? ', the machine says' : ''}`,
   fold(now, { jobId, data: { stop, position, by } }) {
