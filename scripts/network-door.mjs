@@ -31,12 +31,14 @@ export const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test
 export function fromOf({ socket, headers }) {
   const address = socket.remoteAddress ?? '';
   const isPassedOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined;
-  const isHttps = socket.encrypted === true || headers['x-forwarded-proto'] === 'https';
+  // Believed of the proxy that was set up, on this computer, and of nobody else.
+  const isByProxy = Boolean(proxy) && isPassedOn && isOwnComputer(address);
+  const isHttps = socket.encrypted === true || (isByProxy && headers['x-forwarded-proto'] === 'https');
   const isOwnName = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i.test(headers.host ?? '');
   return {
     isNear: isOwnComputer(address) && isOwnName && !isPassedOn,
     isHttps,
-    address: isPassedOn ? passedOnFor(headers, address) : address,
+    address: isByProxy ? passedOnFor(headers, address) : address,
   };
 }
 

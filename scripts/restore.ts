@@ -15,7 +15,9 @@ await onOwnDatabase(async ({ url, cluster }) => {
   if (cluster) await makeDatabase(cluster.url, 'vivid');
   await migrate(url);
   if (cluster) await prepareAppRole(url, cluster.appPassword);
-  const counts = await takeIn(file.endsWith('.gz') ? unpacked(file) : createReadStream(file));
+  const counts = await takeIn(file.endsWith('.gz') ? unpacked(file) : createReadStream(file), {
+    access: true,
+  });
   if (cluster) await prepareAppRole(url, cluster.appPassword);
   const all = Object.entries(counts).map(([table, count]) => `${count} ${table}`);
   console.log(`Taken in: ${all.join(', ')}.`);

@@ -117,8 +117,13 @@ function answerProblem(request, response, told) {
 function room(response) {
   if (response.writableLength < 64_000 || response.destroyed) return Promise.resolve();
   return new Promise((done) => {
-    response.once('drain', done);
-    response.once('close', done);
+    const ready = () => {
+      response.off('drain', ready);
+      response.off('close', ready);
+      done();
+    };
+    response.on('drain', ready);
+    response.on('close', ready);
   });
 }
 

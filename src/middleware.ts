@@ -5,6 +5,8 @@ import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/http/problem.ts';
 import { askerOf, nobody, type From } from './server/people/askers.ts';
+import { shownBy } from './server/people/while-allowed.ts';
+import { isByHand, noteHand } from './server/people/seen.ts';
 import { rightOfPage, whereTo } from './server/people/pages.ts';
 
 /** Every endpoint, by the address pattern that the framework knows it by. */
@@ -38,14 +40,11 @@ const onAsked = defineMiddleware(async (context, next) => {
   const takes = has.includes('GET') ? [...has, 'HEAD'] : has;
   if (module && !has.includes('ALL') && !takes.includes(method))
     return problemAnswer(problemFrom(wrongMethod(method, takes.sort().join(', '))));
-  const { contract } = (module?.[method === 'HEAD' ? 'GET' : method] ?? {}) as { contract?: { right: Right; anonymous?: true } };
+  const { contract } = (module?.[method === 'HEAD' ? 'GET' : method] ?? {}) as {
+    contract?: { right: Right; anonymous?: true };
+  };
   try {
-    context.locals.asker = contract?.anonymous
-      ? nobody
-      : await askerOf(
-          { cookie: headers.get('cookie'), authorization: headers.get('authorization') },
-          from,
-        );
+    context.locals.asker = contract?.anonymous ? nobody : await askerOf(shownBy(headers), from);
   } catch (error) {
     // The database is away: who asks cannot be known, and is let do nothing but what anybody may.
     const right = module ? contract?.right : rightOfPage(context.routePattern);
@@ -56,6 +55,7 @@ const onAsked = defineMiddleware(async (context, next) => {
     context.locals.asker = nobody;
   }
   const { asker } = context.locals;
+  if (isByHand(method, headers.get('sec-fetch-mode'), contract?.right)) void noteHand(asker);
   if (!module && !may(asker.role, rightOfPage(context.routePattern)))
     return context.redirect(whereTo(asker, from.isNear, context.url));
   return next();

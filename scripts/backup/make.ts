@@ -23,7 +23,11 @@ export async function makeBackup(file: string, { readBack = true } = {}): Promis
     async function* noted(pieces: AsyncGenerator<string>) {
       for await (last of pieces) yield last;
     }
-    await pipeline(noted(everythingNdjson()), createGzip(), writing.createWriteStream({ flush: true }));
+    await pipeline(
+      noted(everythingNdjson({ whole: true })),
+      createGzip(),
+      writing.createWriteStream({ flush: true }),
+    );
     const ending = readBack ? await endingOf(part) : (JSON.parse(last) as Ending);
     renameSync(part, file);
     return ending;

@@ -55,7 +55,7 @@ test('an owner adds a person and lets a tablet in: the code is read by its camer
   await adding.getByLabel(/^PIN/).fill('1234');
   await adding.getByRole('button').click();
   await expect(adding.getByRole('alert')).toContainText('guessed first');
-  await adding.getByLabel(/^PIN/).fill('7351');
+  await adding.getByLabel(/^PIN/).fill('735146');
   await adding.getByRole('button').click();
   const row = page.locator('#people li').filter({ hasText: name });
   await expect(row).toContainText('has a PIN');
@@ -240,9 +240,9 @@ test('what may not be done is not offered: an operator, a technician, an owner',
   expect(await offered(tablet)).toEqual(['log']);
   await open(tablet, at('jobs/new'));
   await expect(tablet.getByText('To read only: changing this needs a technician or an owner.')).toBeVisible();
-  await signIn(tablet, await person(page, 'technician', '7351'));
+  await signIn(tablet, await person(page, 'technician', '735146'));
   expect(await offered(tablet)).toEqual(all.slice(0, 6));
-  await signIn(tablet, await person(page, 'owner', '4802'));
+  await signIn(tablet, await person(page, 'owner', '480291'));
   expect(await offered(tablet)).toEqual(all);
   expect(await offered(page)).toEqual(all);
 });

@@ -136,7 +136,7 @@ describe('a file that is not as it was written', () => {
         })),
       /^Line \d+: this row of “machine” has a value that is not allowed/,
     ],
-    ['another version', async () => away.replace('"version":2', '"version":9'), /another version/],
+    ['another version', async () => away.replace('"version":3', '"version":9'), /another version/],
   ])('%s: the line’s number in a sentence, no rule’s name, nothing written', async (_name, make, words) => {
     const { status, body } = await takeIn(await make());
     expect(status).toBe(422);
@@ -164,17 +164,22 @@ describe('a file that is not as it was written', () => {
     await isEmpty();
   });
 
-  test('an installation with nothing but a person in it is not empty', async () => {
+  test('whoever is there to take it in may be, also under a name that stands in the file; a machine may not', async () => {
     const other = await newServer();
-    await ask(other.address, 'POST', '/api/operators', { id: ids.operator, name: 'Ines' });
-    expect((await takeIn(away, other.address)).status).toBe(409);
+    await ask(other.address, 'POST', '/api/operators', { id: uuid7(), name: 'Ines' });
+    expect((await takeIn(away, other.address)).status).toBe(201);
+    const { body } = await ask<{ items: { name: string }[] }>(other.address, 'GET', '/api/operators');
+    expect(body.items.map(({ name }) => name)).toEqual(['Ines', 'Ines (here)']);
+    const used = await newServer();
+    await furnish(used.address);
+    expect((await takeIn(away, used.address)).status).toBe(409);
   });
 
   test('a file of the form before is still taken in', async () => {
     const old = lines()
       .slice(0, -1)
       .filter((line) => !line.includes('"table":"feed_line"'))
-      .map((line) => line.replace('"version":2', '"version":1').replace(/,?"claimed_at":null/, ''));
+      .map((line) => line.replace('"version":3', '"version":1').replace(/,?"claimed_at":null/, ''));
     const { status, body } = await takeIn(old.join('\n') + '\n', (await newServer()).address);
     expect(status, body.detail).toBe(201);
   });

@@ -11,10 +11,10 @@ import { furnish, ids, newServer } from '../support/workshop.ts';
 const table: Readonly<Record<string, string>> = {
   ...every('OTWUDFGN', ['GET /api/health', 'GET /api/health/alive', 'GET /api/health/ready', 'GET /api/who']),
   ...every('OTWUDFGN', ['POST /api/let-in', 'POST /api/owner', 'POST /api/sign-in', 'POST /api/sign-out']),
-  ...every('OTWUD', [
-    ...['board', 'board/live', 'bobbin-cases', 'bobbin-cases/[id]/life', 'bobbin-kinds', 'cones', 'jobs'].map(
-      get,
-    ),
+  ...every('OTWUD', ['board', 'board/live'].map(get)),
+  ...every('OTWU', [
+    'POST /api/here',
+    ...['bobbin-cases', 'bobbin-cases/[id]/life', 'bobbin-kinds', 'cones', 'jobs'].map(get),
     ...['jobs/[id]', 'jobs/[id]/picture', 'jobs/csv', 'jobs/stitch-factor', 'ledger', 'ledger/[id]'].map(get),
     ...['ledger/export', 'machines', 'machines/now', 'needle-kinds', 'operators', 'overrulings'].map(get),
     ...['plans', 'plans/[id]', 'readers', 'schemes', 'schemes/[id]', 'threads', 'workshop'].map(get),
@@ -72,15 +72,15 @@ const roles = Object.keys(letters) as Role[];
 
 /** Every page, and who sees it; the others are sent to where they can sign in or be let in. */
 const pages: readonly [string, string][] = [
-  ['/sign-in', 'OTWUD'],
+  ['/sign-in', 'OTWU'],
   ['/let-in', 'OTWUDFGN'],
   ['/owner', 'OTWUDFGN'],
   ['/trust', 'OTWUDFGN'],
   ['/board', 'OTWUD'],
-  ['/workshop', 'OTWUD'],
-  ['/test-one/run', 'OTWUD'],
-  ['/test-one/stores', 'OTWUD'],
-  ['/test-one/ledger', 'OTWUD'],
+  ['/workshop', 'OTWU'],
+  ['/test-one/run', 'OTWU'],
+  ['/test-one/stores', 'OTWU'],
+  ['/test-one/ledger', 'OTWU'],
   ['/people', 'O'],
 ];
 
@@ -140,7 +140,9 @@ describe.each(roles)('as %s', (role) => {
       if (who.includes(letters[role])) expect(status, path).toBe(200);
       else {
         expect([302, 303, 307], path).toContain(status);
-        expect(headers.get('location'), path).toMatch(/^\/(sign-in|let-in)\?then=/);
+        expect(headers.get('location'), path).toMatch(
+          role === 'display' ? /^\/board$/ : /^\/(sign-in|let-in)\?then=/,
+        );
       }
     }
   });

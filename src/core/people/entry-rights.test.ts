@@ -50,7 +50,7 @@ describe('what writing an entry takes', () => {
         expect(may(role, right), `${role} ${right}`).toBe(true);
       expect(roles[role].rights.length).toBeGreaterThan(roles[order[index]!].rights.length);
     });
-    expect(roles.display.rights).toEqual(['anyone', 'read']);
+    expect(roles.display.rights).toEqual(['anyone', 'board']);
     expect(roleKeys).toEqual(expect.arrayContaining([...personRoles]));
   });
 });

@@ -5,7 +5,9 @@
 export const rights = {
   /** For anybody at all: whether the app is alive, signing in, being let in. */
   anyone: { needs: 'nothing' },
-  read: { needs: 'a device that was let in' },
+  /** The board: which machine sews, stands, needs somebody. */
+  board: { needs: 'a device that was let in' },
+  read: { needs: 'a tablet that was let in' },
   compute: { needs: 'a tablet that was let in' },
   /** A break, a stop, what was fitted: whoever stands there, with or without a name. */
   logUnnamed: { needs: 'a tablet that was let in' },

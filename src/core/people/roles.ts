@@ -1,8 +1,8 @@
 import { keysOf } from '../base/keys.ts';
 import type { Right } from './rights.ts';
 
-const reading = ['anyone', 'read'] as const;
-const unnamed = [...reading, 'compute', 'logUnnamed', 'correctOwn'] as const;
+const watching = ['anyone', 'board'] as const;
+const unnamed = [...watching, 'read', 'compute', 'logUnnamed', 'correctOwn'] as const;
 const operating = [...unnamed, 'log', 'gauge', 'ownSecret'] as const;
 const technical = [
   ...operating,
@@ -43,7 +43,7 @@ export const roles = {
     says: 'reads, and logs what happens at the machine in its own name',
     rights: unnamed,
   },
-  display: { name: 'Display', says: 'reads', rights: reading },
+  display: { name: 'Display', says: 'shows the board', rights: watching },
   feed: { name: 'Machine’s feed', says: 'tells what its machine does', rights: ['anyone', 'feed'] },
   gauge: { name: 'Gauge', says: 'tells its pulls', rights: ['anyone', 'gauge'] },
   nobody: { name: 'Not let in', says: 'nothing', rights: ['anyone'] },
@@ -54,6 +54,12 @@ export const roleKeys = keysOf(roles);
 /** Roles that a person can have. */
 export const personRoles = ['owner', 'technician', 'operator'] as const;
 export type PersonRole = (typeof personRoles)[number];
+
+/** The least length of a PIN or password, signs. Four figures are 10,000 PINs, and more than a break hangs on the other two roles. */
+export const leastSigns = { owner: 6, technician: 6, operator: 4 } as const satisfies Record<
+  PersonRole,
+  number
+>;
 
 /** The rights of a role, for pages that offer only what may be done; null: of who was not asked, and may do everything. */
 export const rightsOf = (role: Role, asked: boolean): readonly Right[] | null =>

@@ -32,6 +32,9 @@ const keepAgainMs = 1000;
  */
 const refusals = [400, 403, 409, 413, 415, 422];
 
+/** An entry that takes somebody signed in: it may go well as soon as one is. */
+class NotSignedIn extends Error {}
+
 const noConnection = 'No connection to the server. Entries are kept here and sent when it is back.';
 
 interface OutboxEvents {
@@ -154,7 +157,7 @@ export class Outbox {
       await this.setClock(batch);
       const refusal = await this.post(batch);
       // One bad entry fails its batch: then each goes by itself, and only the bad one is refused.
-      if (refusal && batch.length > 1) for (const message of batch) await this.postAlone(message);
+      if (refusal && batch.length > 1) await this.postEach(batch);
       else if (refusal) this.mark(batch, 'refused', refusal);
       this.failures = 0;
       this.sendSoon(0);
@@ -191,9 +194,20 @@ export class Outbox {
     if (moved.length > 0) await this.keep(moved);
   }
 
-  private async postAlone(message: Outgoing): Promise<void> {
-    const refusal = await this.post([message]);
-    if (refusal) this.mark([message], 'refused', refusal);
+  /** One that waits for somebody to sign in holds up none of the others. */
+  private async postEach(batch: readonly Outgoing[]): Promise<void> {
+    let waits: NotSignedIn | undefined;
+    for (const message of batch) {
+      try {
+        const refusal = await this.post([message]);
+        if (refusal) this.mark([message], 'refused', refusal);
+      } catch (error) {
+        if (!(error instanceof NotSignedIn)) throw error;
+        this.mark([message], 'waiting', error.message);
+        waits = error;
+      }
+    }
+    if (waits) throw waits;
   }
 
   /** Null when stored; the reason when refused for good; throws when it is worth another try. */
@@ -219,9 +233,14 @@ export class Outbox {
       this.tell();
       return null;
     }
-    const problem = (await response.json().catch(() => null)) as { detail?: string } | null;
+    const problem = (await response.json().catch(() => null)) as {
+      title?: string;
+      detail?: string;
+    } | null;
     const detail = problem?.detail ?? `The server answered ${response.status}.`;
-    if (!refusals.includes(response.status)) throw new Error(detail);
+    const waitsForPerson = problem?.title === 'Nobody signed in';
+    if (waitsForPerson && batch.length === 1) throw new NotSignedIn(detail);
+    if (!waitsForPerson && !refusals.includes(response.status)) throw new Error(detail);
     return detail;
   }
 

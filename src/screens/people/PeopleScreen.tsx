@@ -55,7 +55,7 @@ export default function PeopleScreen(props: PeopleProps) {
       />
       <FeedTokens tokens={tokens} machines={machines} when={when} />
       <SessionRows sessions={sessions} when={when} />
-      <section className="sheet mt-4 p-4">
+      <section id="changes" className="sheet mt-4 p-4">
         <h2>What was changed</h2>
         {changes.length === 0 && <p className="quiet">Nothing yet. What is changed here is kept for good.</p>}
         <ul className="mt-1">

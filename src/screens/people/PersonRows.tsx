@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
-import { personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
+import { leastSigns, personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import type { Person } from '../../schemas/people.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
@@ -31,14 +31,16 @@ export function PersonRows({ people }: { people: readonly Person[] }) {
           <RoleSelect name="role" />
         </AddField>
         <AddField label="PIN or password (may come later)">
-          <SecretInput name="secret" />
+          <SecretInput name="secret" least={leastSigns.operator} />
         </AddField>
       </AddForm>
       <dl className="quiet mt-3 text-sm">
         {personRoles.map((role) => (
           <div key={role}>
             <dt className="inline font-semibold">{roles[role].name}: </dt>
-            <dd className="inline">{roles[role].says}.</dd>
+            <dd className="inline">
+              {roles[role].says}. PIN of {leastSigns[role]} signs or more.
+            </dd>
           </div>
         ))}
       </dl>
@@ -49,7 +51,15 @@ export function PersonRows({ people }: { people: readonly Person[] }) {
 function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: Person }) {
   const { act, busy, refusal } = useAct();
   const [giving, give] = useState(false);
+  /** A role that needs a longer PIN than was given: it is set together with a new one. */
+  const [nextRole, setNextRole] = useState<PersonRole | null>(null);
   const change = (message: object) => void act('PATCH', `/api/people/${id}`, message);
+  const chooseRole = (next: PersonRole) => {
+    const needsPin = canSignIn && leastSigns[next] > leastSigns[role];
+    setNextRole(needsPin ? next : null);
+    if (needsPin) give(true);
+    else change({ role: next });
+  };
   return (
     <li className="border-t py-2 rule first:border-t-0">
       <div className="flex flex-wrap items-center gap-2">
@@ -57,7 +67,7 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
         {active ? (
           <>
             <span className="quiet text-sm">{canSignIn ? 'has a PIN' : 'no PIN yet'}</span>
-            <RoleSelect label={`Role of ${name}`} value={role} onChange={(next) => change({ role: next })} />
+            <RoleSelect label={`Role of ${name}`} value={nextRole ?? role} onChange={chooseRole} />
             <button type="button" className="btn" aria-expanded={giving} onClick={() => give(!giving)}>
               {canSignIn ? 'New PIN' : 'Give a PIN'}
             </button>
@@ -80,15 +90,21 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
           className="mt-2 flex flex-wrap items-end gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            change({ secret: String(new FormData(event.currentTarget).get('secret')) });
+            const secret = String(new FormData(event.currentTarget).get('secret'));
+            change({ secret, ...(nextRole && { role: nextRole }) });
           }}
         >
           <AddField label={`New PIN or password of ${name}`}>
-            <SecretInput name="secret" required />
+            <SecretInput name="secret" least={leastSigns[nextRole ?? role]} required />
           </AddField>
           <button type="submit" className="btn btn-primary" disabled={busy}>
             Set it
           </button>
+          {nextRole && (
+            <span className="text-sm">
+              {roles[nextRole].name}s need {leastSigns[nextRole]} signs or more: give a new PIN with the role.
+            </span>
+          )}
           {canSignIn && <span className="quiet text-sm">Signs {name} out everywhere else.</span>}
         </form>
       )}
@@ -123,14 +139,20 @@ function RoleSelect({ name, label, value, onChange }: RoleSelectProps) {
   );
 }
 
-function SecretInput({ name, required = false }: { name: string; required?: boolean }) {
+interface SecretInputProps {
+  name: string;
+  /** Signs. */
+  least: number;
+  required?: boolean;
+}
+function SecretInput({ name, least, required = false }: SecretInputProps) {
   return (
     <input
       name={name}
       type="password"
       className="input w-44"
       autoComplete="new-password"
-      minLength={4}
+      minLength={least}
       maxLength={128}
       required={required}
     />

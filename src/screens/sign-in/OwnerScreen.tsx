@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { leastSigns } from '../../core/people/roles.ts';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
@@ -41,13 +42,13 @@ export default function OwnerScreen() {
             <input name="name" className="input w-full" maxLength={60} required autoFocus />
           </label>
           <label>
-            <span className="quiet block">A PIN or a password, four signs or more</span>
+            <span className="quiet block">A PIN or a password, {leastSigns.owner} signs or more</span>
             <input
               name="secret"
               type="password"
               className="input w-full"
               autoComplete="new-password"
-              minLength={4}
+              minLength={leastSigns.owner}
               maxLength={128}
               required
             />

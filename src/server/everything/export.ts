@@ -3,7 +3,16 @@ import Papa from 'papaparse';
 import { formulaCell } from '../../core/base/csv-cells.ts';
 import { database, inSnapshot, rows, type Sql } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
-import { header, tableNames, tables, type Ending, type TableName } from './tables.ts';
+import {
+  backupTables,
+  exportTables,
+  header,
+  keptTables,
+  orders,
+  type Ending,
+  type ExportTable,
+  type TableName,
+} from './tables.ts';
 
 const chunkRows = 2000;
 type Row = Record<string, unknown>;
@@ -13,7 +22,7 @@ async function* rowsOf(sql: Sql, table: TableName): AsyncGenerator<Row[]> {
   if (table !== 'ledger') {
     const all = await rows<{ row: Row }>(
       sql,
-      `SELECT to_jsonb(t) AS row FROM ${table} t ORDER BY ${tables[table]}`,
+      `SELECT to_jsonb(t) AS row FROM ${table} t ORDER BY ${orders[table]}`,
     );
     for (let at = 0; at < all.length; at += chunkRows)
       yield all.slice(at, at + chunkRows).map((row) => row.row);
@@ -51,14 +60,18 @@ export function checkExports(): void {
     throw tooMany('Two exports are being taken already. Try again when they are done.', 15);
 }
 
-/** Everything as NDJSON: a line that says what it is, then {"table": …, "row": {…}} a line, then one that says it is whole. */
-export const everythingNdjson = (): AsyncGenerator<string> =>
+/**
+ * Everything as NDJSON: a line that says what it is, then {"table": …, "row": {…}} a line, then one that says it is whole. `whole`: a backup, with who may do what; throws
+ * where the database has a table that none would hold.
+ */
+export const everythingNdjson = ({ whole = false } = {}): AsyncGenerator<string> =>
   oneMoment(async function* (sql) {
+    if (whole) await keptTables(sql);
     const hash = createHash('sha256');
     const counts: Ending['rows'] = {};
     const hashed = (text: string) => (hash.update(text), text);
     yield hashed(JSON.stringify(header) + '\n');
-    for (const table of tableNames) {
+    for (const table of whole ? backupTables : exportTables) {
       for await (const chunk of rowsOf(sql, table)) {
         counts[table] = (counts[table] ?? 0) + chunk.length;
         yield hashed(chunk.map((row) => JSON.stringify({ table, row }) + '\n').join(''));
@@ -72,7 +85,7 @@ export const everythingNdjson = (): AsyncGenerator<string> =>
 export const everythingJson = (): AsyncGenerator<string> =>
   oneMoment(async function* (sql) {
     yield JSON.stringify(header).slice(0, -1) + ',"tables":{';
-    for (const [index, table] of tableNames.entries()) {
+    for (const [index, table] of exportTables.entries()) {
       yield `${index > 0 ? ',' : ''}\n"${table}":[`;
       let isFirst = true;
       for await (const chunk of rowsOf(sql, table)) {
@@ -85,7 +98,7 @@ export const everythingJson = (): AsyncGenerator<string> =>
   });
 
 /** One table as CSV, its columns as they are in the database; what is structured stands as JSON in its cell. */
-export const tableCsv = (table: TableName): AsyncGenerator<string> =>
+export const tableCsv = (table: ExportTable): AsyncGenerator<string> =>
   oneMoment(async function* (sql) {
     const columns = await columnsOf(sql, table);
     yield Papa.unparse([columns]) + '\r\n';
@@ -107,11 +120,11 @@ export async function columnsOf(sql: Sql, table: TableName): Promise<string[]> {
   return found.map((row) => row.column_name);
 }
 
-/** Whether nothing has been set up here yet: only then can an export be taken in. */
+/** Whether nothing has been set up here yet: only then can an export be taken in. Whoever is there to take it in may be. */
 export async function isEmpty(sql: Sql = database()): Promise<boolean> {
   // The workshop's row is there from the beginning; an import takes its place.
-  const some = tableNames
-    .filter((table) => table !== 'workshop')
+  const some = exportTables
+    .filter((table) => table !== 'workshop' && table !== 'operator')
     .map((table) => `EXISTS (SELECT FROM ${table})`);
   const [row] = await rows<{ some: boolean }>(sql, `SELECT ${some.join(' OR ')} AS some`);
   return !row?.some;

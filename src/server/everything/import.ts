@@ -7,7 +7,7 @@ import { serverNow } from '../base/clock.ts';
 import { rebuildIn } from '../ledger/projecting/rebuild.ts';
 import { columnsOf, isEmpty } from './export.ts';
 import { numberedLines, type NumberedLine } from './numbered-lines.ts';
-import { header, readVersions, tableNames, type Ending, type TableName } from './tables.ts';
+import { backupTables, header, isAccessTable, readVersions, type Ending, type TableName } from './tables.ts';
 
 type Row = Record<string, unknown>;
 interface NumberedRow {
@@ -17,6 +17,8 @@ interface NumberedRow {
 interface Pending {
   table: TableName;
   rows: NumberedRow[];
+  /** What is written down here already comes before the file's, which is numbered on from it. */
+  lastSeq: number;
   /** The table's own: what else a row has is not known here. */
   columns: ReadonlySet<string>;
 }
@@ -26,9 +28,13 @@ export type Taken = Partial<Record<TableName, number>>;
 /**
  * Takes in an export (NDJSON, as bytes in pieces cut anywhere) into an empty installation, and folds the heads from its
  * ledger. All of it or nothing, in one transaction: whatever is wrong leaves the installation empty. Returns rows by table.
- * `learns`: the sums of Findings are counted too; without it they are when they are first asked for. Throws a 409 when something is set up here already, a 422 that names the line for what cannot be taken in.
+ * `learns`: the sums of Findings are counted too; without it they are when they are first asked for. `access`: a backup's people, devices and tokens are taken in too, beside
+ * whoever is here (the connection must be the tables' owner's); what was open then (sessions, codes) is over. Throws a 409 when something is set up here already, a 422 that names the line for what cannot be taken in.
  */
-export function takeIn(bytes: AsyncIterable<Uint8Array>, { learns = true } = {}): Promise<Taken> {
+export function takeIn(
+  bytes: AsyncIterable<Uint8Array>,
+  { learns = true, access = false } = {},
+): Promise<Taken> {
   return inTransaction(async (sql) => {
     await longWork(sql);
     await rows(sql, 'SELECT pg_advisory_xact_lock(hashtext($1))', ['take in everything']);
@@ -37,8 +43,13 @@ export function takeIn(bytes: AsyncIterable<Uint8Array>, { learns = true } = {})
         'This installation is not empty. Start a new one with ./start --empty, and take the file in there.',
       );
     await rows(sql, 'DELETE FROM workshop');
-    const taken = await readTables(sql, numberedLines(bytes));
+    const taken = await readTables(sql, numberedLines(bytes), access);
     await rows(sql, 'INSERT INTO workshop DEFAULT VALUES ON CONFLICT DO NOTHING');
+    if (taken.access_ledger)
+      await rows(
+        sql,
+        `SELECT setval(pg_get_serial_sequence('access_ledger', 'seq'), (SELECT max(seq) FROM access_ledger))`,
+      );
     await rows(sql, `SELECT setval('ledger_seq', GREATEST((SELECT max(seq) FROM ledger), 1))`);
     try {
       await rebuildIn(sql, { learns });
@@ -53,11 +64,11 @@ export function takeIn(bytes: AsyncIterable<Uint8Array>, { learns = true } = {})
 }
 
 /** Puts the rows of the file where they belong, table by table. */
-async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promise<Taken> {
+async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>, access: boolean): Promise<Taken> {
   const counts: Taken = {};
   let version: unknown;
   let ending: Ending | null = null;
-  let pending: Pending = { table: 'workshop', rows: [], columns: new Set() };
+  let pending: Pending = { table: 'workshop', rows: [], lastSeq: 0, columns: new Set() };
   let order = 0;
   let last = 0;
   // Rows are put while the next lines are read.
@@ -88,7 +99,11 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
       return;
     }
     const table = message['table'] as TableName;
-    const at = tableNames.indexOf(table);
+    const at = backupTables.indexOf(table);
+    if (isAccessTable(table) && !access)
+      throw invalid(
+        'This is a backup: it says who may do what here. Take it in on the computer itself, with npm run restore -- FILE. Nothing was taken in.',
+      );
     const row = message['row'];
     if (at < order || typeof row !== 'object' || row === null || Array.isArray(row))
       throw invalid(
@@ -97,11 +112,18 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
     if (pending.table !== table || pending.columns.size === 0) {
       await flush();
       await putting;
-      pending = { table, rows: [], columns: new Set(await columnsOf(sql, table)) };
+      pending = {
+        table,
+        rows: [],
+        lastSeq: table === 'access_ledger' ? await lastChange(sql) : 0,
+        columns: new Set(await columnsOf(sql, table)),
+      };
+      // Its one row is there from the beginning.
+      if (table === 'access') await rows(sql, 'DELETE FROM access');
     }
     order = at;
     checkRow(pending, row as Row, number);
-    pending.rows.push({ number, row: row as Row });
+    pending.rows.push({ number, row: over(pending, row as Row) });
     counts[table] = (counts[table] ?? 0) + 1;
     if (pending.rows.length >= chunkRows) await flush();
   };
@@ -121,7 +143,7 @@ async function readTables(sql: Sql, lines: AsyncGenerator<NumberedLine>): Promis
 }
 
 function checkEnding(ending: Ending, counts: Taken, line: NumberedLine): void {
-  const table = tableNames.find((name) => (ending.rows?.[name] ?? 0) !== (counts[name] ?? 0));
+  const table = backupTables.find((name) => (ending.rows?.[name] ?? 0) !== (counts[name] ?? 0));
   if (table)
     throw invalid(
       `The file says that it holds ${ending.rows?.[table] ?? 0} rows of “${table}”, and holds ${counts[table] ?? 0}. Nothing was taken in.`,
@@ -150,6 +172,27 @@ function checkRow({ table, columns }: Pending, row: Row, number: number): void {
   }
 }
 
+/** A row as it is put back: what was open when it was written, and may have been closed since, is over. */
+function over({ table, lastSeq }: Pending, row: Row): Row {
+  const now = serverNow().toISOString();
+  if (table === 'session') return { ...row, ended_at: row['ended_at'] ?? now };
+  if (table === 'pairing_code') return { ...row, used_at: row['used_at'] ?? now };
+  return lastSeq > 0 ? { ...row, seq: Number(row['seq']) + lastSeq } : row;
+}
+
+async function lastChange(sql: Sql): Promise<number> {
+  const [row] = await rows<{ last: number | null }>(sql, 'SELECT max(seq) AS last FROM access_ledger');
+  return row?.last ?? 0;
+}
+
+/** Names are one person's: whoever set himself as owner to take the file in, and stands in it by another id, gets another here. */
+const makeWay = (sql: Sql, people: readonly NumberedRow[]) =>
+  rows(
+    sql,
+    `UPDATE operator SET name = left(name, 50) || ' (here)' WHERE name = ANY($1) AND id::text <> ALL($2)`,
+    [people.map(({ row }) => String(row['name'])), people.map(({ row }) => String(row['id']))],
+  );
+
 async function putRows(sql: Sql, table: TableName, some: readonly NumberedRow[]): Promise<void> {
   if (some.length === 0) return;
   // A month's part of the ledger must be there before its first row. In this transaction: it holds the ledger already.
@@ -159,10 +202,14 @@ async function putRows(sql: Sql, table: TableName, some: readonly NumberedRow[])
       serverNow(),
     ))
       await makeMonth(month, sql);
+  if (table === 'operator') await makeWay(sql, some);
+  const overriding = table === 'access_ledger' ? 'OVERRIDING SYSTEM VALUE' : '';
   const put = (part: readonly NumberedRow[]) =>
-    rows(sql, `INSERT INTO ${table} SELECT * FROM jsonb_populate_recordset(NULL::${table}, $1)`, [
-      JSON.stringify(part.map(({ row }) => row)),
-    ]);
+    rows(
+      sql,
+      `INSERT INTO ${table} ${overriding} SELECT * FROM jsonb_populate_recordset(NULL::${table}, $1)`,
+      [JSON.stringify(part.map(({ row }) => row))],
+    );
   await rows(sql, 'SAVEPOINT chunk');
   try {
     await put(some);

@@ -67,6 +67,9 @@ export async function readFeed(
     for await (const part of body) await takeAll(splitter.push(part));
     await takeAll(splitter.end());
   } catch (error) {
+    // Its token was taken back meanwhile.
+    if (error instanceof ProblemError && (error.status === 401 || error.status === 403))
+      throw new ProblemError(error.status, error.title, error.message, undefined, error.type, told());
     if (!isUnreachable(error)) throw error;
     throw new ProblemError(
       503,

@@ -3,7 +3,7 @@ import type { Reading } from '../../core/artwork/reading.ts';
 import type { UndersideAsked, UndersideColumn } from '../../core/tension/underside/read.ts';
 import { readLimited } from '../http/endpoint.ts';
 import { ProblemError } from '../http/problem.ts';
-import { checkRoom, inProcess, type ProcessLimits } from './heavy-work.ts';
+import { checkRoom, inProcess, type HeavyFor, type ProcessLimits } from './heavy-work.ts';
 
 const types = ['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/svg+xml'] as const;
 type PictureType = (typeof types)[number];
@@ -19,15 +19,28 @@ export type ArtworkReading = Omit<Reading, 'map' | 'box'>;
 export type PictureResult<Read> = { read: Read } | { refused: string; name: string };
 
 /** Reads a sent logo in a process of its own; it ends when the sender goes away. */
-export const readPictureFile = (request: Request, options: ReadOptions): Promise<ArtworkReading> =>
-  readSent(request, types, (picture) => ({ ...picture, does: 'artwork', options }));
+export const readPictureFile = (
+  request: Request,
+  whom: HeavyFor,
+  options: ReadOptions,
+): Promise<ArtworkReading> =>
+  readSent(request, whom, types, (picture) => ({ ...picture, does: 'artwork', options }));
 
 /** Reads a sent photo of a test block's back. */
-export const readUndersideFile = (request: Request, asked: UndersideAsked): Promise<UndersideColumn[]> =>
-  readSent(request, ['image/png', 'image/jpeg'], (picture) => ({ ...picture, does: 'underside', asked }));
+export const readUndersideFile = (
+  request: Request,
+  whom: HeavyFor,
+  asked: UndersideAsked,
+): Promise<UndersideColumn[]> =>
+  readSent(request, whom, ['image/png', 'image/jpeg'], (picture) => ({
+    ...picture,
+    does: 'underside',
+    asked,
+  }));
 
 async function readSent<Read>(
   request: Request,
+  whom: HeavyFor,
   taken: readonly PictureType[],
   taskOf: (picture: { type: PictureType; bytes: Uint8Array }) => PictureTask,
 ): Promise<Read> {
@@ -40,7 +53,7 @@ async function readSent<Read>(
       'Picture wanted',
       `Send the picture as ${new Intl.ListFormat('en-GB', { type: 'disjunction' }).format(taken)}.`,
     );
-  checkRoom();
+  checkRoom(whom);
   const bytes = await readLimited(
     request,
     mostBytes,
@@ -49,7 +62,7 @@ async function readSent<Read>(
   const result = await inProcess<PictureResult<Read>>(
     'picture-process.mjs',
     taskOf({ type, bytes }),
-    request.signal,
+    whom,
     limits,
     'This picture takes more time or memory than a picture may. Save it as a plain PNG or JPEG, 4000 pixels wide at most, and send that.',
   );

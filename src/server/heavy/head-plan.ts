@@ -4,7 +4,7 @@ import type { PlanJob, PlanPosition } from '../../core/plan/asked/problem.ts';
 import type { ShareAsked, ShareOutcome, ShareProblem } from '../../core/plan/machines/share-problem.ts';
 import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
-import { inThread } from './heavy-work.ts';
+import { inThread, type HeavyFor } from './heavy-work.ts';
 
 /** A thread answers within 10 s; one that does not is ended. */
 const longestMs = 20_000;
@@ -16,13 +16,13 @@ export type PlanTask =
 export type PlanResult<Outcome> = { outcome: Outcome } | { refused: string; name: string };
 
 /** Plans what was sent; what was left out is filled in. */
-export async function planInThread(question: HeadPlanQuestion, signal: AbortSignal) {
-  const outcome = await workedOut<PlanOutcome>({ does: 'plan', asked: askedFrom(question) }, signal);
+export async function planInThread(question: HeadPlanQuestion, whom: HeavyFor) {
+  const outcome = await workedOut<PlanOutcome>({ does: 'plan', asked: askedFrom(question) }, whom);
   return { order: outcome.jobs.map((job) => job.job), ...outcome };
 }
 
 /** Shares the jobs that were sent out over the machines. */
-export function shareInThread(question: ShareOutQuestion, signal: AbortSignal): Promise<ShareOutcome> {
+export function shareInThread(question: ShareOutQuestion, whom: HeavyFor): Promise<ShareOutcome> {
   const machines = question.machines.map((machine) => ({
     id: machine.id,
     name: machine.name ?? machine.id,
@@ -43,11 +43,11 @@ export function shareInThread(question: ShareOutQuestion, signal: AbortSignal): 
   };
   const { spanWeight } = question;
   const asked = { ...lateness(question), ...(spanWeight !== undefined && { spanWeight }) };
-  return workedOut({ does: 'share', problem, asked }, signal);
+  return workedOut({ does: 'share', problem, asked }, whom);
 }
 
-async function workedOut<Outcome>(task: PlanTask, signal: AbortSignal): Promise<Outcome> {
-  const result = await inThread<PlanResult<Outcome>>('head-plan-worker.mjs', task, signal, longestMs);
+async function workedOut<Outcome>(task: PlanTask, whom: HeavyFor): Promise<Outcome> {
+  const result = await inThread<PlanResult<Outcome>>('head-plan-worker.mjs', task, whom, longestMs);
   if ('refused' in result)
     throw new ProblemError(422, 'Not accepted', result.refused, undefined, `urn:vivid-eye:${result.name}`);
   return result.outcome;

@@ -1,3 +1,4 @@
+import type { APIContext } from 'astro';
 import { fork, type ChildProcess, type Serializable } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
@@ -8,30 +9,75 @@ import { ProblemError, tooMany } from '../http/problem.ts';
 /** Two heavy tasks at once are what two cores bear; a few wait for their turn, and more are asked to come again. */
 const mostAtOnce = 2;
 const mostWaiting = 8;
-let running = 0;
-const waiting: (() => void)[] = [];
+
+/** Whom a task is done for. */
+export interface HeavyFor {
+  /** Aborted when its sender goes away. */
+  signal: AbortSignal;
+  /** One task of a device runs and one waits; null: not counted (the computer itself). */
+  device: string | null;
+}
+interface Task extends HeavyFor {
+  begin: () => void;
+}
+const running = new Set<Task>();
+const waiting: Task[] = [];
+
+/** Who asks an endpoint. */
+export const heavyFor = ({ request, locals: { asker, from } }: APIContext): HeavyFor => ({
+  signal: request.signal,
+  device: asker.asked ? (asker.device?.id ?? from.address) : null,
+});
 
 const givenUp = () => new ProblemError(400, 'Given up', 'The work was given up before it was done.');
 
-/** Throws a 429 problem when as many wait as may. Asked before a large body is read. */
-export function checkRoom(): void {
+/** Throws a 429 problem when as many wait as may, of all or of this device. Asked before a large body is read. */
+export function checkRoom({ device }: HeavyFor): void {
+  if (device !== null && waiting.some((task) => task.device === device))
+    throw tooMany('Two pictures or plans of this device are being worked on. Wait until one is done.');
   if (waiting.length >= mostWaiting)
     throw tooMany('The server is busy with other pictures and plans. Try again in a few seconds.');
 }
 
+/** Begins what waits longest and may run: no device has two of its tasks running. */
+function beginNext(): void {
+  while (running.size < mostAtOnce) {
+    const busy = new Set([...running].map((task) => task.device));
+    const at = waiting.findIndex(({ device }) => device === null || !busy.has(device));
+    if (at < 0) return;
+    const [task] = waiting.splice(at, 1);
+    running.add(task!);
+    task!.begin();
+  }
+}
+
 /** Does one heavy task when its turn has come; not at all when its sender has gone by then. */
-async function inTurn<Result>(signal: AbortSignal, work: () => Promise<Result>): Promise<Result> {
-  checkRoom();
-  if (running >= mostAtOnce) await new Promise<void>((turn) => waiting.push(turn));
-  else running++;
+async function inTurn<Result>(whom: HeavyFor, work: () => Promise<Result>): Promise<Result> {
+  checkRoom(whom);
+  const { signal } = whom;
+  let task!: Task;
+  await new Promise<void>((begin, fail) => {
+    const leave = () => {
+      waiting.splice(waiting.indexOf(task), 1);
+      fail(givenUp());
+    };
+    task = {
+      ...whom,
+      begin: () => {
+        signal.removeEventListener('abort', leave);
+        begin();
+      },
+    };
+    if (signal.aborted) return fail(givenUp());
+    signal.addEventListener('abort', leave);
+    waiting.push(task);
+    beginNext();
+  });
   try {
-    if (signal.aborted) throw givenUp();
     return await work();
   } finally {
-    // The place goes to who waits longest, or becomes free.
-    const next = waiting.shift();
-    if (next) next();
-    else running--;
+    running.delete(task);
+    beginNext();
   }
 }
 
@@ -42,11 +88,12 @@ async function inTurn<Result>(signal: AbortSignal, work: () => Promise<Result>):
 export function inThread<Result>(
   entry: string,
   task: unknown,
-  signal: AbortSignal,
+  whom: HeavyFor,
   withinMs: number,
 ): Promise<Result> {
+  const { signal } = whom;
   return inTurn(
-    signal,
+    whom,
     () =>
       new Promise((done, fail) => {
         const thread = new Worker(resolve('dist/server', entry), {
@@ -87,12 +134,13 @@ process.on('exit', () => children.forEach((child) => child.kill('SIGKILL')));
 export function inProcess<Result>(
   entry: string,
   task: unknown,
-  signal: AbortSignal,
+  whom: HeavyFor,
   { withinMs, mostBytes }: ProcessLimits,
   beyond: string,
 ): Promise<Result> {
+  const { signal } = whom;
   return inTurn(
-    signal,
+    whom,
     () =>
       new Promise((done, fail) => {
         const child = fork(resolve('dist/server', entry), {

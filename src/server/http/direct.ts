@@ -15,11 +15,17 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine, type From } from '../people/askers.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine, type From, type Shown } from '../people/askers.ts';
+import { whileAllowed } from '../people/while-allowed.ts';
+import { noteHand } from '../people/seen.ts';
+import { mustTake, paced } from './rate.ts';
 import { validator } from './validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
 
 export { findServer } from '../base/database.ts';
+
+/** A message costs as much as one of so many bytes, however short it is. */
+const leastBytes = 400;
 
 const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? validator(feedTaken) : undefined;
 
@@ -41,7 +47,10 @@ export function postLedger(
     const asker = await whoAsks(request, from);
     mustBeAllowed(asker, 'logUnnamed');
     mustBeJson(request.headers['content-type'] ?? '');
-    return receiveEntries(parseText(await readBody(request)), asker);
+    const text = await readBody(request);
+    mustTake(asker, from.address, 'log', Math.max(leastBytes, Buffer.byteLength(text)));
+    void noteHand(asker);
+    return receiveEntries(parseText(text), asker);
   });
 }
 
@@ -59,14 +68,25 @@ export function postFeed(
     mustBeAllowed(asker, 'feed');
     mustBeItsMachine(asker, id);
     await machineMustExist(id);
-    const taken = await readFeed(id, linesOf(request), request.headers['content-type'] ?? '');
+    const lines = whileAllowed(linesOf(request), {
+      ...{ shown: shownOf(request), from, right: 'feed', machineId: id },
+    });
+    const taken = await readFeed(
+      id,
+      paced(lines, asker, from.address, 'feed'),
+      request.headers['content-type'] ?? '',
+    );
     checkTaken?.(taken, 'answer');
     return taken;
   });
 }
 
-const whoAsks = ({ headers }: IncomingMessage, from: From) =>
-  askerOf({ cookie: headers.cookie ?? null, authorization: headers.authorization ?? null }, from);
+const shownOf = ({ headers }: IncomingMessage): Shown => ({
+  cookie: headers.cookie ?? null,
+  authorization: headers.authorization ?? null,
+});
+
+const whoAsks = (request: IncomingMessage, from: From) => askerOf(shownOf(request), from);
 
 /** The body as it arrives; what ends the reading leaves the connection open for the answer. */
 const linesOf = (request: IncomingMessage) =>

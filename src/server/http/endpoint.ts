@@ -15,7 +15,7 @@ import {
   tooSlow,
 } from './body.ts';
 import { mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
-import { takeOne, type Rate } from './rate.ts';
+import { mustTake, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
 import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
 
@@ -63,7 +63,7 @@ export function endpoint<const Body = undefined, const Query = undefined>(
       const { asker } = context.locals;
       mustBeAllowed(asker, contract.right);
       if (contract.ofMachine === true) mustBeItsMachine(asker, pathId(context, 'id'));
-      if (contract.rate) takeOne(asker, context.locals.from.address, contract.rate);
+      if (contract.rate) mustTake(asker, context.locals.from.address, contract.rate, 1);
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
       // What the checks let through has the schemas' types; the compiler cannot follow them through the generics.

@@ -1,6 +1,8 @@
 import type { APIContext } from 'astro';
+import type { Right } from '../../core/people/rights.ts';
 import { may } from '../../core/people/roles.ts';
 import { askerOf } from '../people/askers.ts';
+import { shownBy } from '../people/while-allowed.ts';
 import { onAccessChange } from '../people/known.ts';
 
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
@@ -12,6 +14,7 @@ const beatMs = 15_000;
  */
 export function eventStream(
   context: APIContext,
+  right: Right,
   begin: (send: (text: string) => void, onEnd: (stop: () => void) => void) => Promise<void>,
 ): Response {
   const encoder = new TextEncoder();
@@ -31,7 +34,7 @@ export function eventStream(
         close();
         controller.close();
       };
-      line.end.push(onAccessChange(() => void mayStill(context).then((still) => still || leave())));
+      line.end.push(onAccessChange(() => void mayStill(context, right).then((still) => still || leave())));
       await begin(send, (stop) => line.end.push(stop));
       const beat = setInterval(() => send(': still here\n\n'), beatMs);
       line.end.push(() => clearInterval(beat));
@@ -49,10 +52,9 @@ export function eventStream(
 }
 
 /** Whether who asked may still read. Where that cannot be known just now, he may until the next change. */
-async function mayStill({ request: { headers }, locals }: APIContext): Promise<boolean> {
-  const shown = { cookie: headers.get('cookie'), authorization: headers.get('authorization') };
-  return askerOf(shown, locals.from).then(
-    ({ role }) => may(role, 'read'),
+async function mayStill({ request: { headers }, locals }: APIContext, right: Right): Promise<boolean> {
+  return askerOf(shownBy(headers), locals.from).then(
+    ({ role }) => may(role, right),
     () => true,
   );
 }

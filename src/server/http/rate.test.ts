@@ -1,14 +1,14 @@
 import { expect, test } from 'vitest';
 import type { Asker } from '../../schemas/people.ts';
 import { unasked } from '../people/askers.ts';
-import { rates, takeOne } from './rate.ts';
+import { mustTake, paced, rates, take } from './rate.ts';
 
 const tablet = (id: string): Asker => ({ ...unasked, asked: true, role: 'tablet', device: { id, name: id } });
 /** How many of so many at the same moment are let through. */
 const taken = (asker: Asker, count: number, now: number, rate: 'compute' | 'upload' = 'compute') =>
   Array.from({ length: count }, () => {
     try {
-      takeOne(asker, '10.0.0.1', rate, now);
+      mustTake(asker, '10.0.0.1', rate, 1, now);
       return true;
     } catch (error) {
       expect(error).toMatchObject({ status: 429 });
@@ -29,10 +29,38 @@ test('a device gets its burst, then as many as its minute holds; another one is 
 test('the wait is told: until one is there again', () => {
   const { burst, perMinute } = rates.upload;
   taken(tablet('c'), burst, 0, 'upload');
-  expect(() => takeOne(tablet('c'), '', 'upload', 0)).toThrow(`Wait ${60 / perMinute} s`);
+  expect(() => mustTake(tablet('c'), '', 'upload', 1, 0)).toThrow(`Wait ${60 / perMinute} s`);
 });
 
 test('the computer itself is not counted; who was not let in is, by address', () => {
   expect(taken(unasked, 500, 0)).toBe(500);
   expect(taken({ ...unasked, asked: true, role: 'nobody' }, 500, 0)).toBe(rates.compute.burst);
+});
+
+test('logging is counted in bytes: a shift without a network goes through at once, a tablet that does not stop is held to 400 kB a minute', () => {
+  const message = 100 * 350;
+  const queued = Array.from({ length: 50 }, () => take(tablet('d'), '', 'log', message, 0));
+  expect(queued.every((waitMs) => waitMs === 0)).toBe(true);
+  let bytes = 0;
+  for (let now = 0; now < 20_000; now += 10)
+    if (take(tablet('e'), '', 'log', 1_000_000, now) === 0) bytes += 1_000_000;
+  expect(bytes).toBe(rates.log.burst);
+  // What does not fit takes nothing from what does.
+  expect(take(tablet('e'), '', 'log', 400, 20_000)).toBe(0);
+});
+
+test('a feed that tells too much is read more slowly, and all of it is read', async () => {
+  const parts = Array.from({ length: 6 }, () => new Uint8Array(rates.feed.burst / 5));
+  const machine: Asker = { ...unasked, asked: true, role: 'feed', machineId: 'm' };
+  async function* sent() {
+    yield* parts;
+  }
+  let read = 0;
+  for await (const part of paced(sent(), machine, '', 'feed')) {
+    read += part.length;
+    if (read === rates.feed.burst) break;
+  }
+  expect(read).toBe(rates.feed.burst);
+  expect(take(machine, '', 'feed', 1000)).toBeGreaterThan(0);
+  expect(take(machine, '', 'log', 1000)).toBe(0);
 });

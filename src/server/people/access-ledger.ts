@@ -11,7 +11,7 @@ interface Row {
   person: string | null;
   device: string | null;
   what: Changed['what'];
-  about: { name?: string; role?: keyof typeof roles; kind?: string; minutes?: number };
+  about: { name?: string; role?: keyof typeof roles; kind?: string; minutes?: number; count?: number };
 }
 
 /** What was changed about people, devices and tokens, the newest first. */
@@ -41,7 +41,7 @@ export async function accessLines({
   );
 }
 
-function inWords(what: Changed['what'], { name = '', role, kind, minutes }: Row['about']): string {
+function inWords(what: Changed['what'], { name = '', role, kind, minutes, count }: Row['about']): string {
   const as = role ? `, ${roles[role].name.toLowerCase()}` : '';
   const said: Record<Changed['what'], string> = {
     'owner set': `${name} set as owner by the link of ./start`,
@@ -60,6 +60,7 @@ function inWords(what: Changed['what'], { name = '', role, kind, minutes }: Row[
     'idle time': `signed out after ${minutes} minutes without a touch`,
     'signed in': `${name} signed in`,
     'signed out': `${name} signed out`,
+    'wrong guesses': `${count} wrong tries at ${name === 'a code' ? name : `the PIN of ${name}`}`,
     'session ended': `session of ${name} ended`,
   };
   return said[what];

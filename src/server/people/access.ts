@@ -1,5 +1,5 @@
 import type { Access, Asker } from '../../schemas/people.ts';
-import { database, inTransaction, rows } from '../base/database.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid } from '../http/problem.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { known } from './known.ts';
@@ -27,7 +27,7 @@ export async function changeAccess(
   by: Asker,
 ): Promise<Access> {
   await inTransaction(async (sql) => {
-    if (change.signIn && !(await hasOwner()))
+    if (change.signIn && !(await ownersHeld(sql)))
       throw invalid('First give an owner a PIN or a password: without one nobody could come in again.');
     await rows(
       sql,
@@ -43,13 +43,18 @@ export async function changeAccess(
   return accessNow();
 }
 
+/** Whether somebody can sign in as owner, and nobody else changes that until the transaction ends: two owners who take each other off leave one. */
+export async function ownersHeld(sql: Sql): Promise<boolean> {
+  await rows(sql, `SELECT pg_advisory_xact_lock(hashtext('owners'))`);
+  return hasOwner(sql);
+}
+
 /** Whether somebody can sign in as owner. */
-export async function hasOwner(besides: string | null = null): Promise<boolean> {
+export async function hasOwner(sql: Sql = database()): Promise<boolean> {
   const found = await rows(
-    database(),
+    sql,
     `SELECT FROM person JOIN operator ON id = operator_id
-     WHERE role = 'owner' AND secret IS NOT NULL AND active AND operator_id IS DISTINCT FROM $1 LIMIT 1`,
-    [besides],
+     WHERE role = 'owner' AND secret IS NOT NULL AND active LIMIT 1`,
   );
   return found.length > 0;
 }

@@ -5,6 +5,7 @@ import type { Asker } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { log } from '../base/log.ts';
+import { noteDevice } from './seen.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hearAccess } from '../ledger/reading/live.ts';
 import { accessNow } from './access.ts';
@@ -26,8 +27,6 @@ export interface Shown {
 
 /** Believed for so long at most without looking again; a change is heard of before (changed.ts). */
 const believedMs = 5000;
-/** When somebody was seen is written at most this often. */
-const seenEveryMs = 30_000;
 const mostKnown = 5000;
 
 export const nobody: Asker = {
@@ -99,12 +98,10 @@ interface Held {
   device: string | null;
   kind: 'tablet' | 'display' | null;
   machine_id: string | null;
-  device_seen: string | null;
   session_id: string | null;
   person_id: string | null;
   person: string | null;
   role: Role | null;
-  session_seen: string | null;
 }
 
 /**
@@ -116,8 +113,8 @@ async function holderOf(device: string | null, session: string | null, isNear: b
   const now = serverNow();
   const [row] = await rows<Held>(
     database(),
-    `SELECT d.id AS device_id, d.name AS device, d.kind, d.machine_id, d.seen_at AS device_seen,
-       s.id AS session_id, o.id AS person_id, o.name AS person, coalesce(p.role, 'operator') AS role, s.seen_at AS session_seen
+    `SELECT d.id AS device_id, d.name AS device, d.kind, d.machine_id, 
+       s.id AS session_id, o.id AS person_id, o.name AS person, coalesce(p.role, 'operator') AS role
      FROM (SELECT $1::bytea AS device, $2::bytea AS session) shown
      LEFT JOIN device d ON d.token = shown.device AND d.out_at IS NULL
      LEFT JOIN session s ON s.token = shown.session AND s.ended_at IS NULL AND s.ends_at > $3
@@ -129,7 +126,7 @@ async function holderOf(device: string | null, session: string | null, isNear: b
   const found = row?.device_id ? { id: row.device_id, name: row.device! } : null;
   const person = row?.person_id ? { id: row.person_id, name: row.person! } : null;
   if (!found && !(isNear && person)) return nobody;
-  noteSeen(row!, now);
+  if (found) void noteDevice(found.id);
   const role: Role = row!.kind === 'display' ? 'display' : person ? (row!.role ?? 'operator') : 'tablet';
   return {
     role,
@@ -139,16 +136,6 @@ async function holderOf(device: string | null, session: string | null, isNear: b
     sessionId: person ? row!.session_id : null,
     asked: true,
   };
-}
-
-function noteSeen({ device_id, device_seen, session_id, person_id, session_seen }: Held, now: Date): void {
-  const isOld = (seen: string | null) => seen !== null && now.getTime() - Date.parse(seen) > seenEveryMs;
-  const write = (table: 'device' | 'session', id: string) =>
-    rows(database(), `UPDATE ${table} SET seen_at = $2 WHERE id = $1`, [id, now]).catch((error: unknown) =>
-      log().warn({ err: error }, 'not noted when it was seen'),
-    );
-  if (device_id && isOld(device_seen)) void write('device', device_id);
-  if (session_id && person_id && isOld(session_seen)) void write('session', session_id);
 }
 
 async function feedOf(token: string): Promise<Asker> {

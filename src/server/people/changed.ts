@@ -15,7 +15,8 @@ export type Changed =
   | { what: 'device let in' | 'device turned out' | 'device changed' | 'code made'; name: string }
   | { what: 'token made' | 'token taken back'; name: string; kind: string }
   | { what: 'sign-in on' | 'sign-in off' | 'idle time'; minutes?: number }
-  | { what: 'signed in' | 'signed out' | 'session ended'; name: string };
+  | { what: 'signed in' | 'signed out' | 'session ended'; name: string }
+  | { what: 'wrong guesses'; name: string; count: number };
 
 /** Writes a change beside it, in its transaction. */
 export async function writeChange(

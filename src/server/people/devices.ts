@@ -5,7 +5,7 @@ import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid, notFound, ProblemError } from '../http/problem.ts';
 import type { From } from './askers.ts';
 import { accessChanged, writeChange } from './changed.ts';
-import { countGuess, guessedRight } from './guesses.ts';
+import { countCode } from './guesses.ts';
 import { makeOwner } from './people.ts';
 import { hashSecret } from './secrets.ts';
 import { beginSession } from './sessions.ts';
@@ -52,36 +52,42 @@ interface Code {
   machine_id: string | null;
 }
 
-/** Uses a code up. Throws a 422 problem for one that is none, was used, or is over: which of them is not said. */
-async function useCode(sql: Sql, code: string, isOwners: boolean): Promise<Code> {
+const holds = `code = $1 AND used_at IS NULL AND ends_at > $2 AND (kind = 'owner') = $3`;
+
+/** Throws a 422 problem for a code that is none, was used, or is over: which of them is not said. */
+async function findCode(sql: Sql, code: string, isOwners: boolean, isUsed = false): Promise<Code> {
   const [row] = await rows<Code>(
     sql,
-    `UPDATE pairing_code SET used_at = $2 WHERE code = $1 AND used_at IS NULL AND ends_at > $2 AND (kind = 'owner') = $3
-     RETURNING kind, name, machine_id`,
+    isUsed
+      ? `UPDATE pairing_code SET used_at = $2 WHERE ${holds} RETURNING kind, name, machine_id`
+      : `SELECT kind, name, machine_id FROM pairing_code WHERE ${holds}`,
     [hashOf(code), serverNow(), isOwners],
   );
-  if (!row)
-    throw invalid(
-      isOwners
-        ? 'This link was used, or is over. ./start --owner-link prints a new one.'
-        : 'This code is not one, was used already, or is over: a code holds for ten minutes. Ask for a new one.',
-    );
-  return row;
+  if (row) return row;
+  throw invalid(
+    isOwners
+      ? 'This link was used, or is over. ./start --owner-link prints a new one.'
+      : 'This code is not one, was used already, or is over: a code holds for ten minutes. Ask for a new one.',
+  );
 }
+
+/** Uses a code up. Throws as {@link findCode}. */
+const useCode = (sql: Sql, code: string, isOwners: boolean): Promise<Code> =>
+  findCode(sql, code, isOwners, true);
 
 /** Lets this device in. Returns its token, which it alone has. */
 export async function pairDevice(
   typed: string,
   from: From,
 ): Promise<{ token: string; name: string; kind: 'tablet' | 'display' }> {
-  await countGuess('pairing', from.address);
+  const wasRight = await countCode(from.address);
   const token = newToken();
   const paired = await inTransaction(async (sql) => {
     const code = await useCode(sql, codeText(typed), false);
     await letIn(sql, token, { ...code, kind: code.kind as 'tablet' | 'display' });
     return { token, name: code.name, kind: code.kind as 'tablet' | 'display' };
   });
-  await guessedRight('pairing', from.address);
+  await wasRight();
   await accessChanged();
   return paired;
 }
@@ -107,8 +113,10 @@ export async function takeOwnersLink(
   asker: Asker,
   from: From,
 ): Promise<{ session: string; device: string | null }> {
-  await countGuess('pairing', from.address);
-  const secret = await hashSecret(asked.secret);
+  const wasRight = await countCode(from.address);
+  // Looked at before anything is hashed, which takes a core for a while; used up below, by one of several.
+  await findCode(database(), asked.key, true);
+  const secret = await hashSecret(asked.secret, 'owner');
   const made = await inTransaction(async (sql) => {
     await useCode(sql, asked.key, true);
     const personId = await makeOwner(sql, uuid7(), asked.name, secret);
@@ -124,7 +132,7 @@ export async function takeOwnersLink(
     );
     return { device: token, session: await beginSession(sql, personId, deviceId, asker.sessionId) };
   });
-  await guessedRight('pairing', from.address);
+  await wasRight();
   await accessChanged();
   return made;
 }

@@ -12,6 +12,7 @@ const pages: Readonly<Record<string, Right>> = {
   '/500': 'anyone',
   // It refuses by itself, with a problem instead of a page.
   '/metrics': 'anyone',
+  '/board': 'board',
   '/people': 'people',
 };
 
@@ -19,6 +20,7 @@ export const rightOfPage = (pattern: string): Right => pages[pattern] ?? 'read';
 
 /** Where whoever may not see a page goes instead, and from there back to it. */
 export function whereTo({ role }: Asker, isNear: boolean, { pathname, search }: URL): string {
+  if (role === 'display') return '/board';
   const page = role === 'nobody' && !isNear ? '/let-in' : '/sign-in';
   return `${page}?then=${encodeURIComponent(pathname + search)}`;
 }

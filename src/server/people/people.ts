@@ -1,8 +1,9 @@
+import { leastSigns, roles } from '../../core/people/roles.ts';
 import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { conflict, notFound } from '../http/problem.ts';
+import { conflict, invalid, notFound } from '../http/problem.ts';
 import { addOperator } from '../stores/operators.ts';
-import { hasOwner } from './access.ts';
+import { hasOwner, ownersHeld } from './access.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { hashSecret } from './secrets.ts';
 import { endSessionsOf } from './sessions.ts';
@@ -30,7 +31,7 @@ async function personById(id: string): Promise<Person> {
 }
 
 export async function addPerson({ id, name, role, secret }: PersonNew, by: Asker): Promise<Person> {
-  const kept = secret === undefined ? null : await hashSecret(secret);
+  const kept = secret === undefined ? null : await hashSecret(secret, role);
   await addOperator({ id, name });
   await inTransaction(async (sql) => {
     await putPerson(sql, id, role, kept);
@@ -50,18 +51,26 @@ async function putPerson(sql: Sql, id: string, role: string, secret: string | nu
   );
 }
 
-/** Throws a 409 problem for what would leave nobody who may give rights. A new secret or going ends what he has open. */
+/**
+ * Throws a 409 problem for what would leave nobody who may give rights, a 422 one where a role needs a longer secret than may have been given. A new secret or going ends
+ * what he has open.
+ */
 export async function changePerson(id: string, change: PersonChange, by: Asker): Promise<Person> {
   const before = await personById(id);
   const role = change.role ?? before.role;
   const active = change.active ?? before.active;
-  const isOwner = before.role === 'owner' && before.canSignIn && before.active;
-  if (isOwner && (role !== 'owner' || !active) && !(await hasOwner(id)))
-    throw conflict(`${before.name} is the only owner who can sign in. Make another one owner first.`);
-  const kept = change.secret === undefined ? null : await hashSecret(change.secret);
+  // How long a kept one is nobody knows: with the role comes a new one.
+  if (before.canSignIn && change.secret === undefined && leastSigns[role] > leastSigns[before.role])
+    throw invalid(
+      `As ${roles[role].name.toLowerCase()} ${before.name} needs a PIN of ${leastSigns[role]} signs or more. Give a new one together with the role.`,
+    );
+  const kept = change.secret === undefined ? null : await hashSecret(change.secret, role);
   await inTransaction(async (sql) => {
+    const hadOwner = await ownersHeld(sql);
     await putPerson(sql, id, role, kept);
     await rows(sql, 'UPDATE operator SET active = $2 WHERE id = $1', [id, active]);
+    if (hadOwner && !(await hasOwner(sql)))
+      throw conflict(`${before.name} is the only owner who can sign in. Make another one owner first.`);
     const { name } = before;
     if (role !== before.role || (active && !before.active))
       await writeChange(sql, by, { what: 'person changed', name, role });

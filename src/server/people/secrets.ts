@@ -1,4 +1,5 @@
 import { hash, verify } from '@node-rs/argon2';
+import { leastSigns, type PersonRole } from '../../core/people/roles.ts';
 import { invalid } from '../http/problem.ts';
 
 /**
@@ -14,8 +15,12 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
   return mine;
 }
 
-/** The secret as it is kept. Throws a 422 problem for one that would be guessed first. */
-export function hashSecret(secret: string): Promise<string> {
+/** The secret as it is kept. Throws a 422 problem for one that would be guessed first, or is too short for what its owner may. */
+export function hashSecret(secret: string, role: PersonRole): Promise<string> {
+  if (secret.length < leastSigns[role])
+    throw invalid(
+      `The PIN or password of ${role === 'operator' ? 'an operator' : `a technician or an owner`} has ${leastSigns[role]} signs or more.`,
+    );
   if (isGuessedFirst(secret))
     throw invalid('This one is guessed first: not one sign again and again, and no run like 1234.');
   return inTurn(() => hash(secret, cost));

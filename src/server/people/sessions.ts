@@ -5,7 +5,7 @@ import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { ProblemError } from '../http/problem.ts';
 import { refused, type From } from './askers.ts';
 import { accessChanged, writeChange } from './changed.ts';
-import { isHis } from './guesses.ts';
+import { verifySecret } from './guesses.ts';
 import { hashOf, newToken } from './tokens.ts';
 
 /** A session is over after this, whatever is done in it: a long shift. */
@@ -30,9 +30,16 @@ export async function signInAs(asker: Asker, from: From, personId: string, secre
       'Not signed in',
       'This person has no PIN yet. An owner gives one under Workshop, People.',
     );
-  if (!(await isHis(personId, deviceId, secret, person.secret)))
-    throw new ProblemError(401, 'Not signed in', 'That is not it. Type the PIN once more.');
+  const { name, secret: kept } = person;
+  if (!(await verifySecret({ id: personId, name, kept }, asker.device, secret))) throw wrongSecret();
   const token = await inTransaction(async (sql) => {
+    // Held until the end: a new secret, or going, waits, and then ends this session with the others; or it came first, and what was checked holds no more.
+    const still = await rows(
+      sql,
+      'SELECT FROM person JOIN operator ON id = operator_id WHERE id = $1 AND secret = $2 AND active FOR SHARE',
+      [personId, kept],
+    );
+    if (still.length === 0) throw wrongSecret();
     await writeChange(
       sql,
       { person: { id: personId, name: person.name }, device: asker.device },
@@ -43,6 +50,8 @@ export async function signInAs(asker: Asker, from: From, personId: string, secre
   await accessChanged();
   return token;
 }
+
+const wrongSecret = () => new ProblemError(401, 'Not signed in', 'That is not it. Type the PIN once more.');
 
 /** A new session; the one that was open there before is ended. */
 export async function beginSession(

@@ -3,7 +3,7 @@ import { serverNow } from '../../../server/base/clock.ts';
 import { boardNow } from '../../../server/board/watch.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
-export const GET = endpoint({ right: 'read', answer }, async () => ({
+export const GET = endpoint({ right: 'board', answer }, async () => ({
   machines: await boardNow(),
   now: serverNow().toISOString(),
 }));

@@ -2,6 +2,7 @@ import { undersideAnswer, undersideQuery } from '../../../schemas/tension.ts';
 import { readUndersideFile } from '../../../server/heavy/artwork.ts';
 import { countTold } from '../../../core/tension/underside/count.ts';
 import { outlinesFrom } from '../../../core/tension/underside/by-hand.ts';
+import { heavyFor } from '../../../server/heavy/heavy-work.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 
 /** The body is the photo itself, up to 30 MB: image/png or image/jpeg. */
@@ -9,7 +10,7 @@ export const POST = endpoint(
   { right: 'compute', rate: 'compute', query: undersideQuery, answer: undersideAnswer },
   async ({ query, context }) => {
     const outlines = outlinesFrom(query.outlines);
-    const columns = await readUndersideFile(context.request, { ...query, outlines });
+    const columns = await readUndersideFile(context.request, heavyFor(context), { ...query, outlines });
     return { columns, told: outlines ? null : countTold(columns.length, query.count) };
   },
 );

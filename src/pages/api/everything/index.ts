@@ -1,3 +1,4 @@
+import type { APIContext } from 'astro';
 import { object } from '../../../core/shape/parts.ts';
 import {
   checkExports,
@@ -6,13 +7,14 @@ import {
   tableCsv,
 } from '../../../server/everything/export.ts';
 import { takeIn } from '../../../server/everything/import.ts';
-import { tableNames } from '../../../server/everything/tables.ts';
+import { exportTables } from '../../../server/everything/tables.ts';
 import { cutOff, readAway } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
+import { shownBy, whileAllowed } from '../../../server/people/while-allowed.ts';
 
-const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: tableNames } }, [
+const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: exportTables } }, [
   'format',
   'table',
 ]);
@@ -22,13 +24,13 @@ export const GET = endpoint(
   { right: 'everything', query, answer: true },
   async ({ query: { format = 'ndjson', table }, context }) => {
     if (format === 'csv' && !table)
-      throw invalid(`CSV holds one table: add “&table=” and one of ${tableNames.join(', ')}.`);
+      throw invalid(`CSV holds one table: add “&table=” and one of ${exportTables.join(', ')}.`);
     checkExports();
     const text =
       format === 'csv' ? tableCsv(table!) : format === 'json' ? everythingJson() : everythingNdjson();
     const type = { ndjson: 'application/x-ndjson', json: 'application/json', csv: 'text/csv' }[format];
     return Promise.resolve(
-      new Response(textStream(text, context.locals.room), {
+      new Response(textStream(whileAllowed(text, holderOf(context)), context.locals.room), {
         headers: {
           'content-type': `${type}; charset=utf-8`,
           'content-disposition': `attachment; filename="vivid-eye-${table ?? 'everything'}.${format}"`,
@@ -40,15 +42,19 @@ export const GET = endpoint(
   },
 );
 
+const holderOf = ({ request, locals }: APIContext) =>
+  ({ shown: shownBy(request.headers), from: locals.from, right: 'everything' }) as const;
+
 const taken = object({ rows: { type: 'object', additionalProperties: { type: 'integer' } } });
 
 /** POST: takes an export (NDJSON) into an empty installation: all of it, or nothing. */
 export const POST = endpoint(
   { right: 'everything', rate: 'upload', answer: taken, status: 201 },
-  async ({ context: { request } }) => {
+  async ({ context }) => {
+    const { request } = context;
     if (!/^application\/(x-)?ndjson\b/i.test(request.headers.get('content-type') ?? ''))
       throw new ProblemError(415, 'Not NDJSON', 'Send an export of everything as “application/x-ndjson”.');
-    return { rows: await takeIn(piecesOf(request.body)) };
+    return { rows: await takeIn(whileAllowed(piecesOf(request.body), holderOf(context))) };
   },
 );
 

@@ -203,6 +203,8 @@ async function connect(): Promise<void> {
   try {
     await client.connect();
     await client.query(`LISTEN ${channel}; LISTEN ${newsChannel}; LISTEN ${accessChannel}`);
+    // What was changed while nobody listened was not heard.
+    forgetAskers();
   } catch (error) {
     again();
     throw error;

@@ -18,7 +18,7 @@ export const GET = endpoint(
     const machine = await machineById(id('id'));
     const resumed = Number(context.request.headers.get('last-event-id') ?? NaN);
     const from = Number.isSafeInteger(resumed) && resumed >= 0 ? resumed : (since ?? 0);
-    return eventStream(context, async (send, onEnd) => {
+    return eventStream(context, 'read', async (send, onEnd) => {
       // Whoever reads “connected” misses no news from then on.
       onEnd(
         await listenNews(machine.id, ({ name, data }) =>

@@ -1,0 +1,61 @@
+import type { Right } from '../../core/people/rights.ts';
+import { ProblemError } from '../http/problem.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine, type From, type Shown } from './askers.ts';
+import { onAccessChange } from './known.ts';
+
+/** Who sends or reads something long, and what that takes. */
+interface Holder {
+  shown: Shown;
+  from: From;
+  right: Right;
+  /** The machine that it is about. */
+  machineId?: string;
+}
+
+/**
+ * The parts of a long message for as long as its holder may: asked again at each part, and as soon as anybody's rights change. Throws a problem, 401 or 403, when he may not
+ * any more. Where that cannot be known just now (the database is away), he may.
+ */
+export async function* whileAllowed<Part>(
+  parts: AsyncIterable<Part>,
+  { shown, from, right, machineId }: Holder,
+): AsyncGenerator<Part> {
+  const iterator = parts[Symbol.asyncIterator]();
+  let refusal: ProblemError | undefined;
+  let wake: (refusal: ProblemError) => void = () => undefined;
+  const check = async () => {
+    try {
+      const asker = await askerOf(shown, from);
+      mustBeAllowed(asker, right);
+      if (machineId !== undefined) mustBeItsMachine(asker, machineId);
+    } catch (error) {
+      if (!(error instanceof ProblemError)) return;
+      refusal = error;
+      wake(error);
+    }
+  };
+  const stop = onAccessChange(() => void check());
+  try {
+    for (;;) {
+      // One promise a part: a race against one that lasts would keep something of each part.
+      const part = await new Promise<IteratorResult<Part>>((done, fail) => {
+        wake = fail;
+        iterator.next().then(done, fail);
+      });
+      if (part.done) return;
+      await check();
+      if (refusal) throw refusal;
+      yield part.value;
+    }
+  } finally {
+    stop();
+    // A part that is still being waited for would hold up its end.
+    void iterator.return?.()?.catch(() => undefined);
+  }
+}
+
+/** What the headers of a request show of who asks. */
+export const shownBy = (headers: Headers): Shown => ({
+  cookie: headers.get('cookie'),
+  authorization: headers.get('authorization'),
+});
