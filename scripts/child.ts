@@ -16,6 +16,8 @@ interface ServeOptions {
   env?: NodeJS.ProcessEnv;
   /** Serves the network over https too: its port, and the folder of its certificate. */
   https?: { port: number; folder: string };
+  /** Whom it runs as; left out: as this process. */
+  user?: { uid: number; gid: number } | undefined;
   /** Told why, when it has gone by itself. */
   onExit?: (why: string) => void;
 }
@@ -33,12 +35,14 @@ export async function startServer({
   host = '127.0.0.1',
   env = {},
   https,
+  user,
   onExit,
 }: ServeOptions): Promise<Served> {
   const child = fork(resolve('scripts/serve.mjs'), {
     // Ctrl-C goes to the terminal's whole group: detached, the server is stopped by us, in order.
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    ...user,
     env: {
       ...process.env,
       ...env,

@@ -7,6 +7,7 @@ import {
   readFileSync,
   readlinkSync,
   realpathSync,
+  renameSync,
   rmdirSync,
   rmSync,
   writeFileSync,
@@ -169,16 +170,20 @@ async function keptPort(file: string): Promise<number> {
 
 async function makeCluster(place: string, data: string, password: string): Promise<void> {
   const version = newestVersion();
+  // Made beside and renamed: one that was cut off never passes for a cluster.
+  const making = `${data}.making`;
+  rmSync(making, { recursive: true, force: true });
   const pwfile = join(place, 'first-password');
   writeFileSync(pwfile, password, { mode: 0o600 });
   if (asRoot) execFileSync('chown', ['postgres:postgres', pwfile]);
   try {
     await asServer(version, [
-      ...['initdb', '-D', data, '-U', 'vivid', '--auth=scram-sha-256', `--pwfile=${pwfile}`],
+      ...['initdb', '-D', making, '-U', 'vivid', '--auth=scram-sha-256', `--pwfile=${pwfile}`],
       ...['--encoding=UTF8', '--locale=C.UTF-8', '--data-checksums'],
       // Its own sync of every file takes seconds on a slow disk: without it a power cut during set-up means set up again.
       '-N',
     ]);
+    renameSync(making, data);
   } finally {
     rmSync(pwfile, { force: true });
   }

@@ -1,13 +1,14 @@
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { parseArgs } from 'node:util';
+import { appUser, openTo } from './app-user.ts';
 import { nightly } from './backup/nightly.ts';
 import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from './cluster.ts';
-import type { Certified } from './https/certificate.ts';
+import { files, type Certified } from './https/certificate.ts';
 import { keepCertified, networkAddresses } from './https/keep-certified.ts';
 import { Keeper } from './keep-running.ts';
 import { writableServer } from '../src/server/base/servers.ts';
@@ -101,7 +102,7 @@ async function main(): Promise<void> {
   const asked = options();
   const { empty, fresh, yes, port: wanted, httpsPort, backups, host, open, help } = asked;
   if (help) return console.log(usage);
-  mkdirSync(home, { recursive: true, mode: 0o711 });
+  closeFolders();
   if (fresh && !yes) await askToDrop();
   writeFileSync(pidFile, `${process.pid}\n`, { mode: 0o600 });
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, () => void end(0));
@@ -128,7 +129,12 @@ async function main(): Promise<void> {
   if (port !== wanted && httpsPort !== null)
     throw new Error(`Port ${wanted} is taken. Stop what uses it, or choose another with --port N.`);
   if (port !== wanted) console.log(`Port ${wanted} is taken; using ${port}.`);
-  const https = httpsPort === null ? undefined : serveWorkshop(port, httpsPort);
+  const https = httpsPort === null ? undefined : serveWorkshop(port, httpsPort, () => openFiles());
+  const user = appUser(httpsPort === null ? [port] : [port, httpsPort]);
+  const openFiles = () => {
+    if (user && https) openTo(user, https.folder, [files.key, files.certificate, files.authority]);
+    if (user && backups) openTo(user, backups.night.folder, ['state.json']);
+  };
   const serverKeeper = new Keeper('The app', serve);
   keepers.push(serverKeeper);
   async function serve(): Promise<void> {
@@ -136,7 +142,16 @@ async function main(): Promise<void> {
       ...(backups && { VIVID_BACKUPS: backups.night.folder }),
       ...(open && { VIVID_OPEN: '1' }),
     };
-    server = await startServer({ url, port, host, https, env, onExit: (why) => serverKeeper.died(why) });
+    openFiles();
+    server = await startServer({
+      url,
+      port,
+      host,
+      https,
+      env,
+      user,
+      onExit: (why) => serverKeeper.died(why),
+    });
     watchAlive(server);
   }
   await serve();
@@ -154,10 +169,22 @@ async function main(): Promise<void> {
     );
 }
 
+/** Folders that an older version made are closed as one made today: others may pass through to what is theirs, and look into nothing. */
+function closeFolders(): void {
+  mkdirSync(home, { recursive: true, mode: 0o711 });
+  for (const [folder, mode] of [
+    [home, 0o711],
+    [join(home, 'backups'), 0o711],
+    [join(home, 'https'), 0o711],
+  ] as const)
+    if (existsSync(folder)) chmodSync(folder, mode);
+}
+
 /** Makes the workshop's https ready, and says where tablets begin. */
-function serveWorkshop(port: number, httpsPort: number): { port: number; folder: string } {
+function serveWorkshop(port: number, httpsPort: number, onNew: () => void): { port: number; folder: string } {
   const folder = join(home, 'https');
   const kept = keepCertified(folder, (made) => {
+    onNew();
     server?.process.send('certificate');
     tellOfTablets(made, port);
   });

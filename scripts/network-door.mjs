@@ -31,8 +31,8 @@ export const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test
 export function fromOf({ socket, headers }) {
   const address = socket.remoteAddress ?? '';
   const isPassedOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined;
-  // Believed of the proxy that was set up, on this computer, and of nobody else.
-  const isByProxy = Boolean(proxy) && isPassedOn && isOwnComputer(address);
+  // What it says is believed only where a proxy was set up.
+  const isByProxy = Boolean(proxy) && isPassedOn;
   const isHttps = socket.encrypted === true || (isByProxy && headers['x-forwarded-proto'] === 'https');
   const isOwnName = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i.test(headers.host ?? '');
   return {

@@ -14,6 +14,12 @@ export interface OwnDatabase {
  */
 export async function onOwnDatabase(work: (database: OwnDatabase) => Promise<void>): Promise<void> {
   let cluster: Cluster | undefined;
+  // Ended from outside it leaves no database running either; what was under way is undone by it.
+  const end = async () => {
+    if (cluster && !cluster.wasRunning) await cluster.stop();
+    process.exit(1);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => void end());
   try {
     if (!process.env['DATABASE_URL']) {
       cluster = await startCluster('.data');

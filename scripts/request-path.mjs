@@ -20,9 +20,10 @@ export function canonicalPath(target) {
     if (character < ' ' || character === '\x7f' || needlessEscape.test(character)) return null;
   }
   try {
-    decodeURIComponent(path + query.join('?'));
+    decodeURIComponent(query.join('?'));
+    // What is left are escapes of signs that mean something in a path (RFC 3986, 2.2): none of ours holds them.
+    return decodeURI(path).includes('%') ? null : path;
   } catch {
     return null;
   }
-  return path;
 }

@@ -1,6 +1,6 @@
 /// <reference types="astro/client" />
 import type { Asker } from './schemas/people.ts';
-import type { From } from './server/people/askers.ts';
+import type { From } from './server/people/shown.ts';
 
 declare global {
   namespace App {
@@ -11,6 +11,8 @@ declare global {
       from: From;
       /** Who asks: set by the middleware before any page or endpoint runs. */
       asker: Asker;
+      /** Why a page could not be made, for the page that says so. */
+      failure?: unknown;
     }
   }
 

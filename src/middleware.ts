@@ -1,12 +1,16 @@
 import type { AsyncLocalStorage } from 'node:async_hooks';
+import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
 import { requestSeconds } from './server/base/metrics.ts';
 import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
+import { logFailure } from './server/http/failures.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/http/problem.ts';
-import { askerOf, nobody, type From } from './server/people/askers.ts';
-import { shownBy } from './server/people/while-allowed.ts';
+import { askerOf, nobody } from './server/people/askers.ts';
+import type { From } from './server/people/shown.ts';
+import { shownBy } from './server/people/shown.ts';
 import { isByHand, noteHand } from './server/people/seen.ts';
+import { renameDevice } from './server/people/cookies.ts';
 import { rightOfPage, whereTo } from './server/people/pages.ts';
 
 /** Every endpoint, by the address pattern that the framework knows it by. */
@@ -50,7 +54,8 @@ const onAsked = defineMiddleware(async (context, next) => {
     const right = module ? contract?.right : rightOfPage(context.routePattern);
     if (right !== 'anyone') {
       if (module) return problemAnswer(problemFrom(error));
-      throw error;
+      context.locals.asker = nobody;
+      return failedPage(context, error);
     }
     context.locals.asker = nobody;
   }
@@ -58,13 +63,32 @@ const onAsked = defineMiddleware(async (context, next) => {
   if (isByHand(method, headers.get('sec-fetch-mode'), contract?.right)) void noteHand(asker);
   if (!module && !may(asker.role, rightOfPage(context.routePattern)))
     return context.redirect(whereTo(asker, from.isNear, context.url));
+  if (!module) renameDevice(context);
   return next();
 });
+
+/** A page that could not be made: in words, and with the status that says to try again where that helps. */
+async function failedPage(context: APIContext, error: unknown): Promise<Response> {
+  logFailure(error, context.url.pathname);
+  context.locals.failure = error;
+  const page = await context.rewrite('/500');
+  return new Response(page.body, { status: problemFrom(error).status, headers: page.headers });
+}
 
 /** Each answer's time until it begins: for whoever watches over the app (/metrics). */
 export const onRequest = defineMiddleware(async (context, next) => {
   const took = requestSeconds.startTimer({ route: context.routePattern, method: context.request.method });
-  const answer = (await onAsked(context, next)) ?? (await next());
+  const answer = await answered(context, next);
   took({ status: answer.status });
   return answer;
 });
+
+async function answered(context: APIContext, next: MiddlewareNext): Promise<Response> {
+  try {
+    return (await onAsked(context, next)) ?? (await next());
+  } catch (error) {
+    // Where even the page that says so fails, the framework says it barely.
+    if (context.locals.failure !== undefined) throw error;
+    return failedPage(context, error);
+  }
+}

@@ -38,8 +38,7 @@ const newAuthorityBeforeMs = (serverDays + 30) * dayMs;
 
 /**
  * Makes sure that `folder` holds an authority of this installation and a certificate by it for all that the computer is reached by: what is missing, ends
- * within 30 days (the authority: 395) or does not cover an address is made anew. The authority can vouch only for private networks, names
- * in .local, and what the computer is called when it is made (RFC 5280, 4.2.1.10): its key, if it were stolen, opens no bank to anyone.
+ * within 30 days (the authority: 395) or does not cover an address is made anew. The authority can vouch only for private networks and names in .local (RFC 5280, 4.2.1.10): its key, if it were stolen, opens no bank to anyone.
  * Throws a sentence when openssl is not there or refuses.
  */
 export function certify(folder: string, reach: Reach, now: Date): Certified {
@@ -53,6 +52,7 @@ export function certify(folder: string, reach: Reach, now: Date): Certified {
   const leftOut = reach.addresses.filter((address) => !isPrivate(address) && !permitted.has(address));
   const covers = [
     ...['localhost', '127.0.0.1', '::1', `${reach.name}.local`],
+    // One made by an older version may.
     ...(permitted.has(reach.name) ? [reach.name] : []),
     ...reach.addresses.filter((address) => !leftOut.includes(address)),
   ];
@@ -117,8 +117,9 @@ const network = (address: string, bits: number) =>
 
 function makeAuthority(folder: string, reach: Reach, now: Date): void {
   const beside = reach.addresses.filter((address) => !isPrivate(address));
+  // Not the computer's short name: it may be a whole domain of others', and one called “dev” would vouch for everything under .dev.
   const permitted = [
-    ...['DNS:local', 'DNS:localhost', `DNS:${reach.name}`],
+    ...['DNS:local', 'DNS:localhost'],
     ...privateNetworks.map(([address, bits]) => network(address, bits)),
     ...beside.map((address) => network(address, familyOf(address) === 'ipv4' ? 32 : 128)),
   ];
@@ -144,7 +145,7 @@ nameConstraints = critical, ${permitted.map((one) => `permitted;${one}`).join(',
       ...['-key', `${files.authorityKey}.new`, '-out', `${files.authority}.new`],
     ]);
   });
-  writeFileSync(join(folder, 'permitted'), [reach.name, ...beside].join('\n'), { mode: 0o600 });
+  writeFileSync(join(folder, 'permitted'), beside.join('\n'), { mode: 0o600 });
   takeUp(folder, files.authorityKey, files.authority);
 }
 

@@ -111,4 +111,6 @@ export const accessLine = object({
 });
 export type AccessLine = DataOf<typeof accessLine>;
 export const accessLines = page(accessLine);
+/** Who is signed in where a page was touched. */
+export const hereNow = object({ person: uuidOrNull });
 export const nothing = object({ ok: { const: true } });

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { randomHistory } from '../support/random-history.ts';
 import { entry } from '../support/entries.ts';
+import { v7 as uuid7 } from 'uuid';
 import { runScript } from '../support/run-script.ts';
 import { ask, furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
 

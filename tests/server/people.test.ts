@@ -5,6 +5,7 @@ import { entry } from '../support/entries.ts';
 import {
   askAs,
   everyRole,
+  from,
   fromNetwork,
   letIn,
   person,
@@ -19,7 +20,8 @@ let base = '';
 let url = '';
 let all: Awaited<ReturnType<typeof everyRole>>;
 beforeAll(async () => {
-  ({ address: base, url } = await newServer());
+  // Behind a proxy, which says where each comes from.
+  ({ address: base, url } = await newServer(undefined, { VIVID_PROXY: '80,443' }));
   await furnish(base);
   all = await everyRole(base);
 });
@@ -111,6 +113,15 @@ describe('who wrote an entry', () => {
       ),
       ...{ operatorId: all.ids.operator, head: null, position: null },
     };
+    // Naming one who was not signed in there at that time is no way past the PIN.
+    expect((await log(tablet, tick)).status).toBe(401);
+    await signIn(base, tablet, all.ids.operator, pins.operator);
+    const tickAt = { ...tick, at: new Date().toISOString() };
+    await askAs(base, await signIn(base, tablet, all.ids.operator, pins.operator), 'POST', '/api/sign-out');
+    expect((await log(tablet, { ...tickAt, id: uuid7(), operatorId: all.ids.owner })).status).toBe(401);
+    const early = new Date(Date.now() - 3_600_000).toISOString();
+    expect((await log(tablet, { ...tickAt, id: uuid7(), at: early })).status).toBe(401);
+    tick.at = tickAt.at;
     const asked = await log(tablet, tick);
     expect(asked.status, asked.body.detail).toBe(201);
     expect(await event(tick.id)).toMatchObject({ operatorId: all.ids.operator, unconfirmed: true });
@@ -329,9 +340,11 @@ describe('what somebody might try', () => {
     expect(minutes).toBeLessThan(10.1);
     // As somebody types it.
     const typed = ` ${body.code.slice(0, 4).toLowerCase()}-${body.code.slice(4)} `;
-    const from = { 'x-forwarded-for': '192.168.7.31' };
-    expect((await askAs(base, from, 'POST', '/api/let-in', { code: typed })).status).toBe(201);
-    const replayed = await askAs<{ detail: string }>(base, from, 'POST', '/api/let-in', { code: body.code });
+    const tablet = from('192.168.7.31');
+    expect((await askAs(base, tablet, 'POST', '/api/let-in', { code: typed })).status).toBe(201);
+    const replayed = await askAs<{ detail: string }>(base, tablet, 'POST', '/api/let-in', {
+      code: body.code,
+    });
     expect([replayed.status, replayed.body.detail]).toEqual([422, expect.stringContaining('used already')]);
     const { body: late } = await askAs<{ code: string }>(base, all.owner, 'POST', '/api/devices', {
       ...{ name: 'Late', kind: 'tablet', machineId: null },
@@ -340,7 +353,7 @@ describe('what somebody might try', () => {
       asOwner(url),
       "UPDATE pairing_code SET ends_at = now() - interval '1 second' WHERE used_at IS NULL",
     );
-    expect((await askAs(base, from, 'POST', '/api/let-in', { code: late.code })).status).toBe(422);
+    expect((await askAs(base, tablet, 'POST', '/api/let-in', { code: late.code })).status).toBe(422);
   });
 
   test('of many devices with one code at once, one is let in', async () => {
@@ -349,17 +362,17 @@ describe('what somebody might try', () => {
     });
     const answers = await Promise.all(
       Array.from({ length: 12 }, (_, at) =>
-        askAs(base, { 'x-forwarded-for': `192.168.8.${at + 1}` }, 'POST', '/api/let-in', { code: body.code }),
+        askAs(base, from(`192.168.8.${at + 1}`), 'POST', '/api/let-in', { code: body.code }),
       ),
     );
     expect(answers.filter(({ status }) => status === 201)).toHaveLength(1);
   });
 
   test('codes are guessed five times, then waited for', async () => {
-    const from = { 'x-forwarded-for': '192.168.7.66' };
+    const guesser = from('192.168.7.66');
     const statuses: number[] = [];
     for (let at = 0; at < 8; at++)
-      statuses.push((await askAs(base, from, 'POST', '/api/let-in', { code: `AAAA222${at}` })).status);
+      statuses.push((await askAs(base, guesser, 'POST', '/api/let-in', { code: `AAAA222${at}` })).status);
     expect(statuses).toEqual([422, 422, 422, 422, 422, 429, 429, 429]);
   });
 
@@ -407,23 +420,36 @@ describe('what somebody might try', () => {
     expect(await role(second)).toBe('tablet');
   });
 
-  test('cookies: no script reads them, no other site sends them, over https only https does', async () => {
-    for (const [shown, isHttps] of [
-      [fromNetwork, false],
-      [{ ...fromNetwork, 'x-forwarded-proto': 'https' }, true],
+  test('cookies: no script reads them, no other site sends them; over https only https does, under a name that only this host can set', async () => {
+    const plain = await newServer();
+    for (const [address, name] of [
+      [plain.address, 'device'],
+      [base, '__Host-device'],
     ] as const) {
-      const { body } = await askAs<{ code: string }>(base, {}, 'POST', '/api/devices', {
-        name: 'C',
-        kind: 'tablet',
-        machineId: null,
+      const { body } = await askAs<{ code: string }>(address, {}, 'POST', '/api/devices', {
+        ...{ name: 'C', kind: 'tablet', machineId: null },
       });
-      const { headers } = await askAs(base, shown, 'POST', '/api/let-in', { code: body.code });
+      const { headers } = await askAs(address, fromNetwork, 'POST', '/api/let-in', { code: body.code });
       const [cookie] = headers.getSetCookie();
-      expect(cookie).toMatch(/^device=[\w-]{43};/);
+      expect(cookie).toMatch(new RegExp(`^${name}=[\\w-]{43};`));
       expect(cookie).toMatch(/HttpOnly/);
       expect(cookie).toMatch(/SameSite=Strict/);
-      expect(/Secure/.test(cookie!)).toBe(isHttps);
+      expect(cookie).toMatch(/Path=\//);
+      expect(cookie).not.toMatch(/Domain/);
+      expect(/Secure/.test(cookie!)).toBe(name !== 'device');
     }
+  });
+
+  test('a tablet that was let in by the old cookie goes on, and gets the new one; a session by the old name is none', async () => {
+    const [, value] = /__Host-device=([\w-]+)/.exec((await letIn(base))['cookie']!)!;
+    const old = { ...fromNetwork, cookie: `device=${value}` };
+    const { headers, body } = await askAs<string>(base, old, 'GET', '/test-one/run');
+    expect(headers.getSetCookie().join()).toContain(`__Host-device=${value}`);
+    expect(body).toContain('Test one');
+    const his = (await signIn(base, old, all.ids.operator, pins.operator))['cookie']!;
+    expect(his).toContain('__Host-session=');
+    const renamed = { ...old, cookie: his.replace('__Host-session', 'session') };
+    expect((await askAs<{ role: string }>(base, renamed, 'GET', '/api/who')).body.role).toBe('tablet');
   });
 
   test('no token, code or PIN is in the database as it was given', async () => {

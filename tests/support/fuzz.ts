@@ -339,7 +339,6 @@ const tables = [
   'pairing_code',
   'feed_token',
   'access',
-  'access_ledger',
 ];
 
 /** How much is kept, and what rows that are changed in place look like, as one text. */
@@ -350,8 +349,9 @@ async function kept(sql: pg.Client, beside: string): Promise<string> {
   const lines = ['ledger', 'event', 'seat', 'feed_line'].map(
     (table) => `(SELECT count(*)::text FROM ${table} WHERE machine_id <> $1)`,
   );
-  // When they were seen is noted whatever they ask.
+  // When they were seen is noted whatever they ask, and that codes were guessed.
   lines.push(
+    "(SELECT count(*)::text FROM access_ledger WHERE what <> 'wrong guesses')",
     '(SELECT count(*) || count(out_at)::text FROM device)',
     '(SELECT count(*) || count(ended_at)::text FROM session)',
   );

@@ -2,9 +2,13 @@ import { v7 as uuid7 } from 'uuid';
 import { roleKeys, type Role } from '../../src/core/people/roles.ts';
 import { machineId as firstMachine } from './entries.ts';
 
-/** How a request says who it is; `x-forwarded-for` makes it one from the network. */
+/** How a request says who it is; `x-forwarded-for` makes it one from the network, and behind a proxy (VIVID_PROXY) one from there. */
 export type Shown = Record<string, string>;
-export const fromNetwork: Shown = { 'x-forwarded-for': '192.168.7.20' };
+export const from = (address: string): Shown => ({
+  'x-forwarded-for': address,
+  'x-forwarded-proto': 'https',
+});
+export const fromNetwork: Shown = from('192.168.7.20');
 
 export const pins = { owner: '480291', technician: '735146', operator: '9026' } as const;
 

@@ -92,12 +92,7 @@ function make(
   if (roll < 0.63) return entry('note', { text: 'a note' }, rest);
   if (roll < 0.64) return entry('shift', { is: luck.next() < 0.5 ? 'begun' : 'ended' }, rest);
   if (roll < 0.66) return entry('check_done', { item: 'oil-hook', says: 'Oil', state: 'done' }, rest);
-  if (roll < 0.68)
-    return entry(
-      'stop_moved',
-      { ...seated(), ...(luck.next() < 0.5 && { by: 'feed' as const }) },
-      { ...rest, jobId: ids.job },
-    );
+  if (roll < 0.68) return entry('stop_moved', seated(), { ...rest, jobId: ids.job });
   if (roll > 0.85 && list.length > 10) return correct(luck, rest, luck.pick(list.slice(-60)));
   const stops = Array.from({ length: 1 + Math.floor(luck.next() * 4) }, (_, index) => ({
     stop: index + 1,

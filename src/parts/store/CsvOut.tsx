@@ -1,4 +1,4 @@
-import { formulaCell } from '../../core/base/csv-cells.ts';
+import { safeCell } from '../../core/base/csv-cells.ts';
 import Papa from 'papaparse';
 
 /** Takes a list away as a CSV file. `label`: the button's, where it is not the file's name. */
@@ -13,7 +13,11 @@ export function CsvOut({
 }) {
   const save = () => {
     // Cells that a spreadsheet would take for a formula are kept as text.
-    const text = Papa.unparse([...rows], { escapeFormulae: formulaCell });
+    const text = Papa.unparse(
+      rows.map((row) =>
+        Object.fromEntries(Object.entries(row).map(([heading, value]) => [heading, safeCell(value)])),
+      ),
+    );
     const link = document.createElement('a');
     link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
     link.download = `${name}.csv`;

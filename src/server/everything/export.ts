@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import Papa from 'papaparse';
-import { formulaCell } from '../../core/base/csv-cells.ts';
+import { safeCell } from '../../core/base/csv-cells.ts';
 import { database, inSnapshot, rows, type Sql } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
 import {
@@ -105,8 +105,8 @@ export const tableCsv = (table: ExportTable): AsyncGenerator<string> =>
     const cell = (value: unknown) =>
       value !== null && typeof value === 'object' ? JSON.stringify(value) : value;
     for await (const chunk of rowsOf(sql, table)) {
-      const lines = chunk.map((row) => columns.map((column) => cell(row[column])));
-      yield Papa.unparse(lines, { escapeFormulae: formulaCell }) + '\r\n';
+      const lines = chunk.map((row) => columns.map((column) => safeCell(cell(row[column]))));
+      yield Papa.unparse(lines) + '\r\n';
     }
   });
 

@@ -2,7 +2,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { feedTaken } from '../../schemas/feed.ts';
 import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/writing/receive.ts';
-import { log } from '../base/log.ts';
+import { logFailure } from './failures.ts';
 import { requestSeconds } from '../base/metrics.ts';
 import { machineMustExist } from '../machine/machines.ts';
 import {
@@ -15,7 +15,8 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine, type From, type Shown } from '../people/askers.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
+import type { From, Shown } from '../people/shown.ts';
 import { whileAllowed } from '../people/while-allowed.ts';
 import { noteHand } from '../people/seen.ts';
 import { mustTake, paced } from './rate.ts';
@@ -108,7 +109,7 @@ async function answering(
     // Cut off by the sender: nobody is left to be answered.
     if (response.destroyed || (request.destroyed && !request.complete)) return;
     const problem = problemFrom(error);
-    if (problem.status >= 500) log().error({ err: error, path: request.url }, 'request failed');
+    if (problem.status >= 500) logFailure(error, request.url ?? '');
     // What is left of a body that was refused unread must not be taken for the next request.
     if (!request.complete) response.setHeader('connection', 'close');
     answer(response, problem.status, { ...headers, ...problemHeaders(problem) }, problem);

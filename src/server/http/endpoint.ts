@@ -2,7 +2,7 @@ import type { APIContext, APIRoute } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import type { DataOf, AnyShape } from '../../core/shape/data-of.ts';
 import type { Asker } from '../../schemas/people.ts';
-import { log } from '../base/log.ts';
+import { logFailure } from './failures.ts';
 import {
   bodyWithinMs,
   cutOff,
@@ -93,7 +93,7 @@ async function answering(context: APIContext, work: () => Promise<Response>): Pr
     return await work();
   } catch (error) {
     const problem = problemFrom(error);
-    if (problem.status >= 500) log().error({ err: error, path: context.url.pathname }, 'request failed');
+    if (problem.status >= 500) logFailure(error, context.url.pathname);
     return problemAnswer(problem);
   }
 }

@@ -2,7 +2,7 @@ import type { APIContext } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import { may } from '../../core/people/roles.ts';
 import { askerOf } from '../people/askers.ts';
-import { shownBy } from '../people/while-allowed.ts';
+import { shownBy } from '../people/shown.ts';
 import { onAccessChange } from '../people/known.ts';
 
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */

@@ -95,6 +95,14 @@ export function problemFrom(error: unknown): Problem {
         'A value in this message is out of range or malformed. Check numbers, dates and ids, and send it again.',
     };
   }
+  if (isDiskFull(error))
+    return {
+      type: 'about:blank',
+      title: 'No room',
+      status: 503,
+      detail:
+        'The disk of the database is full. What you entered is kept on this device. Make room on the computer’s disk: it is then sent by itself.',
+    };
   const unreachable = isUnreachable(error);
   return {
     type: 'about:blank',
@@ -119,6 +127,9 @@ function isAboutPartitions(error: unknown): boolean {
   const { code, constraint } = (error ?? {}) as { code?: string; constraint?: string };
   return code === '23514' && !constraint;
 }
+
+/** The database has no room to write. */
+export const isDiskFull = (error: unknown) => (error as { code?: string } | null)?.code === '53100';
 
 /** A statement took longer than it may: one message's own fault, perhaps. */
 export const isTimedOut = (error: unknown) => (error as { code?: string } | null)?.code === '57014';

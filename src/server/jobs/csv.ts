@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { formulaCell } from '../../core/base/csv-cells.ts';
+import { safeCell } from '../../core/base/csv-cells.ts';
 import { jobHeadings, moreHeadings } from '../../core/jobs/read-rows.ts';
 import { writeJobRows } from '../../core/jobs/write-rows.ts';
 import { database, rows } from '../base/database.ts';
@@ -19,7 +19,11 @@ export async function* jobsCsv(show: 'waiting' | 'done' | 'all'): AsyncGenerator
     });
     const found = writeJobRows(page.items, (id) => codes.get(id) ?? '');
     if (found.length > 0)
-      yield Papa.unparse(found, { columns, header: false, escapeFormulae: formulaCell }) + '\r\n';
+      yield (
+        Papa.unparse(
+          found.map((row) => columns.map((column) => safeCell((row as Record<string, string>)[column]))),
+        ) + '\r\n'
+      );
     after = page.next;
   } while (after);
 }

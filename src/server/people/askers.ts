@@ -9,21 +9,9 @@ import { noteDevice } from './seen.ts';
 import { ProblemError } from '../http/problem.ts';
 import { hearAccess } from '../ledger/reading/live.ts';
 import { accessNow } from './access.ts';
+import { heldBy, type From, type Shown } from './shown.ts';
 import { known } from './known.ts';
 import { hashOf } from './tokens.ts';
-
-/** Where a request comes from, as scripts/serve.mjs saw it. */
-export interface From {
-  /** This computer itself, and nothing before it that passes others' requests on. */
-  isNear: boolean;
-  isHttps: boolean;
-  address: string;
-}
-/** What a request shows of itself. */
-export interface Shown {
-  cookie: string | null;
-  authorization: string | null;
-}
 
 /** Believed for so long at most without looking again; a change is heard of before (changed.ts). */
 const believedMs = 5000;
@@ -40,20 +28,10 @@ export const nobody: Asker = {
 /** The computer itself before sign-in is turned on, and everybody with --open. */
 export const unasked: Asker = { ...nobody, role: 'owner', asked: false };
 
-/** One cookie's value, from the header. */
-export function cookieOf(header: string | null, name: string): string | null {
-  if (!header?.includes(name)) return null;
-  for (const part of header.split(';')) {
-    const at = part.indexOf('=');
-    if (part.slice(0, at).trim() === name) return part.slice(at + 1).trim();
-  }
-  return null;
-}
-
 /** Who asks. Never throws for what is shown: whoever shows nothing that is known is nobody. */
 export async function askerOf(shown: Shown, from: From): Promise<Asker> {
   // At every touch: what was found out for the very same headers a moment ago.
-  const key = `${from.isNear} ${shown.authorization} ${shown.cookie}`;
+  const key = `${from.isNear} ${from.isHttps} ${shown.authorization} ${shown.cookie}`;
   const before = known.askers.get(key);
   if (before && before.until > Date.now()) return before.asker;
   const { changes } = known;
@@ -70,8 +48,7 @@ async function lookUp({ cookie, authorization }: Shown, from: From): Promise<Ask
   if (isOpen) return unasked;
   const bearer = /^Bearer ([\w-]{20,100})$/.exec(authorization ?? '')?.[1];
   if (bearer) return feedOf(bearer);
-  const device = cookieOf(cookie, 'device');
-  const session = cookieOf(cookie, 'session');
+  const { device, session } = heldBy({ cookie, authorization }, from);
   if (from.isNear && !signIn) return session ? byName(device, session) : unasked;
   if (!device && !session) return nobody;
   return holderOf(device, session, from.isNear);

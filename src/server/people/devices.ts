@@ -3,7 +3,7 @@ import type { Asker, Device, DeviceNew } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid, notFound, ProblemError } from '../http/problem.ts';
-import type { From } from './askers.ts';
+import type { From } from './shown.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { countCode } from './guesses.ts';
 import { makeOwner } from './people.ts';

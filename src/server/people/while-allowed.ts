@@ -1,7 +1,8 @@
 import type { Right } from '../../core/people/rights.ts';
 import { ProblemError } from '../http/problem.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine, type From, type Shown } from './askers.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine } from './askers.ts';
 import { onAccessChange } from './known.ts';
+import type { From, Shown } from './shown.ts';
 
 /** Who sends or reads something long, and what that takes. */
 interface Holder {
@@ -53,9 +54,3 @@ export async function* whileAllowed<Part>(
     void iterator.return?.()?.catch(() => undefined);
   }
 }
-
-/** What the headers of a request show of who asks. */
-export const shownBy = (headers: Headers): Shown => ({
-  cookie: headers.get('cookie'),
-  authorization: headers.get('authorization'),
-});

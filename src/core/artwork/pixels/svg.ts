@@ -15,7 +15,7 @@ export function checkSvg(text: string): void {
     );
   }
   const outside =
-    /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);)[^"']+|url\(\s*["']?(?![\s"'#])|@import|<!ENTITY|<\?xml-stylesheet/i;
+    /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);base64,[A-Za-z0-9+/=\s]*["'])[^"']+|url\(\s*["']?(?![\s"'#])|@import|<!ENTITY|<\?xml-stylesheet/i;
   if (outside.test(text)) {
     throw new Refusal(
       'SvgRefersOutside',
@@ -27,7 +27,7 @@ export function checkSvg(text: string): void {
 /** A drawing's opening tag is no longer, characters. */
 const longestTag = 10_000;
 
-/** The pictures within a drawing, as base64. */
+/** The pictures within a drawing, as base64: there is one way to spell them ({@link checkSvg}). */
 export function embeddedPictures(text: string): string[] {
   return [...text.matchAll(/data:image\/(?:png|jpeg);base64,([A-Za-z0-9+/=\s]+)/gi)].map(
     (found) => found[1]!,

@@ -12,7 +12,8 @@ import { cutOff, readAway } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
-import { shownBy, whileAllowed } from '../../../server/people/while-allowed.ts';
+import { shownBy } from '../../../server/people/shown.ts';
+import { whileAllowed } from '../../../server/people/while-allowed.ts';
 
 const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: exportTables } }, [
   'format',

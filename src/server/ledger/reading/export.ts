@@ -1,4 +1,4 @@
-import { formulaCell } from '../../../core/base/csv-cells.ts';
+import { safeCell } from '../../../core/base/csv-cells.ts';
 import Papa from 'papaparse';
 import { kindOf, entrySays } from '../../../core/ledger/about-kinds.ts';
 import type { Event } from '../../../schemas/event.ts';
@@ -40,12 +40,7 @@ async function* csvLines(chunks: AsyncGenerator<Event[]>): AsyncGenerator<string
   yield Papa.unparse([csvColumns]) + '\r\n';
   for await (const events of chunks) {
     // A cell that starts like a formula would run when a spreadsheet opens it.
-    yield (
-      Papa.unparse(
-        events.map((event) => csvRow(event, names)),
-        { escapeFormulae: formulaCell },
-      ) + '\r\n'
-    );
+    yield Papa.unparse(events.map((event) => csvRow(event, names).map(safeCell))) + '\r\n';
   }
 }
 
