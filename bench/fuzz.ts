@@ -8,7 +8,7 @@ import { quantile } from './measure.ts';
 import { onOwnCluster, ownDatabase, withServer } from './own-cluster.ts';
 
 /**
- * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, by every role and by nobody, while somebody logs a touch every 20 ms on another
+ * npm run fuzz [-- COUNT SEED]: odd requests of every kind to every endpoint, by every role and by nobody, while somebody logs a touch every 40 ms on another
  * machine. The same seed, the same requests, but for new ids.
  */
 const count = Number(process.argv[2] ?? 10_000);
@@ -60,7 +60,7 @@ async function ask(address: string, ownerUrl: string): Promise<void> {
       const { status } = await askAs(address, tablet, 'POST', '/api/ledger', { entries });
       if (status !== 201) throw new Error(`a touch was answered ${status}`);
       touches.push(performance.now() - began);
-      await new Promise((next) => setTimeout(next, 20));
+      await new Promise((next) => setTimeout(next, 40));
     }
   })();
   const found = await fuzz({
@@ -75,6 +75,7 @@ async function ask(address: string, ownerUrl: string): Promise<void> {
   for (const fault of found.faults.slice(0, 20))
     console.log(`${fault.what}: ${fault.asked}\n  → ${fault.told}`);
   const slow = found.times.filter((ms) => ms > 2000).length;
+  for (const one of found.slow) console.log(`slow: ${one}`);
   console.log(
     `${found.faults.length} faults; ${slow} without an answer in 2 s, p99 ${quantile(found.times, 0.99).toFixed(0)} ms, most ${Math.max(...found.times).toFixed(0)} ms`,
   );

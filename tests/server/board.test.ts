@@ -1,7 +1,10 @@
-import { beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
 import type { Board } from '../../src/schemas/board.ts';
 import type { BoardMachine } from '../../src/core/board/machine.ts';
+import type { Entry } from '../../src/core/ledger/entry.ts';
+import { closeDatabase } from '../../src/server/base/database.ts';
+import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { at, entry, needle, piece } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
@@ -9,15 +12,20 @@ let one = '';
 let two = '';
 beforeAll(async () => {
   const server = await newServer();
+  process.env['DATABASE_URL'] = server.url;
   one = server.address;
   two = (await newServer(server.url)).address;
   await furnish(one);
 });
 
+afterAll(() => closeDatabase());
+
 const write = async (...entries: unknown[]) => {
   const answer = await ask(one, 'POST', '/api/ledger', { entries });
   expect(answer.status, JSON.stringify(answer.body)).toBe(201);
 };
+/** As the server itself writes what a feed told: no client may say that it was one. */
+const writeFeeds = async (...entries: Entry[]) => void (await writeEntries(entries));
 const machines = async (from = one) => (await ask<Board>(from, 'GET', '/api/board')).body.machines;
 const machine = async (from = one) => (await machines(from)).find(({ id }) => id === ids.machine)!;
 const ago = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString();
@@ -78,7 +86,7 @@ describe('the board', () => {
 
   test('a stop that the feed told is nobody’s until somebody says so, anywhere, or touches it; one told by hand is tended', async () => {
     const broke = entry('break', { fault: null, by: 'feed' }, { ...at(1, 7), at: ago(3) });
-    await write(broke);
+    await writeFeeds(broke);
     expect(await machine(two)).toMatchObject({
       stop: { id: broke.id, says: 'position 7: break, kind not said' },
       tended: null,
@@ -87,7 +95,7 @@ describe('the board', () => {
     await write(
       entry(
         'correction',
-        { data: { fault: 'shred', by: 'feed' } },
+        { data: { fault: 'shred' } },
         { corrects: broke.id, at: ago(2), operatorId: ids.operator },
       ),
     );
@@ -96,7 +104,7 @@ describe('the board', () => {
     expect(await machine()).toMatchObject({ stop: null, tended: null });
 
     const again = entry('stop', { why: 'stopped', by: 'feed' }, { at: ago(1) });
-    await write(
+    await writeFeeds(
       again,
       entry('stop_moved', { stop: 1, position: 4, by: 'feed' }, { jobId: ids.job, at: ago(0.9) }),
     );

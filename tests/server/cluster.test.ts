@@ -1,4 +1,4 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import {
   chmodSync,
   cpSync,
@@ -78,6 +78,18 @@ describe('the cluster’s folder', () => {
     await expect(startCluster(home)).rejects.toThrow(
       /made by PostgreSQL 9.*Install the one that fits: .*postgresql-9/,
     );
+  });
+
+  test('a first start that was cut off while the cluster was made is begun again', async () => {
+    const home = join(folder(), '.data');
+    const place = join(home, 'cluster');
+    mkdirSync(join(place, 'data.making'), { recursive: true });
+    chmodSync(home, 0o711);
+    writeFileSync(join(place, 'data.making', 'PG_VERSION'), '15\n');
+    const cluster = await startCluster(home, { throwaway: true });
+    left.push(() => cluster.stop('immediate'));
+    expect(existsSync(join(place, 'data', 'global', 'pg_control'))).toBe(true);
+    expect(existsSync(join(place, 'data.making'))).toBe(false);
   });
 
   test('a pid file that names some other program does not pass for a running cluster', async () => {
@@ -183,12 +195,35 @@ describe('./start watches over what it started', () => {
       .toMatch(/The app stopped by itself \(SIGKILL\).*\n(.*\n)*The app runs again/);
     await expect.poll(() => isUp(address), { timeout: 60_000 }).toBe(200);
     expect(server()).not.toBe(first);
+    // One that hangs has not died: it is asked, ended, and started again as well.
+    const second = server();
+    process.kill(Number(second), 'SIGSTOP');
+    await expect.poll(said, { timeout: 60_000 }).toContain('The app does not answer');
+    await expect.poll(() => isUp(address), { timeout: 60_000 }).toBe(200);
+    expect(server()).not.toBe(second);
     const data = join(path, '.data', 'cluster', 'data');
     const port = readFileSync(join(path, '.data', 'cluster', 'port'), 'utf8');
     process.kill(Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL');
     await expect.poll(said, { timeout: 120_000 }).toContain('The database runs again');
     await expect.poll(() => isUp(address), { timeout: 60_000 }).toBe(200);
     expect(readFileSync(join(path, '.data', 'cluster', 'port'), 'utf8')).toBe(port);
+  });
+
+  test('started by root it runs the app as a user of its own, who reads neither the database’s password nor the backups', async () => {
+    if (process.getuid?.() !== 0) return;
+    const { path, launcher, said } = await started();
+    const pid = execFileSync('pgrep', ['-P', String(launcher.pid), '-f', 'serve.mjs'], {
+      encoding: 'utf8',
+    }).trim();
+    const uid = Number(/^Uid:\s+(\d+)/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]);
+    // Where the project's folder is closed to others it cannot, and says so.
+    if (uid === 0) return expect(said()).toMatch(/The app runs as root: .+ is closed to the user/);
+    expect(uid).toBe(Number(execFileSync('id', ['-u', 'vivid-eye'])));
+    for (const file of ['cluster/password', 'cluster/app-password', 'cluster/data', 'backups'])
+      expect(
+        spawnSync('runuser', ['-u', 'vivid-eye', '--', 'test', '-r', join(path, '.data', file)]).status,
+        file,
+      ).not.toBe(0);
   });
 
   test('the launcher killed: the next start takes over the database that still runs', async () => {

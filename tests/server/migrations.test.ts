@@ -103,6 +103,7 @@ test('every step keeps every row that was there, with all that it said', async (
   expect(empty.sort()).toEqual(
     [
       'access_ledger',
+      'correction',
       'device',
       'feed_token',
       'head_checkpoint',

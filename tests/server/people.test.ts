@@ -231,6 +231,97 @@ describe('who wrote an entry', () => {
     expect((await log(other, correction(broke.id, { data: { fault: 'shred' } }))).status).toBe(201);
   });
 
+  test('what holds a piece is changed and taken back by who may release it; by others only in the first ten seconds', async () => {
+    const broke = { ...snap(), data: { fault: 'needle_broke' } };
+    const missing = () => correction(broke.id, { data: { fragments: 'missing' } });
+    const hold = now(
+      'piece_held',
+      { breakId: broke.id, why: 'fragment missing' },
+      { machineId: ids.machine, head: 1, position: 3, jobId: ids.job },
+    );
+    const said = missing();
+    expect((await log(all.operator, broke, said, hold)).status).toBe(201);
+    // A touch beside the one that was meant: undone at once, on record.
+    const [undoneHold, undoneSaid] = [hold.id, said.id].map((id) => correction(id, { void: true }));
+    expect((await log(all.operator, undoneHold!, undoneSaid!)).status).toBe(201);
+    const again = correction(undoneHold!.id, { void: true });
+    expect((await log(all.operator, again, missing())).status).toBe(201);
+    expect(await event(hold.id)).toMatchObject({ void: false });
+    // Later it stands, however it is tried, also by who wrote it, and on a device where nobody signed in.
+    await onDatabase(
+      asOwner(url),
+      `ALTER TABLE ledger DISABLE TRIGGER ledger_append_only; UPDATE ledger SET received_at = received_at - interval '11 s' WHERE id IN ('${hold.id}', '${broke.id}') OR corrects IN ('${broke.id}', '${hold.id}', '${undoneHold!.id}'); ALTER TABLE ledger ENABLE TRIGGER ledger_append_only`,
+    );
+    const tries = [
+      correction(hold.id, { void: true }),
+      correction(again.id, { void: true }),
+      correction(hold.id, { position: 9 }),
+      correction(hold.id, { data: { why: 'nothing' } }),
+      correction(broke.id, { data: { fragments: 'all_found' } }),
+      correction(broke.id, { data: { fault: 'snap' } }),
+      correction(broke.id, { void: true }),
+    ];
+    for (const tried of tries) {
+      const refused = await log(all.operator, tried);
+      expect([refused.status, refused.body.detail], JSON.stringify(tried.data)).toEqual([
+        403,
+        expect.stringMatching(/holds a piece back/),
+      ]);
+      expect((await log(all.tablet, { ...tried, id: uuid7() })).status).toBe(403);
+    }
+    expect(await event(hold.id)).toMatchObject({ void: false });
+    // His own name may be put to it; and whoever may release may put it right.
+    expect(
+      (await log(all.technician, correction(broke.id, { data: { fragments: 'all_found' } }))).status,
+    ).toBe(201);
+    expect((await log(all.technician, correction(hold.id, { void: true }))).status).toBe(201);
+  });
+
+  test('nobody says what only the server says, in an entry or a correction; what may be added to another’s is a list', async () => {
+    const broke = { ...snap(), data: { fault: null } };
+    expect((await log(all.technician, broke)).status).toBe(201);
+    for (const shown of [all.tablet, all.owner, {}])
+      for (const data of [{ by: 'feed' }, { feedId: uuid7() }]) {
+        const added = await log(shown, correction(broke.id, { data }));
+        expect([added.status, added.body.detail]).toEqual([
+          422,
+          expect.stringContaining('written by the server'),
+        ]);
+        expect((await log(shown, { ...snap(), data: { fault: null, ...data } })).status).toBe(422);
+      }
+    // A tablet with nobody signed in may say what kind of break it was, and nothing else of another's.
+    for (const data of [{ stop: 3 }, { stitch: 100 }, { fault: 'snap', stop: 3 }])
+      expect((await log(all.tablet, correction(broke.id, { data }))).status, JSON.stringify(data)).toBe(403);
+    expect((await log(all.tablet, correction(broke.id, { data: { fault: 'snap' } }))).status).toBe(201);
+    // What the machine told is taken back by somebody signed in.
+    const line = { id: uuid7(), at: new Date().toISOString(), event: 'break', head: 1, position: 5 };
+    expect((await askAs(base, all.feed, 'POST', `/api/machines/${ids.machine}/feed`, line)).status).toBe(415);
+    const fed = await fetch(`${base}/api/machines/${ids.machine}/feed`, {
+      method: 'POST',
+      headers: { ...all.feed, 'content-type': 'application/x-ndjson' },
+      body: JSON.stringify(line),
+    });
+    expect(fed.status).toBe(201);
+    expect(await event(line.id)).toMatchObject({ deviceId: null, operatorId: null });
+    expect((await log(all.tablet, correction(line.id, { void: true }))).status).toBe(403);
+    expect((await log(all.operator, correction(line.id, { void: true }))).status).toBe(201);
+  });
+
+  test('a time minutes ahead of the server’s is not believed: what came after it would lie before it', async () => {
+    const ahead = (minutes: number) => ({
+      ...snap(),
+      at: new Date(Date.now() + minutes * 60_000).toISOString(),
+    });
+    const [near, far] = [ahead(4), ahead(23.5 * 60)];
+    expect((await log(all.tablet, near, far)).status).toBe(201);
+    const at = async (id: string) =>
+      (await askAs<{ event: { at: string; claimedAt: string | null } }>(base, {}, 'GET', `/api/ledger/${id}`))
+        .body.event;
+    expect((await at(near.id)).at).toBe(near.at);
+    expect(Date.parse((await at(far.id)).at)).toBeLessThan(Date.now() + 1000);
+    expect((await at(far.id)).claimedAt).toBe(far.at);
+  });
+
   test('the ledger’s CSV says from which device an entry came, and whether its name is in doubt', async () => {
     const broke = snap();
     await log(all.tablet, broke);
@@ -403,6 +494,114 @@ describe('what somebody might try', () => {
     expect((await guess('5520')).status).toBe(201);
   });
 
+  test('a person’s wrong PINs are counted over all devices, written down, and stand above an owner’s pages', async () => {
+    const guessed = await person(base, 'operator', 'Gwen');
+    const tries = async (on: Shown, count: number) => {
+      for (let at = 0; at < count; at++) {
+        const { status } = await askAs(base, on, 'POST', '/api/sign-in', {
+          personId: guessed,
+          secret: `77${at}9`,
+        });
+        if (status === 429) return at;
+      }
+      return count;
+    };
+    // Five a device, on one after the other: after twenty it is waited on all of them.
+    let looked = 0;
+    for (let device = 0; device < 6; device++)
+      looked += await tries(await letIn(base, { name: `T${device}` }), 5);
+    expect(looked).toBe(20);
+    expect(
+      (
+        await askAs(base, await letIn(base), 'POST', '/api/sign-in', {
+          personId: guessed,
+          secret: pins.operator,
+        })
+      ).status,
+    ).toBe(429);
+    const { body: page } = await askAs<string>(base, all.owner, 'GET', '/people');
+    expect(page).toMatch(/20 wrong PINs of Gwen/);
+    expect(page).toContain('20 wrong tries at the PIN of Gwen');
+    expect((await askAs<string>(base, all.technician, 'GET', '/workshop')).body).not.toContain(
+      'wrong PINs of Gwen',
+    );
+    // A wait that a clock running ahead has set for weeks is over when the clock was put right.
+    await onDatabase(
+      asOwner(url),
+      `UPDATE wrong_guess SET until = now() + interval '40 days' WHERE whose = '${guessed}'`,
+    );
+    expect(
+      (
+        await askAs(base, await letIn(base), 'POST', '/api/sign-in', {
+          personId: guessed,
+          secret: pins.operator,
+        })
+      ).status,
+    ).toBe(201);
+    // A right one here lets nobody off who guesses elsewhere.
+    const [{ wrong }] = (await onDatabase<{ wrong: number }>(
+      asOwner(url),
+      `SELECT wrong FROM wrong_guess WHERE whose = '${guessed}' AND at_what = 'anywhere'`,
+    )) as [{ wrong: number }];
+    expect(wrong).toBeGreaterThanOrEqual(20);
+  });
+
+  test('technicians and owners have six signs; with the role comes a new PIN', async () => {
+    const id = await person(base, 'operator', 'Rising');
+    const patch = (change: object) =>
+      askAs<{ detail: string }>(base, all.owner, 'PATCH', `/api/people/${id}`, change);
+    const raised = await patch({ role: 'technician' });
+    expect([raised.status, raised.body.detail]).toEqual([422, expect.stringContaining('PIN of 6')]);
+    expect((await patch({ role: 'technician', secret: '4826' })).status).toBe(422);
+    expect((await patch({ role: 'technician', secret: '482617' })).status).toBe(200);
+    const his = await signIn(base, await letIn(base), id, '482617');
+    expect(
+      (await askAs(base, his, 'PUT', '/api/own-secret', { secret: '482617', next: '9135' })).status,
+    ).toBe(422);
+    expect(
+      (await askAs(base, his, 'PUT', '/api/own-secret', { secret: '482617', next: '913527' })).status,
+    ).toBe(200);
+  });
+
+  test('the owner’s link is looked at before anything is hashed: wrong keys hold up no sign-in', async () => {
+    const began = performance.now();
+    const wrong = await Promise.all(
+      Array.from({ length: 60 }, (_, at) =>
+        askAs(base, from(`192.168.30.${at + 1}`), 'POST', '/api/owner', {
+          key: `nonsense${at}`,
+          name: 'X',
+          secret: '480291',
+        }),
+      ),
+    );
+    expect(wrong.every(({ status }) => status === 422)).toBe(true);
+    // Sixty hashes of 46 MiB, one after another, take seconds.
+    const argon = performance.now();
+    const { hash } = await import('@node-rs/argon2');
+    await hash('480291', { memoryCost: 47_104, timeCost: 1, parallelism: 1 });
+    const one = performance.now() - argon;
+    expect(performance.now() - began).toBeLessThan(40 * one + 3000);
+  });
+
+  test('the old PIN, sent while it is being changed, leaves no session', async () => {
+    const id = await person(base, 'operator', 'Changing');
+    const tablet = await letIn(base);
+    const next = ['5521', '6632', '7743'];
+    for (const [round, secret] of next.entries()) {
+      const old = round === 0 ? pins.operator : next[round - 1]!;
+      const [changed, ...signed] = await Promise.all([
+        askAs(base, all.owner, 'PATCH', `/api/people/${id}`, { secret }),
+        ...Array.from({ length: 3 }, () =>
+          askAs(base, tablet, 'POST', '/api/sign-in', { personId: id, secret: old }),
+        ),
+      ]);
+      expect(changed.status).toBe(200);
+      for (const { cookies } of signed)
+        expect((await askAs<{ role: string }>(base, cookies, 'GET', '/api/who')).body.role).toBe('tablet');
+      await onDatabase(asOwner(url), `DELETE FROM wrong_guess WHERE whose = '${id}'`);
+    }
+  });
+
   test('a session is worth nothing after sign-out, without its device, or on another one; each sign-in makes a new one', async () => {
     const tablet = await letIn(base);
     const first = await signIn(base, tablet, all.ids.operator, pins.operator);
@@ -515,6 +714,77 @@ describe('turned out', () => {
     // The stream ends by itself.
     for (let part = await reader.read(); !part.done; part = await reader.read());
     expect((await askAs(base, all.owner, 'DELETE', `/api/devices/${id}`)).status).toBe(404);
+  });
+
+  test('a feed’s open stream ends when its token is taken back, and what came before counts', async () => {
+    const { body: made } = await askAs<{ id: string; token: string }>(base, {}, 'POST', '/api/feed-tokens', {
+      ...{ name: 'Streaming', kind: 'feed', machineId: ids.four },
+    });
+    const line = () =>
+      `${JSON.stringify({ id: uuid7(), at: new Date().toISOString(), event: 'break', head: 1, position: 2 })}\n`;
+    let push: (text: string) => void = () => undefined;
+    const body = new ReadableStream<Uint8Array>({
+      start: (controller) => void (push = (text) => controller.enqueue(new TextEncoder().encode(text))),
+    });
+    const answered = fetch(`${base}/api/machines/${ids.four}/feed`, {
+      method: 'POST',
+      headers: {
+        ...fromNetwork,
+        authorization: `Bearer ${made.token}`,
+        'content-type': 'application/x-ndjson',
+      },
+      body,
+      duplex: 'half',
+    } as RequestInit);
+    const counted = () =>
+      onDatabase(url, `SELECT id FROM ledger WHERE machine_id = '${ids.four}' AND kind = 'break'`);
+    const before = (await counted()).length;
+    push(line());
+    await expect.poll(async () => (await counted()).length).toBe(before + 1);
+    await askAs(base, all.owner, 'DELETE', `/api/feed-tokens/${made.id}`);
+    // Without another line: the news of it ends the stream.
+    const answer = await answered;
+    expect(answer.status).toBe(401);
+    expect(await answer.json()).toMatchObject({ taken: 1 });
+    expect((await counted()).length).toBe(before + 1);
+  });
+
+  test('idle time goes on while a page asks by itself, and begins anew with a touch', async () => {
+    const his = await signIn(base, await letIn(base), all.ids.operator, pins.operator);
+    const { body: sessions } = await askAs<{ sessions: { id: string; seenAt: string }[] }>(
+      base,
+      all.owner,
+      'GET',
+      '/api/sessions',
+    );
+    const id = sessions.sessions[0]!.id;
+    const old = async () => {
+      await onDatabase(
+        asOwner(url),
+        `UPDATE session SET seen_at = now() - interval '40 minutes' WHERE id = '${id}'`,
+      );
+    };
+    const seenMinutes = async () => {
+      const [row] = await onDatabase<{ ago: string }>(
+        asOwner(url),
+        `SELECT extract(epoch FROM now() - seen_at) / 60 AS ago FROM session WHERE id = '${id}'`,
+      );
+      return Number(row!.ago);
+    };
+    await old();
+    for (const path of [
+      '/api/machines/now',
+      `/api/machines/${ids.machine}/head`,
+      '/api/health',
+      '/test-one/run',
+    ])
+      await askAs(base, his, 'GET', path);
+    await new Promise((done) => setTimeout(done, 300));
+    expect(await seenMinutes()).toBeGreaterThan(39);
+    expect((await askAs<{ person: string }>(base, his, 'POST', '/api/here', {})).body.person).toBe(
+      all.ids.operator,
+    );
+    await expect.poll(seenMinutes).toBeLessThan(1);
   });
 
   test('a feed’s token is taken back; a session is ended from elsewhere; a person taken off is out', async () => {
@@ -679,19 +949,30 @@ describe('the owner’s link', () => {
   });
 });
 
+test('of two owners who take each other off one stays', async () => {
+  const { address } = await newServer();
+  const owners = [await person(address, 'owner', 'Ada'), await person(address, 'owner', 'Bea')];
+  const off = await Promise.all(
+    owners.map((id) => askAs(address, {}, 'PATCH', `/api/people/${id}`, { role: 'operator' })),
+  );
+  expect(off.map(({ status }) => status).sort()).toEqual([200, 409]);
+});
+
 describe('what was changed about people', () => {
   test('is kept, append-only, with who did it', async () => {
     all.owner = await signIn(base, await letIn(base), all.ids.owner, pins.owner);
-    await askAs(base, all.owner, 'PATCH', `/api/people/${all.ids.operator}`, { role: 'technician' });
+    const raised = { role: 'technician', secret: '662918' };
+    await askAs(base, all.owner, 'PATCH', `/api/people/${all.ids.operator}`, raised);
     await askAs(base, all.owner, 'PATCH', `/api/people/${all.ids.operator}`, { role: 'operator' });
     const { body } = await askAs<{ items: { what: string; by: string }[] }>(
       base,
       all.owner,
       'GET',
-      '/api/access/ledger?limit=2',
+      '/api/access/ledger?limit=3',
     );
     expect(body.items).toMatchObject([
       { what: 'Wen is now operator', by: 'Olga' },
+      { what: 'new PIN for Wen', by: 'Olga' },
       { what: 'Wen is now technician', by: 'Olga' },
     ]);
     for (const act of [

@@ -5,11 +5,19 @@ import { entries as entriesSchema } from '../../src/schemas/entry.ts';
 import { feedEvent } from '../../src/schemas/feed.ts';
 import { may, type Role } from '../../src/core/people/roles.ts';
 import type { Shown } from './people.ts';
+import { chainMessage, respelled, sendRaw } from './fuzz-odd.ts';
 import { routes, type Route } from './routes.ts';
 
 /** What was sent, and what came of it. */
 export interface Fault {
-  what: 'server error' | 'no answer' | 'no problem' | 'written though refused' | 'leaks' | 'let do it';
+  what:
+    | 'server error'
+    | 'another spelling answered'
+    | 'no answer'
+    | 'no problem'
+    | 'written though refused'
+    | 'leaks'
+    | 'let do it';
   asked: string;
   told: string;
 }
@@ -18,6 +26,8 @@ export interface Fuzzed {
   byStatus: Record<string, number>;
   faults: Fault[];
   times: number[];
+  /** What took longer than two seconds. */
+  slow: string[];
 }
 interface FuzzAsked {
   base: string;
@@ -217,11 +227,22 @@ export async function fuzz({
   const pick = new Pick(chance);
   const sql = new pg.Client({ connectionString: ownerUrl });
   await sql.connect();
-  const found: Fuzzed = { asked: 0, byStatus: {}, faults: [], times: [] };
+  const found: Fuzzed = { asked: 0, byStatus: {}, faults: [], times: [], slow: [] };
   let before = await kept(sql, beside);
   for (; found.asked < count; found.asked++) {
     const route = pick.of(all);
     const asked = question(route, pick, known);
+    // Every tenth is spelled otherwise, and every tenth touch is a chain of corrections.
+    const isRespelled = pick.chance() < 0.1;
+    const of: typeof pick.of = (items) => pick.of(items);
+    if (isRespelled) asked.path = respelled(asked.path, of);
+    else if (route.method === 'POST' && route.pattern === '/api/ledger' && pick.chance() < 0.5)
+      Object.assign(asked, {
+        path: route.pattern,
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(chainMessage(known[0]!, () => pick.chance(), of)),
+      });
     const who = as && pick.of(as);
     // Signed out, all of them would soon be one role.
     if (who?.again && /sign-out/.test(route.pattern)) continue;
@@ -233,22 +254,30 @@ export async function fuzz({
     let told = '';
     let type = '';
     try {
-      const answer = await fetch(base + asked.path, {
-        method: asked.method,
-        headers: { ...asked.headers, ...who?.shown },
-        ...(asked.body !== undefined && { body: asked.body }),
-        signal: AbortSignal.timeout(withinMs),
-        redirect: 'manual',
-      });
-      status = answer.status;
-      type = answer.headers.get('content-type') ?? '';
-      // A live feed has no end: its beginning is answer enough.
-      if (type.startsWith('text/event-stream')) await answer.body?.cancel();
-      else told = await answer.text();
+      if (isRespelled) {
+        const sent = { ...asked, headers: { ...asked.headers, ...who?.shown } };
+        ({ status, type, told } = await sendRaw(base, sent, withinMs));
+        if (status !== 404) fault('another spelling answered', `${status} ${told}`);
+      } else {
+        const answer = await fetch(base + asked.path, {
+          method: asked.method,
+          headers: { ...asked.headers, ...who?.shown },
+          ...(asked.body !== undefined && { body: asked.body }),
+          signal: AbortSignal.timeout(withinMs),
+          redirect: 'manual',
+        });
+        status = answer.status;
+        type = answer.headers.get('content-type') ?? '';
+        // A live feed has no end: its beginning is answer enough.
+        if (type.startsWith('text/event-stream')) await answer.body?.cancel();
+        else told = await answer.text();
+      }
     } catch (error) {
       fault('no answer', String(error));
     }
-    found.times.push(performance.now() - began);
+    const took = performance.now() - began;
+    found.times.push(took);
+    if (took > 2000) found.slow.push(`${took.toFixed(0)} ms ${status} ${name.slice(0, 120)}`);
     found.byStatus[status] = (found.byStatus[status] ?? 0) + 1;
     if (status >= 500) fault('server error', `${status} ${told}`);
     if (status >= 400 && !type.includes('problem+json')) fault('no problem', `${status} ${type} ${told}`);
@@ -310,7 +339,7 @@ function question(route: Route, pick: Pick, known: readonly string[]) {
     if (pick.chance() < 0.05) body = body.slice(0, Math.floor(pick.chance() * body.length));
     if (pick.chance() < 0.02) body = '['.repeat(5000) + body;
   }
-  return { method, path, headers, body };
+  return { method, path, headers, ...(body !== undefined && { body }) };
 }
 
 function withNewIds(value: unknown): unknown {

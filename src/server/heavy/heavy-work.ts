@@ -1,6 +1,7 @@
 import type { APIContext } from 'astro';
 import { fork, type ChildProcess, type Serializable } from 'node:child_process';
 import { readFileSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { log } from '../base/log.ts';
@@ -150,6 +151,8 @@ export function inProcess<Result>(
           env: { NODE_ENV: 'production', PATH: process.env['PATH'] },
         });
         children.add(child);
+        // Touches come first: it gets what they leave of the two cores.
+        if (child.pid !== undefined) setPriority(child.pid, 10);
         let why: ProblemError | undefined;
         const kill = (problem: ProblemError) => {
           why ??= problem;
