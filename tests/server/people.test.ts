@@ -289,6 +289,16 @@ describe('who wrote an entry', () => {
         ]);
         expect((await log(shown, { ...snap(), data: { fault: null, ...data } })).status).toBe(422);
       }
+    // How a case was measured is another matter, in an entry and put right afterwards.
+    const measured = now(
+      'case_measured',
+      { grams: 27, by: 'drop' },
+      { machineId: ids.machine, head: null, position: null },
+    );
+    expect((await log(all.operator, measured)).status).toBe(201);
+    expect((await log(all.operator, correction(measured.id, { data: { by: 'case-gauge' } }))).status).toBe(
+      201,
+    );
     // A tablet with nobody signed in may say what kind of break it was, and nothing else of another's.
     for (const data of [{ stop: 3 }, { stitch: 100 }, { fault: 'snap', stop: 3 }])
       expect((await log(all.tablet, correction(broke.id, { data }))).status, JSON.stringify(data)).toBe(403);

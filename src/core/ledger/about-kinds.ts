@@ -30,13 +30,19 @@ export const counting =
   <Told extends { kind: EntryKind; void: boolean }>(entry: Told): entry is Extract<Told, { kind: K }> =>
     entry.kind === kind && !entry.void;
 
-/** The fields of data that only the server writes, in entries of any kind. */
-const serverOnly = new Set(entryKindKeys.flatMap((kind) => flagsOf(kind).serverOnly ?? []));
+/** Whether only the server says this of an entry of this kind: one of its own fields, with the value that it takes there. */
+const isServerOnly = (kind: EntryKind, field: string, value: unknown): boolean => {
+  const shape = kindOf(kind).shape as { properties?: Record<string, { const?: unknown }> };
+  const only = shape.properties?.[field]?.const;
+  return flagsOf(kind).serverOnly?.includes(field) === true && (only === undefined || only === value);
+};
 
-/** A field that an entry, or a correction of one, says and that only the server may say; undefined: none. */
+/** A field that an entry, or a correction of one of whatever kind, says and that only the server may say; undefined: none. */
 export function serverOnlyField(entry: { kind: EntryKind; data: object }): string | undefined {
-  const said = is(entry, 'corrects') ? fieldOf(entry, 'data') : entry.data;
-  return Object.keys(said ?? {}).find((field) => serverOnly.has(field));
+  const isCorrection = is(entry, 'corrects');
+  const said = Object.entries((isCorrection ? fieldOf(entry, 'data') : entry.data) ?? {});
+  const kinds = isCorrection ? entryKindKeys : [entry.kind];
+  return said.find(([field, value]) => kinds.some((kind) => isServerOnly(kind, field, value)))?.[0];
 }
 
 /** A field of an entry's data, whatever its kind; undefined where that kind has none. */
