@@ -14,15 +14,17 @@ export interface OwnDatabase {
  */
 export async function onOwnDatabase(work: (database: OwnDatabase) => Promise<void>): Promise<void> {
   let cluster: Cluster | undefined;
+  let starting: Promise<Cluster> | undefined;
   // Ended from outside it leaves no database running either; what was under way is undone by it.
   const end = async () => {
-    if (cluster && !cluster.wasRunning) await cluster.stop();
+    const started = await starting?.catch(() => undefined);
+    if (started && !started.wasRunning) await started.stop();
     process.exit(1);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => void end());
   try {
     if (!process.env['DATABASE_URL']) {
-      cluster = await startCluster('.data');
+      cluster = await (starting = startCluster('.data'));
       process.env['DATABASE_URL'] = databaseUrl(cluster, 'vivid');
     }
     process.env['DATABASE_URL'] = await writableServer(process.env['DATABASE_URL']);

@@ -10,6 +10,7 @@ import { freePort } from '../../scripts/cluster.ts';
 import { certify } from '../../scripts/https/certificate.ts';
 import { reachNow } from '../../scripts/https/reach.ts';
 import { canLayCable, SecondHost } from './second-host.ts';
+import { v7 as uuid7 } from 'uuid';
 import { awake, eventsOf, newMachine, position, violationsOn } from './support.ts';
 
 /** The app as ./start --workshop serves it, on the same ledger, and another computer that reaches it. */
@@ -112,6 +113,30 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   );
   expect(written.map(({ kind }) => kind)).toEqual(['sewing_again', 'break']);
   expect(written[1]).toMatchObject({ position: 7, data: { fault: 'snap' }, closedBy: written[0]!.id });
+
+  // A session that was ended elsewhere takes with it what was kept offline, at the next touch.
+  const person = { id: uuid7(), name: `Wen of ${machine.name}`, role: 'operator', secret: '9026' };
+  expect((await request.post('/api/people', { data: person })).status()).toBe(201);
+  const signedIn = await page.evaluate(
+    async (body) =>
+      (await fetch('/api/sign-in', { method: 'POST', headers: { 'content-type': 'application/json' }, body }))
+        .status,
+    JSON.stringify({ personId: person.id, secret: person.secret }),
+  );
+  expect(signedIn).toBe(201);
+  await page.reload();
+  await awake(page);
+  const marker = '/api/machines/now?of=the-session';
+  await page.evaluate(async (path) => (await caches.open('answers')).put(path, new Response('kept')), marker);
+  const { sessions } = (await (await request.get('/api/sessions')).json()) as {
+    sessions: { id: string; person: string }[];
+  };
+  const mine = sessions.find((one) => one.person === person.name)!;
+  expect((await request.delete(`/api/sessions/${mine.id}`)).status()).toBe(200);
+  await page.getByRole('heading').first().click();
+  await expect
+    .poll(() => page.evaluate(async (path) => Boolean(await caches.match(path)), marker))
+    .toBe(false);
 
   // Stolen: turned out at once; what it kept goes at its next breath of network.
   const { devices } = (await (await request.get('/api/devices')).json()) as {

@@ -131,27 +131,22 @@ describe('the cluster’s folder', () => {
   });
 });
 
+/** A folder that shares the project's code and build, with no data yet. */
+function project(): string {
+  const path = folder();
+  const shared = ['dist', 'node_modules', 'db', 'src', 'public', 'scripts', 'astro.config.ts'];
+  for (const name of [...shared, 'tsconfig.json', 'package-lock.json', 'package.json'])
+    symlinkSync(resolve(name), join(path, name));
+  return path;
+}
+
 /** ./start in a folder of its own that shares the project's build. */
-async function started(): Promise<{
+async function started(path = project()): Promise<{
   path: string;
   address: string;
   said: () => string;
   launcher: ChildProcess;
 }> {
-  const path = folder();
-  for (const name of [
-    'dist',
-    'node_modules',
-    'db',
-    'src',
-    'public',
-    'scripts',
-    'astro.config.ts',
-    'tsconfig.json',
-    'package-lock.json',
-    'package.json',
-  ])
-    symlinkSync(resolve(name), join(path, name));
   cpSync(resolve('start'), join(path, 'start'));
   const port = await freePort();
   const launcher = spawn(
@@ -211,7 +206,12 @@ describe('./start watches over what it started', () => {
 
   test('started by root it runs the app as a user of its own, who reads neither the database’s password nor the backups', async () => {
     if (process.getuid?.() !== 0) return;
-    const { path, launcher, said } = await started();
+    // Folders of an older version were open to all.
+    const path = project();
+    for (const name of ['', 'backups', 'https']) mkdirSync(join(path, '.data', name), { mode: 0o755 });
+    const { launcher, said } = await started(path);
+    for (const name of ['', 'backups', 'https'])
+      expect((statSync(join(path, '.data', name)).mode & 0o777).toString(8)).toBe('711');
     const pid = execFileSync('pgrep', ['-P', String(launcher.pid), '-f', 'serve.mjs'], {
       encoding: 'utf8',
     }).trim();
@@ -237,4 +237,20 @@ describe('./start watches over what it started', () => {
     expect(cluster.wasRunning).toBe(true);
     expect(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]).toBe(postmaster);
   });
+});
+
+test('a restore that is ended leaves no database running', async () => {
+  const path = project();
+  writeFileSync(join(path, 'empty.ndjson'), '');
+  const restore = spawn(process.execPath, ['--import', 'tsx', 'scripts/restore.ts', 'empty.ndjson'], {
+    cwd: path,
+    stdio: 'ignore',
+    env: { ...process.env, DATABASE_URL: undefined },
+  });
+  const gone = new Promise<number | null>((done) => restore.once('exit', done));
+  const pidFile = join(path, '.data', 'cluster', 'data', 'postmaster.pid');
+  await expect.poll(() => existsSync(pidFile), { timeout: 60_000, interval: 20 }).toBe(true);
+  restore.kill('SIGTERM');
+  expect(await gone).toBe(1);
+  await expect.poll(() => existsSync(pidFile), { timeout: 30_000 }).toBe(false);
 });

@@ -3,7 +3,7 @@ import { connect } from 'node:net';
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { entry } from '../support/entries.ts';
-import { ask, furnish, ids, newServer } from '../support/workshop.ts';
+import { ask, asOwner, furnish, ids, newServer, onDatabase } from '../support/workshop.ts';
 
 let base = '';
 beforeAll(async () => {
@@ -254,6 +254,29 @@ describe('odd questions have plain answers', () => {
       expect(answer).toContain('within 30 seconds');
     }
   });
+});
+
+test('a full disk is told as one, by pages and endpoints, and one line of the log stands for many requests', async () => {
+  const full = await newServer();
+  await furnish(full.address);
+  // As PostgreSQL says it (SQLSTATE 53100, disk_full).
+  await onDatabase(
+    asOwner(full.url),
+    `CREATE FUNCTION no_room() RETURNS boolean LANGUAGE plpgsql AS $$BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END$$;
+     CREATE FUNCTION no_room_to_write() RETURNS trigger LANGUAGE plpgsql AS $$BEGIN PERFORM no_room(); RETURN NEW; END$$;
+     CREATE TRIGGER no_room BEFORE INSERT ON ledger FOR EACH ROW EXECUTE FUNCTION no_room_to_write();
+     ALTER TABLE needle_kind RENAME TO needle_kind_kept;
+     CREATE VIEW needle_kind AS SELECT * FROM needle_kind_kept WHERE no_room();
+     GRANT SELECT ON needle_kind TO vivid_app`,
+  );
+  const touch = await ask<{ title: string; detail: string }>(full.address, 'POST', '/api/ledger', {
+    entries: [entry('note', { text: 'x' })],
+  });
+  expect([touch.status, touch.body.title]).toEqual([503, 'No room']);
+  expect(touch.body.detail).toMatch(/disk of the database is full.*kept on this device/);
+  const page = await fetch(`${full.address}/test-one/stores`);
+  expect(page.status).toBe(503);
+  expect(await page.text()).toContain('The database’s disk is full');
 });
 
 describe('what leaves as a file', () => {

@@ -530,11 +530,9 @@ describe('what somebody might try', () => {
       ).status,
     ).toBe(429);
     const { body: page } = await askAs<string>(base, all.owner, 'GET', '/people');
-    expect(page).toMatch(/20 wrong PINs of Gwen/);
-    expect(page).toContain('20 wrong tries at the PIN of Gwen');
-    expect((await askAs<string>(base, all.technician, 'GET', '/workshop')).body).not.toContain(
-      'wrong PINs of Gwen',
-    );
+    expect(page).toMatch(/20 for Gwen/);
+    expect(page).toContain('20 wrong PINs for Gwen');
+    expect((await askAs<string>(base, all.technician, 'GET', '/workshop')).body).not.toContain('for Gwen');
     // A wait that a clock running ahead has set for weeks is over when the clock was put right.
     await onDatabase(
       asOwner(url),
@@ -556,7 +554,7 @@ describe('what somebody might try', () => {
     expect(wrong).toBeGreaterThanOrEqual(20);
   });
 
-  test('technicians and owners have six signs; with the role comes a new PIN', async () => {
+  test('technicians and owners have six characters; with the role comes a new PIN', async () => {
     const id = await person(base, 'operator', 'Rising');
     const patch = (change: object) =>
       askAs<{ detail: string }>(base, all.owner, 'PATCH', `/api/people/${id}`, change);
@@ -957,6 +955,35 @@ describe('the owner’s link', () => {
       );
     expect((await askAs<string>(base, {}, 'GET', '/workshop')).body).not.toContain('Open: nothing is asked');
   });
+});
+
+test('wrong guesses that say nothing any more are removed', async () => {
+  const { address, url: own } = await newServer();
+  const old = "INSERT INTO wrong_guess VALUES ('pairing', '10.0.0.9', 3, now() - interval '3 days', now())";
+  await onDatabase(asOwner(own), old);
+  await askAs(address, fromNetwork, 'POST', '/api/let-in', { code: 'AAAA2222' });
+  const left = () => onDatabase<{ at_what: string }>(asOwner(own), 'SELECT at_what FROM wrong_guess');
+  await expect.poll(async () => (await left()).map((row) => row.at_what)).toEqual(['127.0.0.1']);
+});
+
+test('a device that is turned out while a copy hears nothing loses its live line there too', async () => {
+  const copy = await newServer(url, { VIVID_PROXY: '80,443' });
+  const tablet = await letIn(base, { name: 'Deaf' });
+  const line = await fetch(`${copy.address}/api/board/live`, { headers: tablet });
+  expect(line.status).toBe(200);
+  const ended = (async () => {
+    for await (const part of line.body!) void part;
+    return true;
+  })();
+  const { body } = await askAs<{ devices: { id: string; name: string }[] }>(base, {}, 'GET', '/api/devices');
+  const { id } = body.devices.find(({ name }) => name === 'Deaf')!;
+  // Every line on which news is heard is cut, and the device is turned out before they stand again.
+  await onDatabase(
+    asOwner(url),
+    "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'",
+  );
+  expect((await askAs(base, {}, 'DELETE', `/api/devices/${id}`)).status).toBe(200);
+  expect(await ended).toBe(true);
 });
 
 test('of two owners who take each other off one stays', async () => {

@@ -12,12 +12,23 @@ export function keepOffline(slug: string, machineId: string, head: number, posit
   navigator.serviceWorker
     .register('/sw.js')
     .then(() => navigator.serviceWorker.ready)
+    .then(async (ready) => {
+      await forgetting;
+      return ready;
+    })
     .then((ready) => ready.active?.postMessage({ keep: paths }))
     .catch(() => undefined);
 }
 
 /** Empties what the service worker kept of pages and answers: somebody signed out, or this device was turned out. Queued entries stay. */
-export async function forgetOffline(): Promise<void> {
+export function forgetOffline(): Promise<void> {
+  return (forgetting = forget());
+}
+
+/** What is kept anew waits for it. */
+let forgetting = Promise.resolve();
+
+async function forget(): Promise<void> {
   if (!('caches' in window)) return;
   const names = await caches.keys();
   await Promise.all(names.filter((name) => /^(pages|answers)/.test(name)).map((name) => caches.delete(name)));

@@ -39,7 +39,7 @@ export function PersonRows({ people }: { people: readonly Person[] }) {
           <div key={role}>
             <dt className="inline font-semibold">{roles[role].name}: </dt>
             <dd className="inline">
-              {roles[role].says}. PIN of {leastSigns[role]} signs or more.
+              {roles[role].says}. PIN of {leastSigns[role]} characters or more.
             </dd>
           </div>
         ))}
@@ -102,7 +102,8 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
           </button>
           {nextRole && (
             <span className="text-sm">
-              {roles[nextRole].name}s need {leastSigns[nextRole]} signs or more: give a new PIN with the role.
+              {roles[nextRole].name}s need {leastSigns[nextRole]} characters or more: set a new PIN with the
+              role.
             </span>
           )}
           {canSignIn && <span className="quiet text-sm">Signs {name} out everywhere else.</span>}

@@ -47,6 +47,10 @@ export function OwnSecret({ done }: { done: () => void }) {
 
 const fields = [
   { name: 'secret', label: 'Your PIN until now', complete: 'current-password' },
-  { name: 'next', label: 'The new one; technicians and owners: six signs or more', complete: 'new-password' },
+  {
+    name: 'next',
+    label: 'The new one (technicians and owners: 6 characters or more)',
+    complete: 'new-password',
+  },
   { name: 'again', label: 'The new one again', complete: 'new-password' },
 ] as const;

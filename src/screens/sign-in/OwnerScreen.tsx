@@ -42,7 +42,7 @@ export default function OwnerScreen() {
             <input name="name" className="input w-full" maxLength={60} required autoFocus />
           </label>
           <label>
-            <span className="quiet block">A PIN or a password, {leastSigns.owner} signs or more</span>
+            <span className="quiet block">A PIN or a password, {leastSigns.owner} characters or more</span>
             <input
               name="secret"
               type="password"

@@ -60,7 +60,7 @@ function inWords(what: Changed['what'], { name = '', role, kind, minutes, count 
     'idle time': `signed out after ${minutes} minutes without a touch`,
     'signed in': `${name} signed in`,
     'signed out': `${name} signed out`,
-    'wrong guesses': `${count} wrong tries at ${name === 'a code' ? name : `the PIN of ${name}`}`,
+    'wrong guesses': name === 'a code' ? `${count} wrong pairing codes` : `${count} wrong PINs for ${name}`,
     'session ended': `session of ${name} ended`,
   };
   return said[what];

@@ -116,7 +116,7 @@ async function guessedRight(whose: string, atWhat: string): Promise<void> {
   await rows(database(), 'DELETE FROM wrong_guess WHERE whose = $1 AND at_what = $2', [whose, atWhat]);
 }
 
-/** What an owner has to hear of wrong PINs and codes of the last day, in a sentence; null: nothing. */
+/** What an owner has to hear of wrong PINs and codes of the last day, in a line; null: nothing. */
 export async function guessTrouble(): Promise<string | null> {
   const found = await rows<{ name: string | null; wrong: number }>(
     database(),
@@ -126,8 +126,6 @@ export async function guessTrouble(): Promise<string | null> {
     [new Date(serverNow().getTime() - 86_400_000), serverNow()],
   );
   if (found.length === 0) return null;
-  const each = found.map(({ name, wrong }) =>
-    name ? `${wrong} wrong PINs of ${name}` : `${wrong} wrong pairing codes`,
-  );
-  return `In the last day: ${each.join(', ')}.`;
+  const each = found.map(({ name, wrong }) => (name ? `${wrong} for ${name}` : `${wrong} for pairing codes`));
+  return `Wrong PINs in the last day: ${each.join(', ')}`;
 }

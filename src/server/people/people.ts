@@ -62,7 +62,7 @@ export async function changePerson(id: string, change: PersonChange, by: Asker):
   // How long a kept one is nobody knows: with the role comes a new one.
   if (before.canSignIn && change.secret === undefined && leastSigns[role] > leastSigns[before.role])
     throw invalid(
-      `As ${roles[role].name.toLowerCase()} ${before.name} needs a PIN of ${leastSigns[role]} signs or more. Give a new one together with the role.`,
+      `As ${roles[role].name.toLowerCase()} ${before.name} needs a PIN of ${leastSigns[role]} characters or more. Give a new one together with the role.`,
     );
   const kept = change.secret === undefined ? null : await hashSecret(change.secret, role);
   await inTransaction(async (sql) => {

@@ -19,10 +19,10 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
 export function hashSecret(secret: string, role: PersonRole): Promise<string> {
   if (secret.length < leastSigns[role])
     throw invalid(
-      `The PIN or password of ${role === 'operator' ? 'an operator' : `a technician or an owner`} has ${leastSigns[role]} signs or more.`,
+      `The PIN or password of ${role === 'operator' ? 'an operator' : `a technician or an owner`} needs ${leastSigns[role]} characters or more.`,
     );
   if (isGuessedFirst(secret))
-    throw invalid('This one is guessed first: not one sign again and again, and no run like 1234.');
+    throw invalid('This one is guessed first: not the same character repeated, and no run like 1234.');
   return inTurn(() => hash(secret, cost));
 }
 

@@ -29,6 +29,11 @@ describe('an SVG that could do more is refused, with what to do', () => {
     ['SvgRefersOutside', svg('<rect fill="url(http://example.org/a#b)"/>')],
     ['SvgRefersOutside', '<!DOCTYPE svg [<!ENTITY x "y">]>' + svg('')],
     ['SvgRefersOutside', svg('<image href="data:image/svg+xml;base64,AAAA"/>')],
+    // One spelling, so that what a drawing holds can be counted.
+    ['SvgRefersOutside', svg('<image href="data:image/png;charset=x;base64,AAAA"/>')],
+    ['SvgRefersOutside', svg('<image href="data:image/png;base64,AA&#65;A"/>')],
+    ['SvgRefersOutside', svg('<image href="data:image/png;base64,AA%2BA"/>')],
+    ['SvgRefersOutside', svg('<image href="data:image/png,%89PNG"/>')],
     ['SvgNotOne', '<html></html>'],
     ['SvgNotOne', ''],
   ])('%s: %s', (name, text) =>
