@@ -218,13 +218,7 @@ test('the one that lost its place is made a standby of the other; that one only 
   const clients = Array.from({ length: 6 }, () => client(acknowledged, () => running));
   await until(() => acknowledged.size > 100);
   const frozen = processesOf(standby);
-  for (const pid of frozen)
-    try {
-      process.kill(pid, 'SIGSTOP');
-    } catch (error) {
-      // One that has ended since it was listed.
-      if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
-    }
+  for (const pid of frozen) signal(pid, 'SIGSTOP');
   try {
     const since = Date.now();
     await promote(primary);
@@ -236,11 +230,20 @@ test('the one that lost its place is made a standby of the other; that one only 
     await Promise.all(clients);
   } finally {
     running = false;
-    for (const pid of frozen) process.kill(pid, 'SIGCONT');
+    for (const pid of frozen) signal(pid, 'SIGCONT');
   }
   const there = new Set(await column(primary, 'SELECT id FROM ledger'));
   expect([...acknowledged.keys()].filter((id) => !there.has(id))).toEqual([]);
 }, 120_000);
+
+/** Signals a process; one that has ended since it was listed needs none. */
+function signal(pid: number, which: 'SIGSTOP' | 'SIGCONT'): void {
+  try {
+    process.kill(pid, which);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ESRCH') throw error;
+  }
+}
 
 /** PostgreSQL's own processes of a cluster. */
 function processesOf({ place }: Cluster): number[] {
