@@ -17,7 +17,7 @@ import {
 } from './body.ts';
 import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
 import type { From, Shown } from '../people/shown.ts';
-import { whileAllowed } from '../people/while-allowed.ts';
+import { whileAllowed } from './while-allowed.ts';
 import { noteHand } from '../people/seen.ts';
 import { mustTake, paced } from './rate.ts';
 import { validator } from './validate.ts';

@@ -13,7 +13,7 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/http/problem.ts';
 import { shownBy } from '../../../server/people/shown.ts';
-import { whileAllowed } from '../../../server/people/while-allowed.ts';
+import { whileAllowed } from '../../../server/http/while-allowed.ts';
 
 const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: exportTables } }, [
   'format',

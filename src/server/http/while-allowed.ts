@@ -1,8 +1,8 @@
 import type { Right } from '../../core/people/rights.ts';
-import { ProblemError } from '../http/problem.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine } from './askers.ts';
-import { onAccessChange } from './known.ts';
-import type { From, Shown } from './shown.ts';
+import { ProblemError } from './problem.ts';
+import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
+import { onAccessChange } from '../people/known.ts';
+import type { From, Shown } from '../people/shown.ts';
 
 /** Who sends or reads something long, and what that takes. */
 interface Holder {
