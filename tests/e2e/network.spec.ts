@@ -133,7 +133,7 @@ test('a tablet takes the certificate, trusts it, opens Run over https, goes on w
   };
   const mine = sessions.find((one) => one.person === person.name)!;
   expect((await request.delete(`/api/sessions/${mine.id}`)).status()).toBe(200);
-  await page.getByRole('heading').first().click();
+  await page.keyboard.press('Shift');
   await expect
     .poll(() => page.evaluate(async (path) => Boolean(await caches.match(path)), marker))
     .toBe(false);

@@ -51,7 +51,7 @@ test('everything can be taken away, and is refused where something is set up alr
     everything.getByRole('link', { name: 'NDJSON' }).click(),
   ]);
   const text = readFileSync(await download.path(), 'utf8');
-  expect(text.split('\n')[0]).toBe('{"format":"vivid-eye-everything","version":2}');
+  expect(text.split('\n')[0]).toBe('{"format":"vivid-eye-everything","version":3}');
   expect(text.trimEnd().split('\n').at(-1)).toMatch(/^{"end":true,"rows":{.*},"sha256":"[0-9a-f]{64}"}$/);
   expect(text.split('\n').filter((line) => line.startsWith('{"table":"ledger"')).length).toBeGreaterThan(100);
   await expect(everything.getByText(/take in an export/)).toHaveCount(0);
