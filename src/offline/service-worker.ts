@@ -130,7 +130,8 @@ async function fromNetwork(request: Request, into: string): Promise<Response> {
     fetch(request),
     new Promise<never>((_, refuse) => setTimeout(() => refuse(new Error('too slow')), patienceMs)),
   ]);
-  if (response.ok && response.type === 'basic') {
+  // Sent elsewhere it is another page: to sign in, say.
+  if (response.ok && response.type === 'basic' && !response.redirected) {
     const cache = await caches.open(into);
     await cache.put(request, response.clone());
   }

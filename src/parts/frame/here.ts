@@ -1,4 +1,4 @@
-import { forgetOffline } from '../live/keep-offline.ts';
+import { forgetOffline, keepAgain } from '../live/keep-offline.ts';
 
 /**
  * Loaded by every page. Tells the server that somebody is at it: a session ends after idle time, and what a page asks by itself does not count. Once a minute at most, and only when
@@ -15,7 +15,7 @@ function noteWho(now: string): void {
   try {
     const before = localStorage.getItem(key);
     if (before === now) return;
-    if (before) void forgetOffline();
+    if (before) void forgetOffline().then(() => keepAgain());
     localStorage.setItem(key, now);
   } catch {
     // A private window keeps nothing, and nothing offline either.

@@ -4,6 +4,7 @@
  */
 export function keepOffline(slug: string, machineId: string, head: number, positions: number): void {
   if (!('serviceWorker' in navigator)) return;
+  keepAgain = () => keepOffline(slug, machineId, head, positions);
   const places = Array.from({ length: positions }, (_, index) => index + 1);
   const paths = [
     ...['run', 'check', 'head', 'shift', 'trace'].map((screen) => `/${slug}/${screen}`),
@@ -24,6 +25,9 @@ export function keepOffline(slug: string, machineId: string, head: number, posit
 export function forgetOffline(): Promise<void> {
   return (forgetting = forget());
 }
+
+/** Keeps this page's machine once more, where it was forgotten with somebody's session and the device may go on without him. */
+export let keepAgain = (): void => undefined;
 
 /** What is kept anew waits for it. */
 let forgetting = Promise.resolve();
