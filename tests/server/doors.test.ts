@@ -256,7 +256,7 @@ describe('odd questions have plain answers', () => {
   });
 });
 
-test('a full disk is told as one, by pages and endpoints, and one line of the log stands for many requests', async () => {
+test('a full disk is told as one, by pages and endpoints', async () => {
   const full = await newServer();
   await furnish(full.address);
   // As PostgreSQL says it (SQLSTATE 53100, disk_full).
@@ -265,9 +265,9 @@ test('a full disk is told as one, by pages and endpoints, and one line of the lo
     `CREATE FUNCTION no_room() RETURNS boolean LANGUAGE plpgsql AS $$BEGIN RAISE EXCEPTION 'could not extend file' USING ERRCODE = '53100'; END$$;
      CREATE FUNCTION no_room_to_write() RETURNS trigger LANGUAGE plpgsql AS $$BEGIN PERFORM no_room(); RETURN NEW; END$$;
      CREATE TRIGGER no_room BEFORE INSERT ON ledger FOR EACH ROW EXECUTE FUNCTION no_room_to_write();
-     ALTER TABLE needle_kind RENAME TO needle_kind_kept;
-     CREATE VIEW needle_kind AS SELECT * FROM needle_kind_kept WHERE no_room();
-     GRANT SELECT ON needle_kind TO vivid_app`,
+     ALTER TABLE thread RENAME TO thread_kept;
+     CREATE VIEW thread AS SELECT * FROM thread_kept WHERE no_room();
+     GRANT SELECT ON thread TO vivid_app`,
   );
   const touch = await ask<{ title: string; detail: string }>(full.address, 'POST', '/api/ledger', {
     entries: [entry('note', { text: 'x' })],
