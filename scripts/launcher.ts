@@ -6,11 +6,13 @@ import { createInterface } from 'node:readline/promises';
 import { parseArgs } from 'node:util';
 import { appUser, openTo } from './app-user.ts';
 import { nightly } from './backup/nightly.ts';
+import { keepBackupState } from './backup/state.ts';
 import { startServer, type Served } from './child.ts';
 import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from './cluster.ts';
 import { files, type Certified } from './https/certificate.ts';
 import { keepCertified, networkAddresses } from './https/keep-certified.ts';
 import { Keeper } from './keep-running.ts';
+import { backupState } from '../src/server/care/backups.ts';
 import { writableServer } from '../src/server/base/servers.ts';
 import type { Preparation } from './prepare-database.ts';
 import { home, pidFile } from './running.mjs';
@@ -133,7 +135,13 @@ async function main(): Promise<void> {
   const user = appUser(httpsPort === null ? [port] : [port, httpsPort]);
   const openFiles = () => {
     if (user && https) openTo(user, https.folder, [files.key, files.certificate, files.authority]);
-    if (user && backups) openTo(user, backups.night.folder, ['state.json']);
+    if (user && backups) {
+      const { folder } = backups.night;
+      // There before the first backup: whoever writes it anew leaves it with the user who reads it.
+      mkdirSync(folder, { recursive: true, mode: 0o711 });
+      keepBackupState(folder, backupState(folder));
+      openTo(user, folder, ['state.json']);
+    }
   };
   const serverKeeper = new Keeper('The app', serve);
   keepers.push(serverKeeper);

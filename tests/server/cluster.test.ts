@@ -219,6 +219,9 @@ describe('./start watches over what it started', () => {
     // Where the project's folder is closed to others it cannot, and says so.
     if (uid === 0) return expect(said()).toMatch(/The app runs as root: .+ is closed to the user/);
     expect(uid).toBe(Number(execFileSync('id', ['-u', 'vivid-eye'])));
+    // How the backups went it may read, also before the first was made.
+    const state = join(path, '.data', 'backups', 'state.json');
+    expect(spawnSync('runuser', ['-u', 'vivid-eye', '--', 'test', '-r', state]).status).toBe(0);
     for (const file of ['cluster/password', 'cluster/app-password', 'cluster/data', 'backups'])
       expect(
         spawnSync('runuser', ['-u', 'vivid-eye', '--', 'test', '-r', join(path, '.data', file)]).status,
