@@ -6,9 +6,9 @@ const patienceMs = 5000;
 const mostMissed = 3;
 
 /**
- * Asks a server again and again whether it answers, and kills it when it does not: whoever keeps it running then starts it again, as after a crash. Returns how to stop.
+ * Asks a server again and again whether it answers, and kills it when it does not: whoever keeps it running then starts it again, as after a crash. It ends with the server.
  */
-export function watchAlive({ address, process: server }: Served): () => void {
+export function watchAlive({ address, process: server }: Served): void {
   let missed = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const ask = async () => {
@@ -33,5 +33,4 @@ export function watchAlive({ address, process: server }: Served): () => void {
   };
   server.once('exit', stop);
   again();
-  return stop;
 }

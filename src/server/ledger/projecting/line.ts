@@ -25,6 +25,9 @@ export type LineRow = {
 export const lineColumns =
   'id, seq, machine_id, head, position, kind, at, received_at, operator_id, job_id, corrects, data, claimed_at, writer_id, device_id, unconfirmed';
 
+/** {@link lineColumns} of a table that a query calls otherwise. */
+export const lineColumnsOf = (alias: string): string => lineColumns.replace(/\b(\w+)\b/g, `${alias}.$1`);
+
 /** The entry in a row: what was checked when it came in has the types of its kind. */
 export function entryFrom(row: LineRow): Entry {
   return {

@@ -6,7 +6,7 @@ import { flagsOf, foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import { tallyOf, timeLosingKinds, type JobTally } from '../../../core/ledger/progress.ts';
 import { rows, sendOff, type Sql } from '../../base/database.ts';
 import { effectiveFrom, eventColumns, rowFrom, type EventRow } from './event-row.ts';
-import { entryFrom, lineColumns, type LineRow } from './line.ts';
+import { entryFrom, lineColumnsOf, type LineRow } from './line.ts';
 import { foldSeats, type KeptHead } from './seats.ts';
 
 interface ProjectOptions {
@@ -72,7 +72,7 @@ async function applyCorrections(
      hanging AS (
        SELECT root, root AS id FROM roots
        UNION ALL SELECT root, correction.id FROM roots JOIN correction USING (root))
-     SELECT hanging.root, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')} FROM hanging JOIN ledger l ON l.id = hanging.id`,
+     SELECT hanging.root, ${lineColumnsOf('l')} FROM hanging JOIN ledger l ON l.id = hanging.id`,
     [corrections.map((line) => line.id)],
   );
   const newestSeq = Math.max(...corrections.map((line) => line.seq));

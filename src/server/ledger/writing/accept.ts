@@ -8,7 +8,7 @@ import { serverNow } from '../../base/clock.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../http/problem.ts';
-import { entryFrom, lineColumns, type LineRow } from '../projecting/line.ts';
+import { entryFrom, lineColumns, lineColumnsOf, type LineRow } from '../projecting/line.ts';
 import { checkWhoCorrects, isLimited, Said, type Corrected } from './who-corrects.ts';
 
 export const checkEntry = validator(entrySchema);
@@ -105,7 +105,7 @@ export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<N
   const rootsAsked = entries.some((entry) => is(entry, 'corrects'))
     ? rows<NamedLine & { of: string }>(
         sql,
-        `SELECT c.id AS of, ${lineColumns.replace(/\b(\w+)\b/g, 'l.$1')}${said} FROM correction c JOIN ledger l ON l.id = c.root WHERE c.id = ANY($1)`,
+        `SELECT c.id AS of, ${lineColumnsOf('l')}${said} FROM correction c JOIN ledger l ON l.id = c.root WHERE c.id = ANY($1)`,
         [absent],
       )
     : Promise.resolve([]);
