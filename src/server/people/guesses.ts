@@ -29,7 +29,7 @@ interface Guess {
 /**
  * Counts a try before it is checked, so that concurrent guesses cannot pass the limit. Throws a 429 problem while it is to be waited; a right one is told by
  * {@link guessedRight}. Kept in the database: another copy of the app, or this one started anew, counts on. A wait that lies further ahead than any can was set by a clock
- * that ran ahead, and is over.
+ * that ran ahead, and is over. Below the limit nobody waits, whichever of several at once looked at the clock first.
  */
 async function countGuess({ whose, atWhat, name, device }: Guess): Promise<void> {
   const now = serverNow();
@@ -43,7 +43,7 @@ async function countGuess({ whose, atWhat, name, device }: Guess): Promise<void>
        until = $3::timestamptz + interval '1 second' * CASE
          WHEN ${isOver} OR g.wrong + 1 < $4 THEN 0
          ELSE least(${longestWaitS}, ${firstWaitS} * power(2, least(20, g.wrong + 1 - $4))) END
-     WHERE g.until <= $3 OR g.until > $3::timestamptz + interval '${longestWaitS} seconds' RETURNING wrong`,
+     WHERE g.wrong < $4 OR g.until <= $3 OR g.until > $3::timestamptz + interval '${longestWaitS} seconds' RETURNING wrong`,
     [whose, atWhat, now, most],
   );
   void tidy();
