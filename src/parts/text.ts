@@ -99,3 +99,9 @@ export function dueText(day: string): string {
 /** "1 break", "3 breaks" */
 export const counted = (count: number, one: string, many = `${one}s`) =>
   `${whole(count)} ${count === 1 ? one : many}`;
+
+/** "3 breaks, 1 false stop"; "" where there was none. */
+export const stopsText = (breaks: number, falseStops: number): string =>
+  [breaks > 0 && counted(breaks, 'break'), falseStops > 0 && counted(falseStops, 'false stop')]
+    .filter(Boolean)
+    .join(', ');

@@ -12,7 +12,7 @@ export const boardMachine = object({
   stop: orNull(object({ id: uuid, at: instant, says: words })),
   tended: orNull(object({ at: instant, by: wordsOrNull })),
   held: count,
-  acts: { type: 'array', items: object({ says: words, isUrgent: { type: 'boolean' } }) },
+  acts: { type: 'array', items: object({ key: words, says: words, isUrgent: { type: 'boolean' } }) },
   feed: orNull(object({ isRunning: { type: 'boolean' }, at: instant })),
   newsAt: instantOrNull,
   runs: orNull(

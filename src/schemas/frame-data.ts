@@ -2,6 +2,7 @@ import type { FeedNow } from '../core/feed/event.ts';
 import type { Right } from '../core/people/rights.ts';
 import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
+import type { OfToday } from '../core/run/today.ts';
 import type { KeptSeat } from '../core/seating/asked.ts';
 import type { Event } from './event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
@@ -58,7 +59,8 @@ export interface FrameData {
   waitingJobs: number;
   /** Seats whose trace nobody has closed yet, the newest first. */
   openTraces: { head: number; position: number }[];
-  breaksToday: { head: number; position: number; count: number }[];
+  /** What is counted by the day, since it began in the operator's zone. */
+  today: OfToday[];
   /** The operator's time zone and the instant the page was made: server and page write the same times. */
   zone: string;
   now: string;

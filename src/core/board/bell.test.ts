@@ -41,7 +41,11 @@ describe('what a bell rings', () => {
     ).toEqual([[], [], [], ['stop: Heron stands: snap'], []]);
   });
   test('on a page that has just opened only what stands; a machine that is new on it rings all', () => {
-    const busy = machine({ held: 1, acts: [{ says: 'look here', isUrgent: true }], ...standing });
+    const busy = machine({
+      held: 1,
+      acts: [{ key: 'look', says: 'look here', isUrgent: true }],
+      ...standing,
+    });
     expect(through({ machines: [busy] })).toEqual([['stop: Heron stands: snap']]);
     expect(through({ machines: [] }, { machines: [busy] })[1]).toEqual([
       'stop: Heron stands: snap',
@@ -49,10 +53,17 @@ describe('what a bell rings', () => {
       'act: Heron: look here',
     ]);
   });
+  test('something that stands rings once, however its figures go on', () => {
+    const after = (pieces: number) =>
+      machine({ acts: [{ key: 'cluster:b1', says: `3 breaks in ${pieces},000 stitches`, isUrgent: true }] });
+    expect(
+      through({ machines: [machine()] }, ...[1, 2, 3].map((pieces) => ({ machines: [after(pieces)] }))),
+    ).toEqual([[], ['act: Heron: 3 breaks in 1,000 stitches'], [], []]);
+  });
   test('a finished job once, something to act on once, and again when it came anew; what is not urgent never', () => {
     const done = machine({ job: { name: 'Caps', pieces: 20, of: 20 } });
-    const act = machine({ acts: [{ says: 'look here', isUrgent: true }] });
-    const near = machine({ acts: [{ says: 'bobbin soon', isUrgent: false }] });
+    const act = machine({ acts: [{ key: 'look', says: 'look here', isUrgent: true }] });
+    const near = machine({ acts: [{ key: 'bobbi', says: 'bobbin soon', isUrgent: false }] });
     expect(
       through(
         { machines: [machine()] },

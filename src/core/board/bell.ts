@@ -52,8 +52,8 @@ function dueOf(machine: BoardMachine, now: number): { key: string; ring: Ring; s
       ring: 'stop',
       says: `${machine.name} stands: ${machine.stop!.says}`,
     });
-  for (const says of urgentActs(machine))
-    due.push({ key: `act ${says}`, ring: 'act', says: `${machine.name}: ${says}` });
+  for (const { key, says } of urgentActs(machine))
+    due.push({ key: `act ${key}`, ring: 'act', says: `${machine.name}: ${says}` });
   if (state === 'finished')
     due.push({
       key: `finished ${machine.job!.name}`,

@@ -14,7 +14,7 @@ export interface BoardMachine {
   /** Pieces on hold. */
   held: number;
   /** What should be looked at now, the most urgent first; `isUrgent`: at once. */
-  acts: { says: string; isUrgent: boolean }[];
+  acts: { key: string; says: string; isUrgent: boolean }[];
   /** Its own feed: whether it said that it sews, and when it spoke last; null: it has none. */
   feed: { isRunning: boolean; at: string } | null;
   /** The newest entry of any kind; null: there is none. */
@@ -65,9 +65,14 @@ export function stateOf(machine: BoardMachine, now: number): StateNow {
 const order = Object.keys(boardStates) as BoardState[];
 
 /** What is to be acted on at once. A piece on hold is. */
-export const urgentActs = ({ held, acts }: Pick<BoardMachine, 'held' | 'acts'>): string[] => [
-  ...(held > 0 ? [held === 1 ? 'a piece is on hold' : `${held} pieces are on hold`] : []),
-  ...acts.filter(({ isUrgent }) => isUrgent).map(({ says }) => says),
+export const urgentActs = ({
+  held,
+  acts,
+}: Pick<BoardMachine, 'held' | 'acts'>): { key: string; says: string }[] => [
+  ...(held > 0
+    ? [{ key: `held:${held}`, says: held === 1 ? 'a piece is on hold' : `${held} pieces are on hold` }]
+    : []),
+  ...acts.filter(({ isUrgent }) => isUrgent),
 ];
 
 /** Machines that want a hand, the most urgent first; of those alike the one that waits longest. An urgent thing to act on comes after the stops. */

@@ -8,6 +8,8 @@ interface FaultRecord {
   side: 'top' | 'bobbin' | 'needle';
   /** What the quick line takes for it; any unambiguous beginning of one will do. */
   words: readonly string[];
+  /** The machine stopped with the thread whole: a stop, not counted as a break. */
+  noBreak?: true;
   /** When they grow more frequent, the bobbin case is measured first. A bobbin that ran out says nothing of its tension. */
   asksForCase?: true;
 }
@@ -18,7 +20,13 @@ interface FaultRecord {
 export const faults = {
   snap: { name: 'Snap', says: 'clean snap', side: 'top', words: ['snap', 'clean'] },
   shred: { name: 'Shred', says: 'shred', side: 'top', words: ['shred', 'fray'] },
-  false_stop: { name: 'False stop', says: 'false stop', side: 'top', words: ['false', 'sensor'] },
+  false_stop: {
+    name: 'False stop',
+    says: 'false stop',
+    side: 'top',
+    words: ['false', 'sensor'],
+    noBreak: true,
+  },
   bobbin_out: {
     name: 'Bobbin out',
     says: 'bobbin run out',
@@ -44,9 +52,18 @@ export const faultKeys = keysOf(faults);
 /** What is known of a fault. */
 export const faultOf = (fault: Fault): FaultRecord => faults[fault];
 
-/** Whether a stop counts against its position: the bobbin's do not. One that was not told does. */
+/** Whether it is counted as a break; one whose kind was not said is. */
+export const countsAsBreak = (fault?: Fault | null): boolean => !fault || !faultOf(fault).noBreak;
+
+/** Faults that are not counted as breaks, as a list in SQL. */
+export const sqlNoBreaks = faultKeys
+  .filter((fault) => !countsAsBreak(fault))
+  .map((fault) => `'${fault}'`)
+  .join(', ');
+
+/** Whether it is a break that counts against its position: the bobbin's do not. One that was not told does. */
 export const countsAgainstPosition = (fault?: Fault | null): boolean =>
-  !fault || faultOf(fault).side !== 'bobbin';
+  countsAsBreak(fault) && (!fault || faultOf(fault).side !== 'bobbin');
 
 /** The fault a word means, or null when it means none or could mean several ("s": snap, shred, skipped). */
 export function faultFromWord(text: string): Fault | null {

@@ -1,3 +1,4 @@
+import { countsAsBreak } from '../fault/faults.ts';
 import { flagsOf, is, kindsWith } from './about-kinds.ts';
 import type { EffectiveEntry } from './entry.ts';
 import { stitchesEach } from './kinds/sewn.ts';
@@ -15,7 +16,7 @@ export const timeLosingKinds = kindsWith('losesTime');
 
 /**
  * The tally of one effective entry: finished pieces (one per head that ran), their stitches over all heads,
- * breaks, and the time lost by a stop that has ended (`lostMs`, null while it is open). Taken-back: nothing.
+ * breaks (a false stop is none), and the time lost by a stop that has ended (`lostMs`, null while it is open). Taken-back: nothing.
  */
 export function tallyOf(entry: EffectiveEntry, lostMs: number | null): JobTally {
   const nothing = { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
@@ -30,7 +31,7 @@ export function tallyOf(entry: EffectiveEntry, lostMs: number | null): JobTally 
   }
   return {
     ...nothing,
-    breaks: is(entry, 'breaks') ? 1 : 0,
+    breaks: is(entry, 'breaks') && countsAsBreak(entry.data.fault) ? 1 : 0,
     lostMs: is(entry, 'losesTime') ? (lostMs ?? 0) : 0,
   };
 }

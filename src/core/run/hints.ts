@@ -1,4 +1,4 @@
-import { countsAgainstPosition } from '../fault/faults.ts';
+import { countsAgainstPosition, countsAsBreak } from '../fault/faults.ts';
 import { gatheredAt, type Watch } from '../learn/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { Seat } from '../ledger/head-now.ts';
@@ -8,6 +8,7 @@ import { isKind, stitchesAt, stitchesOn, type Told } from './told.ts';
 
 /** Something to act on now. `urgency` orders them: 1 later, 3 at once. */
 export interface Hint {
+  /** What it is about: the same while it stands, however its figures go on. */
   key: string;
   says: string;
   head: number | null;
@@ -65,18 +66,54 @@ function since({ events, sewn }: HintInput, at: string, head: number, position: 
 
 function clusters(input: HintInput): Hint[] {
   return input.seats.flatMap(({ head, position, needle }): Hint[] => {
-    const breaks = input.events.filter(
+    const stops = input.events.filter(
       (event) => isKind(event, 'break') && event.head === head && event.position === position,
     );
+    const breaks = stops.filter((event) => isKind(event, 'break') && countsAgainstPosition(event.data.fault));
+    const isFalse = (event: Told) => isKind(event, 'break') && !countsAsBreak(event.data.fault);
     // A needle fitted since the last of them is the answer: let it show.
-    if (!breaks[0] || (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0].at))) return [];
+    const isAnswered = !breaks[0] || (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0].at));
     const watch = input.watches.find((each) => each.head === head && each.position === position);
-    const says = watch ? watched(input, watch) : counted(input, breaks, head, position);
-    return says ? [{ key: `cluster:${head}:${position}`, says, head, position, urgency: 3 }] : [];
+    const says = isAnswered
+      ? null
+      : watch
+        ? watched(input, watch)
+        : gathered(input, breaks, 'break', head, position);
+    const stopped = gathered(input, stops.filter(isFalse), 'false stop', head, position);
+    return [
+      ...(says
+        ? [
+            {
+              key: `cluster:${breaks[0]!.id}`,
+              says: `${says} ${lookHere}`,
+              head,
+              position,
+              urgency: 3 as const,
+            },
+          ]
+        : []),
+      ...(stopped
+        ? [
+            {
+              key: `false:${stops.find(isFalse)!.id}`,
+              says: `${stopped} ${lookAtWheel}`,
+              head,
+              position,
+              urgency: 2 as const,
+            },
+          ]
+        : []),
+    ];
   });
 }
 
 const lookHere = 'look here before sewing on.';
+/** Common practice, no published source. */
+const lookAtWheel =
+  'the thread is whole. See that it turns the sensor wheel: its path round it, lint, a wheel that sticks.';
+/** What was sewn, as far as it is counted: of a piece that is not finished nothing is known without a feed. */
+const inStitches = (stitches: number) =>
+  stitches > 0 ? `in ${whole(stitches)} stitches` : 'within one piece';
 
 /** Breaks that stand above what is usual at this seat. What is of the bobbin is not held against the position. */
 function watched({ events, sewn, heads }: HintInput, watch: Watch): string | null {
@@ -89,20 +126,26 @@ function watched({ events, sewn, heads }: HintInput, watch: Watch): string | nul
       countsAgainstPosition(event.data.fault);
     return [Number(isHere), stitchesAt(event, head, position)] as const;
   });
-  const gathered = gatheredAt(watch, [...steps, [0, sewn.get(position) ?? 0]]);
+  const above = gatheredAt(watch, [...steps, [0, sewn.get(position) ?? 0]]);
   return (
-    gathered &&
-    `${gathered[0]} breaks on ${several({ heads }, head)}position ${position} in ${whole(Math.max(gathered[1], 100))} stitches, where ${watch.usual} usual: ${lookHere}`
+    above &&
+    `${above[0]} breaks on ${several({ heads }, head)}position ${position} ${inStitches(above[1])}, where ${watch.usual} usual:`
   );
 }
 
-/** The third break within a few thousand stitches: what holds where nobody knows yet what is usual. */
-function counted(input: HintInput, breaks: readonly Told[], head: number, position: number): string | null {
-  const third = breaks[clusterBreaks - 1];
+/** The third stop within a few thousand stitches: what holds where nobody knows yet what is usual. `stops`: newest first. */
+function gathered(
+  input: HintInput,
+  stops: readonly Told[],
+  name: string,
+  head: number,
+  position: number,
+): string | null {
+  const third = stops[clusterBreaks - 1];
   if (!third) return null;
   const stitches = since(input, third.at, head, position);
   if (stitches > clusterStitches) return null;
-  return `${breaks.length > clusterBreaks ? 'Again a' : 'Third'} break on ${several(input, head)}position ${position} in ${whole(Math.max(stitches, 100))} stitches: ${lookHere}`;
+  return `${stops.length > clusterBreaks ? 'Again a' : 'Third'} ${name} on ${several(input, head)}position ${position} ${inStitches(stitches)}:`;
 }
 
 function needles(input: HintInput): Hint[] {
@@ -128,7 +171,7 @@ function needles(input: HintInput): Hint[] {
     if (now === null) return [];
     const where = `${several(input, head)}position ${position}`;
     const hint = (says: string, urgency: 1 | 2): Hint[] => [
-      { key: `needle:${head}:${position}`, says, head, position, urgency },
+      { key: `needle:${needle.entryId}:${urgency}`, says, head, position, urgency },
     ];
     if (now >= 1) return hint(`The needle at ${where} is past its life: change it before the next piece.`, 2);
     const within = Array.from({ length: aheadPieces }, (_, index) => index + 1).find(
@@ -160,17 +203,18 @@ function bobbins(input: HintInput): Hint[] {
     const lasts = isLikely ? measured : stitchesPerBobbin;
     const minutes = (lasts - between(outs[0].at, null, head) - piece) / speed;
     if (minutes > aheadMinutes || minutes < -aheadMinutes) return [];
+    const urgency = minutes < 2 ? 3 : 2;
     const when =
       minutes < 1
         ? 'any moment'
         : `in about ${Math.round(minutes)} minute${Math.round(minutes) === 1 ? '' : 's'}`;
     return [
       {
-        key: `bobbin:${head}`,
+        key: `bobbin:${outs[0].id}:${urgency}`,
         says: `The bobbin${heads > 1 ? ` of head ${head}` : ''} runs out ${when}: ${isLikely ? 'the last one lasted' : 'a full one lasts about'} ${whole(lasts)} stitches.`,
         head,
         position: null,
-        urgency: minutes < 2 ? 3 : 2,
+        urgency,
       },
     ];
   });
@@ -187,13 +231,14 @@ function cones(input: HintInput): Hint[] {
     const left = (metres * 1000) / topMm - cone!.stitches - (sewn.get(position) ?? 0);
     const more = Math.floor(Math.max(0, left) / each);
     if (more > aheadPieces || pieces.done + more * input.heads >= pieces.of) return [];
+    const urgency = more === 0 ? 2 : 1;
     return [
       {
-        key: `cone:${head}:${position}`,
+        key: `cone:${cone!.entryId}:${urgency}`,
         says: `The cone on ${several(input, head)}position ${position} ends in piece ${pieces.done + more * input.heads + 1}: have the next one ready.`,
         head,
         position,
-        urgency: more === 0 ? 2 : 1,
+        urgency,
       },
     ];
   });

@@ -22,8 +22,8 @@ test('a part that was sewn gives stitches, no piece; needles and cones count on 
   ]);
   expect(shift).toMatchObject({ pieces: 1, stitches: 340 });
   expect(shift.seats).toEqual([
-    { head: 1, position: 7, stitches: 340, breaks: 0, needles: 2, cones: 1, lostMs: 0 },
-    { head: 1, position: 4, stitches: 0, breaks: 0, needles: 0, cones: 1, lostMs: 0 },
+    { head: 1, position: 7, stitches: 340, breaks: 0, falseStops: 0, needles: 2, cones: 1, lostMs: 0 },
+    { head: 1, position: 4, stitches: 0, breaks: 0, falseStops: 0, needles: 0, cones: 1, lostMs: 0 },
   ]);
 });
 

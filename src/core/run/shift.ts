@@ -1,5 +1,5 @@
 import { stitchesEach } from '../ledger/kinds/sewn.ts';
-import type { Fault } from '../fault/faults.ts';
+import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { flagsOf, is } from '../ledger/about-kinds.ts';
 import { sewnIn, type Told } from './told.ts';
 
@@ -15,6 +15,8 @@ export interface SeatOfShift {
   position: number;
   stitches: number;
   breaks: number;
+  /** Stops with the thread whole: not among the breaks. */
+  falseStops: number;
   needles: number;
   cones: number;
   lostMs: number;
@@ -32,6 +34,7 @@ export interface Shift {
   pieces: number;
   stitches: number;
   breaks: number;
+  falseStops: number;
   lostMs: number;
 }
 
@@ -51,6 +54,7 @@ export function shiftOf(events: readonly Told[]): Shift {
       position,
       stitches: 0,
       breaks: 0,
+      falseStops: 0,
       needles: 0,
       cones: 0,
       lostMs: 0,
@@ -73,9 +77,13 @@ export function shiftOf(events: readonly Told[]): Shift {
       job(event.jobId).lostMs += event.lostMs ?? 0;
     }
     if (is(event, 'breaks')) {
-      job(event.jobId).breaks++;
       const at = seat(event.head!, event.position!);
-      at.breaks++;
+      if (countsAsBreak(event.data.fault)) {
+        job(event.jobId).breaks++;
+        at.breaks++;
+      } else {
+        at.falseStops++;
+      }
       at.lostMs += event.lostMs ?? 0;
     }
     const { fits } = flagsOf(event.kind);
@@ -93,6 +101,7 @@ export function shiftOf(events: readonly Told[]): Shift {
     pieces: sum((one) => one.pieces),
     stitches: sum((one) => one.stitches),
     breaks: sum((one) => one.breaks),
+    falseStops: [...seats.values()].reduce((total, one) => total + one.falseStops, 0),
     lostMs: sum((one) => one.lostMs),
   };
 }

@@ -1,20 +1,20 @@
 import { needleWorn } from '../../core/needle/life.ts';
-import { counted, dayKey } from '../text.ts';
+import { stopsToday } from '../../core/run/today.ts';
+import { counted, stopsText } from '../text.ts';
 import { Popover } from './Popover.tsx';
 import { useFrame } from './context.tsx';
 import type { ScreenName } from '../../schemas/frame-data.ts';
 
 /** Navigation in the order of the work; each says what waits there. */
 export function DayLine() {
-  const { data, view, job } = useFrame();
+  const { data, view, job, today } = useFrame();
   const life = data.machine.profile.needleLife;
   const due = view.seats.filter(
     (seat) => seat.needle && (needleWorn(seat.needle.age, life) ?? 0) >= 1,
   ).length;
   const low = data.needleKinds.filter((kind) => kind.onHand !== null && kind.onHand <= kind.reorderAt);
   const bare = view.seats.filter((seat) => !seat.needle).length;
-  const breaks =
-    data.breaksToday.reduce((sum, seat) => sum + seat.count, 0) + newBreaks(data.events, view.events);
+  const { breaks, falseStops } = stopsToday(today);
   const items: DayItem[] = [
     { name: 'jobs', label: 'Jobs', waits: `${data.waitingJobs} waiting` },
     { name: 'pair', label: 'Pair', waits: 'needle, thread, bobbin' },
@@ -24,9 +24,13 @@ export function DayLine() {
       waits: due ? `${counted(due, 'needle')} due` : bare ? `${bare} without needle` : 'needles good',
     },
     { name: 'bench', label: 'Bench', waits: benchText(view.events) },
-    { name: 'check', label: 'Check', waits: checkText(view.events, data) },
+    {
+      name: 'check',
+      label: 'Check',
+      waits: checkText(today.filter(({ kind }) => kind === 'check_done').length),
+    },
     { name: 'run', label: 'Run', waits: job?.name ?? 'no job yet' },
-    { name: 'ledger', label: 'Ledger', waits: `${counted(breaks, 'break')} today` },
+    { name: 'ledger', label: 'Ledger', waits: `${stopsText(breaks, falseStops) || 'no break'} today` },
     {
       name: 'stores',
       label: 'Stores',
@@ -123,22 +127,4 @@ function benchText(
 }
 
 /** How many items were ticked today. */
-function checkText(
-  events: readonly { kind: string; void: boolean; at: string }[],
-  { zone, now }: { zone: string; now: string },
-): string {
-  const today = dayKey(now, zone);
-  const done = events.filter(
-    (event) => event.kind === 'check_done' && !event.void && dayKey(event.at, zone) === today,
-  ).length;
-  return done > 0 ? `${done} checked today` : 'before sewing';
-}
-
-/** Breaks that came in after the page was made. */
-function newBreaks(
-  first: readonly { id: string }[],
-  now: readonly { id: string; kind: string; void: boolean }[],
-): number {
-  const newest = first[0]?.id ?? '';
-  return now.filter((event) => event.kind === 'break' && !event.void && event.id > newest).length;
-}
+const checkText = (done: number): string => (done > 0 ? `${done} checked today` : 'before sewing');

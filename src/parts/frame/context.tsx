@@ -1,6 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { createContext, use, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { seatJob, type SeatedStop } from '../../core/seating/seating.ts';
+import { todayNow, type OfToday } from '../../core/run/today.ts';
 import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
 import { dayKey } from '../text.ts';
@@ -9,6 +10,7 @@ import { useAwake } from '../live/useAwake.ts';
 import { keepOffline } from '../live/keep-offline.ts';
 import { getJson } from '../live/get-json.ts';
 import { machineLive, type MachineLive } from '../live/machine-live.ts';
+import { useNow } from '../live/useNow.ts';
 import { useKeptSeats } from '../live/useKeptSeats.ts';
 import type { HeadView } from '../live/view.ts';
 import { Rights } from '../people/rights.tsx';
@@ -30,6 +32,8 @@ interface FrameState {
   seatsOf: (job: JobToSeat) => SeatedStop[];
   /** Where the running job's stops sew. */
   seated: readonly SeatedStop[];
+  /** What counts today. */
+  today: readonly OfToday[];
   /** Which head of several the operator looks at. */
   headNo: number;
   setHeadNo: (head: number) => void;
@@ -79,6 +83,11 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     [view.seats, view.job, plan, threads, data.schools, data.now, data.zone],
   );
   const seated = useMemo(() => (job ? seatJob(job, seating) : []), [job, seating]);
+  const day = dayKey(useNow(data.now), data.zone);
+  const today = useMemo(
+    () => todayNow(data.today, view.events, (at) => dayKey(at, data.zone) === day),
+    [data.today, view.events, data.zone, day],
+  );
   useEffect(() => live.start(), [live]);
   useAwake();
   useEffect(
@@ -103,6 +112,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     seating,
     seatsOf: (asked) => seatJob(asked, seating),
     seated,
+    today,
     headNo,
     setHeadNo,
     operatorId,

@@ -1,5 +1,6 @@
 import { atom, type ReadableAtom } from 'nanostores';
 import { v7 as uuid7 } from 'uuid';
+import { actsLookAt } from '../../core/board/acts.ts';
 import type { Entry, EntryData, EntryKind } from '../../core/ledger/entry.ts';
 import { flagsOf } from '../../core/ledger/about-kinds.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
@@ -79,7 +80,7 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
     try {
       // The head first: events read before it could lack a correction that it knows, and nobody would tell of that again.
       const now = await getJson<HeadNowMessage>(`/api/machines/${machineId}/head`);
-      const page = await getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=50`);
+      const page = await getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=${actsLookAt}`);
       if (told.takeWhole(now, page.items)) settle();
       // News came meanwhile: what was asked for is not known yet.
       else appointment.soon(300, reload);

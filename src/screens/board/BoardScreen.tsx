@@ -34,7 +34,7 @@ export default function BoardScreen({ who, ...rest }: BoardProps) {
 
 function Board({ machines: first, operatorId, zone, now: made }: Omit<BoardProps, 'who'>) {
   useAwake();
-  const { machines, connected, bell, hearNow } = useBoard(first);
+  const { machines, connected, bell, hearNow, write, outgoing } = useBoard(first);
   const now = Date.parse(useNow(made));
   const { field, columns, room } = useFit(machines.length);
   const count = (...states: BoardState[]) =>
@@ -67,7 +67,15 @@ function Board({ machines: first, operatorId, zone, now: made }: Omit<BoardProps
         <ThemeButton />
         <time className="board-clock">{timeText(new Date(now).toISOString(), zone)}</time>
       </header>
-      <Hands machines={machines} now={now} zone={zone} operatorId={operatorId} room={room} />
+      <Hands
+        machines={machines}
+        now={now}
+        zone={zone}
+        operatorId={operatorId}
+        room={room}
+        write={write}
+        outgoing={outgoing}
+      />
       {machines.length === 0 ? (
         <p className="board-calm">
           No machine yet. <a href="/workshop">Add one in the workshop.</a>

@@ -1,9 +1,9 @@
-import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { urgentActs, wantHands, type BoardMachine, type StateNow } from '../../core/board/machine.ts';
+import type { Entry } from '../../core/ledger/entry.ts';
 import { clockNow } from '../../parts/live/clock.ts';
+import type { Outgoing } from '../../parts/live/outbox.ts';
 import { useMay } from '../../parts/people/rights.tsx';
-import { NotTaken, send } from '../../parts/live/send.ts';
 import { counted, whole } from '../../parts/text.ts';
 import { stateText } from './words.ts';
 
@@ -15,19 +15,26 @@ interface HandsProps {
   operatorId: string | null;
   /** So many cards have room. */
   room: number;
+  write: (entry: Entry) => void;
+  outgoing: readonly Outgoing[];
 }
 
 /** Machines that want a hand, the most urgent first. Its place is always there, so that nothing below it moves. */
-export function Hands({ machines, now, zone, operatorId, room }: HandsProps) {
+export function Hands({ machines, room, ...rest }: HandsProps) {
+  const { now } = rest;
   const wanting = wantHands(machines, now);
   const shown = wanting.slice(0, wanting.length > room ? Math.max(1, room - 1) : room);
   const more = wanting.slice(shown.length);
   return (
     <section aria-label="Wants a hand" className="board-hands">
-      {wanting.length === 0 && <p className="board-calm">Nothing wants a hand.</p>}
+      {wanting.length === 0 && (
+        <p className="board-calm">
+          {machines.some(({ acts }) => acts.length > 0) ? 'No machine stands.' : 'Nothing needs attention.'}
+        </p>
+      )}
       <ul className="board-cards">
         {shown.map((machine) => (
-          <Card key={machine.id} machine={machine} now={now} zone={zone} operatorId={operatorId} />
+          <Card key={machine.id} machine={machine} {...rest} />
         ))}
         {more.length > 0 && (
           <li className="board-more">
@@ -40,28 +47,19 @@ export function Hands({ machines, now, zone, operatorId, room }: HandsProps) {
   );
 }
 
-interface CardProps {
-  machine: BoardMachine & StateNow;
-  now: number;
-  zone: string;
-  operatorId: string | null;
-}
-function Card({ machine, now, zone, operatorId }: CardProps) {
-  const [says, setSays] = useState('');
+type CardProps = Omit<HandsProps, 'machines' | 'room'> & { machine: BoardMachine & StateNow };
+function Card({ machine, now, zone, operatorId, write, outgoing }: CardProps) {
   const may = useMay('logUnnamed');
   const acts = urgentActs(machine);
-  const onIt = async () => {
-    setSays('');
-    const entry = {
+  const since = machine.stop?.at ?? '';
+  const said = outgoing
+    .filter(({ entry }) => entry.kind === 'on_it' && entry.machineId === machine.id && entry.at >= since)
+    .at(-1);
+  const onIt = () =>
+    write({
       ...{ id: uuid7(), machineId: machine.id, kind: 'on_it', at: new Date(clockNow()).toISOString() },
-      ...{ head: null, position: null, operatorId, jobId: null, data: {} },
-    };
-    try {
-      await send('POST', '/api/ledger', { entries: [entry] });
-    } catch (error) {
-      setSays(error instanceof NotTaken ? error.message : String(error));
-    }
-  };
+      ...{ head: null, position: null, operatorId, jobId: null, corrects: null, data: {} },
+    });
   return (
     <li className="board-card" data-state={machine.state}>
       <a href={`/${machine.slug}/run`} className="board-cardname">
@@ -69,7 +67,8 @@ function Card({ machine, now, zone, operatorId }: CardProps) {
       </a>
       <b className="board-since">{stateText(machine, now, zone)}</b>
       <span className="board-why">
-        {[machine.stop?.says, ...acts].filter(Boolean).join(' · ') || machine.job?.name}
+        {[machine.stop?.says, ...acts.map((act) => act.says)].filter(Boolean).join(' · ') ||
+          machine.job?.name}
         {acts.length > 1 && <span className="sr-only">, {counted(acts.length, 'thing')} to act on</span>}
       </span>
       {machine.job && (
@@ -81,14 +80,17 @@ function Card({ machine, now, zone, operatorId }: CardProps) {
       {machine.state === 'tended' && (
         <span className="board-who">{machine.tended?.by ?? 'Somebody'} is on it</span>
       )}
-      {machine.state === 'stands' && may && (
-        <button type="button" className="btn board-button" onClick={() => void onIt()}>
+      {machine.state === 'stands' && said?.state === 'waiting' && (
+        <span className="board-who">You are on it: kept here, sent when the server answers.</span>
+      )}
+      {machine.state === 'stands' && may && (!said || said.state === 'refused') && (
+        <button type="button" className="btn board-button" onClick={onIt}>
           I am on it
         </button>
       )}
-      {says && (
+      {said?.state === 'refused' && (
         <span role="alert" className="board-alert">
-          × {says}
+          × {said.why}
         </span>
       )}
     </li>

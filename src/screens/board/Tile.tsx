@@ -30,8 +30,8 @@ export function Tile({ machine, now, zone }: TileProps) {
         </span>
         {machine.acts.length > 0 && (
           <ul className="board-acts">
-            {machine.acts.map(({ says }) => (
-              <li key={says}>{says}</li>
+            {machine.acts.map(({ key, says }) => (
+              <li key={key}>{says}</li>
             ))}
           </ul>
         )}

@@ -3,7 +3,7 @@ import { faults } from '../../core/fault/faults.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/get-json.ts';
-import { counted, lostText, whole } from '../../parts/text.ts';
+import { counted, lostText, stopsText, whole } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 
 const mostPages = 25;
@@ -40,7 +40,8 @@ export function Summary({ query, jobId }: { query: string; jobId: string | null 
         <>
           <p className="figures text-lg">
             <b>{counted(sum.shift.pieces, 'piece')}</b> · {whole(sum.shift.stitches)} st ·{' '}
-            <b>{counted(sum.shift.breaks, 'break')}</b> · <b>{lostText(sum.shift.lostMs)}</b> lost
+            <b>{stopsText(sum.shift.breaks, sum.shift.falseStops) || 'no break'}</b> ·{' '}
+            <b>{lostText(sum.shift.lostMs)}</b> lost
             {!sum.isWhole && <span className="quiet"> · of the newest {mostPages * 200} entries</span>}
           </p>
           <p className="figures quiet">
@@ -54,11 +55,11 @@ export function Summary({ query, jobId }: { query: string; jobId: string | null 
           </p>
           <p className="figures quiet">
             {sum.shift.seats
-              .filter((seat) => seat.breaks > 0)
+              .filter((seat) => seat.breaks + seat.falseStops > 0)
               .slice(0, 6)
               .map(
                 (seat) =>
-                  `position ${data.machine.heads > 1 ? `${seat.head}.` : ''}${seat.position}: ${counted(seat.breaks, 'break')}`,
+                  `position ${data.machine.heads > 1 ? `${seat.head}.` : ''}${seat.position}: ${stopsText(seat.breaks, seat.falseStops)}`,
               )
               .join(' · ')}
           </p>

@@ -9,7 +9,7 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
-import { counted, dayText, durationText, lostText, timeText, whole } from '../../parts/text.ts';
+import { counted, dayText, durationText, lostText, stopsText, timeText, whole } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -53,7 +53,7 @@ function JobRecord({ job, events }: JobRecordProps) {
     ],
     ['From, to', first && last ? `${moment(first)} to ${moment(last)}` : 'not sewn yet'],
     ['Sewn by', people.join(', ') || 'nobody named'],
-    ['Stops', `${counted(sum.breaks, 'break')}, ${lostText(sum.lostMs)} lost`],
+    ['Stops', `${stopsText(sum.breaks, sum.falseStops) || 'no break'}, ${lostText(sum.lostMs)} lost`],
     [
       'Broken needles',
       broken.length === 0

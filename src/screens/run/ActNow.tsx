@@ -1,86 +1,67 @@
-import { useMemo, useState } from 'react';
-import { stitchesPerBobbin } from '../../core/run/bobbin-lasts.ts';
-import { actNow } from '../../core/run/hints.ts';
+import { useState } from 'react';
+import { actsOf } from '../../core/board/acts.ts';
 import type { Watch } from '../../core/learn/change/watch.ts';
-import { tracesIn } from '../../core/trace/fold.ts';
-import { waitingTraces } from '../../core/trace/stage.ts';
-import { usualTopMm } from '../../core/stitches/usual.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keptSpeed } from '../../parts/live/kept.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { usePieces, useRun } from './useRun.ts';
+import { useWatches } from './useWatches.ts';
 
 /** What the ledger says should be looked at now. Its place is always there, so that nothing moves under a finger. */
-export function ActNow({ job, watches }: { job: Job; watches: readonly Watch[] }) {
-  const { data, view } = useFrame();
+export function ActNow({ job, watches: first }: { job: Job; watches: Watch[] }) {
+  const { data, view, seated } = useFrame();
   const { machine } = data;
-  const { design, feed, sewn } = useRun();
+  const { feed, now } = useRun();
   const done = usePieces(job);
+  const watches = useWatches(first, machine.id);
   const [seen, setSeen] = useState<readonly string[]>([]);
-  const hints = actNow({
-    heads: machine.heads,
-    events: view.events,
-    seats: view.seats,
-    watches,
-    needleLife: machine.profile.needleLife,
-    speed: feed?.speed || (typeof window === 'undefined' ? machine.topSpeed : keptSpeed(machine)),
-    design,
-    sewn,
-    pieces: { done, of: job.pieces },
-    coneMetres: new Map(data.cones.map((cone) => [cone.id, cone.metres])),
-    topMm: usualTopMm,
-    stitchesPerBobbin: stitchesPerBobbin(job),
-  }).filter((hint) => !seen.includes(`${hint.key} ${hint.says}`));
-  const waiting = useMemo(() => waitingTraces(tracesIn(view.events), view.events), [view.events]);
-  const count = hints.length + waiting.length;
+  const { heads, topSpeed, profile } = machine;
+  const acts = actsOf({
+    ...{ heads, topSpeed, needleLife: profile.needleLife, events: view.events, seats: view.seats, watches },
+    ...{ feed, job, seated, done, cones: data.cones, now },
+  }).filter(({ key }) => !seen.includes(key));
   return (
-    <section aria-label="Act now" className="sheet h-44 overflow-y-auto p-3">
-      <h2 className="px-1">{count > 0 ? 'Act now' : 'Nothing to act on'}</h2>
+    <section aria-label="Act now" className="sheet min-h-44 p-3">
+      <h2 className="px-1">{acts.length > 0 ? 'Act now' : 'Nothing to act on'}</h2>
       <ul aria-live="polite">
-        {waiting.map(({ trace, says }) => (
-          <li key={trace.id} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
-            <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
-              ?
-            </span>
-            <a
-              className="min-h-11 min-w-0 grow leading-5 underline"
-              href={`/${machine.slug}/trace?head=${trace.head}&position=${trace.position}`}
-            >
-              {says}
-            </a>
-          </li>
-        ))}
-        {hints.map((hint) => (
-          <li key={hint.key} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
-            <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
-              {'!'.repeat(hint.urgency)}
-            </span>
-            <span className={`min-w-0 grow leading-5 ${hint.urgency === 3 ? 'font-bold' : ''}`}>
-              {hint.says}
-              {hint.key.startsWith('cluster:') && (
+        {acts.map(({ key, says, urgency, isTrace, head, position }) => {
+          const why = `/${machine.slug}/trace?head=${head}&position=${position}`;
+          return (
+            <li key={key} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
+              <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
+                {isTrace ? '?' : '!'.repeat(urgency)}
+              </span>
+              {isTrace ? (
+                <a className="min-h-11 min-w-0 grow leading-5 underline" href={why}>
+                  {says}
+                </a>
+              ) : (
                 <>
-                  {' '}
-                  <a
-                    className="inline-block min-h-11 py-2 underline"
-                    href={`/${machine.slug}/trace?head=${hint.head}&position=${hint.position}`}
+                  <span className={`min-w-0 grow leading-5 ${urgency === 3 ? 'font-bold' : ''}`}>
+                    {says}
+                    {/^(cluster|false):/.test(key) && (
+                      <>
+                        {' '}
+                        <a className="inline-block min-h-11 py-2 underline" href={why}>
+                          {key.startsWith('false:') ? 'Why does it stop?' : 'Why does it break?'}
+                        </a>
+                      </>
+                    )}
+                  </span>
+                  <button
+                    type="button"
+                    className="quiet -my-1 min-h-11 min-w-11 text-xs underline"
+                    aria-label={`Seen: ${says}`}
+                    onClick={() => setSeen([...seen, key])}
                   >
-                    Why does it break?
-                  </a>
+                    seen
+                  </button>
                 </>
               )}
-            </span>
-            <button
-              type="button"
-              className="quiet -my-1 min-h-11 min-w-11 text-xs underline"
-              aria-label={`Seen: ${hint.says}`}
-              onClick={() => setSeen([...seen, `${hint.key} ${hint.says}`])}
-            >
-              seen
-            </button>
-          </li>
-        ))}
+            </li>
+          );
+        })}
       </ul>
-      {count === 0 && (
+      {acts.length === 0 && (
         <p className="quiet px-1 text-sm">
           Breaks that gather, needles, bobbins and cones near their end are told here.
         </p>

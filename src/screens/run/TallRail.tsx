@@ -2,13 +2,14 @@ import { mustFind } from '../../core/base/must-find.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { needlePoints } from '../../core/needle/letters.ts';
 import { needleWorn } from '../../core/needle/life.ts';
+import { stopsToday } from '../../core/run/today.ts';
 import { sizeText } from '../../core/units/needle-size.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { HeadView } from '../../parts/live/view.ts';
 import { Needle } from '../../parts/rail/Needle.tsx';
 import { seatLabel } from '../../parts/rail/seat-label.ts';
 import { Wear } from '../../parts/rail/Wear.tsx';
-import { counted } from '../../parts/text.ts';
+import { counted, stopsText } from '../../parts/text.ts';
 import { Cone } from '../../parts/thread/Cone.tsx';
 
 /** The head rail grown tall: each position is a touch target that logs a break there. */
@@ -43,10 +44,11 @@ export function TallRail() {
 }
 
 function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: number[] }) {
-  const { data, view, threads, actions } = useFrame();
+  const { data, view, threads, actions, today } = useFrame();
   const thread = seat.cone ? (threads.get(seat.cone.threadId) ?? null) : null;
   const worn = seat.needle && needleWorn(seat.needle.age, data.machine.profile.needleLife);
-  const breaks = useBreaksToday(seat.head, seat.position);
+  const { breaks, falseStops } = stopsToday(today, seat);
+  const counts = stopsText(breaks, falseStops);
   const since = view.openStop?.at;
   const stopped =
     since !== undefined &&
@@ -61,7 +63,7 @@ function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: num
   return (
     <button
       type="button"
-      aria-label={`Break at ${seatLabel(seat, thread, worn)}. ${counted(breaks, 'break')} today`}
+      aria-label={`Break at ${seatLabel(seat, thread, worn)}. ${counts || 'no break'} today`}
       onClick={() => actions.logBreak({ head: seat.head, position: seat.position })}
       className={
         'flex min-h-32 min-w-16 sm:min-h-40 touch-manipulation flex-col items-center rounded-md border-2 pt-1.5 pb-1 select-none active:bg-base-300 ' +
@@ -94,31 +96,10 @@ function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: num
       <span className="figures text-xs leading-4">
         {seat.needle ? needlePoints[seat.needle.spec.point].short : ''}
       </span>
-      <span className="figures mt-auto h-4 text-xs leading-4 font-semibold">
-        {breaks > 0 ? counted(breaks, 'break') : ''}
+      <span className="figures mt-auto grid min-h-4 text-center text-xs leading-4 font-semibold">
+        {breaks > 0 && <span>{counted(breaks, 'break')}</span>}
+        {falseStops > 0 && <span>{falseStops} false</span>}
       </span>
     </button>
   );
-}
-
-/** Breaks of one seat today: those counted when the page was made, and those since. */
-function useBreaksToday(head: number, position: number): number {
-  const { data, view } = useFrame();
-  const before =
-    data.breaksToday.find((candidate) => candidate.head === head && candidate.position === position)?.count ??
-    0;
-  const known = new Set(data.events.map((event) => event.id));
-  const here = (event: HeadView['events'][number]) =>
-    event.kind === 'break' && event.head === head && event.position === position;
-  const since = view.events.filter(
-    (event) => here(event) && !event.void && !known.has(event.id) && event.at > data.now,
-  ).length;
-  const taken = view.events.filter(
-    (event) =>
-      here(event) &&
-      event.void &&
-      known.has(event.id) &&
-      data.events.some((other) => other.id === event.id && !other.void),
-  ).length;
-  return before + since - taken;
 }

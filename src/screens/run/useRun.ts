@@ -7,16 +7,12 @@ import type { FeedNow } from '../../core/feed/event.ts';
 import { feedIsLive } from '../../core/feed/live.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
-/** The design on the machine with its positions, and what its feed has told of the piece that is being sewn. */
-export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; sewn: ReadonlyMap<number, number> } {
+/** The design on the machine with its positions, and its feed while that speaks. */
+export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; now: number } {
   const { data, live, job, seated } = useFrame();
   const told = useStore(live.feed);
-  const now = useNow(data.now);
-  const feed = feedIsLive(told, Date.parse(now)) ? told : null;
-  const sewn = new Map<number, number>();
-  for (const { position, stitches } of feed?.counts ?? [])
-    sewn.set(position, (sewn.get(position) ?? 0) + stitches);
-  return { design: job ? designOf(job.stops, seated) : [], feed, sewn };
+  const now = Date.parse(useNow(data.now));
+  return { design: job ? designOf(job.stops, seated) : [], feed: feedIsLive(told, now) ? told : null, now };
 }
 
 /** Pieces finished: the server's tally when the page was made, and what it did not have then. */

@@ -8,7 +8,15 @@ import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import { counted, durationText, lostText, momentText, whole, stitchesText } from '../../parts/text.ts';
+import {
+  counted,
+  stopsText,
+  durationText,
+  lostText,
+  momentText,
+  whole,
+  stitchesText,
+} from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -56,8 +64,8 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
       <header className="flex flex-wrap items-center gap-3">
         <div className="me-auto">
           <h1>
-            Shift: {counted(shift.pieces, 'piece')}, {counted(shift.breaks, 'break')},{' '}
-            {lostText(shift.lostMs)} lost
+            Shift: {counted(shift.pieces, 'piece')}, {stopsText(shift.breaks, shift.falseStops) || 'no break'}
+            , {lostText(shift.lostMs)} lost
           </h1>
           <p className="quiet">
             {data.machine.name}, since {momentText(from, data.zone, data.now)}

@@ -1,12 +1,6 @@
+import { actsLookAt, actsOf } from '../../core/board/acts.ts';
 import type { BoardMachine } from '../../core/board/machine.ts';
-import { feedIsLive } from '../../core/feed/live.ts';
-import { stitchesPerBobbin } from '../../core/run/bobbin-lasts.ts';
-import { actNow } from '../../core/run/hints.ts';
-import { designOf } from '../../core/run/rest-of-piece.ts';
 import { seatJob } from '../../core/seating/seating.ts';
-import { usualTopMm } from '../../core/stitches/usual.ts';
-import { tracesIn } from '../../core/trace/fold.ts';
-import { waitingTraces } from '../../core/trace/stage.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import { serverNow } from '../base/clock.ts';
 import { feedNow } from '../feed/state.ts';
@@ -22,7 +16,8 @@ import { workshop } from '../stores/workshop.ts';
 
 /** Stores change seldom: what is told of them may be so old, ms. */
 const storesForMs = 60_000;
-let stores: { until: number; threads: Map<string, Thread>; metres: Map<string, number> } | undefined;
+let stores:
+  { until: number; threads: Map<string, Thread>; cones: { id: string; metres: number }[] } | undefined;
 
 async function storesNow() {
   const now = serverNow().getTime();
@@ -34,18 +29,18 @@ async function storesNow() {
   stores = {
     until: now + storesForMs,
     threads: new Map(threads.map((thread) => [thread.id, thread])),
-    metres: new Map(cones.map((cone) => [cone.id, cone.metres])),
+    cones,
   };
   return stores;
 }
 
 /** What Run of a machine says should be acted on now, by the same functions, from what the server knows. Later is left to Run: a board tells what is near. */
-export async function actsOf(machineId: string): Promise<BoardMachine['acts']> {
+export async function actsAt(machineId: string): Promise<BoardMachine['acts']> {
   const machine = await machineById(machineId);
-  const [head, { items: events }, watches, { job }, feed, plan, { schools }, { threads, metres }] =
+  const [head, { items: events }, watches, { job }, feed, plan, { schools }, { threads, cones }] =
     await Promise.all([
       headNow(machineId),
-      ledgerPage({ machine: machineId, limit: 30 }),
+      ledgerPage({ machine: machineId, limit: actsLookAt }),
       watchesAt(machineId),
       jobOnMachine(machineId),
       feedNow(machineId),
@@ -58,25 +53,21 @@ export async function actsOf(machineId: string): Promise<BoardMachine['acts']> {
   const seated = job
     ? seatJob(job, { seats: head.seats, running: head.job, plan, threads, schools, today })
     : [];
-  const live = feedIsLive(feed, now.getTime()) ? feed : null;
-  const sewn = new Map<number, number>();
-  for (const { position, stitches } of live?.counts ?? [])
-    sewn.set(position, (sewn.get(position) ?? 0) + stitches);
-  const hints = job
-    ? actNow({
-        ...{ heads: machine.heads, events, seats: head.seats, watches, sewn, topMm: usualTopMm },
-        needleLife: machine.profile.needleLife,
-        speed: live?.speed || machine.topSpeed,
-        design: designOf(job.stops, seated),
-        pieces: { done: job.tally.pieces, of: job.pieces },
-        coneMetres: metres,
-        stitchesPerBobbin: stitchesPerBobbin(job),
-      })
-    : [];
-  return [
-    ...hints
-      .filter(({ urgency }) => urgency > 1)
-      .map(({ says, urgency }) => ({ says, isUrgent: urgency === 3 })),
-    ...waitingTraces(tracesIn(events), events).map(({ says }) => ({ says, isUrgent: false })),
-  ];
+  const { heads, topSpeed, profile } = machine;
+  return actsOf({
+    ...{
+      heads,
+      topSpeed,
+      needleLife: profile.needleLife,
+      events,
+      seats: head.seats,
+      watches,
+      feed,
+      job,
+      seated,
+    },
+    ...{ done: job?.tally.pieces ?? 0, cones, now: now.getTime() },
+  })
+    .filter(({ urgency }) => urgency > 1)
+    .map(({ key, says, urgency }) => ({ key, says, isUrgent: urgency === 3 }));
 }

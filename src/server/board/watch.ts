@@ -2,7 +2,7 @@ import type { BoardMachine } from '../../core/board/machine.ts';
 import { serverNow } from '../base/clock.ts';
 import { log } from '../base/log.ts';
 import { listenToAll } from '../ledger/reading/live.ts';
-import { actsOf } from './acts.ts';
+import { actsAt } from './acts.ts';
 import { boardRows } from './rows.ts';
 
 /** What a board is told: one machine, as it is now. */
@@ -113,5 +113,5 @@ async function lookAtAll(): Promise<void> {
 async function workOut(id: string): Promise<void> {
   stale.delete(id);
   workedOutAt.set(id, serverNow().getTime());
-  acts.set(id, await actsOf(id).catch(() => acts.get(id) ?? []));
+  acts.set(id, await actsAt(id).catch(() => acts.get(id) ?? []));
 }

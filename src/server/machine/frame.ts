@@ -1,7 +1,10 @@
 import type { AstroGlobal } from 'astro';
 import { TZDate } from '@date-fns/tz';
 import { startOfDay } from 'date-fns';
+import { actsLookAt } from '../../core/board/acts.ts';
+import { sqlList } from '../../core/ledger/about-kinds.ts';
 import { rightsOf } from '../../core/people/roles.ts';
+import { kindsOfToday } from '../../core/run/today.ts';
 import type { Asker } from '../../schemas/people.ts';
 import type { FrameData, ScreenName, Who } from '../../schemas/frame-data.ts';
 import { serverNow } from '../base/clock.ts';
@@ -69,7 +72,7 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     head,
     events,
     waitingJobs,
-    breaksToday,
+    today,
     feed,
     onMachine,
     planSeats,
@@ -83,9 +86,9 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     batches(),
     workshop(),
     headNow(machine.id),
-    ledgerPage({ machine: machine.id, limit: 30 }),
+    ledgerPage({ machine: machine.id, limit: actsLookAt }),
     countWaitingJobs(),
-    breaksSince(machine.id, dayStart(now, zone)),
+    countedSince(machine.id, dayStart(now, zone)),
     feedNow(machine.id),
     jobOnMachine(machine.id),
     keptSeats(machine.id),
@@ -114,7 +117,7 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     // Put on between the two readings: then asked for once more.
     ...(await jobOf(machine.id, head.job?.id ?? null, onMachine)),
     waitingJobs,
-    breaksToday,
+    today,
     openTraces: traces,
     zone,
     now: now.toISOString(),
@@ -138,11 +141,11 @@ async function countWaitingJobs(): Promise<number> {
   return row?.count ?? 0;
 }
 
-async function breaksSince(machineId: string, since: Date): Promise<FrameData['breaksToday']> {
+async function countedSince(machineId: string, since: Date): Promise<FrameData['today']> {
   return rows(
     database(),
-    `SELECT head, position, count(*) AS count FROM event
-     WHERE machine_id = $1 AND kind = 'break' AND at >= $2 AND NOT void GROUP BY head, position`,
+    `SELECT id, kind, at, head, position, fault FROM event
+     WHERE machine_id = $1 AND kind IN (${sqlList(kindsOfToday)}) AND at >= $2 AND NOT void`,
     [machineId, since],
   );
 }

@@ -1,3 +1,4 @@
+import { sqlNoBreaks } from '../../core/fault/faults.ts';
 import { fieldOf, kindsOfStory, sqlKinds, sqlList } from '../../core/ledger/about-kinds.ts';
 import type { Event } from '../../schemas/event.ts';
 import type { HeadNowMessage, Story } from '../../schemas/workshop.ts';
@@ -101,7 +102,8 @@ async function breaksSince(
   const [row] = await rows<{ count: number }>(
     database(),
     `SELECT count(*) AS count FROM event
-     WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind = 'break' AND NOT void AND at >= $4`,
+     WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind = 'break' AND NOT void AND at >= $4
+       AND (fault IS NULL OR fault NOT IN (${sqlNoBreaks}))`,
     [machineId, head, position, needle.at],
   );
   return row?.count ?? 0;
