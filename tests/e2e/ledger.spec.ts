@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Locator } from '@playwright/test';
+import { v7 } from 'uuid';
 import { eventsOf, headOf, newMachine, open, position } from './support.ts';
 
 test('an entry logged at the wrong position is corrected; the history shows both', async ({
@@ -26,6 +27,81 @@ test('an entry logged at the wrong position is corrected; the history shows both
   await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(true);
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(false);
+});
+
+test('a needle’s kind and reason, a reading, minutes lost and a time are put right, with who and why', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  const log = (kind: string, data: object, more: object = {}) => ({
+    ...{ id: v7(), machineId: machine.id, kind, at: new Date().toISOString(), data },
+    ...more,
+  });
+  const broke = log(
+    'break',
+    { fault: 'snap' },
+    { head: 1, position: 7, at: new Date(Date.now() - 600_000).toISOString() },
+  );
+  const needle = {
+    system: 'DBxK5',
+    sizeMetric: 75,
+    point: 'sharp',
+    coating: 'plain',
+    eye: 'standard',
+    blade: 'standard',
+  };
+  await request.post('/api/ledger', {
+    data: {
+      entries: [
+        broke,
+        log('sewing_again', { closes: broke.id }),
+        log('needle_fitted', { needle, reason: 'worn' }, { head: 1, position: 7 }),
+        log('case_measured', { grams: 72 }),
+      ],
+    },
+  });
+  const correct = async (name: RegExp, change: (row: Locator) => Promise<unknown>, says: string) => {
+    await page.getByRole('button', { name }).click();
+    const row = page
+      .getByRole('row')
+      .filter({ has: page.getByRole('button', { name: 'Correct', exact: true }) });
+    await change(row);
+    await row.getByLabel('Why it is put right').fill('misread');
+    await row.getByRole('button', { name: 'Correct', exact: true }).click();
+    await expect(page.getByRole('list', { name: 'History of this entry' })).toContainText(says);
+    await page.getByRole('button', { name, expanded: true }).click();
+  };
+  await open(page, `/${machine.slug}/ledger`);
+  await correct(
+    /case reads 72|case reads 27/,
+    (row) => row.getByLabel('Reading, g').fill('27'),
+    'reading is 27 g (misread)',
+  );
+  await correct(
+    /needle 75\/11/,
+    (row) => row.getByLabel('Why it was changed').selectOption('burr'),
+    'changed because: burr (misread)',
+  );
+  await correct(
+    /clean snap/,
+    async (row) => {
+      await row.getByLabel('Minutes lost').fill('4');
+      await row.getByLabel('When').fill('2026-06-01T08:15:00');
+    },
+    'it was at',
+  );
+  await expect
+    .poll(async () =>
+      (await eventsOf(request, machine)).map(({ kind, data, lostMs }) => [kind, data, lostMs]),
+    )
+    .toEqual(
+      expect.arrayContaining([
+        ['case_measured', { grams: 27 }, null],
+        ['needle_fitted', expect.objectContaining({ reason: 'burr' }), null],
+        ['break', { fault: 'snap' }, 240_000],
+      ]) as unknown[],
+    );
 });
 
 test('the ledger is narrowed by position, kind and job, and what is shown can be taken away', async ({

@@ -176,3 +176,24 @@ describe('reading', () => {
     expect(parsed.map((one) => one.id)).toEqual((await page('&limit=200')).items.map((one) => one.id));
   });
 });
+
+describe('putting right', () => {
+  test('minutes lost are put right by the entry that ended the stop, and the job’s with them; a false stop is no break', async () => {
+    const tally = async () => (await ask<Job>(base, 'GET', `/api/jobs/${ids.job}`)).body.tally;
+    const before = await tally();
+    const broke = entry(
+      'break',
+      { fault: 'snap' },
+      { ...at(1, 8), jobId: ids.job, at: '2026-11-21T10:00:00.000Z' },
+    );
+    const again = entry('sewing_again', { closes: broke.id }, { at: '2026-11-21T11:00:00.000Z' });
+    await log(broke, again);
+    expect(await tally()).toMatchObject({ lostMs: before.lostMs + 3_600_000, breaks: before.breaks + 1 });
+    await log(
+      entry('correction', { data: { lostMs: 240_000 }, why: 'lunch' }, { corrects: again.id }),
+      entry('correction', { data: { fault: 'false_stop' } }, { corrects: broke.id }),
+    );
+    expect(await tally()).toMatchObject({ lostMs: before.lostMs + 240_000, breaks: before.breaks });
+    expect((await page('&position=8')).items.find((one) => one.id === broke.id)?.lostMs).toBe(240_000);
+  });
+});

@@ -1,4 +1,4 @@
-import { is } from './about-kinds.ts';
+import { fieldOf, is } from './about-kinds.ts';
 import { inLedgerOrder, type EffectiveEntry } from './entry.ts';
 
 /** An entry as far as it tells what stands open: an effective one, or an event that the server told. */
@@ -39,4 +39,25 @@ export function applyOpen<Entry extends OpenEntry>(open: OpenNow<Entry>, entry: 
   // Told twice it is held once.
   const held = open.held.filter(({ id }) => id !== closes && id !== entry.id);
   return { openStop, held: is(entry, 'holds') ? [...held, entry] : held };
+}
+
+/** What a stop cost, ms: what its ending says, else the time from one to the other. */
+export function lostBy(ending: { at: string; data: object }, stop: { at: string }): number {
+  const said = fieldOf(ending, 'lostMs');
+  return typeof said === 'number' ? said : Math.max(0, Date.parse(ending.at) - Date.parse(stop.at));
+}
+
+/** Stops that stand open together, the earliest first, each with the time until the next began, ms; null for the newest: until now. */
+export function openStops<Entry extends OpenEntry & { at: string; closedBy: string | null }>(
+  events: readonly Entry[],
+  first: Entry,
+): { stop: Entry; lostMs: number | null }[] {
+  const open = events
+    .filter((event) => is(event, 'stops') && !event.void && !event.closedBy && event.at >= first.at)
+    .sort(inLedgerOrder);
+  const all = open.some(({ id }) => id === first.id) ? open : [first, ...open];
+  return all.map((stop, index) => {
+    const next = all[index + 1];
+    return { stop, lostMs: next ? Date.parse(next.at) - Date.parse(stop.at) : null };
+  });
 }

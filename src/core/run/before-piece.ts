@@ -59,6 +59,7 @@ export function likelyOne<Event extends Told>(
     )
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
   for (const [index, second] of breaks.entries()) {
+    if (isKind(second, 'break') && second.data.isApart) continue;
     const first = breaks
       .slice(0, index)
       .find(

@@ -43,6 +43,9 @@ export function Notices() {
           <button type="button" className="btn ms-3" onClick={() => actions.areOne(twice.second)}>
             They are one
           </button>
+          <button type="button" className="btn ms-2" onClick={() => actions.areTwo(twice.second)}>
+            Two breaks
+          </button>
         </Notice>
       )}
       {view.held.map((held) => (

@@ -8,7 +8,7 @@ import {
   type Event,
 } from '../../core/ledger/entry.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
-import { applyOpen, type OpenNow } from '../../core/ledger/open.ts';
+import { applyOpen, lostBy, type OpenNow } from '../../core/ledger/open.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 import type { Outgoing } from './outbox.ts';
 
@@ -78,7 +78,7 @@ function layEntry(
         ...lost,
         closedBy: entry.id,
         closedAt: entry.at,
-        lostMs: Math.max(0, Date.parse(entry.at) - Date.parse(lost.at)),
+        lostMs: lostBy(entry, lost),
       });
   }
   view.events.push(shown);

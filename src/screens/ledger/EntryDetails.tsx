@@ -1,8 +1,6 @@
-import { useEffect, useState } from 'react';
-import { faultKeys, faults } from '../../core/fault/faults.ts';
-import { kindOf, entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
+import { useEffect, useState, type ReactNode } from 'react';
+import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import type { EntryData } from '../../core/ledger/entry.ts';
-import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import { mayCorrect } from '../../core/people/entry-rights.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/get-json.ts';
@@ -10,10 +8,24 @@ import type { ShownEvent } from '../../parts/live/view.ts';
 import { useMay } from '../../parts/people/rights.tsx';
 import { dayText, timeText } from '../../parts/text.ts';
 import type { LedgerLine } from '../../schemas/event.ts';
+import {
+  correctables,
+  correctionOf,
+  correctionSays,
+  minutesOf,
+  type Around,
+  type Correctable,
+} from './correctable.ts';
 import { Whose } from './Whose.tsx';
 
+interface EntryProps {
+  event: ShownEvent;
+  /** Names of jobs by their ids. */
+  jobs: ReadonlyMap<string, string>;
+}
+
 /** One entry opened: who wrote it and when, every correction, and the way to correct it. */
-export function EntryDetails({ event }: { event: ShownEvent }) {
+export function EntryDetails({ event, jobs }: EntryProps) {
   const { data, operatorId } = useFrame();
   const mayOthers = useMay('correctOthers');
   const who = { personId: operatorId, deviceId: data.who.device?.id ?? null, mayOthers };
@@ -24,7 +36,7 @@ export function EntryDetails({ event }: { event: ShownEvent }) {
       <div className="grid content-start gap-3">
         <Whose event={event} />
         {isMine ? (
-          <Correct key={event.seq} event={event} />
+          <Correct key={event.seq} event={event} jobs={jobs} />
         ) : (
           <p className="quiet">Not yours, or older than 12 hours: a technician or an owner corrects it.</p>
         )}
@@ -49,12 +61,16 @@ function History({ event }: { event: ShownEvent }) {
   if (!lines) return <p className="quiet">{event.pending ? 'Not stored yet.' : 'Reading its history …'}</p>;
   const who = (id: string | null) =>
     data.operators.find((operator) => operator.id === id)?.name ?? 'nobody named';
+  const says = (line: LedgerLine): string =>
+    line.kind === 'correction'
+      ? correctionSays(line.data as EntryData['correction'], { threadName, personName: who, moment })
+      : `${kindOf(line.kind).name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
   const moment = (at: string) => `${dayText(at, data.zone, data.now)} ${timeText(at, data.zone)}`;
   return (
     <ol aria-label="History of this entry">
       {lines.map((line) => (
         <li key={line.id} className="text-sm">
-          <b>{moment(line.at)}</b>, {who(line.operatorId)}: {lineSays(line, threadName)}
+          <b>{moment(line.at)}</b>, {who(line.operatorId)}: {says(line)}
           <span className="quiet block">
             reached the server {moment(line.receivedAt)}, line {line.seq}
           </span>
@@ -70,118 +86,72 @@ function History({ event }: { event: ShownEvent }) {
   );
 }
 
-/** A correction tells what it replaced; any other line tells itself. */
-function lineSays(line: LedgerLine, threadName: (id: string) => string): string {
-  if (line.kind !== 'correction')
-    return `${kindOf(line.kind).name}${line.position ? ` at ${line.position}` : ''}: ${entrySays(line, threadName)}`;
-  const { void: taken, data = {}, position, operatorId, why } = line.data as EntryData['correction'];
-  const parts: string[] = [];
-  if (taken !== undefined) parts.push(taken ? 'taken back' : 'put back');
-  if (position !== undefined) parts.push(`position is ${position}`);
-  if (operatorId !== undefined) parts.push(operatorId ? 'says who it was' : 'nobody named');
-  if ('fault' in data)
-    parts.push(`it was: ${faults[data['fault'] as keyof typeof faults]?.says ?? 'not said'}`);
-  if ('fragments' in data)
-    parts.push(data['fragments'] === 'missing' ? 'a fragment is missing' : 'all fragments found');
-  if ('threadId' in data) parts.push(`cone is ${threadName(String(data['threadId']))}`);
-  if (data['over'] !== undefined) parts.push('came after the other one');
-  if ('feedId' in data) parts.push('the machine told the same stop');
-  if ('needle' in data) parts.push(`needle is ${needleText(data['needle'] as NeedleSpec)}`);
-  return (parts.join(', ') || 'corrected') + (why ? ` (${why})` : '');
-}
-
-/** Says anew what was logged wrong. The first words stay in the history. */
-function Correct({ event }: { event: ShownEvent }) {
-  const { data, live, threads, say } = useFrame();
-  const [threadId, setThreadId] = useState(String(fieldOf(event, 'threadId') ?? ''));
-  const [position, setPosition] = useState(String(event.position ?? ''));
-  const [fault, setFault] = useState(String(fieldOf(event, 'fault') ?? ''));
-  const [label, setLabel] = useState(event.kind === 'needle_fitted' ? needleText(event.data.needle) : '');
+/** Says anew what was logged wrong: who and why are kept, and the first words stay in the history. */
+function Correct({ event, jobs }: EntryProps) {
+  const { data, live, say } = useFrame();
+  const around = { data, jobs };
+  const [values, setValues] = useState<ReadonlyMap<string, string>>(new Map());
+  const [why, setWhy] = useState('');
   const [refusal, setRefusal] = useState('');
-  const head = event.head ?? 1;
+  const minutes = minutesOf(event);
+  const set = (key: string, value: string) => setValues(new Map(values).set(key, value));
 
   function correct(): void {
-    const changed: EntryData['correction'] = {};
-    if (position && Number(position) !== event.position)
-      Object.assign(changed, { head, position: Number(position) });
-    if (event.kind === 'break' && fault !== (event.data.fault ?? '')) changed.data = { fault: fault || null };
+    const because = why.trim() && { why: why.trim() };
     try {
-      if (event.kind === 'needle_fitted' && label !== needleText(event.data.needle))
-        changed.data = { needle: readNeedleLabel(label).spec };
+      const changed = correctionOf(values, event, around);
+      const lost = values.get('minutes');
+      const lostMs =
+        lost === undefined || lost === minutes ? null : Math.round(Number(lost.replace(',', '.')) * 60_000);
+      if (lostMs !== null && !(lostMs >= 0)) throw new Error('Minutes lost: a number.');
+      if (!changed && lostMs === null)
+        return setRefusal('Nothing is different yet. Change what was wrong, then correct.');
+      if (changed) live.write({ kind: 'correction', corrects: event.id, data: { ...changed, ...because } });
+      if (lostMs !== null)
+        live.write({ kind: 'correction', corrects: event.closedBy, data: { data: { lostMs }, ...because } });
+      say('Corrected.');
     } catch (error) {
-      return setRefusal((error as Error).message);
+      setRefusal((error as Error).message);
     }
-    const thread = threads.get(threadId);
-    // Another article: which cone of it is not known then.
-    if (event.kind === 'cone_mounted' && thread && threadId !== event.data.threadId)
-      changed.data = { threadId, fibre: thread.fibre, coneId: null };
-    if (Object.keys(changed).length === 0)
-      return setRefusal('Nothing is different yet. Change what was wrong, then correct.');
-    live.write({ kind: 'correction', corrects: event.id, data: changed });
-    say('Corrected.');
   }
 
   const takeBack = () => {
     live.write({ kind: 'correction', corrects: event.id, data: { void: !event.void } });
     say(event.void ? 'Put back.' : 'Taken back.');
   };
-  const canMove = kindOf(event.kind).where === 'seat';
+  const fields = event.void ? [] : correctables.filter(({ of }) => of(event, around) !== null);
   return (
     <div className="flex flex-wrap items-end gap-2">
-      {canMove && !event.void && (
-        <label className="flex flex-col text-sm">
-          Position
-          <select
-            className="select w-20"
-            value={position}
-            onChange={(change) => setPosition(change.target.value)}
-          >
-            {Array.from({ length: data.machine.positions }, (_, index) => (
-              <option key={index}>{index + 1}</option>
-            ))}
-          </select>
-        </label>
+      {fields.map((each) => (
+        <Field
+          key={each.key}
+          field={each}
+          around={around}
+          value={values.get(each.key) ?? each.of(event, around)!}
+          onChange={(value) => set(each.key, value)}
+        />
+      ))}
+      {minutes !== null && !event.void && (
+        <Labelled name="Minutes lost">
+          <input
+            className="input w-24"
+            inputMode="decimal"
+            value={values.get('minutes') ?? minutes}
+            onChange={(change) => set('minutes', change.target.value)}
+          />
+        </Labelled>
       )}
-      {event.kind === 'break' && !event.void && (
-        <label className="flex flex-col text-sm">
-          Kind
-          <select className="select w-40" value={fault} onChange={(change) => setFault(change.target.value)}>
-            <option value="">not said</option>
-            {faultKeys.map((key) => (
-              <option key={key} value={key}>
-                {faults[key].says}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
-      {event.kind === 'needle_fitted' && !event.void && (
-        <label className="flex grow flex-col text-sm">
-          Needle
+      {fields.length > 0 && (
+        <Labelled name="Why it is put right">
           <input
             className="input w-full"
-            value={label}
-            onChange={(change) => setLabel(change.target.value)}
+            maxLength={500}
+            value={why}
+            onChange={(change) => setWhy(change.target.value)}
           />
-        </label>
+        </Labelled>
       )}
-      {event.kind === 'cone_mounted' && !event.void && (
-        <label className="flex grow flex-col text-sm">
-          Thread
-          <select
-            className="select w-full"
-            value={threadId}
-            onChange={(change) => setThreadId(change.target.value)}
-          >
-            {data.threads.map((thread) => (
-              <option key={thread.id} value={thread.id}>
-                {thread.code} {thread.name}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
-      {canMove && !event.void && (
+      {fields.length > 0 && (
         <button type="button" className="btn btn-primary" onClick={correct}>
           Correct
         </button>
@@ -200,5 +170,52 @@ function Correct({ event }: { event: ShownEvent }) {
         </p>
       )}
     </div>
+  );
+}
+
+function Labelled({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <label className="flex min-w-0 flex-col text-sm">
+      {name}
+      {children}
+    </label>
+  );
+}
+
+interface FieldProps {
+  field: Correctable;
+  around: Around;
+  value: string;
+  onChange: (value: string) => void;
+}
+function Field({ field: { name, unit, input }, around, value, onChange }: FieldProps) {
+  const label = unit ? `${name}, ${unit}` : name;
+  if (typeof input === 'function')
+    return (
+      <Labelled name={label}>
+        <select
+          className="select max-w-52 min-w-20"
+          value={value}
+          onChange={(change) => onChange(change.target.value)}
+        >
+          {input(around).map((one) => (
+            <option key={one.value} value={one.value}>
+              {one.name}
+            </option>
+          ))}
+        </select>
+      </Labelled>
+    );
+  return (
+    <Labelled name={label}>
+      <input
+        className={`input ${input === 'number' ? 'w-24' : 'w-52'}`}
+        {...(input === 'time'
+          ? { type: 'datetime-local', step: 1 }
+          : { inputMode: input === 'number' ? 'decimal' : 'text' })}
+        value={value}
+        onChange={(change) => onChange(change.target.value)}
+      />
+    </Labelled>
   );
 }

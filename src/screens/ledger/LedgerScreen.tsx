@@ -155,7 +155,7 @@ function Days({ events, jobs, openId, setOpenId }: DaysProps) {
               <Row
                 key={event.id}
                 event={event}
-                jobName={jobNames.get(event.jobId ?? '') ?? ''}
+                jobs={jobNames}
                 open={event.id === openId}
                 onOpen={() => setOpenId(event.id === openId ? null : event.id)}
               />
@@ -169,12 +169,12 @@ function Days({ events, jobs, openId, setOpenId }: DaysProps) {
 
 function Row({
   event,
-  jobName,
+  jobs,
   open,
   onOpen,
 }: {
   event: ShownEvent;
-  jobName: string;
+  jobs: ReadonlyMap<string, string>;
   open: boolean;
   onOpen: () => void;
 }) {
@@ -210,7 +210,7 @@ function Row({
             </span>
           </button>
         </td>
-        <td className="quiet hidden truncate md:table-cell">{jobName}</td>
+        <td className="quiet hidden truncate md:table-cell">{jobs.get(event.jobId ?? '') ?? ''}</td>
         <td className="figures text-end">
           {event.lostMs !== null && event.kind !== 'piece_held' ? lostText(event.lostMs) : ''}
         </td>
@@ -218,7 +218,7 @@ function Row({
       {open && (
         <tr className="bg-base-200">
           <td colSpan={6}>
-            <EntryDetails event={event} />
+            <EntryDetails event={event} jobs={jobs} />
           </td>
         </tr>
       )}

@@ -93,6 +93,49 @@ describe('what an operator does, as entries', () => {
     single.actions.logBreak({ head: 1, position: 7 });
     expect(single.said).toEqual(['Break logged at position 7.']);
   });
+  test('a finger that touches twice in a second means one break; another position, or later, is another', () => {
+    vi.useFakeTimers({ now: Date.parse('2026-11-02T08:00:00.000Z') });
+    const { actions, written, said } = at({}, { one: true });
+    for (const position of [5, 5, 6]) actions.logBreak({ head: 1, position });
+    expect(written).toMatchObject([{ position: 5 }, { position: 6 }]);
+    expect(said[1]).toBe('One break at position 5: the second touch is not counted.');
+    vi.advanceTimersByTime(1001);
+    actions.logBreak({ head: 1, position: 6 });
+    expect(written).toHaveLength(3);
+    vi.useRealTimers();
+  });
+  test('two breaks on two devices that were two are asked about once', () => {
+    const { actions, written } = at();
+    actions.areTwo({ id: 'b2', head: 1, position: 7 } as Event);
+    expect(written).toMatchObject([
+      { kind: 'correction', corrects: 'b2', data: { data: { isApart: true } } },
+    ]);
+  });
+  test('with two positions open sewing again ends both, each with its own minutes', () => {
+    const open = (id: string, minute: number) =>
+      ({
+        ...{
+          id,
+          kind: 'break',
+          head: 1,
+          position: minute,
+          at: `2026-11-02T08:0${minute}:00.000Z`,
+          void: false,
+        },
+        ...{ data: { fault: 'snap' }, closedBy: null },
+      }) as Event;
+    const { actions, written, said } = at({
+      openStop: open('b1', 1),
+      events: [open('b2', 4), open('b1', 1)],
+    });
+    actions.sewingAgain();
+    expect(written).toMatchObject([
+      { kind: 'sewing_again', position: 1, data: { closes: 'b1', lostMs: 180_000 } },
+      { kind: 'sewing_again', position: 4, data: { closes: 'b2' } },
+    ]);
+    expect(written[1]).not.toHaveProperty('data.lostMs');
+    expect(said).toEqual(['Sewing again: 2 stops ended.']);
+  });
   test('a missing fragment holds the piece, found ones do not', () => {
     const stopped = { id: 'b', head: 2, position: 9 } as Event;
     const missing = at();

@@ -1,11 +1,18 @@
 import type { Fault } from '../../../core/fault/faults.ts';
 import type { Event } from '../../../schemas/event.ts';
+import { clockNow } from '../clock.ts';
 import { inHead, type Given, type Where } from './given.ts';
+
+/** Two touches of one position so close together, ms, are one. From memory. */
+const doubleTouchMs = 1000;
+let touched: (Where & { machineId: string; at: number }) | null = null;
 
 /** Breaks: the touch, its kind, the fragments, two that were one. */
 export function breakActions({ live, machine, say }: Given) {
   return {
     logBreak(where: Where, fault: Fault | null = null): void {
+      if (isTouchedTwice(where))
+        return say(`One break at ${inHead(machine, where)}: the second touch is not counted.`);
       live.write({ kind: 'break', ...where, data: { fault } });
       say(`Break logged at ${inHead(machine, where)}.`);
     },
@@ -40,5 +47,26 @@ export function breakActions({ live, machine, say }: Given) {
       live.write({ kind: 'correction', corrects: second.id, data: { void: true } });
       say('Counted as one break.');
     },
+
+    /** Two breaks close together were two: nobody asks again. */
+    areTwo({ id, head, position }: Event): void {
+      live.write({
+        ...{ kind: 'correction', corrects: id, head, position },
+        data: { data: { isApart: true } },
+      });
+      say('Counted as two breaks.');
+    },
   };
+
+  /** A finger that touches twice in a second means one break. */
+  function isTouchedTwice({ head, position }: Where): boolean {
+    const now = clockNow();
+    const isTwice =
+      touched?.machineId === machine.id &&
+      touched.head === head &&
+      touched.position === position &&
+      now - touched.at < doubleTouchMs;
+    touched = { machineId: machine.id, head, position, at: now };
+    return isTwice;
+  }
 }

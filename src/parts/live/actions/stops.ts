@@ -1,4 +1,6 @@
+import { openStops } from '../../../core/ledger/open.ts';
 import type { Event } from '../../../schemas/event.ts';
+import type { Written } from '../machine-live.ts';
 import { needleFirst, type Given } from './given.ts';
 
 /** Stops of the machine, pieces that are held, and going on. */
@@ -19,13 +21,15 @@ export function stopActions({ live, machine, view, say }: Given) {
       if (!stopped) return say('The machine is not stopped: nothing to end.');
       const unsaid = needleFirst({ machine, view });
       if (unsaid) return say(unsaid);
-      live.write({
-        kind: 'sewing_again',
-        head: stopped.head,
-        position: stopped.position,
-        data: { closes: stopped.id },
-      });
-      say('Sewing again.');
+      const open = openStops(view.events, stopped);
+      // One stand: each stop until the next one, so that its minutes are counted once.
+      live.write(
+        ...open.map(({ stop: { id, head, position }, lostMs }): Written => ({
+          ...{ kind: 'sewing_again', head, position },
+          data: { closes: id, ...(lostMs !== null && { lostMs }) },
+        })),
+      );
+      say(open.length > 1 ? `Sewing again: ${open.length} stops ended.` : 'Sewing again.');
     },
   };
 }

@@ -141,12 +141,12 @@ function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: Readonly
     `WITH changed AS (
        UPDATE event t SET
          closed_by = c.id, closed_at = c.at,
-         lost_ms = CASE WHEN c.id IS NOT NULL THEN GREATEST(0, round(extract(epoch FROM c.at - t.at) * 1000)) END,
+         lost_ms = CASE WHEN c.id IS NOT NULL THEN coalesce(c.lost_ms, GREATEST(0, round(extract(epoch FROM c.at - t.at) * 1000))) END,
          changed_seq = GREATEST(t.changed_seq, wanted.seq)
        FROM unnest($1::uuid[], $2::bigint[]) AS wanted(id, seq)
          CROSS JOIN LATERAL (SELECT lost_ms FROM event WHERE id = wanted.id LIMIT 1) old
          LEFT JOIN LATERAL (
-           SELECT id, at FROM event WHERE closes = wanted.id AND NOT void ORDER BY at, id LIMIT 1) c ON true
+           SELECT id, at, (data ->> 'lostMs')::bigint AS lost_ms FROM event WHERE closes = wanted.id AND NOT void ORDER BY at, id LIMIT 1) c ON true
        WHERE t.id = wanted.id
        RETURNING t.job_id, t.kind, t.void, coalesce(t.lost_ms, 0) - coalesce(old.lost_ms, 0) AS more_lost),
      added AS (

@@ -18,6 +18,8 @@ export const definition = kindOfEntry({
       fault: amongOrNull(faults),
       /** Only with a broken needle. */
       fragments: among(fragmentStates),
+      /** Somebody said that it is another than the one beside it, half a minute away. */
+      isApart: { const: true },
       stop: stopNo,
       stitch: { type: 'integer', minimum: 0, maximum: mostStitches },
       /** Written by the machine's feed. */
@@ -25,11 +27,11 @@ export const definition = kindOfEntry({
       /** The feed's entry about this same stop, taken back for this one. */
       feedId: uuid,
     },
-    ['fragments', 'stop', 'stitch', 'by', 'feedId'],
+    ['fragments', 'isApart', 'stop', 'stitch', 'by', 'feedId'],
   ),
   flags: {
     ...{ stops: true, breaks: true, losesTime: true, opens: true, story: 'breaks' },
-    addable: ['fault', 'fragments'],
+    addable: ['fault', 'fragments', 'isApart'],
     serverOnly: ['by', 'feedId'],
   },
   says: ({ data }) =>
