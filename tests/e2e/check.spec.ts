@@ -33,14 +33,78 @@ test('the list says why each item is there; a touch ticks it, on record, and it 
     .toBe(1);
 });
 
-test('“not done” needs a word', async ({ page, request }) => {
+test('a tick that has a deed does it: the needle is fitted, the reading logged, and every screen knows', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        ...{ id: uuid7(), machineId: machine.id, kind: 'piece_finished', jobId: machine.jobId },
+        at: new Date().toISOString(),
+        data: { heads: [1], speed: 800, stops: [{ stop: 2, position: 7, stitches: 450_000 }] },
+      },
+    ],
+  });
+  await open(page, `/${machine.slug}/check`);
+  await expect(page.getByRole('navigation', { name: 'Day line' })).toContainText('1 needle due');
+  const change = page.getByRole('button', { name: 'Position 7: change the needle: open' });
+  await change.click();
+  await page.getByRole('button', { name: 'Fitted 75/11 sharp' }).click();
+  await expect(change).toHaveCount(0);
+  await expect(page.getByRole('navigation', { name: 'Day line' })).not.toContainText('due');
+  await page.getByRole('button', { name: 'Measure the bobbin case at the gauge: open' }).click();
+  await page.getByLabel('Reading of the bobbin case, g').fill('27,5');
+  await page.getByRole('button', { name: 'Log the reading' }).click();
+  await expect(page.getByText('Measure the bobbin case at the gauge')).toHaveCount(0);
+  await expect
+    .poll(async () => (await eventsOf(request, machine)).slice(0, 2).map(({ kind, data }) => [kind, data]))
+    .toMatchObject([
+      ['case_measured', { grams: 27.5 }],
+      ['needle_fitted', { reason: 'worn', needle: { sizeMetric: 75, point: 'sharp' } }],
+    ]);
+  expect(await eventsOf(request, machine, '&kind=check_done')).toEqual([]);
+});
+
+test('what Run says to fit stands in the form that its button opens, and why', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  const needle = { system: 'DBxK5', sizeMetric: 65, point: 'light-ball', coating: 'plain' };
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        ...{ id: uuid7(), machineId: machine.id, kind: 'needle_fitted', head: 1, position: 3 },
+        at: new Date().toISOString(),
+        data: { needle: { ...needle, eye: 'standard', blade: 'standard' }, reason: 'other' },
+      },
+    ],
+  });
+  await open(page, `/${machine.slug}/run`);
+  await page.getByRole('link', { name: 'Fit 80/12 sharp' }).first().click();
+  await expect(page.getByLabel('Needle, as on its pack')).toHaveValue('80/12 sharp');
+  await expect(page.getByRole('radio', { name: 'job needs it' })).toBeChecked();
+});
+
+test('a block is ticked in one touch, and taken back in one', async ({ page, request }) => {
   const machine = await newMachine(request);
   await open(page, `/${machine.slug}/check`);
-  await page.getByRole('button', { name: 'Not done: Oil the needle bars' }).click();
+  const job = page.getByRole('region', { name: 'This job' });
+  await job.getByRole('button', { name: /^All \d+ done$/ }).click();
+  await expect(job.getByRole('button', { name: /: open$/ })).toHaveCount(0);
+  await page.keyboard.press('/');
+  await page.keyboard.type('u');
+  await page.keyboard.press('Enter');
+  await expect(job.getByRole('button', { name: /: done$/ })).toHaveCount(0);
+});
+
+test('what cannot be done needs a word', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/check`);
+  await page.getByRole('button', { name: 'Can’t do it: Oil the needle bars' }).click();
   const form = page.locator('form').filter({ hasText: 'no time' });
-  await expect(form.getByRole('button', { name: 'Not done' })).toBeDisabled();
+  await expect(form.getByRole('button', { name: 'Can’t do it', exact: true })).toBeDisabled();
   await form.getByLabel('Why it is not done').fill('oil can is empty');
-  await form.getByRole('button', { name: 'Not done' }).click();
+  await form.getByRole('button', { name: 'Can’t do it', exact: true }).click();
   await expect(page.getByText(/^Not done: oil can is empty/)).toBeVisible();
   await expect
     .poll(async () => (await eventsOf(request, machine, '&kind=check_done'))[0]?.data)
@@ -66,7 +130,7 @@ test('what is asked for stands on the list until it is said done, also after a r
     .toMatch(/^asked:[0-9a-f-]{36}$/);
 });
 
-test('seats whose breaks rose stand first, with how many are usual; a tick on one is taken', async ({
+test('seats whose breaks rose stand first, with how many are usual; each leads to its trace', async ({
   page,
   request,
 }) => {
@@ -105,10 +169,11 @@ test('seats whose breaks rose stand first, with how many are usual; a tick on on
   await expect(rose).toContainText(/Position 3: find out why it breaks/);
   await expect(rose).toContainText(/per 10,000 stitches are usual here/);
   await expect(rose).not.toContainText('Position 7');
-  await rose.getByRole('button', { name: /^Position 3.*: open/ }).click();
-  await expect
-    .poll(async () => (await eventsOf(request, machine, '&kind=check_done'))[0]?.data['item'])
-    .toBe('rising:1:3');
+  // It is found out by a trace: a tick alone would say nothing.
+  await expect(rose.getByRole('link', { name: /^Position 3/ })).toHaveAttribute(
+    'href',
+    `/${machine.slug}/trace?head=1&position=3`,
+  );
   // What Run tells at once knows by now what is usual here: three breaks at position 7 are news.
   await post(request, '/api/ledger', {
     entries: [1, 2, 3, 4].map((minute) => ({

@@ -79,7 +79,7 @@ test('a needle’s kind and reason, a reading, minutes lost and a time are put r
     'reading is 27 g (misread)',
   );
   await correct(
-    /needle 75\/11/,
+    /needle 75\/11 sharp, (worn|burr)/,
     (row) => row.getByLabel('Why it was changed').selectOption('burr'),
     'changed because: burr (misread)',
   );

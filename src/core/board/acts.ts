@@ -73,6 +73,7 @@ export function actsOf(input: ActsInput): Act[] {
     : [];
   const waiting = waitingTraces(tracesIn(events), events).map(({ trace, says }): Act => ({
     ...{ key: `trace:${trace.id}`, says, head: trace.head, position: trace.position, urgency: 2 },
+    deed: { does: 'trace', head: trace.head, position: trace.position },
     isTrace: true,
   }));
   return [...hints.map((hint): Act => ({ ...hint, isTrace: false })), ...waiting].sort(

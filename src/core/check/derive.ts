@@ -40,6 +40,7 @@ function withoutCone({ job, threads }: CheckInput, places: readonly (number | nu
             why: 'The job sews with it, and it is on no cone of this head.',
             how: 'The Head screen says where it costs least.',
             position: null,
+            deed: { does: 'cone' as const, position: null, heads: [], threadId },
           },
         ]
       : [],
@@ -78,6 +79,7 @@ const rising = ({ rising: seats, seats: all }: CheckInput): CheckItem[] =>
     why,
     how: 'Trace, under Run, takes it from here; Findings says on which day it changed.',
     position,
+    deed: { does: 'trace', head, position },
   }));
 
 function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
@@ -99,6 +101,7 @@ function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
       says: 'Measure the bobbin case at the gauge',
       why: reasons.join(' '),
       how: 'On the Bench: pull, read, turn the screw only if the dial says so.',
+      deed: { does: 'case' },
     },
     loaded,
   ];

@@ -1,3 +1,4 @@
+import type { Deed } from '../ledger/deed.ts';
 import type { MechanicalCheck } from '../trouble/mechanical-checks.ts';
 
 /** Where an item stands on the list. */
@@ -27,6 +28,8 @@ export interface CheckItem {
   position: number | null;
   /** The mechanical check that it is: its finding is an entry of its own. */
   mechanical?: MechanicalCheck;
+  /** What is done about it: then that is its entry, and a tick alone would say nothing. */
+  deed?: Deed;
 }
 
 /** What was said of an item: done, or not done and why. */

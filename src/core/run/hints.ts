@@ -1,6 +1,7 @@
 import { countsAgainstPosition, countsAsBreak } from '../fault/faults.ts';
 import { gatheredAt, type Watch } from '../learn/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
+import type { Deed } from '../ledger/deed.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { PlacedStop } from './rest-of-piece.ts';
@@ -14,6 +15,8 @@ export interface Hint {
   head: number | null;
   position: number | null;
   urgency: 1 | 2 | 3;
+  /** What is done about it; null: nothing that is an entry. */
+  deed: Deed | null;
 }
 
 export interface HintInput {
@@ -86,6 +89,7 @@ function clusters(input: HintInput): Hint[] {
             {
               key: `cluster:${breaks[0]!.id}`,
               says: `${says} ${lookHere}`,
+              deed: { does: 'trace' as const, head, position },
               head,
               position,
               urgency: 3 as const,
@@ -97,6 +101,7 @@ function clusters(input: HintInput): Hint[] {
             {
               key: `false:${stops.find(isFalse)!.id}`,
               says: `${stopped} ${lookAtWheel}`,
+              deed: { does: 'trace' as const, head, position },
               head,
               position,
               urgency: 2 as const,
@@ -171,7 +176,10 @@ function needles(input: HintInput): Hint[] {
     if (now === null) return [];
     const where = `${several(input, head)}position ${position}`;
     const hint = (says: string, urgency: 1 | 2): Hint[] => [
-      { key: `needle:${needle.entryId}:${urgency}`, says, head, position, urgency },
+      {
+        ...{ key: `needle:${needle.entryId}:${urgency}`, says, head, position, urgency },
+        deed: { does: 'needle', position, heads: [head], needle: needle.spec, reason: 'worn' },
+      },
     ];
     if (now >= 1) return hint(`The needle at ${where} is past its life: change it before the next piece.`, 2);
     const within = Array.from({ length: aheadPieces }, (_, index) => index + 1).find(
@@ -215,6 +223,7 @@ function bobbins(input: HintInput): Hint[] {
         head,
         position: null,
         urgency,
+        deed: null,
       },
     ];
   });
@@ -239,6 +248,7 @@ function cones(input: HintInput): Hint[] {
         head,
         position,
         urgency,
+        deed: { does: 'cone', position, heads: [head], threadId: cone!.threadId },
       },
     ];
   });

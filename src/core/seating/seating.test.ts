@@ -162,7 +162,7 @@ describe('a needle that should not sew what will be sewn there', () => {
       position: 2,
       heads: [1],
       has: '65/9 sharp',
-      advised: expect.stringContaining('80/12') as string,
+      deed: { needle: { sizeMetric: 80 }, reason: 'job_needs' },
       why: expect.stringMatching(/^Advised: 80\/12 .+\. \S/) as string,
     });
     const heads = [on('80/12 sharp'), on('65/9 sharp', { head: 3 })];

@@ -1,3 +1,4 @@
+import type { Deed } from '../ledger/deed.ts';
 import { needleText } from '../needle/label.ts';
 import type { JobToSeat, SeatingContext } from './asked.ts';
 import { needlesFor } from './for-stops.ts';
@@ -8,8 +9,9 @@ export interface Unfit {
   position: number;
   heads: number[];
   has: string;
-  advised: string;
   why: string;
+  /** The advised one, fitted there. */
+  deed: Extract<Deed, { does: 'needle' }>;
 }
 
 /**
@@ -33,14 +35,15 @@ export function unfitNeedles(
     );
     const [first] = wrong;
     if (!first) return [];
-    const { text, reasons } = asked.best;
+    const { text, spec, reasons } = asked.best;
+    const heads = wrong.map(({ head }) => head);
     return [
       {
         stop: stop.stop,
         position,
-        heads: wrong.map(({ head }) => head),
+        heads,
         has: first.has,
-        advised: text,
+        deed: { does: 'needle', position, heads, needle: spec, reason: 'job_needs' },
         why: `Advised: ${text}. ${reasons[0]?.says ?? ''}`.trim(),
       },
     ];

@@ -8,7 +8,8 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { counted } from '../../parts/text.ts';
 import { AskFor } from './AskFor.tsx';
-import { Item } from './Item.tsx';
+import { Item, type CheckActs } from './Item.tsx';
+import type { Listed } from './listed.ts';
 import { ThreadRow } from './ThreadRow.tsx';
 import { useChecks } from './useChecks.ts';
 
@@ -39,7 +40,7 @@ function Check({ facts }: { facts: CheckFacts }) {
             {job
               ? `${machine.name} today, before ${job.name}`
               : `${machine.name} today; no job is on the machine`}
-            {listed.length > open && ` · ${listed.length - open} of ${listed.length} said`}
+            {listed.length > open && ` · ${listed.length - open} of ${listed.length} answered`}
           </p>
         </div>
         <span className="no-print flex flex-wrap gap-2">
@@ -76,7 +77,10 @@ function Check({ facts }: { facts: CheckFacts }) {
           return (
             own.length > 0 && (
               <section key={group} aria-label={checkGroups[group]} className="mb-4 break-inside-avoid">
-                <h2>{checkGroups[group]}</h2>
+                <span className="flex min-h-11 items-center justify-between gap-3">
+                  <h2>{checkGroups[group]}</h2>
+                  <AllOf listed={own} act={act} />
+                </span>
                 <ul className="sheet mt-1">
                   {own.map((check) => (
                     <Item key={check.item.key} listed={check} act={act} />
@@ -95,6 +99,17 @@ function Check({ facts }: { facts: CheckFacts }) {
       )}
       <SafetyLine className="mx-3 mb-4 lg:mx-4" />
     </div>
+  );
+}
+
+/** A block ticked in one touch: what a tick alone says. */
+function AllOf({ listed, act }: { listed: readonly Listed[]; act: CheckActs }) {
+  const open = listed.filter(({ item, mark }) => !mark && !item.deed && !item.mechanical);
+  if (open.length < 2) return null;
+  return (
+    <button type="button" className="btn no-print" onClick={() => act.allDone(open)}>
+      All {open.length} done
+    </button>
   );
 }
 

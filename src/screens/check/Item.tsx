@@ -1,12 +1,16 @@
 import { useState } from 'react';
+import { deedPath } from '../../core/ledger/deed.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { timeText } from '../../parts/text.ts';
+import { DeedForm, isAskedHere } from './DeedForm.tsx';
 import { Finding } from './Finding.tsx';
 import type { Listed } from './listed.ts';
 
 export interface CheckActs {
   done: (listed: Listed, why?: string) => void;
+  /** Several at one touch: taken back at one as well. */
+  allDone: (listed: readonly Listed[]) => void;
   open: (listed: Listed) => void;
   /** A mechanical check's finding: ticks the item as well. */
   found: (listed: Listed, check: MechanicalCheck, finding: string) => void;
@@ -24,12 +28,24 @@ export function Tick({ mark }: { mark: Listed['mark'] }) {
   );
 }
 
+/** It is done on another page: no box to tick. */
+const Leads = () => (
+  <span
+    aria-hidden="true"
+    className="grid size-9 shrink-0 place-items-center text-3xl leading-none font-bold"
+  >
+    ›
+  </span>
+);
+
 const words = ['no time', 'nothing to do it with', 'not for this job', 'see technician'];
 
-/** One item: a wide touch ticks it; “not done” asks for a word. */
+/** One item: a wide touch ticks it, or asks what its deed needs; “Can’t do it” asks for a word. */
 export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
   const { item, mark } = listed;
+  const { data } = useFrame();
   const [isAsking, setIsAsking] = useState(false);
+  const [isDoing, setIsDoing] = useState(false);
   const [word, setWord] = useState('');
   const refuse = (why: string) => {
     act.done(listed, why);
@@ -44,13 +60,21 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
           <div className="flex min-h-16 min-w-0 grow items-start gap-3 px-3 py-2.5">
             <Words listed={listed} />
           </div>
+        ) : item.deed && !mark && !isAskedHere(item.deed) ? (
+          <a
+            className="flex min-h-16 min-w-0 grow items-start gap-3 px-3 py-2.5 hover:bg-base-200"
+            href={`/${data.machine.slug}/${deedPath(item.deed)}`}
+          >
+            <Words listed={listed} />
+          </a>
         ) : (
           <button
             type="button"
             aria-pressed={mark?.state === 'done'}
+            {...(item.deed && !mark && { 'aria-expanded': isDoing })}
             aria-label={`${item.says}: ${mark ? (mark.state === 'done' ? 'done' : 'not done') : 'open'}`}
             className="flex min-h-16 min-w-0 grow touch-manipulation items-start gap-3 px-3 py-2.5 text-start hover:bg-base-200"
-            onClick={() => (mark ? act.open(listed) : act.done(listed))}
+            onClick={() => (mark ? act.open(listed) : item.deed ? setIsDoing(!isDoing) : act.done(listed))}
           >
             <Words listed={listed} />
           </button>
@@ -58,18 +82,19 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
         {!mark && (
           <button
             type="button"
-            className="no-print quiet min-h-16 w-20 shrink-0 px-2 text-sm whitespace-nowrap underline"
+            className="btn btn-ghost no-print quiet my-2 h-auto min-h-12 w-24 shrink-0 self-center px-2 text-sm font-normal"
             aria-expanded={isAsking}
-            aria-label={`Not done: ${item.says}`}
+            aria-label={`Can’t do it: ${item.says}`}
             onClick={() => setIsAsking(!isAsking)}
           >
-            not done
+            Can’t do it …
           </button>
         )}
       </div>
       {item.mechanical && !mark && (
         <Finding check={item.mechanical} onFound={(check, finding) => act.found(listed, check, finding)} />
       )}
+      {isDoing && !mark && item.deed && <DeedForm deed={item.deed} onDone={() => setIsDoing(false)} />}
       {isAsking && !mark && (
         <form
           className="flex flex-wrap gap-2 px-3 pb-3"
@@ -92,7 +117,7 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
             onChange={(change) => setWord(change.target.value)}
           />
           <button type="submit" className="btn" disabled={!word.trim()}>
-            Not done
+            Can’t do it
           </button>
         </form>
       )}
@@ -105,10 +130,10 @@ function Words({ listed: { item, mark } }: { listed: Listed }) {
   const { data } = useFrame();
   return (
     <>
-      <Tick mark={mark} />
+      {item.deed && !mark && !isAskedHere(item.deed) ? <Leads /> : <Tick mark={mark} />}
       <span className="min-w-0">
         <b className="block leading-6">{item.says}</b>
-        <span className="quiet block text-sm leading-5">{item.why}</span>
+        {mark?.state !== 'done' && <span className="quiet block text-sm leading-5">{item.why}</span>}
         {item.how && !mark && <span className="block text-sm leading-5">{item.how}</span>}
         {mark && (
           <span className="block text-sm leading-5">

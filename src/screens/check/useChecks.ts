@@ -5,6 +5,7 @@ import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom, markOf, type CheckMark } from '../../core/check/item.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import type { Written } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import type { Listed } from './listed.ts';
 
@@ -13,6 +14,10 @@ export function useChecks(facts: CheckFacts) {
   const { data, view, job, seating, threads } = useFrame();
   const { machine, schools } = data;
   const asked = useMemo(() => askedNow(facts, view.events), [facts, view.events]);
+  // A reading that came since: nothing asks for one any more.
+  const isMeasured = view.events.some(
+    (event) => event.kind === 'case_measured' && !event.void && event.at > (facts.caseAt ?? ''),
+  );
   const items = useMemo(
     () =>
       deriveChecks({
@@ -28,14 +33,14 @@ export function useChecks(facts: CheckFacts) {
         threads,
         sewedLately: new Set(facts.sewedLately),
         oil: facts.oil,
-        caseDue: facts.caseDue,
+        caseDue: isMeasured ? [] : facts.caseDue,
         mechanical: facts.mechanical,
         checkMonths: machine.profile.mechanics.checkMonths,
-        breaksRose: facts.breaksRose,
+        breaksRose: isMeasured ? null : facts.breaksRose,
         rising: facts.rising,
         asked,
       }),
-    [data.now, view.seats, machine, schools, job, seating, threads, facts, asked],
+    [data.now, view.seats, machine, schools, job, seating, threads, facts, asked, isMeasured],
   );
   const marks = marksOf(facts, view.events);
   const when = {
@@ -51,15 +56,21 @@ export function useChecks(facts: CheckFacts) {
 function useActs(jobId: string | null) {
   const { data, live, say } = useFrame();
   const { machine } = data;
+  const entryOf = ({ item }: Listed, why?: string): Written => ({
+    kind: 'check_done',
+    ...(item.position !== null && machine.heads === 1 && { head: 1, position: item.position }),
+    jobId,
+    data: { item: item.key, says: item.says, state: why ? 'not_done' : 'done', ...(why && { why }) },
+  });
   const act = {
-    done: ({ item }: Listed, why?: string) => {
-      live.write({
-        kind: 'check_done',
-        ...(item.position !== null && machine.heads === 1 && { head: 1, position: item.position }),
-        jobId,
-        data: { item: item.key, says: item.says, state: why ? 'not_done' : 'done', ...(why && { why }) },
-      });
-      say(why ? `Not done: ${item.says}.` : `${item.says}: done.`);
+    done: (listed: Listed, why?: string) => {
+      live.write(entryOf(listed, why));
+      const { says } = listed.item;
+      say(why ? `Not done: ${says}.` : `${says}: done.`);
+    },
+    allDone: (listed: readonly Listed[]) => {
+      live.write(...listed.map((one) => entryOf(one)));
+      say(`${listed.length} done.`);
     },
     found: (check: Listed, mechanical: MechanicalCheck, finding: string) => {
       const seat = machine.heads === 1 && check.item.position !== null;

@@ -11,15 +11,19 @@ import { Needle } from '../../parts/rail/Needle.tsx';
 interface FitNeedleProps {
   where: { head: number; position: number };
   seat: HeadView['seats'][number];
+  /** The needle that was named on the way here, as on its pack, and why. */
+  preset?: { fit: string | null; reason: string | null };
   onDone: () => void;
 }
 
 /** Fit a needle: type it as on its pack or pick a kind, say why, done. */
-export function FitNeedle({ where, seat, onDone }: FitNeedleProps) {
+export function FitNeedle({ where, seat, preset, onDone }: FitNeedleProps) {
   const { data, actions } = useFrame();
   const same = seat.needle ? needleText(seat.needle.spec) : '';
-  const [label, setLabel] = useState(same);
-  const [reason, setReason] = useState<NeedleReason>(seat.needle ? 'worn' : 'other');
+  const [label, setLabel] = useState(preset?.fit ?? same);
+  const [reason, setReason] = useState<NeedleReason>(
+    needleReasonKeys.find((key) => key === preset?.reason) ?? (seat.needle ? 'worn' : 'other'),
+  );
   const reading = read(label, data.letters);
   return (
     <form

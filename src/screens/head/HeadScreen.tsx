@@ -17,6 +17,8 @@ interface HeadScreenProps {
   headNo: number;
   story: Story;
   cones: Cone[];
+  /** What the button that led here named: a needle's words and why, or a thread's id; null: nothing. */
+  preset: Record<'fit' | 'reason' | 'mount', string | null>;
 }
 
 /** One position's story: what sits there, since when, and what can be done about it. */
@@ -28,9 +30,11 @@ export default function HeadScreen({ data, ...rest }: HeadScreenProps) {
   );
 }
 
-function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScreenProps, 'data'>) {
+function PositionStory({ position, headNo: asked, story, cones, preset }: Omit<HeadScreenProps, 'data'>) {
   const { data, view, headNo: chosen } = useFrame();
-  const [doing, setDoing] = useState<'needle' | 'cone' | null>(null);
+  const [doing, setDoing] = useState<'needle' | 'cone' | null>(
+    preset.fit !== null ? 'needle' : preset.mount !== null ? 'cone' : null,
+  );
   const headNo = data.machine.heads > 1 ? chosen : asked;
   const seat = mustFind(
     view.seats,
@@ -67,9 +71,17 @@ function PositionStory({ position, headNo: asked, story, cones }: Omit<HeadScree
             </a>
           </div>
         </OnSeat>
-        {doing === 'needle' && <FitNeedle where={where} seat={seat} onDone={() => setDoing(null)} />}
+        {doing === 'needle' && (
+          <FitNeedle where={where} seat={seat} preset={preset} onDone={() => setDoing(null)} />
+        )}
         {doing === 'cone' && (
-          <MountCone where={where} seat={seat} cones={cones} onDone={() => setDoing(null)} />
+          <MountCone
+            where={where}
+            seat={seat}
+            cones={cones}
+            preset={preset.mount}
+            onDone={() => setDoing(null)}
+          />
         )}
         <TimeStrip head={headNo} position={position} />
         <SafetyLine />

@@ -11,14 +11,16 @@ interface MountConeProps {
   where: { head: number; position: number };
   seat: HeadView['seats'][number];
   cones: Cone[];
+  /** The thread that was named on the way here, by its id. */
+  preset?: string | null;
   onDone: () => void;
 }
 
 /** Mount a cone: find the thread by its code, name or weight; name the very cone when its batch matters. */
-export function MountCone({ where, seat, cones, onDone }: MountConeProps) {
+export function MountCone({ where, seat, cones, preset, onDone }: MountConeProps) {
   const { data, view, actions } = useFrame();
   const [search, setSearch] = useState('');
-  const [threadId, setThreadId] = useState(seat.cone?.threadId ?? null);
+  const [threadId, setThreadId] = useState(preset ?? seat.cone?.threadId ?? null);
   const [coneId, setConeId] = useState<string | null>(null);
   const wanted = search.trim().toLowerCase();
   const found = data.threads.filter((choice) =>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { actsOf } from '../../core/board/acts.ts';
+import { deedPath, deedText } from '../../core/ledger/deed.ts';
 import type { Watch } from '../../core/learn/change/watch.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Job } from '../../schemas/workshop.ts';
@@ -8,7 +9,7 @@ import { useWatches } from './useWatches.ts';
 
 /** What the ledger says should be looked at now. Its place is always there, so that nothing moves under a finger. */
 export function ActNow({ job, watches: first }: { job: Job; watches: Watch[] }) {
-  const { data, view, seated } = useFrame();
+  const { data, view, seated, threadName } = useFrame();
   const { machine } = data;
   const { feed, now } = useRun();
   const done = usePieces(job);
@@ -23,26 +24,31 @@ export function ActNow({ job, watches: first }: { job: Job; watches: Watch[] }) 
     <section aria-label="Act now" className="sheet min-h-44 p-3">
       <h2 className="px-1">{acts.length > 0 ? 'Act now' : 'Nothing to act on'}</h2>
       <ul aria-live="polite">
-        {acts.map(({ key, says, urgency, isTrace, head, position }) => {
-          const why = `/${machine.slug}/trace?head=${head}&position=${position}`;
+        {acts.map(({ key, says, urgency, isTrace, deed }) => {
           return (
             <li key={key} className="flex items-start gap-2 border-t py-1.5 rule first:border-t-0">
               <span aria-hidden="true" className="w-5 shrink-0 text-center font-bold">
                 {isTrace ? '?' : '!'.repeat(urgency)}
               </span>
               {isTrace ? (
-                <a className="min-h-11 min-w-0 grow leading-5 underline" href={why}>
+                <a
+                  className="min-h-11 min-w-0 grow leading-5 underline"
+                  href={`/${machine.slug}/${deed ? deedPath(deed) : 'run'}`}
+                >
                   {says}
                 </a>
               ) : (
                 <>
                   <span className={`min-w-0 grow leading-5 ${urgency === 3 ? 'font-bold' : ''}`}>
                     {says}
-                    {/^(cluster|false):/.test(key) && (
+                    {deed && (
                       <>
                         {' '}
-                        <a className="inline-block min-h-11 py-2 underline" href={why}>
-                          {key.startsWith('false:') ? 'Why does it stop?' : 'Why does it break?'}
+                        <a
+                          className="inline-block min-h-11 py-2 underline"
+                          href={`/${machine.slug}/${deedPath(deed)}`}
+                        >
+                          {key.startsWith('false:') ? 'Why does it stop?' : deedText(deed, threadName)}
                         </a>
                       </>
                     )}

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
+import { deedPath, deedText } from '../../core/ledger/deed.ts';
 import { seatedBy, type SeatedStop } from '../../core/seating/seating.ts';
 import { turnText } from '../../core/seating/turns.ts';
 import { unfitNeedles, type Unfit } from '../../core/seating/unfit.ts';
@@ -138,7 +139,7 @@ function Elsewhere({
           );
         })}
         <button type="button" className="btn btn-ghost h-16 underline" onClick={onDone}>
-          Never mind
+          Cancel
         </button>
       </div>
     </section>
@@ -147,7 +148,7 @@ function Elsewhere({
 
 /** A needle that is not for what will be sewn there, before the first stitch, with the two ways out. */
 function NotForIt({ unfit, onMove }: { unfit: Unfit; onMove: () => void }) {
-  const { data } = useFrame();
+  const { data, threadName } = useFrame();
   const head = data.machine.heads > 1 ? ` on head ${unfit.heads.join(', ')}` : '';
   return (
     <p className="mt-2 border-s-4 ps-3 [border-color:var(--color-base-content)]">
@@ -156,11 +157,8 @@ function NotForIt({ unfit, onMove }: { unfit: Unfit; onMove: () => void }) {
         {head} is not for it.
       </b>{' '}
       {unfit.why}{' '}
-      <a
-        className="btn btn-sm min-h-11"
-        href={`/${data.machine.slug}/head?position=${unfit.position}&head=${unfit.heads[0] ?? 1}`}
-      >
-        Fit {unfit.advised}
+      <a className="btn btn-sm min-h-11" href={`/${data.machine.slug}/${deedPath(unfit.deed)}`}>
+        {deedText(unfit.deed, threadName)}
       </a>{' '}
       <button type="button" className="btn btn-sm min-h-11" onClick={onMove}>
         Sew it elsewhere …

@@ -28,18 +28,17 @@ export function useSetting({ head, position }: Where, { odds, minutes }: Learnt)
 /** The needle here against what the running job's advice asks for; null: it fits, or nothing is known. */
 export function useUnfit({ head, position }: Where): { says: string; advised: string } | null {
   const { data, view, job, seated, threads } = useFrame();
-  return (
-    useMemo(() => {
-      if (!job) return null;
-      const places = job.stops.map(({ stop }) => seated.find((seat) => seat.stop === stop)?.position ?? null);
-      const found = unfitNeedles(job, places, { seats: view.seats, threads, schools: data.schools });
-      const one = found.find((each) => each.position === position && each.heads.includes(head));
-      return (
-        one && {
-          says: `The needle here is ${one.has}; for stop ${one.stop} of this job ${one.advised} is advised`,
-          advised: one.advised,
+  return useMemo(() => {
+    if (!job) return null;
+    const places = job.stops.map(({ stop }) => seated.find((seat) => seat.stop === stop)?.position ?? null);
+    const found = unfitNeedles(job, places, { seats: view.seats, threads, schools: data.schools });
+    const one = found.find((each) => each.position === position && each.heads.includes(head));
+    const advised = one?.deed.needle && needleText(one.deed.needle);
+    return one && advised
+      ? {
+          says: `The needle here is ${one.has}; for stop ${one.stop} of this job ${advised} is advised`,
+          advised,
         }
-      );
-    }, [job, seated, view.seats, threads, data.schools, head, position]) ?? null
-  );
+      : null;
+  }, [job, seated, view.seats, threads, data.schools, head, position]);
 }

@@ -7,6 +7,9 @@ import { inHead, type Given, type Where } from './given.ts';
 const doubleTouchMs = 1000;
 let touched: (Where & { machineId: string; at: number }) | null = null;
 
+/** Something else was done since: the next touch is another break. */
+export const forgetTouch = (): void => void (touched = null);
+
 /** Breaks: the touch, its kind, the fragments, two that were one. */
 export function breakActions({ live, machine, say }: Given) {
   return {
@@ -19,6 +22,7 @@ export function breakActions({ live, machine, say }: Given) {
 
     /** The second touch: what kind of break it was. */
     nameFault(stopped: Event, fault: Fault): void {
+      forgetTouch();
       live.write({
         kind: 'correction',
         corrects: stopped.id,

@@ -1,5 +1,5 @@
 import type { Written } from '../machine-live.ts';
-import { breakActions } from './breaks.ts';
+import { breakActions, forgetTouch } from './breaks.ts';
 import type { Given } from './given.ts';
 import { jobActions } from './jobs.ts';
 import { pieceActions } from './pieces.ts';
@@ -20,6 +20,7 @@ export function machineActions(given: Given) {
     ...seatActions(given),
 
     undo(): void {
+      forgetTouch();
       const count = live.undo();
       say(
         count === 0 ? 'Nothing to take back.' : count === 1 ? 'Taken back.' : `${count} entries taken back.`,

@@ -1,6 +1,7 @@
 import { openStops } from '../../../core/ledger/open.ts';
 import type { Event } from '../../../schemas/event.ts';
 import type { Written } from '../machine-live.ts';
+import { forgetTouch } from './breaks.ts';
 import { needleFirst, type Given } from './given.ts';
 
 /** Stops of the machine, pieces that are held, and going on. */
@@ -21,6 +22,7 @@ export function stopActions({ live, machine, view, say }: Given) {
       if (!stopped) return say('The machine is not stopped: nothing to end.');
       const unsaid = needleFirst({ machine, view });
       if (unsaid) return say(unsaid);
+      forgetTouch();
       const open = openStops(view.events, stopped);
       // One stand: each stop until the next one, so that its minutes are counted once.
       live.write(
