@@ -6,7 +6,7 @@ import { pairThreads } from '../../src/core/bobbin/pairing.ts';
 import { eyeFit, sizeForThread } from '../../src/core/needle/eye.ts';
 import { bobbinFactor, consumption, perStitch } from '../../src/core/stitches/consumption.ts';
 import { threadPlan, type SewnStop } from '../../src/core/stitches/run-out.ts';
-import { coverOf, sewnWidth } from '../../src/core/thread/cover.ts';
+import { coverOf, sewnWidth, spacingOfLines } from '../../src/core/thread/cover.ts';
 import { packing, threadDiameter } from '../../src/core/thread/diameter.ts';
 
 const polyester = (weightNo: number) => ({ tex: 1000 / weightNo, fibre: 'polyester' }) as const;
@@ -61,7 +61,7 @@ describe('cover', () => {
   test('40 wt closes at 0.40 mm (from memory)', () =>
     expect(coverOf(polyester(40), 0.4).closesAt.value).toBeCloseTo(0.4, 1));
   test('60 wt at 40 wt’s spacing leaves about 18 % open, and closes at its own', () => {
-    const spacing = sewnWidth(polyester(40)).value;
+    const spacing = spacingOfLines(sewnWidth(polyester(40)).value);
     const { open, closesAt } = coverOf(polyester(60), spacing);
     expect(open).toBeGreaterThan(0.17);
     expect(open).toBeLessThan(0.2);

@@ -120,7 +120,7 @@ function planConflict({ thread, element }: Question, weights: Advice['weights'])
   const { open, closesAt } = coverOf(thread, usualSpacingMm);
   const says =
     finer && element !== 'lettering' && element !== 'run' && open > 0.03
-      ? `In ${thread.weightNo} wt the cloth shows through: about ${Math.round(open * 100)} % stays open at ${usualSpacingMm.toFixed(2)} mm. Set the lines to ${closesAt.value.toFixed(2)} mm, or sew it in ${best.weightNo} wt.`
+      ? `In ${thread.weightNo} wt the cloth shows through: about ${Math.round(open * 100)} % stays open at a spacing of ${usualSpacingMm.toFixed(2)} mm. Set it to ${closesAt.value.toFixed(2)} mm, or sew it in ${best.weightNo} wt.`
       : `${thread.weightNo} wt is planned, ${best.weightNo} wt is advised: ${best.reasons[0]!.says}`;
   return [{ ...best.reasons[0]!, says }];
 }

@@ -182,7 +182,7 @@ describe('what an answer says of itself, whatever is asked', () => {
     expect(planned(40, 'fill')).toEqual([]);
     expect(planned(47, 'fill')).toEqual([]);
     expect(planned(60, 'fill')[0]).toMatch(
-      /^In 60 wt the cloth shows through: about 19 % stays open at 0\.40 mm/,
+      /^In 60 wt the cloth shows through: about 19 % stays open at a spacing of 0\.40 mm/,
     );
     expect(planned(48, 'fill')[0]).toMatch(/^In 48 wt the cloth shows through: about 10 %/);
     expect(planned(30, 'fill')[0]).toMatch(/^30 wt is planned, 40 wt is advised: /);

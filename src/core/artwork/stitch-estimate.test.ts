@@ -13,7 +13,7 @@ const rectangle = (widthMm: number, heightMm: number) =>
 /** A fill sewn row by row: needle points every 4 mm and at both ends, so that the last stitch of a row is a short one. */
 function rowsOfPlainFill(widthMm: number, heightMm: number): number {
   let stitches = 0;
-  for (let y = 0.2; y < heightMm; y += 0.4) stitches += Math.ceil(widthMm / 4);
+  for (let y = 0.1; y < heightMm; y += 0.2) stitches += Math.ceil(widthMm / 4);
   return stitches;
 }
 
@@ -32,11 +32,22 @@ describe('stitches estimated from a shape', () => {
     expect(Math.abs(sum.estimated / sum.laid - 1)).toBeLessThan(0.03);
   });
   test('a fill of 1,000 mm²: every part of it by hand', () =>
-    // 1000 / (0.4 × 4); 50 / 0.4 rows with half a stitch each; 140 / 2.5 round the edge and 1000 / (3 × 4); one tie.
+    // 1000 / (0.2 × 4); 50 / 0.2 rows with half a stitch each; 140 / 2.5 round the edge and 1000 / (3 × 4); one tie.
     expect(estimateStitches('fill', rectangle(20, 50))).toEqual({
-      ...{ stitches: 625 + 63 + 139 + 6, lengthMm: 4 },
-      counted: { rows: 625, ends: 63, underlay: 139, ties: 6 },
+      ...{ stitches: 1250 + 125 + 139 + 6, lengthMm: 4 },
+      counted: { rows: 1250, ends: 125, underlay: 139, ties: 6 },
     }));
+  test('thumb rules: a filled square inch has 900 to 2,000 stitches with its underlay, a 10 mm block capital 90 to 180 (from memory)', () => {
+    const inch = estimateStitches('fill', rectangle(25.4, 25.4)).stitches;
+    expect(inch).toBeGreaterThan(900);
+    expect(inch).toBeLessThan(2000);
+    // The limbs of a block E or H, 1.5 mm wide: 25 to 30 mm of column.
+    for (const along of [22, 30]) {
+      const letter = estimateStitches('lettering', shape({ areaMm2: 1.5 * along, strokeMm: 1.5 })).stitches;
+      expect(letter).toBeGreaterThan(90);
+      expect(letter).toBeLessThan(180);
+    }
+  });
   test('the edge of a disc is shorter than that of its box', () => {
     const disc = shape({ areaMm2: Math.PI * 400, widthMm: 40, heightMm: 40 });
     const round = (estimateStitches('fill', disc).counted.underlay - (Math.PI * 400) / 12) * 2.5;
@@ -44,10 +55,10 @@ describe('stitches estimated from a shape', () => {
     expect(round).toBeGreaterThan(120);
     expect(round).toBeLessThan(150);
   });
-  test('a column: one crossing every 0.4 mm of its length; its underlay by its width', () => {
+  test('a column: two crossings every 0.4 mm of its length; its underlay by its width', () => {
     const column = (strokeMm: number) =>
       estimateStitches('satin', shape({ areaMm2: 40 * strokeMm, strokeMm })).counted;
-    expect(column(2)).toEqual({ rows: 100, ends: 0, underlay: 16, ties: 6 });
+    expect(column(2)).toEqual({ rows: 200, ends: 0, underlay: 16, ties: 6 });
     expect([0.79, 0.8, 2.99, 3].map((width) => column(width).underlay)).toEqual([0, 16, 16, 32]);
   });
   test('a column’s stitch is as long as it is wide, within what a machine sews', () => {

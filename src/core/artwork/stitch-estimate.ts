@@ -1,8 +1,12 @@
 import { type ElementKind } from '../element/elements.ts';
+import { lineDistance, usualSpacingMm } from '../thread/cover.ts';
+
+/** From one line of thread to the next at the usual spacing, mm. */
+const lineMm = lineDistance(usualSpacingMm);
 
 /** Usual settings of a digitiser, mm; `ties`: stitches that tie one shape in and off. From memory, no published source. */
 export const usual = {
-  spacingMm: 0.4,
+  spacingMm: usualSpacingMm,
   fillStitchMm: 4,
   runStitchMm: 2.5,
   /** A fill's underlay: a run round its edge and rows so far apart. */
@@ -15,7 +19,7 @@ export const usual = {
 
 /** What an estimate counts, in stitches. Travel between shapes, trims and pull compensation are not counted. */
 export interface Counted {
-  /** Area over spacing and length; of a run its length over its stitch. */
+  /** Area over the distance between lines and the stitch’s length; of a run its length over its stitch. */
   rows: number;
   /** The part of a stitch that each row of a fill ends with. */
   ends: number;
@@ -62,8 +66,8 @@ export function estimateStitches(kind: ElementKind, shape: Shape): Estimate {
         ? usual.fillStitchMm
         : Math.min(12, Math.max(0.6, strokeMm));
   const counted: Counted = {
-    rows: Math.round(kind === 'run' ? along / usual.runStitchMm : areaMm2 / (usual.spacingMm * lengthMm)),
-    ends: Math.round(kind === 'fill' ? (0.5 * shape.heightMm) / usual.spacingMm : 0),
+    rows: Math.round(kind === 'run' ? along / usual.runStitchMm : areaMm2 / (lineMm * lengthMm)),
+    ends: Math.round(kind === 'fill' ? (0.5 * shape.heightMm) / lineMm : 0),
     underlay: Math.round(
       kind === 'run' ? 0 : kind === 'fill' ? underFill(shape) : underColumn(strokeMm, along),
     ),

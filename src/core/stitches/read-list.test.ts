@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { readStitchList } from './read-list.ts';
 
 const row = (x: number, y: number, command = 'stitch') => ({ x: String(x), y: String(y), command });
-/** A satin column `width` mm wide, a crossing every 0.4 mm along 20 mm. */
+/** A satin column `width` mm wide, a crossing every 0.4 mm along 20 mm: a spacing of 0.8. */
 const column = (width: number) =>
   Array.from({ length: 51 }, (_, index) => row(index % 2 ? width : 0, index * 0.4));
 /** A fill of lines 20 mm long in 4 mm stitches, 0.4 mm apart, to and fro. */
@@ -17,7 +17,7 @@ describe('a stitch list is measured, not estimated', () => {
     expect(stops).toHaveLength(1);
     expect(stops[0]).toMatchObject({ kind: 'satin', stitches: 50 });
     expect(stops[0]!.leastColumnMm).toBeCloseTo(3, 6);
-    expect(stops[0]!.spacingMm).toBeCloseTo(0.4, 6);
+    expect(stops[0]!.spacingMm).toBeCloseTo(0.8, 6);
     expect(stops[0]!.mostColumnMm).toBeCloseTo(3, 6);
     // 3 mm by 20 mm; each crossing is a little longer than the column is wide.
     expect(stops[0]!.areaMm2).toBeCloseTo(50 * Math.hypot(3, 0.4) * 0.4, 6);
@@ -167,16 +167,16 @@ describe('columns, fills and runs', () => {
     const [stop] = readStitchList(moved).stops;
     expect(stop).toMatchObject({ kind: 'satin', stitches: 50 });
     expect(stop!.leastColumnMm).toBeCloseTo(3, 6);
-    expect(stop!.spacingMm).toBeCloseTo(0.4, 6);
+    expect(stop!.spacingMm).toBeCloseTo(0.8, 6);
     // Each crossing goes 0.4 mm on: a little longer than the column is wide.
     expect(stop!.lengthMm).toBeCloseTo(Math.hypot(3, 0.4), 6);
   });
-  test('a fill’s lines: as far apart as they were laid; a run has none', () => {
+  test('a fill’s spacing: two of its lines, as far apart as they were laid; a run has none', () => {
     const [stop] = readStitchList(fill).stops;
     // 40 lines of 20 mm over a box of 20 by 15.6 mm.
-    expect(stop!.spacingMm).toBeCloseTo((20 * 15.6) / stop!.pathMm, 9);
-    expect(stop!.spacingMm).toBeGreaterThan(0.37);
-    expect(stop!.spacingMm).toBeLessThan(0.41);
+    expect(stop!.spacingMm).toBeCloseTo((2 * 20 * 15.6) / stop!.pathMm, 9);
+    expect(stop!.spacingMm).toBeGreaterThan(0.74);
+    expect(stop!.spacingMm).toBeLessThan(0.82);
     expect(stop!.leastColumnMm).toBeNull();
     expect(stop!.areaMm2).toBeCloseTo(20 * 15.6, 9);
     expect(readStitchList(run).stops[0]).toMatchObject({ kind: 'run', spacingMm: null, leastColumnMm: null });

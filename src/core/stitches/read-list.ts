@@ -1,6 +1,7 @@
 import { max, mean, median, quantile, sum } from 'simple-statistics';
 import { type ElementKind } from '../element/elements.ts';
 import { sewable } from '../artwork/forms/classify.ts';
+import { lineDistance, spacingOfLines } from '../thread/cover.ts';
 import { usual } from '../artwork/stitch-estimate.ts';
 import { Refusal } from '../base/refusal.ts';
 
@@ -186,9 +187,9 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     turns++;
     const along = { x: next.x - from.x, y: next.y - from.y };
     const advance = Math.hypot(along.x, along.y);
-    // From one side of the column to the next stitch on the same side: two lines; the point between stands off by
+    // From one side of the column to the next stitch on the same side: its spacing; the point between stands off by
     // the column's width.
-    spacings.push(advance / 2);
+    spacings.push(advance);
     widths.push(
       advance < 1e-6 ? length : Math.abs(along.x * (here.y - from.y) - along.y * (here.x - from.x)) / advance,
     );
@@ -198,7 +199,7 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
   const path = sum(lengths);
   const box = boxOf(points);
   // Every stitch of a column turns back. A fill's lines lie so close that they cover most of where they are.
-  const isFill = lengths.length > 30 && box > 4 && (path * usual.spacingMm) / box > 0.4;
+  const isFill = lengths.length > 30 && box > 4 && (path * lineDistance(usual.spacingMm)) / box > 0.2;
   const kind: ElementKind = share > 0.6 ? 'satin' : isFill ? 'fill' : 'run';
   return {
     stop,
@@ -210,8 +211,8 @@ function measure(points: readonly Point[], trims: number, stop: number): Measure
     kind,
     leastColumnMm: kind === 'satin' ? quantile(widths, 0.05) : null,
     mostColumnMm: kind === 'satin' ? quantile(widths, 0.95) : null,
-    areaMm2: kind === 'satin' ? path * median(spacings) : kind === 'fill' ? box : null,
-    spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? box / path : null,
+    areaMm2: kind === 'satin' ? path * lineDistance(median(spacings)) : kind === 'fill' ? box : null,
+    spacingMm: kind === 'satin' ? median(spacings) : kind === 'fill' ? spacingOfLines(box / path) : null,
     lengthMm: Math.min(12, Math.max(0.3, meanMm || usual.runStitchMm)),
     path: Float32Array.from(points.flatMap(({ x, y }) => [x, y])),
   };

@@ -24,16 +24,16 @@ describe('a thread’s diameter', () => {
 
 describe('cover', () => {
   const forty = { tex: 25, fibre: 'polyester' } as const;
-  test('lies 2.1 diameters wide', () => {
+  test('lies hardly flattened, 1.05 diameters wide', () => {
     const width = sewnWidth(forty);
-    expect(width.value).toBeCloseTo(2.1 * 0.18847, 3);
-    expect(width.because).toBe('It lies about 2.1 diameters wide (0.188 mm each).');
+    expect(width.value).toBeCloseTo(1.05 * 0.18847, 3);
+    expect(width.because).toBe('It lies about 1.05 diameters wide (0.188 mm each).');
     expect(width.spread).toBeGreaterThan(threadDiameter(forty).spread);
   });
   test('open where lines are wide apart, never less than nothing where they are close', () => {
     expect(coverOf(forty, 0.8).cover).toMatchObject({
       unit: 'share',
-      because: '0.40 mm of thread every 0.80 mm.',
+      because: '0.20 mm of thread every 0.40 mm.',
     });
     expect(coverOf(forty, 0.8).cover.value).toBeCloseTo(0.4947, 3);
     expect(coverOf(forty, 0.8).open).toBeCloseTo(0.5053, 3);

@@ -95,7 +95,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
               <p className="figures quiet ms-8 text-sm">
                 mean {mmText(stop.meanMm)}, longest {mmText(stop.longestMm)}
                 {stop.leastColumnMm !== null && `, columns from ${mmText(stop.leastColumnMm)}`}
-                {stop.spacingMm !== null && `, lines ${stop.spacingMm.toFixed(2)} mm apart`}
+                {stop.spacingMm !== null && `, spacing ${stop.spacingMm.toFixed(2)} mm`}
               </p>
               <details className="ms-8">
                 <summary className="cursor-pointer py-2 text-sm font-semibold">

@@ -136,7 +136,7 @@ function WhatIsCounted({ reading, own }: { reading: Reading; own: OwnFactor }) {
               `${whole(reading.regions.reduce((sum, region) => sum + region.counted[what], 0))} ${countedSays[what]}`,
           )
           .join(', ')}
-        . Rows {usual.spacingMm} mm apart, stitches of {usual.fillStitchMm} mm in a fill and{' '}
+        . Spacing {usual.spacingMm.toFixed(2)} mm, stitches of {usual.fillStitchMm} mm in a fill and{' '}
         {usual.runStitchMm} mm in a run. Travel between shapes is not counted.
       </p>
       <p className="figures">

@@ -9,7 +9,7 @@ export const measureFields = {
   strokeMm: { name: 'narrowest', unit: 'mm', from: 0.05, to: 400 },
   widestMm: { name: 'widest', unit: 'mm', from: 0.05, to: 400 },
   areaMm2: { name: 'area', unit: 'mm²', from: 0, to: 1_000_000 },
-  spacingMm: { name: 'lines', unit: 'mm apart', from: 0.05, to: 20 },
+  spacingMm: { name: 'spacing', unit: 'mm', from: 0.05, to: 20 },
 } as const;
 export type MeasureField = keyof typeof measureFields;
 export const measureKeys = Object.keys(measureFields) as MeasureField[];

@@ -51,7 +51,10 @@ function InTheEye({ paired: { pair, needle, colour, choices } }: { paired: Paire
 }
 
 function OnTheCloth({ paired: { pair, colour } }: { paired: Paired }) {
-  const open = Math.round(pair.cover.open * 100);
+  const mm = (value: number) => `${value.toFixed(2)} mm`;
+  const [at, closes] = [mm(pair.cover.spacingMm), mm(pair.cover.closesAt.value)];
+  // Told as finely as spacings are: what closes at the spacing as written is closed.
+  const open = closes === at ? 0 : Math.round(pair.cover.open * 100);
   return (
     <div className="sheet grid gap-2 p-4">
       <h2>Cover</h2>
@@ -59,13 +62,12 @@ function OnTheCloth({ paired: { pair, colour } }: { paired: Paired }) {
       <p>
         {open > 0 ? (
           <>
-            <b>About {open} % of the cloth stays open</b> at {pair.cover.spacingMm.toFixed(2)} mm. It closes
-            at {pair.cover.closesAt.value.toFixed(2)} mm.
+            <b>About {open} % of the cloth stays open</b> at a spacing of {at}. It closes at {closes}.
           </>
         ) : (
           <>
-            <b>It covers</b> at {pair.cover.spacingMm.toFixed(2)} mm; lines could lie up to{' '}
-            {pair.cover.closesAt.value.toFixed(2)} mm apart.
+            <b>It covers</b> at a spacing of {at}
+            {closes !== at && `, up to ${closes}`}.
           </>
         )}
       </p>

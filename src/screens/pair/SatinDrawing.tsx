@@ -1,5 +1,5 @@
 import type { PairUp } from '../../core/bobbin/pair-up.ts';
-import { flattening } from '../../core/thread/cover.ts';
+import { flattening, lineDistance } from '../../core/thread/cover.ts';
 
 const scale = 60;
 
@@ -85,14 +85,14 @@ export function SatinDrawing({
 export function CoverDrawing({ pair, colour }: { pair: PairUp; colour: string }) {
   const per = 110;
   const width = pair.topDiameter.value * flattening * per;
-  const spacing = pair.cover.spacingMm * per;
+  const spacing = lineDistance(pair.cover.spacingMm) * per;
   const lines = Array.from({ length: Math.ceil(330 / spacing) }, (_, index) => index);
   return (
     <svg
       viewBox="0 0 330 70"
       className="w-full max-w-md"
       role="img"
-      aria-label={`Lines ${pair.cover.spacingMm.toFixed(2)} mm apart: ${Math.round(pair.cover.open * 100)} % of the cloth stays open`}
+      aria-label={`Spacing ${pair.cover.spacingMm.toFixed(2)} mm: ${Math.round(pair.cover.open * 100)} % of the cloth stays open`}
     >
       <rect width="330" height="70" fill="var(--groove)" />
       {lines.map((line) => (
