@@ -102,6 +102,7 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
   let operator = operators[0]!;
   let caseGrams = 27;
   let followed = newCase();
+  let isCaseIn = false;
   let gaugedAt = clock;
   let currentJob: string | null = null;
   const put = <K extends EntryKind>(
@@ -187,6 +188,8 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
         verdict: 'steady',
       });
     };
+    if (!isCaseIn) put('case_fitted', { caseId }, { head: 1, position: null });
+    isCaseIn = true;
     caseGrams += luck.between(-3.5, 4.5);
     read(caseGrams + luck.between(-1, 1));
     const turns = caseGrams > 31 ? -1 / 8 : caseGrams < 24 ? 1 / 8 : 0;

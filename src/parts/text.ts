@@ -105,3 +105,6 @@ export const stopsText = (breaks: number, falseStops: number): string =>
   [breaks > 0 && counted(breaks, 'break'), falseStops > 0 && counted(falseStops, 'false stop')]
     .filter(Boolean)
     .join(', ');
+
+/** With a capital at its beginning. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

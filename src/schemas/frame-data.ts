@@ -42,6 +42,10 @@ export interface FrameData {
     /** The machine it sat on when the page was made; null: it lay on the shelf. */
     mountedOn: string | null;
   }[];
+  /** The workshop's bobbin cases; retired ones too, which old entries name. */
+  cases: { id: string; name: string; retired: boolean }[];
+  /** The newest entries about which case is in and what it read. */
+  ofCase: Event[];
   needleKinds: NeedleKind[];
   /** The workshop's answers where practitioners disagree, and the words on needle packs taught here. */
   schools: Schools;

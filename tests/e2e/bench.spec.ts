@@ -500,3 +500,32 @@ test('a break remembers what the case had read', async ({ page, request }) => {
     'case at 41 g',
   );
 });
+
+test('the case in the head is on record: one touch puts it in, g 27 means it, and nav, Check and ledger name it', async ({
+  page,
+  request,
+}) => {
+  const { machine, name, caseId } = await openBench(page, request);
+  await page.getByRole('button', { name: 'Put it into the head' }).click();
+  await expect(page.getByRole('button', { name: new RegExp(`^${name} · in the head`) })).toBeVisible();
+  const nav = page.getByRole('navigation', { name: 'Day line' });
+  await expect(nav).toContainText(`${name} not measured`);
+  await open(page, `/${machine.slug}/check`);
+  await expect(page.getByRole('button', { name: `Measure ${name} at the gauge: open` })).toBeVisible();
+  await page.keyboard.press('/');
+  await page.keyboard.type('g 27');
+  await expect(page.getByText(`${name} reads 27 g`).first()).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(nav).toContainText(`${name} read 27 g`);
+  await expect(page.getByText(`Measure ${name} at the gauge`)).toHaveCount(0);
+  await expect
+    .poll(async () => (await measured(request, machine))[0]?.data)
+    .toMatchObject({ grams: 27, caseId });
+  await open(page, `/${machine.slug}/ledger`);
+  await expect(page.getByRole('button', { name: `${name} reads 27 g` })).toBeVisible();
+  // The Bench opens on it, whatever was looked at last; taken out, it is nobody's.
+  await open(page, `/${machine.slug}/bench`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  await page.getByRole('button', { name: 'Take it out of the head' }).click();
+  await expect(page.getByRole('button', { name: 'Put it into the head' })).toBeVisible();
+});

@@ -1,3 +1,4 @@
+import { caseText } from '../gauge/case-text.ts';
 import { placesOf } from '../seating/seating.ts';
 import type { CheckInput } from './input.ts';
 import type { CheckItem } from './item.ts';
@@ -82,7 +83,7 @@ const rising = ({ rising: seats, seats: all }: CheckInput): CheckItem[] =>
     deed: { does: 'trace', head, position },
   }));
 
-function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
+function bobbin({ caseDue, casesIn = [], breaksRose }: CheckInput): CheckItem[] {
   const loaded: CheckItem = {
     key: 'case-loaded',
     group: 'bobbin',
@@ -98,7 +99,7 @@ function bobbin({ caseDue, breaksRose }: CheckInput): CheckItem[] {
     {
       ...loaded,
       key: 'case-measured',
-      says: 'Measure the bobbin case at the gauge',
+      says: `Measure ${casesIn.length === 1 ? caseText(casesIn[0]!) : 'the bobbin case'} at the gauge`,
       why: reasons.join(' '),
       how: 'On the Bench: pull, read, turn the screw only if the dial says so.',
       deed: { does: 'case' },

@@ -12,6 +12,8 @@ export interface CheckFacts {
   oil: { barsAt: string | null; sewnMsSinceBars: number };
   /** When a bobbin case was last measured at this machine, and why it should be again. */
   caseAt: string | null;
+  /** Names of the cases that are in its heads; empty: nobody said which. */
+  casesIn: string[];
   caseDue: string[];
   breaksRose: string | null;
   /** Seats that break more often than they used to. */

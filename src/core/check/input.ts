@@ -44,6 +44,8 @@ export interface CheckInput {
   oil: { barsAt: string | null; sewnMsSinceBars: number };
   /** Why the bobbin case should be measured, in the operator's words; empty: nothing asks for it. */
   caseDue: readonly string[];
+  /** Names of the cases in the heads; empty: nobody said which. */
+  casesIn?: readonly string[];
   mechanical: MechanicalFacts;
   /** Mechanical checks are made every so many months; null: the profile does not say. */
   checkMonths: number | null;

@@ -40,7 +40,12 @@ export const faults = {
     words: ['bobbin break', 'bb'],
     asksForCase: true,
   },
-  needle_broke: { name: 'Needle broke', says: 'needle broke', side: 'needle', words: ['needle', 'broke'] },
+  needle_broke: {
+    name: 'Needle broke',
+    says: 'needle broke',
+    side: 'needle',
+    words: ['needle', 'broke', 'needle broke', 'broken needle'],
+  },
   loops: { name: 'Loops', says: 'loops on top', side: 'top', words: ['loops'], asksForCase: true },
   nest: { name: 'Nest', says: 'nest below', side: 'bobbin', words: ['nest', 'bird'], asksForCase: true },
   skipped: { name: 'Skipped', says: 'skipped stitches', side: 'needle', words: ['skipped'] },

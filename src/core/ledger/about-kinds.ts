@@ -62,9 +62,9 @@ export const sqlList = (list: readonly EntryKind[]): string => list.map((kind) =
 export const sqlKinds = (flag: keyof KindFlags): string => sqlList(kindsWith(flag));
 
 /**
- * An entry in the operator's words, without its place: "shred", "needle 75/11 sharp, worn". `thread` gives the
- * name of a thread by its id.
+ * An entry in the operator's words, without its place: "shred", "needle 75/11 sharp, worn". `name` gives the
+ * name of a thread or a bobbin case by its id.
  */
-export function entrySays(entry: { kind: EntryKind; data: unknown }, thread: (id: string) => string): string {
-  return kindOf(entry.kind).says(entry, thread);
+export function entrySays(entry: { kind: EntryKind; data: unknown }, name: (id: string) => string): string {
+  return kindOf(entry.kind).says(entry, name);
 }

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { quickExamples, readQuickLine, type QuickContext } from './quick-line.ts';
+import { needle } from '../../../tests/support/entries.ts';
+import { quickExamples, readQuickLine } from './quick-line.ts';
+import type { QuickContext } from './quick-understood.ts';
 
 const heron: QuickContext = {
   heads: 1,
@@ -11,6 +13,13 @@ const heron: QuickContext = {
     { id: 't-gold', code: 'MG40', name: 'Evening gold metallic', fibre: 'metallic' },
   ],
   threadOn: (_head, position) => (position === 3 ? 't-red' : null),
+  needleOn: (_head, position) => (position === 5 ? needle() : null),
+  cases: [
+    { id: 'case-a', name: 'A' },
+    { id: 'case-b', name: 'B' },
+    { id: 'case-z', name: 'Z', retired: true },
+  ],
+  caseId: 'case-a',
 };
 const draft = (text: string, context = heron) => {
   const understood = readQuickLine(text, context);
@@ -46,8 +55,46 @@ describe('the quick line', () => {
   });
   test('p, s and u act on the machine; g 27 is a gauge reading', () => {
     expect([draft('p'), draft('s'), draft('u')]).toEqual(['piece', 'sewing-again', 'undo']);
-    expect(draft('g 27')).toMatchObject({ kind: 'case_measured', data: { grams: 27 } });
+    expect(draft('g 27')).toEqual({
+      kind: 'case_measured',
+      head: null,
+      position: null,
+      data: { grams: 27, caseId: 'case-a' },
+    });
     expect(draft('g27,5 g')).toMatchObject({ data: { grams: 27.5 } });
+  });
+  test('g B 27 is another case’s reading, case B puts it in; one that is retired or has no name is none', () => {
+    expect(draft('g B 27,5')).toMatchObject({ data: { grams: 27.5, caseId: 'case-b' } });
+    expect(draft('g 27', { ...heron, caseId: undefined })).toMatchObject({ data: { grams: 27 } });
+    expect(draft('case b')).toEqual({
+      kind: 'case_fitted',
+      head: 1,
+      position: null,
+      data: { caseId: 'case-b' },
+    });
+    expect(draft('case out')).toMatchObject({ data: { caseId: null } });
+    expect(() => draft('g Z 27')).toThrow(/The cases are A, B/);
+    expect(() => draft('case', { ...heron, cases: [] })).toThrow(/Name them under Stores/);
+  });
+  test('5n and 5n same are the kind that is in there again; b7 is 7b; a size is no position', () => {
+    for (const text of ['5n', '5n same', 'n5', '5n worn'])
+      expect(draft(text)).toMatchObject({
+        kind: 'needle_fitted',
+        position: 5,
+        data: { needle: needle(), reason: 'worn' },
+      });
+    expect(draft('5n same burr')).toMatchObject({ data: { reason: 'burr' } });
+    expect(() => draft('6n')).toThrow(/No needle is on record at position 6/);
+    expect(draft('b7 shred')).toMatchObject({ kind: 'break', position: 7, data: { fault: 'shred' } });
+    expect(draft('5b needle broke')).toMatchObject({ data: { fault: 'needle_broke' } });
+    expect(() => draft('n 75/11 sharp')).toThrow(/Which position/);
+  });
+  test('3c red is the one thread with that word; what is not known is answered with the nearest', () => {
+    expect(draft('5c metallic')).toMatchObject({ data: { threadId: 't-gold' } });
+    expect(() => draft('5c rescu rad')).toThrow(/Do you mean Rescue red \(RE40\)/);
+    expect(() => draft('7b shrad')).toThrow(/Do you mean “shred”/);
+    expect(() => draft('undoo')).toThrow(/Do you mean “undo”/);
+    expect(() => draft('qqqqqqqq')).toThrow(/Try 7b shred/);
   });
   test('3.7b is head 3, position 7 on a machine of several heads', () => {
     expect(draft('3.7b', { ...heron, heads: 4, positions: 12 })).toMatchObject({ head: 3, position: 7 });
@@ -110,9 +157,9 @@ describe('a scanned label of one cone', () => {
       ],
     };
     expect(() => draft('5c rescue red', reds)).toThrow(
-      'No single thread in the stores is called “rescue red”',
+      '“rescue red” could be Rescue red (RE40), Rescue red (RE60). Write its code',
     );
-    expect(() => draft('5c r', reds)).toThrow('No single thread');
+    expect(() => draft('5c r', reds)).toThrow('“r” could be');
     expect(draft('5c ros', reds)).toMatchObject({ data: { threadId: 't-rose', fibre: 'rayon' } });
     expect(draft('5c re60', reds)).toMatchObject({ data: { threadId: 't-red60' } });
   });

@@ -1,44 +1,12 @@
 import { needleReasonKeys, needleReasons, type NeedleReason } from '../needle/reasons.ts';
-import { type Fibre } from '../thread/fibres.ts';
-import { needleText, readNeedleLabel } from '../needle/label.ts';
-import type { LabelMeaning } from '../needle/letters.ts';
+import { needleText, readNeedleLabel, type NeedleSpec } from '../needle/label.ts';
 import { threadNamed } from '../thread/named.ts';
 import { Refusal } from '../base/refusal.ts';
-import { type EntryData, type EntryKind } from './entry.ts';
+import { readCase, readGauge } from './quick-case.ts';
+import { log, type QuickContext, type Understood } from './quick-understood.ts';
+import { nearest, positionFirst } from './quick-words.ts';
 import { seatsNamed, seatsText, type QuickSeat } from './quick-seats.ts';
 import { faultFromWord, faultKeys, faults } from '../fault/faults.ts';
-
-/** What the line needs to know of the machine to understand a short text. */
-export interface QuickContext {
-  heads: number;
-  positions: number;
-  /** The head meant when none is typed. */
-  head: number;
-  /** Thread articles by which `3c teal-40` is understood. */
-  threads: readonly { id: string; code: string; name: string; fibre: Fibre }[];
-  /** Cones on the shelf by their batch, for `3c teal-40 L9`. */
-  cones?: readonly { id: string; threadId: string; batch: string }[];
-  /** Words on needle packs that this workshop taught, beside the usual ones. */
-  letters?: Readonly<Record<string, LabelMeaning>>;
-  /** The article that sits on a position now, for `3c` alone. */
-  threadOn: (head: number, position: number) => string | null;
-}
-
-/** An entry without what only the writer knows (id, time, operator). */
-export interface Draft<K extends EntryKind = EntryKind> {
-  kind: K;
-  head: number | null;
-  position: number | null;
-  data: EntryData[K];
-}
-
-/** What the line understood: `says` is shown before Enter is pressed. */
-export type Understood =
-  /** `at`: every seat that gets the draft, the draft's own among them. Empty: it belongs to no seat. */
-  | { does: 'log'; says: string; draft: Draft; at: readonly QuickSeat[] }
-  | { does: 'piece'; says: string }
-  | { does: 'undo'; says: string }
-  | { does: 'sewing-again'; says: string };
 
 interface Command {
   /** After the position (if any): the letters that name the command. */
@@ -78,9 +46,10 @@ const commands: readonly Command[] = [
     pattern: /^g(?:auge)?(?![a-z])/i,
     seat: 'none',
     example: 'g 27',
-    means: 'bobbin case reads 27 g',
+    means: 'the case in the head reads 27 g (g B 27: case B)',
     read: readGauge,
   },
+  { pattern: /^case\b/i, seat: 'none', example: 'case B', means: 'case B is in the head', read: readCase },
   { pattern: /^(?:note|\*)\s*/i, seat: 'none', example: 'note new oil', means: 'a note', read: readNote },
   {
     pattern: /^u(?:ndo)?$/i,
@@ -90,6 +59,9 @@ const commands: readonly Command[] = [
     read: () => ({ does: 'undo', says: 'Take the last entry back' }),
   },
 ];
+
+/** Words that begin a line, for one that is misspelt. */
+const commandWords = ['break', 'needle', 'cone', 'piece', 'sewing', 'gauge', 'case', 'note', 'undo'];
 
 /** Example and meaning of every command, for the help under the line. */
 export const quickExamples: readonly { example: string; means: string }[] = commands;
@@ -101,15 +73,16 @@ export const quickExamples: readonly { example: string; means: string }[] = comm
  * so that a scanned label may carry it. Throws Refusal with a sentence that says what could be typed.
  */
 export function readQuickLine(text: string, context: QuickContext): Understood {
-  const line = text.trim().replace(/^\//, '').trim();
+  const line = positionFirst(text.trim().replace(/^\//, '').trim());
   if (!line) throw new Refusal('QuickLineEmpty', 'Type for example 7b for a break at position 7.');
   const named = seatsNamed(line, context);
   const rest = named?.rest ?? line;
   const command = commands.find((candidate) => candidate.pattern.test(rest));
   if (!command) {
+    const likely = nearest(rest, commandWords);
     throw new Refusal(
       'QuickLineUnknown',
-      `Cannot read “${line}”. Try ${commands.map(({ example }) => example).join(' · ')}.`,
+      `Cannot read “${line}”. ${likely ? `Do you mean “${likely}”?` : `Try ${commands.map(({ example }) => example).join(' · ')}.`}`,
     );
   }
   if ((command.seat !== 'none') !== Boolean(named)) {
@@ -126,24 +99,16 @@ export function readQuickLine(text: string, context: QuickContext): Understood {
   return command.read(rest.replace(command.pattern, '').trim(), seats, context);
 }
 
-const log = (
-  says: string,
-  draft: Omit<Draft, 'head' | 'position'>,
-  at: readonly QuickSeat[],
-): Understood => ({
-  does: 'log',
-  says,
-  draft: { ...draft, head: at[0]?.head ?? null, position: at[0]?.position ?? null },
-  at,
-});
-
 function readBreak(rest: string, seats: readonly QuickSeat[], context: QuickContext): Understood {
   const fault = rest ? faultFromWord(rest) : null;
   if (rest && !fault) {
-    const words = faultKeys.map((key) => faults[key].words[0]).join(', ');
+    const words = faultKeys.flatMap((key) => faults[key].words);
+    const near = nearest(rest, words);
     throw new Refusal(
       'QuickLineFaultUnknown',
-      `“${rest}” is no kind of break, or could be several. Kinds: ${words}.`,
+      near && !words.some((word) => word.startsWith(rest.toLowerCase()))
+        ? `“${rest}” is no kind of break. Do you mean “${near}”?`
+        : `“${rest}” is no kind of break, or could be several. Kinds: ${faultKeys.map((key) => faults[key].words[0]).join(', ')}.`,
     );
   }
   const says = `Break at ${seatsText(seats, context)}${fault ? `: ${faults[fault].says}` : ''}`;
@@ -152,17 +117,33 @@ function readBreak(rest: string, seats: readonly QuickSeat[], context: QuickCont
 
 function readNeedle(rest: string, seats: readonly QuickSeat[], context: QuickContext): Understood {
   const { label, reason } = takeReason(rest);
-  const { spec, assumed } = readNeedleLabel(label, context.letters);
+  const { spec, assumed } = /^(same|)$/i.test(label.trim())
+    ? { spec: sameNeedle(seats, context), assumed: [] as string[] }
+    : readNeedleLabel(label, context.letters);
   const says =
     `New ${seats.length === 1 ? 'needle' : 'needles'} at ${seatsText(seats, context)}: ${needleText(spec)}, ${needleReasons[reason].name}` +
     (assumed.includes('sharp point') ? ' (no point given: sharp)' : '');
   return log(says, { kind: 'needle_fitted', data: { needle: spec, reason } }, seats);
 }
 
+/** Without a label, or with `same`: the kind that is in there again. */
+function sameNeedle(seats: readonly QuickSeat[], context: QuickContext): NeedleSpec {
+  const specs = seats.map(({ head, position }) => context.needleOn?.(head, position) ?? null);
+  const [first] = specs;
+  const isOne = first && specs.every((spec) => spec && needleText(spec) === needleText(first));
+  if (isOne) return first;
+  throw new Refusal(
+    'QuickLineNeedleUnknown',
+    first === null
+      ? `No needle is on record at ${seatsText(seats, context)}. Write which one, like ${seats[0]!.position}n 75/11 sharp.`
+      : `Their needles differ. Write which one goes in, like ${seats[0]!.position}n 75/11 sharp.`,
+  );
+}
+
 /** A reason may follow the label: `7n 75/11 sharp broke`. Without one the needle was worn, the usual case. */
 function takeReason(text: string): { label: string; reason: NeedleReason } {
   for (const reason of needleReasonKeys) {
-    const ending = new RegExp(`\\s+${needleReasons[reason].name}$`, 'i');
+    const ending = new RegExp(`(^|\\s+)${needleReasons[reason].name}$`, 'i');
     if (ending.test(text)) return { label: text.replace(ending, ''), reason };
   }
   return { label: text, reason: 'worn' };
@@ -187,7 +168,7 @@ function readCone(rest: string, seats: readonly QuickSeat[], context: QuickConte
     throw new Refusal(
       'QuickLineThreadUnknown',
       rest
-        ? `No single thread in the stores is called “${rest}”. Write its code, like ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`
+        ? `${severalThreads(rest, context.threads)} Write its code, like ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`
         : `Nothing sits on ${seatsText(seats, context)} yet. Name the thread: ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`,
     );
   }
@@ -197,6 +178,20 @@ function readCone(rest: string, seats: readonly QuickSeat[], context: QuickConte
     { kind: 'cone_mounted', data: { threadId: thread.id, coneId: cone?.id ?? null, fibre: thread.fibre } },
     seats,
   );
+}
+
+/** What is meant by a name that is no single thread's: those that have it in them, or the nearest. */
+function severalThreads(text: string, threads: QuickContext['threads']): string {
+  const within = threads.filter(({ name }) => name.toLowerCase().includes(text.toLowerCase()));
+  const told = (some: QuickContext['threads']) =>
+    some.map(({ name, code }) => `${name} (${code})`).join(', ');
+  if (within.length > 0) return `“${text}” could be ${told(within.slice(0, 4))}.`;
+  const near = nearest(
+    text,
+    threads.flatMap(({ name, code }) => [name, code]),
+  );
+  const meant = threads.filter(({ name, code }) => name === near || code === near);
+  return `No single thread in the stores is called “${text}”.${meant.length > 0 ? ` Do you mean ${told(meant)}?` : ''}`;
 }
 
 /** A thread's code with a batch after it names one cone. The newest of several of one batch is taken. */
@@ -214,14 +209,6 @@ function coneNamed(text: string, context: QuickContext) {
       `No cone of ${thread.code} has the batch “${batch}”. Add it under Stores, or leave the batch out.`,
     );
   return found;
-}
-
-function readGauge(rest: string): Understood {
-  const grams = Number(rest.replace(',', '.').replace(/\s*g(?:rams?)?$/i, ''));
-  if (!rest || !Number.isFinite(grams) || grams <= 0 || grams > 200) {
-    throw new Refusal('QuickLineGauge', 'A gauge reading is a number of grams between 1 and 200, like g 27.');
-  }
-  return log(`Bobbin case reads ${grams} g`, { kind: 'case_measured', data: { grams } }, []);
 }
 
 function readNote(rest: string): Understood {

@@ -81,6 +81,6 @@ describe('several at once on the quick line', () => {
       '10,12c SI40 L9',
       'Cone L9 sits on one position. Leave the batch out to mount the thread on all of them.',
     ],
-    ['9-12n', /pack/i],
+    ['9-12n', 'No needle is on record at positions 9 to 12. Write which one, like 9n 75/11 sharp.'],
   ])('%s cannot be: %s', (line, says) => expect(() => readQuickLine(line, context)).toThrow(says));
 });

@@ -15,7 +15,7 @@ test.each<[EntryKind, object, string]>([
   ['check_done', { item: 'oil', says: 'Oil', state: 'done', why: 'said twice' }, 'checked: Oil'],
   ['check_done', { item: 'oil', says: 'Oil', state: 'not_done', why: 'no oil' }, 'not checked: Oil (no oil)'],
   ['check_done', { item: 'oil', says: 'Oil', state: 'not_done' }, 'not checked: Oil'],
-  ['screw_turned', { caseId: 'c', turns: -0.25 }, 'case screw 1/4 left'],
+  ['screw_turned', { caseId: 'c', turns: -0.25 }, '<c>: screw 1/4 left'],
   ['block_read', { columns: [{}] }, 'test block read, 1 column'],
   ['block_read', { columns: [{}, {}] }, 'test block read, 2 columns'],
   [

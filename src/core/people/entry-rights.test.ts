@@ -12,6 +12,7 @@ describe('what writing an entry takes', () => {
     expect(of('logUnnamed')).toEqual(
       [
         'break',
+        'case_fitted',
         'cone_mounted',
         'job_started',
         'needle_fitted',

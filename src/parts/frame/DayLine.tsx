@@ -1,4 +1,5 @@
 import { needleWorn } from '../../core/needle/life.ts';
+import { readingOf } from '../../core/run/cases-in.ts';
 import { stopsToday } from '../../core/run/today.ts';
 import { counted, stopsText } from '../text.ts';
 import { Popover } from './Popover.tsx';
@@ -7,7 +8,7 @@ import type { ScreenName } from '../../schemas/frame-data.ts';
 
 /** Navigation in the order of the work; each says what waits there. */
 export function DayLine() {
-  const { data, view, job, today } = useFrame();
+  const { data, view, job, today, ofCase, caseId, threadName } = useFrame();
   const life = data.machine.profile.needleLife;
   const due = view.seats.filter(
     (seat) => seat.needle && (needleWorn(seat.needle.age, life) ?? 0) >= 1,
@@ -23,7 +24,11 @@ export function DayLine() {
       label: 'Head',
       waits: due ? `${counted(due, 'needle')} due` : bare ? `${bare} without needle` : 'needles good',
     },
-    { name: 'bench', label: 'Bench', waits: benchText(view.events) },
+    {
+      name: 'bench',
+      label: 'Bench',
+      waits: benchText(readingOf(ofCase, caseId), caseId ? threadName(caseId) : null),
+    },
     {
       name: 'check',
       label: 'Check',
@@ -118,12 +123,10 @@ function TraceLink() {
   );
 }
 
-/** The last reading of a bobbin case among the newest events. */
-function benchText(
-  events: readonly { kind: string; void: boolean; data: Record<string, unknown> }[],
-): string {
-  const last = events.find((event) => event.kind === 'case_measured' && !event.void);
-  return last ? `case read ${Number(last.data['grams'])} g` : 'case and block';
+/** The case in the head and what it read last; where nobody said which is in, the last one that was read. */
+function benchText(reading: ReturnType<typeof readingOf>, inHead: string | null): string {
+  if (!reading) return inHead ? `${inHead} not measured` : 'case and block';
+  return `${inHead ?? 'case'} read ${Number(reading.data.grams.toFixed(1))} g`;
 }
 
 /** How many items were ticked today. */

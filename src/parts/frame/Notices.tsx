@@ -4,7 +4,7 @@ import { entrySays, fieldOf } from '../../core/ledger/about-kinds.ts';
 import type { Seat } from '../../core/ledger/head-now.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { brokenNeedles, likelyOne } from '../../core/run/before-piece.ts';
-import { counted } from '../text.ts';
+import { capital, counted } from '../text.ts';
 import { Notice } from './Notice.tsx';
 import { useMay } from '../people/rights.tsx';
 import { useFrame } from './context.tsx';
@@ -183,5 +183,3 @@ function RecordLink({ breakId }: { breakId: string }) {
     </a>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

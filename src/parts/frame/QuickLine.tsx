@@ -1,11 +1,7 @@
 import ScanQrCode from 'lucide-react/icons/scan-qr-code';
 import { lazy, Suspense, useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
-import {
-  quickExamples,
-  readQuickLine,
-  type QuickContext,
-  type Understood,
-} from '../../core/ledger/quick-line.ts';
+import { quickExamples, readQuickLine } from '../../core/ledger/quick-line.ts';
+import type { QuickContext, Understood } from '../../core/ledger/quick-understood.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import { useFrame } from './context.tsx';
@@ -14,7 +10,7 @@ const CameraScan = lazy(() => import('./CameraScan.tsx'));
 
 /** One line for the keyboard and for a scanner that types: it says what it understood before Enter. */
 export function QuickLine() {
-  const { data, view, headNo, live, actions, said, say } = useFrame();
+  const { data, view, headNo, live, actions, said, say, caseId } = useFrame();
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [scanning, setScanning] = useState(false);
@@ -29,6 +25,9 @@ export function QuickLine() {
     threads: data.threads,
     letters: data.letters,
     cones: data.cones,
+    needleOn: (head, position) => seatAt(view, head, position)?.needle?.spec ?? null,
+    cases: data.cases,
+    caseId,
     threadOn: (head, position) => seatAt(view, head, position)?.cone?.threadId ?? null,
   };
   const reading = read(text, context);

@@ -1,6 +1,9 @@
 import { useStore } from '@nanostores/react';
 import { createContext, use, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { seatJob, type SeatedStop } from '../../core/seating/seating.ts';
+import { caseText } from '../../core/gauge/case-text.ts';
+import { caseIn } from '../../core/run/cases-in.ts';
+import type { Told } from '../../core/run/told.ts';
 import { todayNow, type OfToday } from '../../core/run/today.ts';
 import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
@@ -22,7 +25,7 @@ interface FrameState {
   view: HeadView;
   actions: MachineActions;
   threads: ReadonlyMap<string, Thread>;
-  /** The name of a thread by its id, for sentences. */
+  /** The name of a thread or a bobbin case by its id, for sentences. */
   threadName: (id: string) => string;
   /** The job on the machine, as far as it is known here. */
   job: Job | null;
@@ -32,6 +35,10 @@ interface FrameState {
   seatsOf: (job: JobToSeat) => SeatedStop[];
   /** Where the running job's stops sew. */
   seated: readonly SeatedStop[];
+  /** The newest entries about which case is in, and what it read. */
+  ofCase: readonly Told[];
+  /** The case in the head that is looked at: its id; null: it was taken out; undefined: nobody said. */
+  caseId: string | null | undefined;
   /** What counts today. */
   today: readonly OfToday[];
   /** Which head of several the operator looks at. */
@@ -88,6 +95,12 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     () => todayNow(data.today, view.events, (at) => dayKey(at, data.zone) === day),
     [data.today, view.events, data.zone, day],
   );
+  const ofCase = useMemo(() => {
+    const byId = new Map<string, Told>(data.ofCase.map((event) => [event.id, event]));
+    for (const event of view.events)
+      if (event.kind === 'case_fitted' || event.kind === 'case_measured') byId.set(event.id, event);
+    return [...byId.values()];
+  }, [data.ofCase, view.events]);
   useEffect(() => live.start(), [live]);
   useAwake();
   useEffect(
@@ -106,13 +119,17 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     threads,
     threadName: (id) => {
       const thread = threads.get(id);
-      return thread ? `${thread.name} ${thread.weightNo} wt` : 'unknown thread';
+      if (thread) return `${thread.name} ${thread.weightNo} wt`;
+      const bobbinCase = data.cases.find((each) => each.id === id);
+      return bobbinCase ? caseText(bobbinCase.name) : 'unknown thread';
     },
     job,
     seating,
     seatsOf: (asked) => seatJob(asked, seating),
     seated,
     today,
+    ofCase,
+    caseId: caseIn(ofCase, headNo),
     headNo,
     setHeadNo,
     operatorId,

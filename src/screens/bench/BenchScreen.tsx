@@ -3,6 +3,7 @@ import type { EventOf } from '../../core/ledger/entry.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { Sewn } from '../../core/tension/case/sewn.ts';
 import { bandOf } from '../../core/tension/targets.ts';
+import { capital } from '../../parts/text.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useCases } from './useCases.ts';
@@ -38,7 +39,7 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
 }
 
 function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenProps, 'data'>) {
-  const { data, view, threads, live, say, headNo } = useFrame();
+  const { data, view, threads, live, say, headNo, caseId: inHead, threadName } = useFrame();
   const { machine, schools } = data;
   const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, screws, came } = useCases(
     cases,
@@ -54,7 +55,19 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
     <>
       <div className="grid gap-4 p-3 md:grid-cols-[14rem_1fr] lg:p-4">
         <div>
-          <CaseList cases={listed} chosen={caseId} zone={data.zone} now={data.now} onChoose={setCaseId} />
+          <CaseList
+            cases={listed}
+            chosen={caseId}
+            inHead={inHead}
+            onPut={(id) => {
+              live.write({ kind: 'case_fitted', head: headNo, data: { caseId: id } });
+              const head = machine.heads > 1 ? ` of head ${headNo}` : '';
+              say(id ? `${capital(threadName(id))} is in${head}.` : `The case is out${head}.`);
+            }}
+            zone={data.zone}
+            now={data.now}
+            onChoose={setCaseId}
+          />
           <p className="mt-2">
             <a
               className="inline-block min-h-11 px-1 py-2 underline"

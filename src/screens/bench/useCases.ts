@@ -17,7 +17,7 @@ export function useCases(
   sewn: Sewn,
   bobbins: readonly BobbinKind[],
 ) {
-  const { data, view } = useFrame();
+  const { data, view, caseId: inHead } = useFrame();
   const { machine, schools } = data;
   const everyDays = Number(schools.caseEvery);
   const listed = useMemo(
@@ -34,12 +34,14 @@ export function useCases(
         }),
     [cases, lives, view.events, data.now, everyDays],
   );
-  // The case that was last read on this machine, or else one that is due.
+  // The case in the head; where nobody said, the one that was last read on this machine, or else one that is due.
   const lastHere = view.events.find((event) => event.kind === 'case_measured' && fieldOf(event, 'caseId'));
+  const isOpenedOn = (id: unknown) => listed.find(({ one: bobbinCase }) => bobbinCase.id === id);
   const [caseId, setCaseId] = useState<string | null>(
     () =>
       (
-        listed.find(({ one: bobbinCase }) => lastHere && bobbinCase.id === fieldOf(lastHere, 'caseId')) ??
+        isOpenedOn(inHead) ??
+        isOpenedOn(lastHere && fieldOf(lastHere, 'caseId')) ??
         listed.find((candidate) => candidate.due.length > 0) ??
         listed[0]
       )?.one.id ?? null,

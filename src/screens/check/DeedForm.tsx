@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { deedPath, needleEntries, type Deed } from '../../core/ledger/deed.ts';
 import { needleText } from '../../core/needle/label.ts';
+import { capital } from '../../parts/text.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 
 interface DeedFormProps {
@@ -44,7 +45,8 @@ function Fitted({ deed, onDone }: { deed: Extract<Deed, { does: 'needle' }>; onD
 }
 
 function CaseReads({ onDone }: { onDone: () => void }) {
-  const { data, live, say } = useFrame();
+  const { data, live, say, caseId, threadName } = useFrame();
+  const name = caseId ? threadName(caseId) : 'bobbin case';
   const [grams, setGrams] = useState('');
   const value = Number(grams.replace(',', '.'));
   const isReading = grams.trim() !== '' && value > 0 && value <= 500;
@@ -54,8 +56,8 @@ function CaseReads({ onDone }: { onDone: () => void }) {
       onSubmit={(submit) => {
         submit.preventDefault();
         if (!isReading) return;
-        live.write({ kind: 'case_measured', data: { grams: value } });
-        say(`Bobbin case reads ${value} g.`);
+        live.write({ kind: 'case_measured', data: { grams: value, ...(caseId && { caseId }) } });
+        say(`${capital(name)} reads ${value} g.`);
         onDone();
       }}
     >
@@ -64,7 +66,7 @@ function CaseReads({ onDone }: { onDone: () => void }) {
         <input
           className="input w-24"
           inputMode="decimal"
-          aria-label="Reading of the bobbin case, g"
+          aria-label={`Reading of the ${name}, g`}
           value={grams}
           onChange={(change) => setGrams(change.target.value)}
         />

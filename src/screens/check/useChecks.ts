@@ -34,6 +34,7 @@ export function useChecks(facts: CheckFacts) {
         sewedLately: new Set(facts.sewedLately),
         oil: facts.oil,
         caseDue: isMeasured ? [] : facts.caseDue,
+        casesIn: facts.casesIn,
         mechanical: facts.mechanical,
         checkMonths: machine.profile.mechanics.checkMonths,
         breaksRose: isMeasured ? null : facts.breaksRose,

@@ -5,6 +5,7 @@ import { adviseTrace, type TraceAdvice } from '../../core/trace/advise.ts';
 import type { CauseChance } from '../../core/trace/cause-chance.ts';
 import { checklistMinutes } from '../../core/trace/checklist.ts';
 import type { Clue } from '../../core/trace/clue.ts';
+import { bandOf } from '../../core/tension/targets.ts';
 import { evidenceIn } from '../../core/trace/evidence/index.ts';
 import { minutesOfTrace, type Trace } from '../../core/trace/fold.ts';
 import { causesFound } from '../../core/trace/found.ts';
@@ -114,14 +115,16 @@ function useEvidence(
   unfit: string | null,
   begunAt: string | null,
 ): Clue[] {
-  const { data, view } = useFrame();
+  const { data, view, threadName } = useFrame();
   return useMemo(
     () =>
       evidenceIn({
         ...{ head, position, heads: data.machine.heads, events, seats: view.seats, unfit, begunAt },
         ...{ needleLife: data.machine.profile.needleLife, now: data.now },
+        ...{ band: bandOf(data.schools.case), caseName: threadName },
       }),
-    [head, position, data.machine, data.now, events, view.seats, unfit, begunAt],
+    // The names do not change while the page is open.
+    [head, position, data.machine, data.schools, data.now, events, view.seats, unfit, begunAt],
   );
 }
 

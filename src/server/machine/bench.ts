@@ -27,6 +27,18 @@ export async function caseLife(caseId: string): Promise<EventOfCase[]> {
     .reverse();
 }
 
+/** The newest entries that say which case is in a machine, and the newest readings there: so many of each that one taken back leaves another. Index event_page_kind. */
+export async function newestOfCase(machineId: string): Promise<Event[]> {
+  const of = (kind: string, most: number) =>
+    rows<EventRow>(
+      database(),
+      `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = '${kind}' AND NOT void ORDER BY at DESC, id DESC LIMIT ${most}`,
+      [machineId],
+    );
+  const found = await Promise.all([of('case_fitted', 60), of('case_measured', 6)]);
+  return found.flat().map(eventFrom);
+}
+
 /** The lives of all cases in use, by the case, in one query. */
 export async function caseLives(): Promise<Record<string, Event[]>> {
   const found = await rows<EventRow & { case_id: string }>(

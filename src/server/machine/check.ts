@@ -141,26 +141,43 @@ async function marksSince(machineId: string, since: string): Promise<CheckFacts[
   return found.map((row) => markFrom(eventFrom(row)));
 }
 
-/** Why the case that this machine last had at the gauge should be measured again. */
+/** The cases in a machine's heads, as the newest entry of each head says. */
+async function casesInHeads(machineId: string): Promise<{ id: string; name: string }[]> {
+  return rows(
+    database(),
+    `SELECT DISTINCT c.id, c.name FROM (
+       SELECT DISTINCT ON (head) data->>'caseId' AS id FROM event
+       WHERE machine_id = $1 AND kind = 'case_fitted' AND NOT void ORDER BY head, at DESC, id DESC) put
+     JOIN bobbin_case c ON c.id::text = put.id ORDER BY c.name`,
+    [machineId],
+  );
+}
+
+/** Why the case in this machine's head, or where nobody said which the one that it last had at the gauge, should be measured again. */
 async function benchDue(
   machineId: string,
   now: Date,
   everyDays: number,
-): Promise<Pick<CheckFacts, 'caseAt' | 'caseDue' | 'breaksRose'>> {
+): Promise<Pick<CheckFacts, 'caseAt' | 'casesIn' | 'caseDue' | 'breaksRose'>> {
+  const cases = await casesInHeads(machineId);
   const [last] = await rows<{ at: string; case_id: string | null }>(
     database(),
     `SELECT at, data->>'caseId' AS case_id FROM event
-     WHERE machine_id = $1 AND kind = 'case_measured' AND NOT void ORDER BY at DESC, id DESC LIMIT 1`,
-    [machineId],
+     WHERE machine_id = $1 AND kind = 'case_measured' AND NOT void
+       AND ($2::text[] = '{}' OR data->>'caseId' = ANY($2) OR data->>'caseId' IS NULL) ORDER BY at DESC, id DESC LIMIT 1`,
+    [machineId, cases.map(({ id }) => id)],
   );
-  if (!last) return { caseAt: null, caseDue: ['not measured yet'], breaksRose: null };
-  const life = last.case_id ? await caseLife(last.case_id) : [];
+  const casesIn = cases.map(({ name }) => name);
+  if (!last) return { caseAt: null, casesIn, caseDue: ['not measured yet'], breaksRose: null };
+  const caseId = last.case_id ?? (cases.length === 1 ? cases[0]!.id : null);
+  const life = caseId ? await caseLife(caseId) : [];
   const asked = { now: now.toISOString(), everyDays, bobbinKindId: null };
   const days = Math.floor((now.getTime() - Date.parse(last.at)) / dayMs);
   const before = new Date(Date.parse(last.at) - 28 * dayMs).toISOString();
   const { since, earlier } = await bobbinBreaks(machineId, before, last.at, now.toISOString());
   return {
     caseAt: last.at,
+    casesIn,
     caseDue:
       life.length > 0
         ? caseDue(life, asked)

@@ -11,6 +11,7 @@ import { serverNow } from '../base/clock.ts';
 import { zoneNamed } from '../base/zone.ts';
 import { database, rows } from '../base/database.ts';
 import { feedNow } from '../feed/state.ts';
+import { newestOfCase } from './bench.ts';
 import { headNow } from './head.ts';
 import { jobOnMachine } from '../jobs/jobs.ts';
 import { keptSeats } from '../jobs/plans.ts';
@@ -18,6 +19,7 @@ import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
 import { listMachines, machineBySlug } from './machines.ts';
 import { openTraces } from './traces.ts';
+import { listBobbinCases } from '../stores/bobbins.ts';
 import { listNeedleKinds } from '../stores/needle-kinds.ts';
 import { listOperators } from '../stores/operators.ts';
 import { batches, listThreads } from '../stores/threads.ts';
@@ -78,6 +80,8 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     planSeats,
     traces,
     devices,
+    cases,
+    ofCase,
   ] = await Promise.all([
     all(listMachines),
     all(listOperators),
@@ -94,6 +98,8 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     keptSeats(machine.id),
     openTraces(machine.id),
     deviceNames(),
+    all(listBobbinCases),
+    newestOfCase(machine.id),
   ]);
   astro.cookies.set('machine', machine.slug, { path: '/', maxAge: 31_536_000, sameSite: 'lax' });
   const operatorId = operatorHere(astro);
@@ -108,6 +114,8 @@ export async function frameData(astro: PageRequest, screen: ScreenName): Promise
     threads,
     needleKinds,
     cones,
+    cases: cases.map(({ id, name, retired }) => ({ id, name, retired: Boolean(retired) })),
+    ofCase,
     schools,
     letters,
     head,

@@ -28,7 +28,7 @@ export async function traceFacts(machineId: string): Promise<TraceFacts> {
     rows<EventRow>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind IN (${sqlKinds('ofCase')}) AND NOT void
-       ORDER BY at DESC, id DESC LIMIT 4`,
+       ORDER BY at DESC, id DESC LIMIT 24`,
       [machineId],
     ),
     countsOf(machineId),

@@ -12,6 +12,7 @@ import { definition as checkDone } from './check_done/definition.ts';
 import { definition as shift } from './shift/definition.ts';
 import { definition as pieceHeld } from './piece_held/definition.ts';
 import { definition as pieceReleased } from './piece_released/definition.ts';
+import { definition as caseFitted } from './case_fitted/definition.ts';
 import { definition as caseMeasured } from './case_measured/definition.ts';
 import { definition as screwTurned } from './screw_turned/definition.ts';
 import { definition as caseDropped } from './case_dropped/definition.ts';
@@ -41,6 +42,7 @@ export const entryKinds = {
   shift: shift,
   piece_held: pieceHeld,
   piece_released: pieceReleased,
+  case_fitted: caseFitted,
   case_measured: caseMeasured,
   screw_turned: screwTurned,
   case_dropped: caseDropped,

@@ -59,8 +59,8 @@ export interface KindOfEntry<S extends Shape = Shape, Flags extends KindFlags = 
   /** What `data` is: plain JSON Schema. */
   shape: S;
   flags: Flags;
-  /** The rest of the sentence after "Position 7:", in the operator's words. `thread` names a thread by id. */
-  says(entry: { data: DataOf<S> }, thread: (id: string) => string): string;
+  /** The rest of the sentence after "Position 7:", in the operator's words. `name` names a thread or a bobbin case by its id. */
+  says(entry: { data: DataOf<S> }, name: (id: string) => string): string;
   /** The head after it. Entries come in ledger order; the given head is not changed. */
   fold?(head: HeadNow, entry: EntryShaped<S>): HeadNow;
 }

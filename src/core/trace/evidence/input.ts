@@ -1,6 +1,7 @@
 import type { Seat } from '../../ledger/head-now.ts';
 import type { NeedleLife } from '../../needle/life.ts';
 import { isKind, stitchesAt, stitchesOn, type Told } from '../../run/told.ts';
+import type { Band } from '../../tension/targets.ts';
 import { seenOfFault } from '../../trouble/seen.ts';
 
 /** What the ledger and the record of the job know of the place that breaks. Instants are ISO 8601. */
@@ -14,6 +15,10 @@ export interface EvidenceInput {
   needleLife: NeedleLife;
   /** The needle of this position against what the running job's advice asks for: what differs, in words; null: it fits, or it is not known. */
   unfit: string | null;
+  /** What this workshop calls right at the case gauge; left out: 25 to 30 g. */
+  band?: Band;
+  /** A bobbin case by its id, in words; left out: cases are not named. */
+  caseName?: (id: string) => string;
   /** When the trace was begun: what was put in since is no cause of it; null: it begins now. */
   begunAt: string | null;
   now: string;

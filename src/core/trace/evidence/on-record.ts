@@ -2,7 +2,10 @@ import { median } from 'simple-statistics';
 import { seatAt } from '../../ledger/head-now.ts';
 import { needleText } from '../../needle/label.ts';
 import { needleWorn } from '../../needle/life.ts';
+import { fieldOf } from '../../ledger/about-kinds.ts';
+import { caseIn } from '../../run/cases-in.ts';
 import { isKind, type Told } from '../../run/told.ts';
+import { bandOf, zoneOf, zones } from '../../tension/targets.ts';
 import type { Clue } from '../clue.ts';
 import { newestOf, percent, whole, type Evidence, type EvidenceInput } from './input.ts';
 
@@ -63,37 +66,46 @@ export function threadAge(input: EvidenceInput): Clue[] {
 
 /** The bobbin case's last reading, as far as it still stands. Weights from memory. */
 export function caseReading(input: EvidenceInput): Clue[] {
-  const last = newestOf(input.events.filter((event) => isCase(event) && !event.void));
+  const inHead = caseIn(input.events, input.head);
+  const last = newestOf(
+    input.events.filter((event) => isCase(event) && !event.void && isOfCase(event, inHead ?? null)),
+  );
+  const name = capital((inHead && input.caseName?.(inHead)) || 'the bobbin case');
   if (!last)
     return [
       {
         key: 'record:case',
-        says: 'The bobbin case was never measured, as far as is on record here',
+        says: `${name} was never measured, as far as is on record here`,
         weights: { case_loose: 1.6, case_tight: 1.6, case_lint: 1.3 },
       },
     ];
   if (!isKind(last, 'case_measured')) return [];
   const { grams, verdict } = last.data;
-  const says = `The case read ${Number(grams.toFixed(1))} g`;
+  const read = `${name} read ${Number(grams.toFixed(1))} g`;
+  const clue = (says: string, weights: Clue['weights']): Clue[] => [{ key: 'record:case', says, weights }];
   if (verdict === 'out-of-round')
-    return [
-      {
-        key: 'record:case',
-        says: `${says}, stiff once a turn`,
-        weights: { case_bent: 30, bobbin_swollen: 5 },
-      },
-    ];
-  if (grams < 18)
-    return [{ key: 'record:case', says, weights: { case_loose: 8, case_lint: 3, case_tight: 0.2 } }];
-  if (grams > 38) return [{ key: 'record:case', says, weights: { case_tight: 8, case_loose: 0.2 } }];
-  return [
-    {
-      key: 'record:case',
-      says: `${says}, in its band`,
-      weights: { case_loose: 0.3, case_tight: 0.3, case_bent: 0.6, case_lint: 0.6 },
-    },
-  ];
+    return clue(`${read}, stiff once a turn`, { case_bent: 30, bobbin_swollen: 5 });
+  const zone = zoneOf(grams, input.band ?? usualBand);
+  const says = `${read}: ${zones[zone].says}`;
+  if (zone === 'right' || zone === 'tolerable')
+    return clue(says, { case_loose: 0.3, case_tight: 0.3, case_bent: 0.6, case_lint: 0.6 });
+  if (zones[zone].is === 'loose')
+    return clue(
+      says,
+      grams < farOff.below ? { case_loose: 8, case_lint: 3, case_tight: 0.2 } : { case_loose: 1.5 },
+    );
+  return clue(says, grams > farOff.above ? { case_tight: 8, case_loose: 0.2 } : { case_tight: 1.5 });
 }
+
+/** A case that reads so little or so much is likely the cause, g. From memory. */
+const farOff = { below: 18, above: 38 } as const;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+const usualBand = bandOf('25-30');
+
+/** Only the case that is in counts, where that is on record; a reading that names none is taken for it. */
+const isOfCase = (event: Told, inHead: string | null): boolean =>
+  inHead === null ||
+  [undefined, null, inHead].includes(fieldOf(event, 'caseId') as string | null | undefined);
 
 const isCase = (event: Told) =>
   isKind(event, 'case_measured') || isKind(event, 'screw_turned') || isKind(event, 'case_dropped');

@@ -13,13 +13,17 @@ const CaseChart = lazy(() => import('./CaseChart.tsx'));
 interface CaseListProps {
   cases: readonly { one: BobbinCase; life: readonly EventOfCase[]; due: readonly string[] }[];
   chosen: string | null;
+  /** The one in the head that is looked at; null: none; undefined: nobody said. */
+  inHead: string | null | undefined;
+  /** Puts one in, or takes out what is in (null). */
+  onPut: (id: string | null) => void;
   zone: string;
   now: string;
   onChoose: (id: string) => void;
 }
 
 /** The bobbin cases: what each read last, and why it should be measured now. */
-export function CaseList({ cases, chosen, zone, now, onChoose }: CaseListProps) {
+export function CaseList({ cases, chosen, inHead, onPut, zone, now, onChoose }: CaseListProps) {
   return (
     <ul className="grid gap-2" aria-label="Bobbin cases">
       {cases.map(({ one, life, due }) => {
@@ -33,7 +37,10 @@ export function CaseList({ cases, chosen, zone, now, onChoose }: CaseListProps) 
               onClick={() => onChoose(one.id)}
             >
               <span className="flex items-baseline justify-between gap-2">
-                <b>{one.name}</b>
+                <b>
+                  {one.name}
+                  {inHead === one.id && <span className="font-normal"> · in the head</span>}
+                </b>
                 <span className="figures whitespace-nowrap">
                   {last ? `${gramsText(last.data.grams)} g` : '–'}
                 </span>
@@ -48,6 +55,15 @@ export function CaseList({ cases, chosen, zone, now, onChoose }: CaseListProps) 
                 </b>
               ))}
             </button>
+            {chosen === one.id && (
+              <button
+                type="button"
+                className="btn mt-1 w-full"
+                onClick={() => onPut(inHead === one.id ? null : one.id)}
+              >
+                {inHead === one.id ? 'Take it out of the head' : 'Put it into the head'}
+              </button>
+            )}
           </li>
         );
       })}
@@ -92,5 +108,6 @@ export function CaseLog({ life, band, zone, now }: CaseLogProps) {
 function told(event: EventOfCase): string {
   if (event.kind === 'case_measured') return `${gramsText(event.data.grams)} g`;
   if (event.kind === 'screw_turned') return `screw ${turnWords(event.data.turns * 8)}`;
+  if (event.kind === 'case_fitted') return 'put into a head';
   return event.kind === 'case_dropped' ? 'dropped' : 'test block';
 }

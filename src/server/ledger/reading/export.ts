@@ -6,6 +6,8 @@ import type { Job, Operator, Thread } from '../../../schemas/workshop.ts';
 import { listJobs } from '../../jobs/jobs.ts';
 import { deviceNames } from '../../people/devices.ts';
 import { listOperators } from '../../stores/operators.ts';
+import { caseText } from '../../../core/gauge/case-text.ts';
+import { listBobbinCases } from '../../stores/bobbins.ts';
 import { listThreads } from '../../stores/threads.ts';
 
 interface ExportFormat {
@@ -50,7 +52,7 @@ function csvRow(event: Event, names: Names): (string | number)[] {
     event.head ?? '',
     event.position ?? '',
     kindOf(event.kind).name,
-    entrySays(event, (id) => names.thread.get(id)?.code ?? id),
+    entrySays(event, (id) => names.thread.get(id)?.code ?? names.bobbinCase.get(id) ?? id),
     names.job.get(event.jobId ?? '')?.name ?? '',
     names.operator.get(event.operatorId ?? '')?.name ?? '',
     event.lostMs === null ? '' : (event.lostMs / 60_000).toFixed(1),
@@ -69,6 +71,7 @@ async function* ndjsonLines(chunks: AsyncGenerator<Event[]>): AsyncGenerator<str
 
 interface Names {
   thread: Map<string, Thread>;
+  bobbinCase: Map<string, string>;
   job: Map<string, Job>;
   operator: Map<string, Operator>;
   device: Map<string, string>;
@@ -77,6 +80,12 @@ interface Names {
 async function readNames(): Promise<Names> {
   return {
     thread: await byId((after) => listThreads({ limit: 200, after })),
+    bobbinCase: new Map(
+      (await everyItem((after) => listBobbinCases({ limit: 200, after }))).map(({ id, name }) => [
+        id,
+        caseText(name),
+      ]),
+    ),
     job: await byId((after) => listJobs({ limit: 200, after, show: 'all' })),
     operator: await byId((after) => listOperators({ limit: 200, after })),
     device: new Map((await deviceNames(null)).map(({ id, name }) => [id, name])),

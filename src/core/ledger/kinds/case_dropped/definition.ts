@@ -7,5 +7,5 @@ export const definition = kindOfEntry({
   where: 'machine',
   shape: object({ caseId: uuid }),
   flags: { ofCase: true, alters: true },
-  says: () => 'bobbin case dropped',
+  says: ({ data }, name) => `${name(data.caseId)} dropped`,
 });

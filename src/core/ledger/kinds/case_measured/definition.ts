@@ -21,6 +21,6 @@ export const definition = kindOfEntry({
     ['caseId', 'bobbinKindId', 'by', 'plateGrams', 'spread', 'verdict'],
   ),
   flags: { ofCase: true },
-  says: ({ data }) =>
-    `bobbin case reads ${Number(data.grams.toFixed(1))} g${data.verdict && data.verdict !== 'steady' ? `, ${traceVerdicts[data.verdict].says}` : ''}`,
+  says: ({ data }, name) =>
+    `${data.caseId ? name(data.caseId) : 'bobbin case'} reads ${Number(data.grams.toFixed(1))} g${data.verdict && data.verdict !== 'steady' ? `, ${traceVerdicts[data.verdict].says}` : ''}`,
 });

@@ -19,5 +19,5 @@ export const definition = kindOfEntry({
     ['bobbinKindId', 'foretold'],
   ),
   flags: { ofCase: true, alters: true },
-  says: ({ data }) => `case screw ${turnWords(data.turns * 8)}`,
+  says: ({ data }, name) => `${name(data.caseId)}: screw ${turnWords(data.turns * 8)}`,
 });
