@@ -108,7 +108,7 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
   const put = <K extends EntryKind>(
     kind: K,
     data: EntryData[K],
-    seat: { head: number; position: number } | null = null,
+    seat: { head: number; position: number | null } | null = null,
   ) => {
     const entry = {
       id: luck.uuid7(clock),

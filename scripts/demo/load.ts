@@ -1,4 +1,5 @@
 import { omit } from '../../src/core/base/omit.ts';
+import { changeWorkshop } from '../../src/server/stores/workshop.ts';
 import { writePicture } from '../../src/server/jobs/pictures.ts';
 import { emblemOf } from './emblems.ts';
 import { addDays, formatISO } from 'date-fns';
@@ -72,6 +73,7 @@ export async function loadDemoIfEmpty(now = new Date(), { year = true } = {}): P
     void _slug;
     await addMachine(machine);
   }
+  await changeWorkshop({ simulators: true });
   await addScheme(heronScheme);
   await addJobs(
     jobs.map(({ name, customer, cloth, garment, pieces, dueIn, note, stops }, index) => ({

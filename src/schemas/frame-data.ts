@@ -50,6 +50,8 @@ export interface FrameData {
   /** The workshop's answers where practitioners disagree, and the words on needle packs taught here. */
   schools: Schools;
   letters: Record<string, LabelMeaning>;
+  /** Whether the stand-ins for machine, gauge and camera are offered. */
+  simulators: boolean;
   head: HeadNowMessage;
   events: Event[];
   /** The machine as its own feed told it last; null: it has none. */

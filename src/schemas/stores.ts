@@ -27,12 +27,12 @@ export const workshop = object({
   schools,
   letters,
   sharpsEmptiedAt: { type: ['string', 'null'], format: 'date-time' },
+  simulators: { type: 'boolean' },
 });
-export const workshopChange = object({ schools: someSchools, letters, sharpsEmptiedAt: instant }, [
-  'schools',
-  'letters',
-  'sharpsEmptiedAt',
-]);
+export const workshopChange = object(
+  { schools: someSchools, letters, sharpsEmptiedAt: instant, simulators: { type: 'boolean' } },
+  ['schools', 'letters', 'sharpsEmptiedAt', 'simulators'],
+);
 export type WorkshopMessage = DataOf<typeof workshop>;
 
 /** PATCH /api/needle-kinds/{id}: `counted` is what lies there now. */

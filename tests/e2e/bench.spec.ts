@@ -119,7 +119,7 @@ test('a pull streams in from the gauge; a healthy case gets its reading, a dropp
   await page.getByRole('button', { name: /^Log 3\d\.\d g/ }).click();
   await expect
     .poll(async () => (await measured(request, machine))[0]?.data)
-    .toMatchObject({ verdict: 'steady', by: 'case-gauge' });
+    .toMatchObject({ verdict: 'steady', by: 'simulated' });
   await pull(page, 'dropped case');
   await expect(page.getByText(/out of round/)).toBeVisible({ timeout: 15_000 });
   await expect(page.getByRole('heading', { level: 1 })).toContainText('do not turn the screw');

@@ -26,6 +26,8 @@ test('from an empty workshop to a logged break', async ({ page }) => {
 
   await page.goto(`${base}/wren/run`);
   await expect(page.getByText('No job is waiting.')).toBeVisible();
+  // Stand-ins write like real machines: off until an owner switches them on.
+  await expect(page.getByText('Simulated machine')).toHaveCount(0);
   await page.goto(`${base}/wren/jobs`);
   await expect(page.getByText('A job is a design with its colour stops')).toBeVisible();
   await page.goto(`${base}/wren/ledger`);

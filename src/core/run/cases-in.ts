@@ -14,10 +14,12 @@ export function caseIn(events: readonly Told[], head: number): string | null | u
   return last && isKind(last, 'case_fitted') ? last.data.caseId : undefined;
 }
 
-/** The newest reading of a case; of whichever was read where none is named. */
+/** The newest reading of a case; of whichever was read where none is named. A simulated gauge read none. */
 export function readingOf(events: readonly Told[], caseId?: string | null) {
   const read = events.flatMap((event) =>
-    isKind(event, 'case_measured') && (!caseId || !event.data.caseId || event.data.caseId === caseId)
+    isKind(event, 'case_measured') &&
+    event.data.by !== 'simulated' &&
+    (!caseId || !event.data.caseId || event.data.caseId === caseId)
       ? [event]
       : [],
   );

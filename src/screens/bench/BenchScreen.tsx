@@ -89,6 +89,7 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
               onBobbin={setBobbinKind}
               onPull={live.onPull}
               machineId={machine.id}
+              simulators={data.simulators}
               friction={friction}
               screws={screws}
               came={came}

@@ -16,7 +16,11 @@ export function useChecks(facts: CheckFacts) {
   const asked = useMemo(() => askedNow(facts, view.events), [facts, view.events]);
   // A reading that came since: nothing asks for one any more.
   const isMeasured = view.events.some(
-    (event) => event.kind === 'case_measured' && !event.void && event.at > (facts.caseAt ?? ''),
+    (event) =>
+      event.kind === 'case_measured' &&
+      event.data.by !== 'simulated' &&
+      !event.void &&
+      event.at > (facts.caseAt ?? ''),
   );
   const items = useMemo(
     () =>

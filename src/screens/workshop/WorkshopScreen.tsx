@@ -7,6 +7,7 @@ import type { Who } from '../../schemas/frame-data.ts';
 import { Backups } from './Backups.tsx';
 import { Everything } from './Everything.tsx';
 import { Machines } from './Machines.tsx';
+import { Simulators } from './Simulators.tsx';
 import { People } from './People.tsx';
 import { Threads } from '../../parts/store/Threads.tsx';
 import { NeedleKinds } from '../../parts/store/NeedleKinds.tsx';
@@ -17,6 +18,7 @@ interface WorkshopProps {
   threads: Thread[];
   cones: Cone[];
   needleKinds: NeedleKind[];
+  simulators: boolean;
   backups: BackupState | null;
   isOld: boolean;
   lowDisk: number | null;
@@ -83,6 +85,7 @@ function Workshop(props: Omit<WorkshopProps, 'who'>) {
           )}
         </p>
       </section>
+      <Simulators on={props.simulators} />
       <Backups backups={backups} isOld={isOld} lowDisk={lowDisk} zone={zone} now={now} />
       {mayEverything && <Everything isEmpty={machines.length === 0 && threads.length === 0} />}
     </div>

@@ -163,7 +163,7 @@ async function benchDue(
   const [last] = await rows<{ at: string; case_id: string | null }>(
     database(),
     `SELECT at, data->>'caseId' AS case_id FROM event
-     WHERE machine_id = $1 AND kind = 'case_measured' AND NOT void
+     WHERE machine_id = $1 AND kind = 'case_measured' AND NOT void AND data->>'by' IS DISTINCT FROM 'simulated'
        AND ($2::text[] = '{}' OR data->>'caseId' = ANY($2) OR data->>'caseId' IS NULL) ORDER BY at DESC, id DESC LIMIT 1`,
     [machineId, cases.map(({ id }) => id)],
   );

@@ -7,6 +7,8 @@ export interface Workshop {
   /** Words taught here, upper case. */
   letters: Record<string, LabelMeaning>;
   sharpsEmptiedAt: string | null;
+  /** Whether the stand-ins for machine, gauge and camera are offered. */
+  simulators: boolean;
 }
 
 /** How this workshop does things, defaults filled in. */
@@ -15,11 +17,13 @@ export async function workshop(): Promise<Workshop> {
     schools: Partial<Schools>;
     letters: Record<string, LabelMeaning>;
     sharps_emptied_at: string | null;
-  }>(database(), 'SELECT schools, letters, sharps_emptied_at FROM workshop');
+    simulators: boolean;
+  }>(database(), 'SELECT schools, letters, sharps_emptied_at, simulators FROM workshop');
   return {
     schools: { ...defaultSchools, ...row?.schools },
     letters: row?.letters ?? {},
     sharpsEmptiedAt: row?.sharps_emptied_at ?? null,
+    simulators: row?.simulators ?? false,
   };
 }
 
@@ -28,11 +32,13 @@ export async function changeWorkshop(change: {
   schools?: Partial<Schools>;
   letters?: Record<string, LabelMeaning>;
   sharpsEmptiedAt?: string;
+  simulators?: boolean;
 }): Promise<Workshop> {
   await rows(
     database(),
-    `UPDATE workshop SET schools = schools || $1, letters = letters || $2, sharps_emptied_at = COALESCE($3, sharps_emptied_at)`,
-    [change.schools ?? {}, change.letters ?? {}, change.sharpsEmptiedAt ?? null],
+    `UPDATE workshop SET schools = schools || $1, letters = letters || $2, sharps_emptied_at = COALESCE($3, sharps_emptied_at),
+       simulators = COALESCE($4, simulators)`,
+    [change.schools ?? {}, change.letters ?? {}, change.sharpsEmptiedAt ?? null, change.simulators ?? null],
   );
   return workshop();
 }

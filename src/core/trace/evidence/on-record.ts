@@ -108,7 +108,9 @@ const isOfCase = (event: Told, inHead: string | null): boolean =>
   [undefined, null, inHead].includes(fieldOf(event, 'caseId') as string | null | undefined);
 
 const isCase = (event: Told) =>
-  isKind(event, 'case_measured') || isKind(event, 'screw_turned') || isKind(event, 'case_dropped');
+  (isKind(event, 'case_measured') && event.data.by !== 'simulated') ||
+  isKind(event, 'screw_turned') ||
+  isKind(event, 'case_dropped');
 
 /** So far from the block's median a position is its own matter; share of the width. From memory. */
 const ownShare = 0.08;

@@ -19,6 +19,7 @@ import type { Sewn } from '../../../core/tension/case/sewn.ts';
 import type { PlateFriction } from '../../../core/tension/case/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
+import { simulatedGauge } from '../../../core/gauge/ways.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import type { EntryData } from '../../../core/ledger/entry.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
@@ -40,6 +41,8 @@ interface GaugingProps {
   onBobbin: (id: string) => void;
   onPull: (listener: (part: GaugePart) => void) => () => void;
   machineId: string;
+  /** Whether the simulated gauge is offered. */
+  simulators: boolean;
   friction: PlateFriction;
   /** What the screws of the other cases showed. */
   screws: ScrewPrior;
@@ -63,7 +66,10 @@ export function Gauging(props: GaugingProps) {
   const trace = read && 'grams' in read ? read : null;
   const fresh: EntryData['case_measured'] | null = typed
     ? { ...typed }
-    : trace && { grams: trace.grams, by: 'case-gauge', spread: trace.spread, verdict: trace.verdict };
+    : trace && {
+        ...{ grams: trace.grams, spread: trace.spread, verdict: trace.verdict },
+        by: pull?.gauge === simulatedGauge ? ('simulated' as const) : ('case-gauge' as const),
+      };
   const steps = stepsOf(life, bobbinKindId, sewn);
   const freshGrams = fresh?.grams ?? null;
   // As it will stand in the ledger: the days since the last reading count, whether or not this one is logged.
@@ -188,7 +194,7 @@ export function Gauging(props: GaugingProps) {
             setTypedSays(says);
           }}
         />
-        <SimulatedGauge machineId={props.machineId} base={belief?.grams ?? 34} />
+        {props.simulators && <SimulatedGauge machineId={props.machineId} base={belief?.grams ?? 34} />}
       </div>
     </div>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { conditions, hands, pullWithSpeeds, type Condition, type Hand } from '../../../simulators/gauge.ts';
+import { simulatedGauge } from '../../../core/gauge/ways.ts';
 import { send } from '../../../parts/live/send.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 
@@ -36,7 +37,7 @@ export function SimulatedGauge({ machineId, base }: { machineId: string; base: n
       const done = from + size >= grams.length;
       const message: GaugePart = {
         ...pulled,
-        gauge: 'Simulated gauge',
+        gauge: simulatedGauge,
         pull: name,
         part: part++,
         grams: grams.slice(from, from + size),

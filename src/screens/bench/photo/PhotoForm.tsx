@@ -1,7 +1,9 @@
+import { useFrame } from '../../../parts/frame/context.tsx';
 import type { Photographed } from './usePhotographed.ts';
 
 /** The photo, and what must be known of it: how many columns, how wide, which way round. */
 export function PhotoForm({ block, most }: { block: Photographed; most: number }) {
+  const { simulators } = useFrame().data;
   const { state, file, count, columnMm, isMirrored, sewn } = block;
   return (
     <div className="flex flex-wrap items-center gap-3">
@@ -73,9 +75,11 @@ export function PhotoForm({ block, most }: { block: Photographed; most: number }
           Read again
         </button>
       )}
-      <button type="button" className="btn" onClick={() => void block.simulate()}>
-        Photo from the simulated camera
-      </button>
+      {simulators && (
+        <button type="button" className="btn" onClick={() => void block.simulate()}>
+          Photo from the simulated camera
+        </button>
+      )}
       {state.is === 'reading' && (
         <button type="button" className="btn" onClick={block.clear}>
           Cancel
