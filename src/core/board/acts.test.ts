@@ -51,7 +51,7 @@ const deeds = fc.array(
           ),
       ),
     fc.integer({ min: 1, max: 4000 }).map((stitches) => (minute: number) => run(minute, [[1, 7, stitches]])),
-    fc.constant((minute: number) => told('note', minute, { text: 'looked' } as never)),
+    fc.constant((minute: number) => told('note', minute, { text: 'looked' })),
   ),
   { minLength: 1, maxLength: 140 },
 );

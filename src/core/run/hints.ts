@@ -73,7 +73,7 @@ function clusters(input: HintInput): Hint[] {
       (event) => isKind(event, 'break') && event.head === head && event.position === position,
     );
     const breaks = stops.filter((event) => isKind(event, 'break') && countsAgainstPosition(event.data.fault));
-    const isFalse = (event: Told) => isKind(event, 'break') && !countsAsBreak(event.data.fault);
+    const falseStops = stops.filter((event) => isKind(event, 'break') && !countsAsBreak(event.data.fault));
     // A needle fitted since the last of them is the answer: let it show.
     const isAnswered = !breaks[0] || (needle && Date.parse(needle.fittedAt) > Date.parse(breaks[0].at));
     const watch = input.watches.find((each) => each.head === head && each.position === position);
@@ -82,7 +82,7 @@ function clusters(input: HintInput): Hint[] {
       : watch
         ? watched(input, watch)
         : gathered(input, breaks, 'break', head, position);
-    const stopped = gathered(input, stops.filter(isFalse), 'false stop', head, position);
+    const stopped = gathered(input, falseStops, 'false stop', head, position);
     return [
       ...(says
         ? [
@@ -99,7 +99,7 @@ function clusters(input: HintInput): Hint[] {
       ...(stopped
         ? [
             {
-              key: `false:${stops.find(isFalse)!.id}`,
+              key: `false:${falseStops[0]?.id}`,
               says: `${stopped} ${lookAtWheel}`,
               deed: { does: 'trace' as const, head, position },
               head,
