@@ -164,3 +164,39 @@ test('a broken needle’s record: what was found, the piece held, who let it go,
   await page.getByRole('button', { name: 'Release' }).click();
   await expect(record.filter({ hasText: 'found in the backing' })).toBeVisible();
 });
+
+test('the last piece puts the next job on in one touch; a finished job is not offered, one that sews elsewhere asks', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  const other = await newMachine(request, { jobName: `Elsewhere ${Math.random().toString(36).slice(2, 7)}` });
+  const { name } = (await (await request.get(`/api/jobs/${machine.jobId}`)).json()) as { name: string };
+  const { name: elsewhere } = (await (await request.get(`/api/jobs/${other.jobId}`)).json()) as {
+    name: string;
+  };
+  const piece = (index: number) => ({
+    ...{ id: uuid7(), machineId: machine.id, kind: 'piece_finished', jobId: machine.jobId },
+    at: new Date(Date.now() - (6 - index) * 3_600_000).toISOString(),
+    data: { heads: [1], speed: 850, stops: [{ stop: 1, position: 3, stitches: 3000 }] },
+  });
+  await post(request, '/api/ledger', { entries: [1, 2, 3, 4].map(piece) });
+  await open(page, `/${machine.slug}/run`);
+  await page.getByRole('button', { name: 'Another job …' }).click();
+  const chooser = page.getByRole('region', { name: 'Choose a job' });
+  await chooser.getByRole('button', { name: new RegExp(elsewhere) }).click();
+  await expect(chooser).toContainText(`${other.name} sews it now. Touch again to sew it here as well.`);
+  await chooser.getByRole('button', { name: `Keep ${name}` }).click();
+  const last = page.getByRole('button', { name: /^Last piece finished; next: / });
+  const next = (await last.innerText()).replace('Last piece finished; next: ', '');
+  await last.click();
+  await expect(page.getByRole('region', { name: 'Job on the machine' }).getByRole('heading')).toHaveText(
+    next,
+  );
+  await expect
+    .poll(async () => (await eventsOf(request, machine)).slice(0, 2).map(({ kind }) => kind))
+    .toEqual(['job_started', 'piece_finished']);
+  await open(page, `/${machine.slug}/run`);
+  await page.getByRole('button', { name: 'Another job …' }).click();
+  await expect(chooser.getByRole('button', { name: new RegExp(`^${name}`) })).toHaveCount(0);
+});

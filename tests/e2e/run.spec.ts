@@ -90,9 +90,13 @@ test('space finishes a piece: each stop’s stitches go to the needle that sewed
   await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
   // 4,000 stitches take minutes: a second piece at once is asked about.
   await page.getByRole('button', { name: /Piece finished/ }).click();
-  await expect(page.getByText(/Not counted: the last piece was/)).toBeVisible();
+  // Asked where the finger is.
+  const question = page.getByRole('alertdialog', { name: 'One more piece?' });
+  await expect(question).toContainText('Not counted: the last piece was');
   await expect(page.getByText('1 of 5', { exact: true })).toBeVisible();
+  await question.getByRole('button', { name: 'Leave it' }).click();
   await page.getByRole('button', { name: /Piece finished/ }).click();
+  await question.getByRole('button', { name: 'Count it' }).click();
   await expect(page.getByText('2 of 5', { exact: true })).toBeVisible();
   await expect
     .poll(async () =>

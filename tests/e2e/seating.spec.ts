@@ -75,7 +75,7 @@ test('a job is put on with its seats on record; a stop that sews elsewhere is bo
   await expect(stops(page)).toContainText('as said on Run');
   // So soon after the first it is asked about, and counts when it is said again.
   await page.getByRole('button', { name: /^Piece finished/ }).click();
-  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await page.getByRole('button', { name: 'Count it' }).click();
   await expect.poll(sewn).toEqual([
     [3, 2000],
     [7, 1000],
@@ -166,7 +166,7 @@ test('two positions of one colour take turns piece by piece: Run says whose turn
   await expect.poll(sewnByRed).toEqual([1000, 0]);
   // So soon after the first it is asked about.
   await page.getByRole('button', { name: /^Piece finished/ }).click();
-  await page.getByRole('button', { name: /^Piece finished/ }).click();
+  await page.getByRole('button', { name: 'Count it' }).click();
   await expect(placeOf(page, 1)).toHaveText('pos. 7');
   await expect.poll(sewnByRed).toEqual([1000, 1000]);
   // Taken back, the turn is 9's again; after a reload too, where the server says it.

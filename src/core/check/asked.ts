@@ -1,3 +1,4 @@
+import { dayWords } from '../base/day.ts';
 import type { CheckItem } from './item.ts';
 
 /** Something to be looked at, by the entry that asked for it. */
@@ -16,5 +17,5 @@ export const askedKey = (id: string) => `asked:${id}`;
 export const askedItems = (asked: readonly Asked[]): CheckItem[] =>
   asked.map(({ id, at, position, says }) => ({
     ...{ key: askedKey(id), group: 'asked', scope: 'day', says, position, how: null },
-    why: `Asked for on ${at.slice(0, 10)}.`,
+    why: `Reported on ${dayWords(at)}.`,
   }));

@@ -233,7 +233,7 @@ describe('what somebody asked to have looked at', () => {
   it('stands on the list with its words and since when, under a name that its tick can bear', () => {
     const key = `asked:${asked.id}`;
     expect(of(key, { asked: [{ ...asked, says: 'Look at the hook' }] })).toMatchObject({
-      ...{ key, group: 'asked', says: 'Look at the hook', why: 'Asked for on 2026-06-09.', position: 4 },
+      ...{ key, group: 'asked', says: 'Look at the hook', why: 'Reported on 9 Jun.', position: 4 },
     });
     const { shape } = entryKinds.check_done;
     const { pattern } = shape.properties.item;

@@ -1,3 +1,4 @@
+import { dayWords } from '../base/day.ts';
 import { cusumFor } from '../learn/change/cusum.ts';
 import { cusumAfter } from '../learn/change/cusum-sum.ts';
 import { figure, howMany, perTenThousand, wholeText } from '../learn/answers/words.ts';
@@ -47,7 +48,7 @@ export function risingSeats(seats: readonly SeatDays[]): Rising[] {
         counted.stitches += stitches;
       }
       if (sum < chart.limit || counted.breaks === 0) return [];
-      const why = `${howMany(counted.breaks, 'break')} in ${wholeText(counted.stitches)} stitches since ${since}; ${figure(rate)} ${perTenThousand} are usual here.`;
+      const why = `${howMany(counted.breaks, 'break')} in ${wholeText(counted.stitches)} stitches since ${dayWords(since)}; ${figure(rate)} ${perTenThousand} are usual here.`;
       return [{ head, position, why, breaks: counted.breaks }];
     })
     .sort((a, b) => b.breaks - a.breaks)

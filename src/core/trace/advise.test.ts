@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { adviseTrace } from './advise.ts';
+import { adviseTrace, causeShares, partChances } from './advise.ts';
 import type { Given } from './asked.ts';
 import { finderFor, outOfTheWay, usualSetting } from './compile.ts';
 import { causeFound, causesFound } from './found.ts';
@@ -242,4 +242,18 @@ describe('a look made again', () => {
     expect(found.steps.map(({ step }) => step)).toContain('new_foot');
     expect(found.contradictions).toEqual([]);
   });
+});
+
+test('what list and drawing show are shares of one whole: the parts’ add up as the causes’ do', () => {
+  const causes = [
+    { cause: 'needle_worn', chance: 0.7 },
+    { cause: 'needle_thin', chance: 0.2 },
+    { cause: 'knob_tight', chance: 0.19 },
+  ] as const;
+  const shown = causeShares(causes);
+  expect(shown.reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 12);
+  const parts = partChances(shown);
+  expect(parts.reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 12);
+  expect(parts.find(({ part }) => part === 'needle')?.chance).toBeCloseTo(0.9 / 1.09, 12);
+  expect(causeShares([])).toEqual([]);
 });

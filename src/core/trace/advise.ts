@@ -150,7 +150,14 @@ function doesFit(causes: readonly CauseChance[], clues: readonly Clue[]): boolea
     });
 }
 
-function partChances(causes: readonly CauseChance[]) {
+/** Causes as shares of 1: where two at once are thought of, their chances alone add up to more. What list and drawing show. */
+export function causeShares(causes: readonly CauseChance[]): CauseChance[] {
+  const all = causes.reduce((sum, { chance }) => sum + chance, 0);
+  return all > 0 ? causes.map((each) => ({ ...each, chance: each.chance / all })) : [...causes];
+}
+
+/** What each part of the head holds of the causes. */
+export function partChances(causes: readonly CauseChance[]): TraceAdvice['parts'] {
   return partKeys.map((part) => {
     const chance = causes
       .filter(({ cause }) => causeOf(cause).part === part)

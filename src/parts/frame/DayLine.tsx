@@ -61,8 +61,18 @@ export function DayLine() {
         ))}
         <li className="min-w-0 flex-1 sm:hidden">
           <Popover
-            label="More"
-            className="block h-auto min-h-14 w-full rounded-none border-x-0 border-b-0 border-t-4 border-transparent bg-transparent text-[0.8rem] shadow-none"
+            label={
+              <>
+                <span className="block text-[0.8rem] leading-5 font-semibold">More</span>
+                <span className="figures quiet line-clamp-2 text-xs leading-4 font-normal">
+                  {items
+                    .filter(({ name }) => !onPhone.has(name))
+                    .map(({ label: name }) => name)
+                    .join(', ')}
+                </span>
+              </>
+            }
+            className="block h-auto min-h-14 w-full rounded-none border-0 border-t-4 border-transparent! bg-transparent px-0.5 py-1.5 text-center shadow-none"
           >
             <ul className="sheet absolute end-1 bottom-full z-40 mb-1 w-56 p-1 shadow-md">
               {items

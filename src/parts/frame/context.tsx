@@ -9,6 +9,7 @@ import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
 import { dayKey } from '../text.ts';
 import { machineActions, type MachineActions } from '../live/actions/index.ts';
+import { piecesDone } from '../live/pieces-since.ts';
 import { useAwake } from '../live/useAwake.ts';
 import { keepOffline } from '../live/keep-offline.ts';
 import { getJson } from '../live/get-json.ts';
@@ -140,7 +141,10 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     },
     said,
     say,
-    actions: machineActions({ live, machine: data.machine, view, job, seating, cones: data.cones, say }),
+    actions: machineActions({
+      ...{ live, machine: data.machine, view, job, seating, cones: data.cones, say },
+      done: job ? piecesDone(data, view.events, job) : 0,
+    }),
   };
   return (
     <Rights value={data.who.rights}>

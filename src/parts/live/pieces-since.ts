@@ -1,4 +1,5 @@
 import type { Event } from '../../schemas/event.ts';
+import type { Job } from '../../schemas/workshop.ts';
 import type { ShownEvent } from './view.ts';
 
 /**
@@ -28,5 +29,18 @@ function pieces(jobId: string, events: readonly ShownEvent[]): number {
         ? sum + event.data.heads.length
         : sum,
     0,
+  );
+}
+
+/** Pieces finished of the job on the machine: the server's tally when the page was made, and what it did not have then. */
+export function piecesDone(
+  data: { job: Job | null; events: readonly Event[]; jobAsOf: number; head: { seq: number } },
+  now: readonly ShownEvent[],
+  job: Job,
+): number {
+  const isFromFrame = data.job?.id === job.id;
+  return (
+    (isFromFrame ? data.job!.tally.pieces : job.tally.pieces) +
+    piecesSince(job.id, data.events, now, isFromFrame ? data.jobAsOf : data.head.seq)
   );
 }

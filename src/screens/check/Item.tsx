@@ -82,7 +82,7 @@ export function Item({ listed, act }: { listed: Listed; act: CheckActs }) {
         {!mark && (
           <button
             type="button"
-            className="btn btn-ghost no-print quiet my-2 h-auto min-h-12 w-24 shrink-0 self-center px-2 text-sm font-normal"
+            className="btn btn-ghost no-print quiet my-2 h-auto min-h-12 shrink-0 self-center px-2 text-sm font-normal whitespace-nowrap"
             aria-expanded={isAsking}
             aria-label={`Can’t do it: ${item.says}`}
             onClick={() => setIsAsking(!isAsking)}

@@ -23,6 +23,8 @@ interface RunScreenProps {
   note: { text: string; at: string; operatorId: string | null } | null;
   /** What is usual at each seat. */
   watches: Watch[];
+  /** Jobs that other machines sew now. */
+  elsewhere: { id: string; machine: string }[];
 }
 
 /** At the machine: one touch logs a break, one key a piece. */
@@ -34,7 +36,7 @@ export default function RunScreen({ data, ...rest }: RunScreenProps & { data: Fr
   );
 }
 
-function Run({ jobs, note, watches }: RunScreenProps) {
+function Run({ jobs, note, watches, elsewhere }: RunScreenProps) {
   const { data, view, job } = useFrame();
   const [isBig, toggleBig] = useBig();
   usePieceKey();
@@ -53,7 +55,7 @@ function Run({ jobs, note, watches }: RunScreenProps) {
         {view.openStop ? (
           <StopPanel stopped={newestStop(view, view.openStop)} since={view.openStop.at} />
         ) : (
-          <JobPanel jobs={jobs} />
+          <JobPanel jobs={jobs} elsewhere={elsewhere} />
         )}
         <div className="grid content-start gap-4">
           {job && <ActNow job={job} watches={watches} />}

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { mustFind } from '../../core/base/must-find.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { needlePoints } from '../../core/needle/letters.ts';
@@ -20,6 +21,9 @@ export function TallRail() {
   const order = railOrder(machine.positions, machine.numberingSide);
   const stopsAt = (position: number) =>
     seated.filter((stop) => stop.position === position).map((stop) => stop.stop);
+  // On a phone only what the running job sews with, so that its buttons stay on the first screen.
+  const [isWhole, setIsWhole] = useState(false);
+  const isFolded = !isWhole && seated.some(({ position }) => position !== null);
   return (
     <section
       aria-label="Touch a position to log a break there"
@@ -36,14 +40,27 @@ export function TallRail() {
             key={position}
             seat={mustFind(seats, (seat) => seat.position === position, `position ${position}`)}
             stops={stopsAt(position)}
+            isFolded={isFolded && stopsAt(position).length === 0}
           />
         ))}
       </div>
+      {(isFolded || isWhole) && (
+        <button type="button" className="btn mt-1 w-full sm:hidden" onClick={() => setIsWhole(isFolded)}>
+          {isFolded ? `All ${machine.positions} positions` : 'Only those of this job'}
+        </button>
+      )}
     </section>
   );
 }
 
-function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: number[] }) {
+interface TallSeatProps {
+  seat: HeadView['seats'][number];
+  stops: number[];
+  /** Left out on a phone. */
+  isFolded: boolean;
+}
+
+function TallSeat({ seat, stops, isFolded }: TallSeatProps) {
   const { data, view, threads, actions, today } = useFrame();
   const thread = seat.cone ? (threads.get(seat.cone.threadId) ?? null) : null;
   const worn = seat.needle && needleWorn(seat.needle.age, data.machine.profile.needleLife);
@@ -66,6 +83,7 @@ function TallSeat({ seat, stops }: { seat: HeadView['seats'][number]; stops: num
       aria-label={`Break at ${seatLabel(seat, thread, worn)}. ${counts || 'no break'} today`}
       onClick={() => actions.logBreak({ head: seat.head, position: seat.position })}
       className={
+        `${isFolded && !stopped ? 'max-sm:hidden ' : ''}` +
         'flex min-h-32 min-w-16 sm:min-h-40 touch-manipulation flex-col items-center rounded-md border-2 pt-1.5 pb-1 select-none active:bg-base-300 ' +
         (stopped
           ? 'border-transparent bg-base-content text-base-100'

@@ -1,7 +1,7 @@
 import { useStore } from '@nanostores/react';
 import { designOf, type PlacedStop } from '../../core/run/rest-of-piece.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { piecesSince } from '../../parts/live/pieces-since.ts';
+import { piecesDone } from '../../parts/live/pieces-since.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import type { FeedNow } from '../../core/feed/event.ts';
 import { feedIsLive } from '../../core/feed/live.ts';
@@ -15,12 +15,8 @@ export function useRun(): { design: PlacedStop[]; feed: FeedNow | null; now: num
   return { design: job ? designOf(job.stops, seated) : [], feed: feedIsLive(told, now) ? told : null, now };
 }
 
-/** Pieces finished: the server's tally when the page was made, and what it did not have then. */
+/** Pieces finished of the job on the machine. */
 export function usePieces(job: Job): number {
   const { data, view } = useFrame();
-  const isFromFrame = data.job?.id === job.id;
-  return (
-    (isFromFrame ? data.job!.tally.pieces : job.tally.pieces) +
-    piecesSince(job.id, data.events, view.events, isFromFrame ? data.jobAsOf : data.head.seq)
-  );
+  return piecesDone(data, view.events, job);
 }

@@ -9,8 +9,7 @@ const first = 6;
 /** What it may be, the likeliest first; an operator who thinks to know jumps to what mends it. */
 export function Causes({ state }: { state: TraceState }) {
   const { advice, course } = state;
-  const causes = course.ending ? state.found : advice.causes;
-  const likely = causes.filter(({ chance }) => chance >= 0.01);
+  const likely = state.shown.filter(({ chance }) => chance >= 0.01);
   return (
     <section aria-label="What it may be" className="sheet p-3">
       <h2 className="px-1">{course.ending ? 'What it was, likely' : 'What it may be'}</h2>

@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
-import { cleared } from '../../core/trace/advise.ts';
+import { cleared, partChances } from '../../core/trace/advise.ts';
 import { partKeys, parts, type Part } from '../../core/trouble/parts.ts';
 import { sits } from '../../core/trouble/sits.ts';
 import { stepOf } from '../../core/trouble/steps/index.ts';
@@ -19,7 +19,7 @@ export function PartsOfHead({ state }: { state: TraceState }) {
   const { data } = useFrame();
   const { positions, numberingSide } = data.machine;
   const side = useSideScroll<HTMLDivElement>();
-  const chances = new Map(state.advice.parts.map(({ part, chance }) => [part, chance]));
+  const chances = new Map(partChances(state.shown).map(({ part, chance }) => [part, chance]));
   const chanceOf = (part: Part) => chances.get(part) ?? 0;
   const next: readonly Part[] = state.step && !state.course.ending ? stepOf(state.step).parts : [];
   const isNext = (part: Part) => next.includes(part) && chanceOf(part) >= cleared;

@@ -34,7 +34,9 @@ export function TraceHeader({ state }: { state: TraceState }) {
       <p className="quiet w-full text-sm">
         {trace
           ? `Begun ${momentText(trace.at, data.zone, data.now)}${by ? ` by ${by}` : ''}, ${minutes.toFixed(1)} min of steps so far. `
-          : 'It begins with your first answer. '}
+          : state.quietSince
+            ? `The last trace here was closed ${momentText(state.quietSince, data.zone, data.now)}; nothing broke since. A new one begins with your first answer. `
+            : 'It begins with your first answer. '}
         {learntText(learnt)}{' '}
         <a className="underline" href={`/${data.machine.slug}/trace`}>
           All traces

@@ -1,5 +1,6 @@
 import type { Seat } from '../../core/ledger/head-now.ts';
 import { mechanicalChecks } from '../../core/trouble/mechanical-checks.ts';
+import type { NeedleReason } from '../../core/needle/reasons.ts';
 import { readNeedleLabel } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
 import { stepOf, type Step } from '../../core/trouble/steps/index.ts';
@@ -32,7 +33,7 @@ export function bookedWith(step: Step, answer: string, booking: Booking): Writte
   if (record.kind !== 'repair') return [];
   const needle = advised ? readNeedleLabel(advised, letters).spec : seat?.needle?.spec;
   if (record.replaces === 'needle' && needle)
-    return [{ kind: 'needle_fitted', ...where, data: { needle, reason: advised ? 'wrong_size' : 'worn' } }];
+    return [{ kind: 'needle_fitted', ...where, data: { needle, reason: reasonOf(answer, advised) } }];
   if (record.replaces === 'thread' && thread)
     return [
       {
@@ -43,3 +44,7 @@ export function bookedWith(step: Step, answer: string, booking: Booking): Writte
     ];
   return [];
 }
+
+/** A new needle that changed nothing says nothing against the old one. */
+const reasonOf = (answer: string, advised: string | null): NeedleReason =>
+  answer === 'same' ? 'other' : advised ? 'wrong_size' : 'worn';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { EntryData, Event } from '../../core/ledger/entry.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
-import { adviseTrace, type TraceAdvice } from '../../core/trace/advise.ts';
+import { adviseTrace, causeShares, type TraceAdvice } from '../../core/trace/advise.ts';
 import type { CauseChance } from '../../core/trace/cause-chance.ts';
 import { checklistMinutes } from '../../core/trace/checklist.ts';
 import type { Clue } from '../../core/trace/clue.ts';
@@ -35,6 +35,10 @@ export interface TraceState {
   advice: TraceAdvice;
   /** What it was, once it sews again. */
   found: CauseChance[];
+  /** When the last trace here was closed, where nothing broke since; null: something did, or none was. */
+  quietSince: string | null;
+  /** The causes that are shown, as shares of 1: what is looked for, or once it sews again what it was. */
+  shown: CauseChance[];
   holding: Holding | null;
   learnt: Learnt;
   minutes: number;
@@ -56,10 +60,20 @@ interface Known {
 }
 
 /** One seat's trace: what is known of it, what comes next, and the touches that go into the ledger. */
-export function useTrace(where: Where, { events, traces }: Known, { here, others }: TraceFacts): TraceState {
+export function useTrace(where: Where, all: Known, { here, others }: TraceFacts): TraceState {
   const { head, position } = where;
-  const trace =
-    traces.find((each) => !each.closed && each.head === head && each.position === position) ?? null;
+  const own = all.traces.filter((each) => each.head === head && each.position === position);
+  const trace = own.find((each) => !each.closed) ?? null;
+  const closedAt =
+    own
+      .map(({ closed }) => closed?.at ?? '')
+      .sort()
+      .at(-1) ?? '';
+  // What a closed trace was about is answered: the next one is about the breaks since.
+  const events = useMemo(
+    () => all.events.filter((event) => event.at > closedAt || !isBreakAt(event, head, position)),
+    [all.events, closedAt, head, position],
+  );
   const [chosen, choose] = useState<Step | null>(null);
   const odds = useMemo(() => learnt(here, others), [here, others]);
   const setting = useSetting(where, odds);
@@ -91,6 +105,11 @@ export function useTrace(where: Where, { events, traces }: Known, { here, others
   const minutes = trace ? minutesOfTrace(trace, (each) => odds.minutes[each]) : 0;
   const touches = useTouches({ where, trace, known, course, advised: unfit?.advised ?? null, odds });
   return {
+    quietSince:
+      closedAt && !trace && !events.some((event) => !event.void && isBreakAt(event, head, position))
+        ? closedAt
+        : null,
+    shown: causeShares(course.ending ? found : advice.causes),
     ...{ where, trace, said, known, course, advice, found, learnt: odds, minutes, choose },
     evidence: clues.map((clue) => ({ clue, isStruck: struck?.includes(clue.key) ?? false })),
     holding: course.ending ? holding(where, course.ending, events) : null,
@@ -108,6 +127,9 @@ export function useTrace(where: Where, { events, traces }: Known, { here, others
       }),
   };
 }
+
+const isBreakAt = (event: Event, head: number, position: number): boolean =>
+  event.kind === 'break' && event.head === head && event.position === position;
 
 function useEvidence(
   { head, position }: Where,

@@ -36,5 +36,22 @@ export async function risingAt(machineId: string, now: Date): Promise<Rising[]> 
     if (on === null) seat.before = { breaks, stitches };
     else seat.lately.push({ day: on, breaks, stitches });
   }
-  return risingSeats([...seats.values()]);
+  const rising = risingSeats([...seats.values()]);
+  const answered = rising.length === 0 ? [] : await tracesClosed(machineId, day(lately));
+  // A trace that was closed since, with no break after it, has found out why.
+  return rising.filter(
+    (seat) => !answered.some(({ head, position }) => head === seat.head && position === seat.position),
+  );
+}
+
+/** Seats whose trace was closed since a day and that did not break after it. Index event_page_kind. */
+async function tracesClosed(machineId: string, since: string): Promise<{ head: number; position: number }[]> {
+  return rows(
+    database(),
+    `SELECT DISTINCT head, position FROM event closed
+     WHERE machine_id = $1 AND kind = 'trace_closed' AND NOT void AND at >= $2 AND NOT EXISTS (
+       SELECT FROM event WHERE machine_id = $1 AND kind = 'break' AND NOT void
+         AND head = closed.head AND position = closed.position AND at > closed.at)`,
+    [machineId, since],
+  );
 }

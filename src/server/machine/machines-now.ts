@@ -22,12 +22,12 @@ export async function machinesNow(): Promise<MachinesNow> {
   return { machines };
 }
 
-/** Ids of the jobs that machines sew now, one machine left out. */
-export async function jobsOnMachines(but: string): Promise<string[]> {
-  const on = await rows<{ id: string }>(
+/** The jobs that other machines sew now, with the machine's name. */
+export async function jobsOnMachines(but: string): Promise<{ id: string; machine: string }[]> {
+  return rows(
     database(),
-    'SELECT job_id AS id FROM machine_now WHERE job_id IS NOT NULL AND machine_id <> $1',
+    `SELECT n.job_id AS id, m.name AS machine FROM machine_now n JOIN machine m ON m.id = n.machine_id
+     WHERE n.job_id IS NOT NULL AND n.machine_id <> $1`,
     [but],
   );
-  return on.map(({ id }) => id);
 }

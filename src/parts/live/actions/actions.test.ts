@@ -44,6 +44,7 @@ function at(
     job?: Job | null;
     feed?: { at: string } | null;
     one?: boolean;
+    done?: number;
     cones?: { id: string; threadId: string; batch: string; metres: number; mountedOn: string | null }[];
   } = {},
 ) {
@@ -70,6 +71,7 @@ function at(
       today: '2026-11-02',
     },
     cones: given.cones ?? [],
+    done: given.done ?? 0,
     say: (text) => said.push(text),
   });
   return { actions, written, said };
@@ -212,6 +214,21 @@ describe('what an operator does, as entries', () => {
     // Each further one is asked about anew.
     actions.finishPiece();
     expect(written).toHaveLength(1);
+  });
+  test('beyond the number of pieces is asked about; at the last one the job is said to be finished', () => {
+    stubStorage();
+    const of = (pieces: number, done: number) => at({}, { one: true, done, job: { ...job, pieces } as Job });
+    const over = of(20, 20);
+    over.actions.finishPiece();
+    expect(over.written).toEqual([]);
+    expect(over.said[0]).toBe('Not counted: all 20 pieces are done. Press again if there is one more.');
+    over.actions.finishPiece();
+    expect(over.written).toHaveLength(1);
+    const last = of(20, 19);
+    const then: string[] = [];
+    last.actions.finishPiece(() => then.push('next'));
+    expect(last.said).toEqual(['Job finished: Caps.']);
+    expect(then).toEqual(['next']);
   });
   test('after a broken needle nothing is sewn before it is said which one went in', () => {
     const broke = {

@@ -13,6 +13,8 @@ export interface Given {
   job: Job | null;
   seating: SeatingContext;
   cones: FrameData['cones'];
+  /** Pieces finished of the job on the machine. */
+  done: number;
   say: (text: string) => void;
 }
 

@@ -10,14 +10,18 @@ import { needleFirst, type Given } from './given.ts';
 const agoText = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
 
+/** The name of the question whether one more piece counts. */
+export const pieceQuestion = (machineId: string) => `piece ${machineId}`;
+
 /** Pieces counted by hand, whole and in part. */
-export function pieceActions({ live, machine, view, job, seating, say }: Given) {
+export function pieceActions({ live, machine, view, job, seating, done, say }: Given) {
   return {
     /**
      * One run of the design on the heads that sew: each stop's stitches go to the needles that sewed them. Of a piece
-     * that was stopped in the middle only the rest counts.
+     * that was stopped in the middle only the rest counts. One that comes too soon, or beyond the number that was ordered, is asked about first: pressed again it counts.
+     * `then`: what is done once it counted.
      */
-    finishPiece(): void {
+    finishPiece(then?: () => void): void {
       if (!job) return say('Put a job on the machine first, on Run.');
       if (feedIsLive(live.feed.get(), clockNow()))
         return say('The machine tells its pieces by itself: nothing to count by hand.');
@@ -28,10 +32,12 @@ export function pieceActions({ live, machine, view, job, seating, say }: Given) 
       const stitches = stops.reduce((sum, stop) => sum + stop.stitches, 0);
       const now = new Date(clockNow()).toISOString();
       const soon = tooSoon(view.events, { jobId: job.id, now, stitches, speed: keptSpeed(machine) });
-      if (soon && !isSaidAgain(`piece ${machine.id}`))
-        return say(
-          `Not counted: the last piece was ${agoText(soon.sinceMs)} ago, and one takes about ${agoText(soon.needsMs)}. Press again if there is one more.`,
-        );
+      const ask = soon
+        ? `Not counted: the last piece was ${agoText(soon.sinceMs)} ago, and one takes about ${agoText(soon.needsMs)}. Press again if there is one more.`
+        : done >= job.pieces
+          ? `Not counted: all ${job.pieces} pieces are done. Press again if there is one more.`
+          : null;
+      if (ask && !isSaidAgain(pieceQuestion(machine.id), ask)) return say(ask);
       const heads = keptHeads(machine);
       live.write({
         kind: 'piece_finished',
@@ -42,8 +48,11 @@ export function pieceActions({ live, machine, view, job, seating, say }: Given) 
       say(
         missing
           ? `Piece finished. ${missing} of ${job.stops.length} stops had no position: not counted.`
-          : 'Piece finished.',
+          : done < job.pieces && done + heads.length >= job.pieces
+            ? `Job finished: ${job.name}.`
+            : 'Piece finished.',
       );
+      then?.();
     },
 
     /** The piece stops in the middle, to be gone on with, or is spoiled and sewn again: what was sewn is counted. */
