@@ -61,6 +61,10 @@ export const sqlList = (list: readonly EntryKind[]): string => list.map((kind) =
 /** {@link sqlList} of the kinds with a flag. */
 export const sqlKinds = (flag: keyof KindFlags): string => sqlList(kindsWith(flag));
 
+/** An entry by its kind and place: "break at position 13". */
+export const entryNamed = ({ kind, position }: { kind: EntryKind; position: number | null }): string =>
+  `${kindOf(kind).name.toLowerCase()}${position === null ? '' : ` at position ${position}`}`;
+
 /**
  * An entry in the operator's words, without its place: "shred", "needle 75/11 sharp, worn". `name` gives the
  * name of a thread or a bobbin case by its id.

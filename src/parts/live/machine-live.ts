@@ -26,6 +26,9 @@ export interface Written<K extends EntryKind = EntryKind> {
   corrects?: string | null;
 }
 
+/** An entry that was taken back. */
+export type Undone = Pick<Entry, 'id' | 'kind' | 'position'>;
+
 /** One machine's state on this page: told by the server, kept fresh by the live feed, with own touches laid over. */
 export interface MachineLive {
   view: ReadableAtom<HeadView>;
@@ -33,8 +36,8 @@ export interface MachineLive {
   connected: ReadableAtom<boolean>;
   /** Writes entries: shown at once, kept on the device, sent in order. Returns their ids. */
   write: (...written: Written[]) => string[];
-  /** Takes back what was written last on this page, all of that touch (or the newest event of the last 12 hours). How many entries: 0, none. */
-  undo: () => number;
+  /** Takes back what was written last on this page, all of that touch (or the newest event of the last 12 hours). Returns what that was; empty: there was none. */
+  undo: () => Undone[];
   discard: (id: string) => void;
   /** Calls when a kept plan of the machine was changed by anyone, or may have been while the feed was down. */
   onPlan: (listener: () => void) => () => void;
@@ -174,7 +177,7 @@ interface Writing extends Pick<Start, 'machineId' | 'operatorId'> {
 /** What this page writes, and takes back. */
 function writing({ machineId, view, outbox, operatorId }: Writing): Pick<MachineLive, 'write' | 'undo'> {
   /** Written on this page, oldest first; what was written at one touch is taken back at one. */
-  const written: string[][] = [];
+  const written: Undone[][] = [];
 
   function write(...list: Written[]): string[] {
     const entries = list.map(
@@ -193,20 +196,20 @@ function writing({ machineId, view, outbox, operatorId }: Writing): Pick<Machine
         }) as Entry,
     );
     outbox.add(entries);
-    written.push(entries.map((entry) => entry.id));
+    written.push(entries);
     return entries.map((entry) => entry.id);
   }
 
-  function undo(): number {
+  function undo(): Undone[] {
     const newest = view
       .get()
       .events.find((event) => !event.void && clockNow() - Date.parse(event.at) < undoSpanMs);
-    const targets = written.pop() ?? (newest ? [newest.id] : []);
-    if (targets.length === 0) return 0;
-    write(...targets.map((id): Written => ({ kind: 'correction', corrects: id, data: { void: true } })));
+    const targets = written.pop() ?? (newest ? [newest] : []);
+    if (targets.length === 0) return [];
+    write(...targets.map(({ id }): Written => ({ kind: 'correction', corrects: id, data: { void: true } })));
     // The taking back is not itself the next thing to take back.
     written.pop();
-    return targets.length;
+    return targets;
   }
 
   return { write, undo };

@@ -1,4 +1,4 @@
-import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
+import { entryNamed, entrySays, kindOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { lostText, momentText } from '../../parts/text.ts';
 
@@ -41,7 +41,7 @@ export function Recent() {
                 aria-label={`Take back: ${kindOf(event.kind).name} ${event.position ?? ''}`}
                 onClick={() => {
                   live.write({ kind: 'correction', corrects: event.id, data: { void: true } });
-                  say('Taken back.');
+                  say(`Undone: ${entryNamed(event)}.`);
                 }}
               >
                 undo

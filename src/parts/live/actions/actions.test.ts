@@ -2,6 +2,8 @@ import { afterEach, describe, expect, test, vi } from 'vitest';
 import type { Event } from '../../../schemas/event.ts';
 import type { Job, Machine, Thread } from '../../../schemas/workshop.ts';
 import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed } from '../kept.ts';
+import type { Undone } from '../machine-live.ts';
+import { dropQuestion } from '../second-press.ts';
 import { machineActions } from './index.ts';
 import type { FeedNow } from '../../../core/feed/event.ts';
 import { feedIsLive } from '../../../core/feed/live.ts';
@@ -45,6 +47,7 @@ function at(
     feed?: { at: string } | null;
     one?: boolean;
     done?: number;
+    undone?: Undone[];
     cones?: { id: string; threadId: string; batch: string; metres: number; mountedOn: string | null }[];
   } = {},
 ) {
@@ -56,7 +59,7 @@ function at(
         written.push(...entries);
         return [];
       },
-      undo: () => 0,
+      undo: () => given.undone ?? [],
       feed: { get: () => (given.feed ?? null) as FeedNow | null },
     },
     machine: given.one ? { ...machine, heads: 1 } : machine,
@@ -218,6 +221,7 @@ describe('what an operator does, as entries', () => {
   test('beyond the number of pieces is asked about; at the last one the job is said to be finished', () => {
     stubStorage();
     const of = (pieces: number, done: number) => at({}, { one: true, done, job: { ...job, pieces } as Job });
+    dropQuestion();
     const over = of(20, 20);
     over.actions.finishPiece();
     expect(over.written).toEqual([]);
@@ -298,7 +302,16 @@ describe('what an operator does, as entries', () => {
   test('taking back says whether there was anything', () => {
     const { actions, said } = at();
     actions.undo();
-    expect(said).toEqual(['Nothing to take back.']);
+    expect(said).toEqual(['Nothing to undo.']);
+    const some = (undone: Undone[]) => {
+      const one = at({}, { undone });
+      one.actions.undo();
+      return one.said[0];
+    };
+    const broke: Undone = { id: 'b', kind: 'break', position: 13 };
+    expect(some([broke])).toBe('Undone: break at position 13.');
+    expect(some([{ id: 'p', kind: 'piece_finished', position: null }])).toBe('Undone: piece.');
+    expect(some([broke, broke])).toBe('Undone: 2 entries, break at position 13 first.');
   });
 });
 

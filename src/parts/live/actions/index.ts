@@ -1,3 +1,4 @@
+import { entryNamed } from '../../../core/ledger/about-kinds.ts';
 import type { Written } from '../machine-live.ts';
 import { breakActions, forgetTouch } from './breaks.ts';
 import type { Given } from './given.ts';
@@ -21,9 +22,14 @@ export function machineActions(given: Given) {
 
     undo(): void {
       forgetTouch();
-      const count = live.undo();
+      const undone = live.undo();
+      const [first] = undone;
       say(
-        count === 0 ? 'Nothing to take back.' : count === 1 ? 'Taken back.' : `${count} entries taken back.`,
+        !first
+          ? 'Nothing to undo.'
+          : undone.length === 1
+            ? `Undone: ${entryNamed(first)}.`
+            : `Undone: ${undone.length} entries, ${entryNamed(first)} first.`,
       );
     },
   };
