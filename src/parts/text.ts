@@ -96,6 +96,10 @@ export function dueText(day: string): string {
   );
 }
 
+/** "Tue", of a plain calendar day. */
+export const weekdayText = (day: string): string =>
+  format('UTC', { weekday: 'short' }).format(new Date(`${day}T12:00:00Z`));
+
 /** "1 break", "3 breaks" */
 export const counted = (count: number, one: string, many = `${one}s`) =>
   `${whole(count)} ${count === 1 ? one : many}`;
