@@ -54,7 +54,7 @@ const headers = {
   'cross-origin-opener-policy': 'same-origin',
   'cross-origin-resource-policy': 'same-origin',
   'permissions-policy':
-    'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), usb=(), serial=(), bluetooth=(), payment=()',
+    'camera=(self), screen-wake-lock=(self), microphone=(), geolocation=(), usb=(), serial=(), payment=()',
   'content-security-policy': policy,
 };
 /** For what is no page and can be none: data, answered past the framework at every touch. */

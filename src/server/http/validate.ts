@@ -82,9 +82,29 @@ export function validator(
   };
 }
 
+/** "job 1, pieces" for "/jobs/0/pieces": lists are counted from 1, as people do. */
 function whereOf(error: ErrorObject): string {
-  return error.instancePath.slice(1).replaceAll('/', ' → ');
+  const parts = error.instancePath.slice(1).split('/').filter(Boolean);
+  return parts
+    .flatMap((part, index) => {
+      const next = parts[index + 1];
+      if (/^\d+$/.test(part)) return index === 0 ? [`item ${Number(part) + 1}`] : [];
+      if (next === undefined || !/^\d+$/.test(next)) return [part];
+      return [`${part.replace(/ies$/, 'y').replace(/s$/, '')} ${Number(next) + 1}`];
+    })
+    .join(', ');
 }
+
+/** JSON's types as people call them. */
+const types: Readonly<Record<string, string>> = {
+  integer: 'a whole number',
+  number: 'a number',
+  string: 'text',
+  boolean: 'true or false',
+  array: 'a list',
+  object: 'an object',
+  null: 'null',
+};
 
 /** Formats by the names that people know. */
 const formats: Readonly<Record<string, string>> = {
@@ -109,7 +129,11 @@ function sentenceOf(error: ErrorObject): string {
     maxLength: () => `is longer than ${String(params['limit'])} characters`,
     maxItems: () => `has more than ${String(params['limit'])} items`,
     minItems: () => 'must not be empty',
-    type: () => `must be ${[params['type']].flat().join(' or ')}`,
+    type: () =>
+      `must be ${[params['type']]
+        .flat()
+        .map((type) => types[String(type)] ?? String(type))
+        .join(' or ')}`,
     exclusiveMaximum: () => `must be less than ${String(params['limit'])}`,
     maxProperties: () => `has more than ${String(params['limit'])} parts`,
     minProperties: () => `needs at least ${String(params['limit'])} parts`,
