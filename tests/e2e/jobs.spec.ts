@@ -79,3 +79,20 @@ test('a job’s name is shown as text: nothing in it runs', async ({ page, reque
     expect(await page.evaluate(() => 'ran' in window)).toBe(false);
   }
 });
+
+test('a job with unsaved words is not left without being asked', async ({ page, request }) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/jobs/new`);
+  await page.getByLabel('Name', { exact: true }).pressSequentially('Half typed');
+  const asked: string[] = [];
+  page.on('dialog', (dialog) => {
+    asked.push(dialog.type());
+    void dialog.dismiss();
+  });
+  await page
+    .getByRole('navigation', { name: 'Day line' })
+    .getByRole('link', { name: /^Check/ })
+    .click();
+  await expect.poll(() => asked).toEqual(['beforeunload']);
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Half typed');
+});

@@ -1,10 +1,12 @@
 import { useState } from 'react';
+import { useUnsaved } from '../../parts/useUnsaved.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 
 /** Something to be looked at, for whoever comes next: it stands on the list until it is said done. */
 export function AskFor() {
   const { live, say } = useFrame();
   const [says, setSays] = useState('');
+  useUnsaved(says.trim() !== '');
   return (
     <form
       className="no-print flex flex-wrap items-end gap-2 px-3 pb-4 lg:px-4"

@@ -1,5 +1,6 @@
 import { wholeFromText } from '../../core/units/whole.ts';
 import { useState } from 'react';
+import { useUnsaved } from '../../parts/useUnsaved.ts';
 import { useForm } from 'react-hook-form';
 import { v7 as uuid7 } from 'uuid';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -41,6 +42,7 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
   const [refusal, setRefusal] = useState('');
   const form = useForm<JobForm>({ defaultValues: formOf(job, data.threads[0]?.id ?? '') });
   const { handleSubmit, formState, watch } = form;
+  const saved = useUnsaved(formState.isDirty);
 
   async function save(values: JobForm, done = Boolean(job?.doneAt)): Promise<void> {
     setRefusal('');
@@ -48,6 +50,7 @@ function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
       const message = messageOf(values);
       if (job) await send('PUT', `/api/jobs/${job.id}`, { ...message, version: job.version, done });
       else await send('POST', '/api/jobs', { jobs: [{ id: uuid7(), ...message }] });
+      saved();
       location.assign(`/${data.machine.slug}/jobs`);
     } catch (error) {
       setRefusal((error as Error).message);

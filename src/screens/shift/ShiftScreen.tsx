@@ -5,6 +5,7 @@ import { faults } from '../../core/fault/faults.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { lifeInWords } from '../../core/needle/life-words.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
+import { useUnsaved } from '../../parts/useUnsaved.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -43,6 +44,7 @@ export default function ShiftScreen({ data, ...rest }: ShiftScreenProps) {
 function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
   const { data, view, live, say, operatorId } = useFrame();
   const [note, setNote] = useState('');
+  useUnsaved(note.trim() !== '');
   const lastShift = view.events.find(counting('shift'));
   const isBegun = lastShift ? lastShift.data.is === 'begun' : facts.isBegun;
   const from = lastShift && lastShift.at > facts.from ? lastShift.at : facts.from;
