@@ -104,7 +104,7 @@ test('a stitch list is measured', async ({ page }) => {
   await drop(page, 'column.csv', 'text/csv', ['x,y,command', ...lines].join('\n'));
   const stops = page.getByRole('region', { name: 'Colour stops' });
   await expect(stops).toContainText('satin, 50 st');
-  await expect(stops).toContainText('columns from 3.0 mm, lines 0.40 mm apart');
+  await expect(stops).toContainText('columns from 3.0 mm, spacing 0.80 mm');
   await expect(page.getByRole('button', { name: 'Make it a job' })).toBeDisabled();
   await page.getByLabel('Thread of stop 1').selectOption({ index: 1 });
   // Drawn as it lies: red where the column is, once its thread is named.

@@ -37,7 +37,7 @@ async function fuzzBeside(
 test('1,600 requests of every kind to every endpoint: each answered, none by a fault of the server; logging goes on', async () => {
   const server = await newServer();
   await furnish(server.address);
-  const byStatus = await fuzzBeside(server, { count: 1600, chance: chance(20261126).next }, (message) =>
+  const byStatus = await fuzzBeside(server, { count: 1600, chance: chance(20261201).next }, (message) =>
     ask(server.address, 'POST', '/api/ledger', message),
   );
   // Not everything is turned away at the door: what fits is taken.

@@ -20,7 +20,7 @@ const table: Readonly<Record<string, string>> = {
     ...['plans', 'plans/[id]', 'readers', 'schemes', 'schemes/[id]', 'threads', 'workshop'].map(get),
     ...['', '/feed', '/findings/changed', '/findings/cost', '/findings/happened', '/findings/needles']
       .concat('/findings/pairing', '/findings/places', '/findings/with', '/head', '/live')
-      .concat('/maintenance.ics', '/positions/[position]', '/sewn')
+      .concat('/maintenance.ics', '/positions/[position]', '/sewn', '/watches')
       .map((rest) => get(`machines/[id]${rest}`)),
   ]),
   ...every('OTWU', [

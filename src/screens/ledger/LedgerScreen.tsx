@@ -240,6 +240,8 @@ function withFresh(read: readonly Event[], fresh: readonly ShownEvent[]): ShownE
   const oldest = read.at(-1)?.at ?? '';
   const byId = new Map<string, ShownEvent>(read.map((event) => [event.id, event]));
   for (const event of fresh)
-    if (event.at >= oldest && (byId.get(event.id)?.seq ?? 0) <= event.seq) byId.set(event.id, event);
+    // One that is read already is put right wherever its time lies now.
+    if ((event.at >= oldest || byId.has(event.id)) && (byId.get(event.id)?.seq ?? 0) <= event.seq)
+      byId.set(event.id, event);
   return [...byId.values()].sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? 1 : -1));
 }
