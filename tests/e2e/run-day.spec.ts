@@ -170,7 +170,10 @@ test('the last piece puts the next job on in one touch; a finished job is not of
   request,
 }) => {
   const machine = await newMachine(request);
-  const other = await newMachine(request, { jobName: `Elsewhere ${Math.random().toString(36).slice(2, 7)}` });
+  const other = await newMachine(request, {
+    due: '2020-01-01',
+    jobName: `Elsewhere ${Math.random().toString(36).slice(2, 7)}`,
+  });
   const { name } = (await (await request.get(`/api/jobs/${machine.jobId}`)).json()) as { name: string };
   const { name: elsewhere } = (await (await request.get(`/api/jobs/${other.jobId}`)).json()) as {
     name: string;

@@ -11,8 +11,8 @@ test('pairing: a 60 wt fill is told that cloth shows; dragging the weight closes
   await expect(page.getByText(/About 19 % of the cloth stays open/)).toBeVisible();
   await expect(page.getByText(/In 60 wt the cloth shows through/)).toBeVisible();
   await page.getByLabel('its weight').first().fill('40');
-  await expect(page.getByText('It covers', { exact: true })).toHaveCount(0);
-  await expect(page.getByText(/cloth stays open/)).toContainText('About 1 %');
+  await expect(page.getByText('It covers', { exact: true })).toBeVisible();
+  await expect(page.getByText(/cloth stays open/)).toHaveCount(0);
 });
 
 test('pairing: an overruling is kept and offered next time; the needle is put on a position', async ({

@@ -13,7 +13,7 @@ let made = 0;
 /** A machine of its own for a test, with needles and two cones, and a job of two stops put on it. */
 export async function newMachine(
   request: APIRequestContext,
-  { heads = 1, jobName = '' } = {},
+  { heads = 1, jobName = '', due = null as string | null } = {},
 ): Promise<TestMachine> {
   const name = `Test ${process.pid} ${++made} ${Math.random().toString(36).slice(2, 7)}`;
   const answer = await request.post('/api/machines', {
@@ -35,7 +35,7 @@ export async function newMachine(
         customer: '',
         cloth: 'canvas',
         pieces: 5,
-        due: null,
+        due,
         note: '',
         stops: [
           { ...stop, stop: 1, threadId: white.id, stitches: 3000 },
