@@ -54,7 +54,7 @@ export const correctables: readonly Correctable[] = [
     name: 'Position',
     of: (event) => (kindOf(event.kind).where === 'seat' ? String(event.position ?? '') : null),
     input: ({ data }) => choices(data.machine.positions),
-    change: (value, { head }) => ({ head: head ?? 1, position: Number(value) }),
+    change: (value) => ({ position: Number(value) }),
   },
   {
     key: 'head',
@@ -62,7 +62,7 @@ export const correctables: readonly Correctable[] = [
     of: (event, { data }) =>
       data.machine.heads > 1 && kindOf(event.kind).where === 'seat' ? String(event.head ?? '') : null,
     input: ({ data }) => choices(data.machine.heads),
-    change: (value, { position }) => ({ head: Number(value), position }),
+    change: (value) => ({ head: Number(value) }),
   },
   {
     key: 'fault',
@@ -232,7 +232,7 @@ export function correctionSays(
 ): string {
   const parts: string[] = [];
   if (taken !== undefined) parts.push(taken ? 'taken back' : 'put back');
-  if (rest.head !== undefined && rest.position === undefined) parts.push(`head is ${rest.head}`);
+  if (rest.head !== undefined) parts.push(`head is ${rest.head}`);
   if (rest.position !== undefined) parts.push(`position is ${rest.position}`);
   if (rest.operatorId !== undefined)
     parts.push(rest.operatorId ? `it was ${personName(rest.operatorId)}` : 'nobody named');
