@@ -98,6 +98,9 @@ test('on Run every position is at least 64 px each way, at any size', async ({ p
   for (const [width, height] of Object.values(sizes)) {
     await page.setViewportSize({ width, height });
     await open(page, '/heron/run');
+    // On a phone only the job's positions are drawn at first.
+    const all = page.getByRole('button', { name: 'All 15 positions' });
+    if (await all.isVisible()) await all.click();
     for (const number of [1, 8, 15]) {
       const box = (await position(page, number).boundingBox())!;
       expect(box.width).toBeGreaterThanOrEqual(64);

@@ -31,7 +31,7 @@ describe('POST /api/compute/gauge-trace', () => {
   test.each([
     ['too short', { ...madePull(1, 'steady'), grams: [20, 20, 20] }, /Pull for three seconds/],
     ['no speed', { ...madePull(1, 'steady'), speed: 0 }, /speed/],
-    ['words for grams', { ...madePull(1, 'steady'), grams: ['x'] }, /grams/],
+    ['words for grams', { ...madePull(1, 'steady'), grams: ['x'] }, /gram 1 must be a number/],
   ])('%s: a sentence', async (_, message, words) => {
     const answer = await compute('gauge-trace', message);
     expect(answer.status).toBe(422);

@@ -1,6 +1,6 @@
 import ScanQrCode from 'lucide-react/icons/scan-qr-code';
 import { lazy, Suspense, useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
-import { quickExamples, readQuickLine } from '../../core/ledger/quick-line.ts';
+import type * as Quick from '../../core/ledger/quick-line.ts';
 import type { QuickContext, Understood } from '../../core/ledger/quick-understood.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { Refusal } from '../../core/base/refusal.ts';
@@ -8,12 +8,17 @@ import { useFrame } from './context.tsx';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));
 
+type Reader = typeof Quick;
+/** What understands the line travels when the line is first touched. */
+const loadReader = (): Promise<Reader> => import('../../core/ledger/quick-line.ts');
+
 /** One line for the keyboard and for a scanner that types: it says what it understood before Enter. */
 export function QuickLine() {
   const { data, view, headNo, live, actions, said, say, caseId } = useFrame();
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [scanning, setScanning] = useState(false);
+  const [reader, setReader] = useState<Reader | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hint = useId();
   useSlashKey(input);
@@ -30,9 +35,11 @@ export function QuickLine() {
     caseId,
     threadOn: (head, position) => seatAt(view, head, position)?.cone?.threadId ?? null,
   };
-  const reading = read(text, context);
+  const reading = reader && read(reader, text, context);
 
-  function enter(): void {
+  /** A scanner may be done before the reader is here: the line waits for it. */
+  async function enter(): Promise<void> {
+    const reading = read(await loadReader(), text, context);
     if (!reading) return;
     if ('refused' in reading) {
       // A label knows what, not where: the position is typed in front of it.
@@ -55,7 +62,7 @@ export function QuickLine() {
   }
 
   function onKeyDown(event: KeyboardEvent): void {
-    if (event.key === 'Enter') enter();
+    if (event.key === 'Enter') void enter();
     if (event.key === 'Escape') {
       setText('');
       input.current?.blur();
@@ -83,7 +90,10 @@ export function QuickLine() {
           spellCheck={false}
           aria-describedby={hint}
           onChange={(change) => setText(change.target.value)}
-          onFocus={() => setOpen(true)}
+          onFocus={() => {
+            setOpen(true);
+            void loadReader().then(setReader);
+          }}
           onBlur={() => setOpen(false)}
           onKeyDown={onKeyDown}
         />
@@ -102,7 +112,7 @@ export function QuickLine() {
         isOpen={open}
         isUnderstood={reading !== null && !('refused' in reading)}
       />
-      {open && !text && !said && <Examples />}
+      {reader && open && !text && !said && <Examples of={reader.quickExamples} />}
       {scanning && (
         <Suspense>
           <CameraScan
@@ -143,13 +153,13 @@ function UnderLine({ id, line, isOpen, isUnderstood }: UnderLineProps) {
   );
 }
 
-function Examples() {
+function Examples({ of }: { of: Reader['quickExamples'] }) {
   return (
     <ul
       className="sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md"
       aria-hidden="true"
     >
-      {quickExamples.map(({ example, means }) => (
+      {of.map(({ example, means }) => (
         <li key={example} className="flex justify-between gap-3 py-0.5">
           <b className="figures whitespace-nowrap">{example}</b>
           <span className="quiet text-end">{means}</span>
@@ -171,12 +181,13 @@ function SaidTimer() {
 }
 
 function read(
+  reader: Reader,
   text: string,
   context: QuickContext,
 ): { understood: Understood } | { refused: string; name: string } | null {
   if (!text.trim()) return null;
   try {
-    return { understood: readQuickLine(text, context) };
+    return { understood: reader.readQuickLine(text, context) };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message, name: error.name };
     throw error;
