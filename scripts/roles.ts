@@ -26,8 +26,8 @@ export async function prepareAppRole(ownerUrl: string, password: string): Promis
       GRANT USAGE ON SCHEMA public TO ${role};
       GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA public TO ${role};
       REVOKE ALL ON ${['ledger', 'schema_version', ...parts.map(({ part }) => part)].join(', ')} FROM ${role};
-      REVOKE ALL ON access_ledger FROM ${role};
-      GRANT SELECT, INSERT ON ledger, access_ledger TO ${role};
+      REVOKE ALL ON access_ledger, thing_before FROM ${role};
+      GRANT SELECT, INSERT ON ledger, access_ledger, thing_before TO ${role};
       GRANT SELECT ON ledger_other, schema_version TO ${role};
       GRANT USAGE, SELECT, UPDATE ON SEQUENCE ledger_seq TO ${role};
       REVOKE EXECUTE ON FUNCTION ledger_make_month(date) FROM PUBLIC;

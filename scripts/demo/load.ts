@@ -104,7 +104,7 @@ export async function loadDemoIfEmpty(now = new Date(), { year = true } = {}): P
   );
   await writeAll(demoHistory(now.getTime()), 400);
   for (const [index, counted] of needleCounts.entries())
-    await changeNeedleKind(needleKindId(index), { counted, reorderAt: 10 });
+    await changeNeedleKind(needleKindId(index), { counted, reorderAt: 10 }, { person: null });
   for (const [index, { done }] of jobs.entries()) {
     if (!done) continue;
     const job = await jobById(jobId(index));

@@ -55,6 +55,10 @@ describe('times in the operator’s own zone', () => {
     expect(momentText(at, 'UTC', '2027-01-02T10:00:00Z')).toBe('24 Nov 2026 23:30');
   });
   test('a due day has no zone', () => expect(dueText('2026-11-24')).toBe('Tue 24 Nov'));
+  test('a day a year ago is told from the same day now', () => {
+    expect(dueText('2025-12-01', '2026-12-01')).toMatch(/^Mon,? 1 Dec 2025$/);
+    expect(dueText('2027-01-04', '2026-12-01')).toBe('Mon 4 Jan');
+  });
   test('the calendar day agrees with a time-zone library, winter and summer, east and west', () => {
     const zones = [
       'UTC',

@@ -89,11 +89,16 @@ function offsetMs(at: string, zone: string): number {
   return offset;
 }
 
-/** A plain calendar day ("2026-11-24"), written "Tue 24 Nov". It has no zone. */
-export function dueText(day: string): string {
-  return format('UTC', { weekday: 'short', day: 'numeric', month: 'short' }).format(
-    new Date(`${day}T12:00:00Z`),
-  );
+const halfYearMs = 183 * 86_400_000;
+
+/** A plain calendar day ("2026-11-24"), written "Tue 24 Nov"; half a year and more from `today`, with its year. It has no zone. */
+export function dueText(day: string, today = day): string {
+  const at = new Date(`${day}T12:00:00Z`);
+  const isFar = Math.abs(+at - +new Date(`${today}T12:00:00Z`)) > halfYearMs;
+  return format('UTC', {
+    ...{ weekday: 'short', day: 'numeric', month: 'short' },
+    ...(isFar && { year: 'numeric' }),
+  }).format(at);
 }
 
 /** "Tue", of a plain calendar day. */

@@ -2,6 +2,7 @@ import type { EventOf } from '../core/ledger/entry.ts';
 import { entryKindKeys } from '../core/ledger/about-kinds.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import {
+  text,
   count,
   instant,
   instantOrNull,
@@ -63,11 +64,13 @@ export const ledgerQuery = object(
     kind: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a kind of entry' },
     fault: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a fault' },
     job: uuid,
+    who: uuid,
+    find: text(1, 60),
     from: instant,
     to: instant,
     ...paging,
   },
-  ['position', 'head', 'kind', 'fault', 'job', 'from', 'to', 'limit', 'after'],
+  ['position', 'head', 'kind', 'fault', 'job', 'who', 'find', 'from', 'to', 'limit', 'after'],
 );
 export type LedgerQuery = DataOf<typeof ledgerQuery>;
 export const ledgerPage = page(event);

@@ -32,7 +32,8 @@ export type Person = DataOf<typeof person>;
 export const people = object({ people: { type: 'array', items: person } });
 export const personNew = object({ id: uuid, name, role: personRole, secret }, ['secret']);
 export type PersonNew = DataOf<typeof personNew>;
-export const personChange = object({ role: personRole, secret, active: { type: 'boolean' } }, [
+export const personChange = object({ name, role: personRole, secret, active: { type: 'boolean' } }, [
+  'name',
   'role',
   'secret',
   'active',

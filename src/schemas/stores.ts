@@ -4,7 +4,8 @@ import { needleWords } from '../core/needle/shape.ts';
 import { bobbinClasses, bobbinSides } from '../core/bobbin/capacity.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { schools, someSchools } from './schools.ts';
-import { among, colour, count, instant, object, text, uuid } from '../core/shape/parts.ts';
+import { keysOf } from '../core/base/keys.ts';
+import { among, colour, count, instant, object, text, textOrNull, uuid } from '../core/shape/parts.ts';
 
 const word = {
   type: 'object',
@@ -35,14 +36,16 @@ export const workshopChange = object(
 );
 export type WorkshopMessage = DataOf<typeof workshop>;
 
-/** PATCH /api/needle-kinds/{id}: `counted` is what lies there now. */
+/** PATCH /api/needle-kinds/{id}: `counted` is what lies there now; `label` is what it should have been called. */
 export const needleKindChange = object(
   {
     counted: { type: 'integer', minimum: 0, maximum: 1_000_000 },
     reorderAt: { type: 'integer', minimum: 0, maximum: 1_000_000 },
+    label: text(1, 80),
   },
-  ['counted', 'reorderAt'],
+  ['counted', 'reorderAt', 'label'],
 );
+export type NeedleKindChange = DataOf<typeof needleKindChange>;
 
 const bobbinFields = {
   name: text(1, 60),
@@ -62,7 +65,23 @@ export const bobbinKindNew = object(
   },
   ['tex', 'metres'],
 );
-export const bobbinKind = object({ id: uuid, ...bobbinFields, tex: { type: 'number' }, metres: count });
+/** `retired`: why it is out of use; left out while it is in use. */
+export const bobbinKind = object(
+  { id: uuid, ...bobbinFields, tex: { type: 'number' }, metres: count, retired: text(1, 200) },
+  ['retired'],
+);
+/** PATCH /api/bobbin-kinds/{id}: what is left out stays; `retired` null: back in use. */
+export const bobbinKindChange = object(
+  {
+    ...bobbinFields,
+    tex: bobbinKindNew.properties.tex,
+    metres: bobbinKindNew.properties.metres,
+    retired: textOrNull(200),
+  },
+  [...keysOf(bobbinFields), 'tex', 'metres', 'retired'],
+);
+export type BobbinKindChange = DataOf<typeof bobbinKindChange>;
+export type BobbinCaseChange = DataOf<typeof bobbinCaseChange>;
 export type BobbinKind = DataOf<typeof bobbinKind>;
 export type BobbinKindNew = DataOf<typeof bobbinKindNew>;
 
@@ -84,7 +103,35 @@ export const bobbinCase = object({
   note: text(0, 500),
   retired: { type: ['string', 'null'] },
 });
-/** PATCH /api/bobbin-cases/{id}: `retired` says why the case is out of use. */
-export const bobbinCaseChange = object({ note: text(0, 500), retired: text(1, 200) }, ['note', 'retired']);
+/** PATCH /api/bobbin-cases/{id}: `retired` says why the case is out of use; null: it is in use again. */
+export const bobbinCaseChange = object(
+  {
+    name: text(1, 40),
+    size: among(bobbinClasses),
+    turns: among(caseTurns),
+    note: text(0, 500),
+    retired: textOrNull(200),
+  },
+  ['name', 'size', 'turns', 'note', 'retired'],
+);
 export type BobbinCase = DataOf<typeof bobbinCase>;
 export type BobbinCaseNew = DataOf<typeof bobbinCaseNew>;
+
+/** PATCH /api/customers: in all jobs; a name that is there already makes the two one. */
+export const customerChange = object({ from: text(1, 120), to: text(1, 120) });
+export const customerChanged = object({ jobs: count });
+
+/** GET /api/things/{id}: what a thread, cone, bobbin, case, needle, machine or person said before, newest first. */
+export const thingsBefore = object({
+  items: {
+    type: 'array',
+    items: object({
+      at: instant,
+      by: { type: ['string', 'null'] },
+      before: { type: 'object' },
+    }),
+  },
+});
+export interface ThingsBefore {
+  items: { at: string; by: string | null; before: Record<string, unknown> }[];
+}

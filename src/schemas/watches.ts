@@ -9,7 +9,7 @@ export const watches = object({
     type: 'array',
     items: object({
       ...{ head: place, position: place, perBreak: number, perStitch: number, limit: number },
-      usual: { type: 'string' },
+      usual: { type: 'number', minimum: 0 },
     }),
   },
 });

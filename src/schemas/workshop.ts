@@ -8,6 +8,7 @@ import { mostStops } from '../core/shape/most.ts';
 import { needleReasons } from '../core/needle/reasons.ts';
 import { needleLifeSchools } from '../core/needle/life.ts';
 import { elements } from '../core/element/elements.ts';
+import { keysOf } from '../core/base/keys.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { someSchools } from './schools.ts';
 import { event, type Event } from './event.ts';
@@ -26,6 +27,7 @@ import {
   positionNo,
   stitches,
   text,
+  textOrNull,
   uuid,
   uuidOrNull,
 } from '../core/shape/parts.ts';
@@ -70,10 +72,7 @@ const machineFields = {
 } as const;
 
 export const machineNew = object({ id: uuid, ...machineFields, profile: someProfile }, ['profile']);
-export const machineChange = object(
-  { name: machineFields.name, topSpeed: machineFields.topSpeed, profile: someProfile },
-  ['name', 'topSpeed', 'profile'],
-);
+export const machineChange = object({ ...machineFields, profile: someProfile }, keysOf(machineFields));
 export const machine = object({ id: uuid, slug: { type: 'string' }, ...machineFields });
 export type Machine = DataOf<typeof machine>;
 export type MachineNew = DataOf<typeof machineNew>;
@@ -105,7 +104,16 @@ export const threadNew = object(
   { id: uuid, ...threadFields, tex: { type: 'number', minimum: 1, maximum: 1000 } },
   ['tex'],
 );
-export const thread = object({ id: uuid, ...threadFields, tex: { type: 'number' } });
+/** `retired`: why it is out of use; left out while it is in use. */
+export const thread = object({ id: uuid, ...threadFields, tex: { type: 'number' }, retired: text(1, 200) }, [
+  'retired',
+]);
+/** PATCH /api/threads/{id}: what is left out stays; `retired` null: back in use; `sameAs`: it is that thread, and was named twice. */
+export const threadChange = object(
+  { ...threadFields, tex: threadNew.properties.tex, retired: textOrNull(200), sameAs: uuid },
+  [...keysOf(threadFields), 'tex', 'retired', 'sameAs'],
+);
+export type ThreadChange = DataOf<typeof threadChange>;
 export type Thread = DataOf<typeof thread>;
 export type ThreadNew = DataOf<typeof threadNew>;
 
@@ -116,7 +124,15 @@ export const coneNew = object({
   metres: { type: 'integer', minimum: 1, maximum: 100_000 },
 });
 /** `leftMetres`: when new, less what the ledger's stitches took of it (about: see core/stitches/usual.ts). */
-export const cone = object({ ...coneNew.properties, leftMetres: { type: 'number' } });
+export const cone = object({ ...coneNew.properties, leftMetres: { type: 'number' }, retired: text(1, 200) }, [
+  'retired',
+]);
+/** PATCH /api/cones/{id}: `retired`: why it is out of use (empty, given back). */
+export const coneChange = object(
+  { batch: coneNew.properties.batch, metres: coneNew.properties.metres, retired: textOrNull(200) },
+  ['batch', 'metres', 'retired'],
+);
+export type ConeChange = DataOf<typeof coneChange>;
 export type Cone = DataOf<typeof cone>;
 
 const jobStop = object(
@@ -187,11 +203,19 @@ export type JobNew = DataOf<typeof jobNew>;
 export type JobChange = DataOf<typeof jobChange>;
 
 export const listQuery = object({ ...paging }, ['limit', 'after']);
-export const jobQuery = object({ ...paging, show: { enum: ['waiting', 'done', 'all'] } }, [
-  'limit',
-  'after',
-  'show',
-]);
+/** `find`: a word of name, customer or cloth; `dueBy`: due that day or before; `machine`: was put on there. */
+export const jobQuery = object(
+  {
+    ...paging,
+    show: { enum: ['waiting', 'done', 'all'] },
+    find: text(1, 120),
+    customer: text(1, 120),
+    dueBy: { type: 'string', format: 'date' },
+    machine: uuid,
+  },
+  ['limit', 'after', 'show', 'find', 'customer', 'dueBy', 'machine'],
+);
+export type JobQuery = DataOf<typeof jobQuery>;
 export const conesQuery = object({ ...paging, thread: uuid }, ['limit', 'after', 'thread']);
 export type ListQuery = DataOf<typeof listQuery>;
 

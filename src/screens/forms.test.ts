@@ -76,23 +76,29 @@ describe('an entry in a narrowed ledger', () => {
     ...{ id: 'e', kind: 'break', position: 9, jobId: 'j', at: '2026-11-02T23:30:00.000Z' },
     data: { fault: 'shred' },
   } as Event;
-  const none = { position: '', kind: '', job: '', day: '' };
+  const none = { position: '', kind: '', job: '', who: '', from: '', to: '', find: '' };
   const is = (filter: Partial<typeof none>, zone = 'UTC') => fits(event, { ...none, ...filter }, zone);
   test('everything fits where nothing is chosen', () => expect(is({})).toBe(true));
   test('each choice narrows, all of them together', () => {
-    expect(is({ position: '9', kind: 'break:shred', job: 'j', day: '2026-11-02' })).toBe(true);
+    expect(is({ position: '9', kind: 'break:shred', job: 'j', from: '2026-11-02', to: '2026-11-02' })).toBe(
+      true,
+    );
     for (const other of [
       { position: '8' },
       { kind: 'stop' },
       { kind: 'break:snap' },
       { job: 'k' },
-      { day: '2026-11-03' },
+      { from: '2026-11-03' },
+      { to: '2026-11-01' },
+      { who: 'somebody' },
+      // What a word is found in only the server knows.
+      { find: 'shred' },
     ])
       expect(is(other)).toBe(false);
   });
   test('the day is the one of the shop’s clock', () => {
-    expect(is({ day: '2026-11-03' }, 'Europe/Berlin')).toBe(true);
-    expect(is({ day: '2026-11-02' }, 'Europe/Berlin')).toBe(false);
+    expect(is({ from: '2026-11-03' }, 'Europe/Berlin')).toBe(true);
+    expect(is({ to: '2026-11-02' }, 'Europe/Berlin')).toBe(false);
   });
 });
 

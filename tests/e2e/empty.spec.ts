@@ -47,4 +47,31 @@ test('from an empty workshop to a logged break', async ({ page }) => {
   await page.getByLabel('Quick line').fill('2b loops');
   await page.getByLabel('Quick line').press('Enter');
   await expect(page.getByText('loops on top', { exact: true })).toBeVisible();
+
+  // What was typed wrongly is put right: the name, and the side that 1 is on. Every rail turns with it.
+  await page.goto(`${base}/workshop`);
+  await ready();
+  const kept = page.locator('#machines > details');
+  await kept.locator('summary').first().click();
+  await kept.getByText('Put Wren right').click();
+  const right = kept.getByRole('form', { name: 'Put Wren right' });
+  await right.getByLabel('Name').fill('Wren 2');
+  await right.getByLabel(/Number 1/).selectOption('right-most');
+  await right.getByRole('button', { name: 'Save' }).click();
+  await expect(kept.locator('summary').first()).toContainText('Wren 2 1 head · 6 positions, 1 on the right');
+  for (const screen of ['run', 'head', 'check']) {
+    await page.goto(`${base}/wren/${screen}`);
+    await expect(
+      page.locator('[aria-label="Positions of the head"]').locator('a, button').first(),
+      screen,
+    ).toHaveAccessibleName(/Position 6\b/);
+  }
+  // A machine with entries stays; what it is then says what to do.
+  await page.goto(`${base}/workshop`);
+  await ready();
+  await kept.locator('summary').first().click();
+  await kept.getByText('Put Wren 2 right').click();
+  await kept.getByRole('button', { name: 'Remove: it was never used' }).click();
+  await kept.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(kept.getByRole('alert')).toContainText('Wren 2 is on record and stays there.');
 });

@@ -45,7 +45,7 @@ test('stores: a counted needle falls when one is fitted, and is called low', asy
   const line = page.locator('#needles li', { hasText: '110/18 sharp large eye' });
   await expect(line).toContainText('not counted');
   await page.waitForFunction(() => document.documentElement.dataset['awake']);
-  await line.locator('summary').click();
+  await line.locator('summary').first().click();
   await line.getByLabel('On the shelf now').fill('11');
   await line.getByRole('button', { name: 'Counted' }).click();
   // Not the 11 of 110/18: the page is loaded anew when the count is kept.
@@ -82,7 +82,7 @@ test('stores: threads and cones come from a CSV file, bad lines are named; label
     .getByLabel(/Threads and cones from a CSV file/)
     .setInputFiles({ name: 't.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByText(/line 3: “grey” is no colour/)).toBeVisible();
-  await page.getByRole('button', { name: 'Add 1 line' }).click();
+  await page.getByRole('button', { name: 'Take in 1 line' }).click();
   await expect(page.locator('#threads')).toContainText('LK40 · 40 wt (25 tex)');
   // Taken in once more it changes nothing, unless the operator says that these are more of the same.
   await page.waitForFunction(() => document.documentElement.dataset['awake']);
@@ -90,9 +90,9 @@ test('stores: threads and cones come from a CSV file, bad lines are named; label
     .getByLabel(/Threads and cones from a CSV file/)
     .setInputFiles({ name: 't.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.locator('#threads')).toContainText('1 line in the stores already, left out');
-  await expect(page.getByRole('button', { name: 'Add 0 lines' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Take in 0 lines' })).toBeDisabled();
   await page.getByRole('checkbox', { name: /more of the same/ }).check();
-  await expect(page.getByRole('button', { name: 'Add 1 line' })).toBeEnabled();
+  await expect(page.getByRole('button', { name: 'Take in 1 line' })).toBeEnabled();
   await page.waitForFunction(() => document.documentElement.dataset['awake']);
   await page.getByRole('combobox', { name: 'For', exact: true }).selectOption('c LK40');
   await page.getByRole('button', { name: 'Add to the sheet' }).click();
@@ -120,6 +120,77 @@ test('stores: a cone’s label fills the thread’s form, whatever count it is s
   await expect(form.getByLabel('Fibre')).toHaveValue('rayon');
   await form.getByRole('button').click();
   await expect(page.locator('#threads')).toContainText('MO44 · 40 wt (25 tex) · rayon');
+});
+
+test('stores: a file that says something else asks line by line: keep, take, or both', async ({
+  page,
+  request,
+}) => {
+  const id = uuid7();
+  const code = `Q${id.slice(-6)}`;
+  await post(request, '/api/threads', {
+    ...{ id, code, name: 'Quince', colour: '#ddcc22', weightNo: 40, fibre: 'polyester' },
+  });
+  await open(page, '/heron/stores');
+  const field = page.getByLabel(/Threads and cones from a CSV file/);
+  const asked = page.getByRole('group', { name: `${code}: which holds?` });
+  const take = async (name: string, answer: RegExp) => {
+    await page.waitForFunction(() => document.documentElement.dataset['awake']);
+    const csv = `code,name,colour,weight,fibre\n${code},${name},#ddcc22,40 wt,polyester\n`;
+    await field.setInputFiles({ name: 't.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+    await expect(asked).toContainText(`Quince in the stores, ${name} in the file`);
+    await expect(page.getByRole('button', { name: 'Take in 0 lines' })).toBeDisabled();
+    await asked.getByLabel(answer).check();
+    await page.getByRole('button', { name: 'Take in 1 line' }).click();
+  };
+  const named = async (wanted: string) =>
+    (await allThreads(request)).find((thread) => thread.code === wanted)?.name;
+  await take('Quinze', /Both/);
+  await expect.poll(() => named(`${code}-2`)).toBe('Quinze');
+  expect(await named(code)).toBe('Quince');
+  await expect(page.locator('#threads')).toContainText(`${code}-2`);
+  await take('Quitte', /Take/);
+  await expect.poll(() => named(code)).toBe('Quitte');
+});
+
+test('stores: a thread is put right, named twice, taken out of use, removed; what it said before stays', async ({
+  page,
+  request,
+}) => {
+  const id = uuid7();
+  const code = `P${id.slice(-6)}`;
+  await post(request, '/api/threads', {
+    ...{ id, code, name: 'Plumb', colour: '#552255', weightNo: 40, fibre: 'polyester' },
+  });
+  await open(page, '/heron/stores');
+  const line = page.locator('#threads > ul > li', { hasText: code });
+  const opened = async () => {
+    await page.waitForFunction(() => document.documentElement.dataset['awake']);
+    await line.locator('summary').first().click();
+    await line.getByText(`Put ${code} right`).click();
+  };
+  await opened();
+  const form = line.getByRole('form', { name: `Put ${code} right` });
+  await form.getByLabel('Colour name').fill('Plum');
+  await form.getByRole('button', { name: 'Save' }).click();
+  await expect(line).toContainText('Plum');
+  await expect(line).not.toContainText('Plumb');
+  await opened();
+  await line.getByRole('button', { name: 'What it said before' }).click();
+  await expect(line.getByRole('list', { name: 'What it said before' })).toContainText('name Plumb');
+  await line.getByLabel('Out of use, because').fill('sold out');
+  await line.getByRole('button', { name: 'Take out of use' }).click();
+  await expect(line).toContainText('out of use: sold out');
+  // What is out of use is offered nowhere.
+  await open(page, '/heron/head?position=4');
+  await page.getByRole('button', { name: 'Mount a cone' }).click();
+  await expect(page.getByText('Teal feather').first()).toBeVisible();
+  await expect(page.getByText(code)).toHaveCount(0);
+  await open(page, '/heron/stores');
+  await opened();
+  await line.getByRole('button', { name: 'Remove: it was never used' }).click();
+  await line.getByRole('button', { name: 'Remove', exact: true }).click();
+  await expect(line).toHaveCount(0);
 });
 
 for (const [what, part, csv, bad, good] of [
@@ -156,7 +227,7 @@ for (const [what, part, csv, bad, good] of [
     await expect(page.locator(part).getByRole('alert')).toContainText('This file has other columns');
     await take(csv);
     await expect(page.locator(part)).toContainText(bad);
-    await page.locator(part).getByRole('button', { name: 'Add 1 line' }).click();
+    await page.locator(part).getByRole('button', { name: 'Take in 1 line' }).click();
     await expect(page.locator(part)).toContainText(good);
     await expect(page.locator(part).getByRole('button', { name: `${what} as CSV` })).toBeEnabled();
     // A list of another kind is told, though some of its columns fit.

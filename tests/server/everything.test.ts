@@ -96,7 +96,7 @@ describe('everything, taken away and taken in', () => {
     for (const [table, all] of Object.entries(json.tables))
       expect(all).toEqual(lines.filter((line) => line.table === table).map((line) => line.row));
     const csv = (await text(full.address, '?format=csv&table=thread')).trim().split('\r\n');
-    expect(csv[0]).toBe('id,code,name,colour,weight_no,tex,fibre');
+    expect(csv[0]).toBe('id,code,name,colour,weight_no,tex,fibre,retired');
     expect(csv).toHaveLength(3);
     expect((await ask(full.address, 'GET', '/api/everything?format=csv')).status).toBe(422);
   });

@@ -110,6 +110,7 @@ test('every step keeps every row that was there, with all that it said', async (
       'pairing_code',
       'person',
       'session',
+      'thing_before',
       'wrong_guess',
     ].sort(),
   );

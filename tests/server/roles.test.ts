@@ -17,7 +17,16 @@ const table: Readonly<Record<string, string>> = {
     ...['bobbin-cases', 'bobbin-cases/[id]/life', 'bobbin-kinds', 'cones', 'jobs'].map(get),
     ...['jobs/[id]', 'jobs/[id]/picture', 'jobs/csv', 'jobs/stitch-factor', 'ledger', 'ledger/[id]'].map(get),
     ...['ledger/export', 'machines', 'machines/now', 'needle-kinds', 'operators', 'overrulings'].map(get),
-    ...['plans', 'plans/[id]', 'readers', 'schemes', 'schemes/[id]', 'threads', 'workshop'].map(get),
+    ...[
+      'plans',
+      'plans/[id]',
+      'readers',
+      'schemes',
+      'schemes/[id]',
+      'threads',
+      'workshop',
+      'things/[id]',
+    ].map(get),
     ...['', '/feed', '/findings/changed', '/findings/cost', '/findings/happened', '/findings/needles']
       .concat('/findings/pairing', '/findings/places', '/findings/with', '/head', '/live')
       .concat('/maintenance.ics', '/positions/[position]', '/sewn', '/watches')
@@ -32,7 +41,11 @@ const table: Readonly<Record<string, string>> = {
   ...every('OT', [
     ...['bobbin-cases', 'bobbin-kinds', 'cones', 'jobs', 'machines', 'needle-kinds'].map(post),
     ...['plans', 'schemes', 'threads'].map(post),
-    ...['PATCH /api/bobbin-cases/[id]', 'PATCH /api/machines/[id]', 'PATCH /api/needle-kinds/[id]'],
+    ...['bobbin-cases', 'bobbin-kinds', 'cones', 'machines', 'needle-kinds', 'threads'].flatMap((what) => [
+      `PATCH /api/${what}/[id]`,
+      `DELETE /api/${what}/[id]`,
+    ]),
+    'PATCH /api/customers',
     ...['PATCH /api/workshop', 'PUT /api/jobs/[id]', 'PUT /api/jobs/[id]/picture', 'PUT /api/plans/[id]'],
     ...['PUT /api/plans/[id]/seats', 'PUT /api/schemes/[id]', 'DELETE /api/schemes/[id]'],
   ]),
@@ -44,7 +57,12 @@ const table: Readonly<Record<string, string>> = {
     ...['access', 'access/ledger', 'devices', 'everything', 'feed-tokens', 'people', 'sessions'].map(get),
     ...['devices', 'everything', 'feed-tokens', 'operators', 'people'].map(post),
     ...['PATCH /api/access', 'PATCH /api/devices/[id]', 'PATCH /api/people/[id]'],
-    ...['DELETE /api/devices/[id]', 'DELETE /api/feed-tokens/[id]', 'DELETE /api/sessions/[id]'],
+    ...[
+      'DELETE /api/people/[id]',
+      'DELETE /api/devices/[id]',
+      'DELETE /api/feed-tokens/[id]',
+      'DELETE /api/sessions/[id]',
+    ],
   ]),
 };
 

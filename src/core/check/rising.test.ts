@@ -18,7 +18,7 @@ describe('breaks that rose', () => {
     expect(told).toHaveLength(1);
     expect(told[0]).toMatchObject({ head: 1, position: 9 });
     expect(told[0]!.why).toMatch(
-      /^2\d breaks in \d+0,000 stitches since \d+ Nov; 0\.3\d per 10,000 stitches are usual here\.$/,
+      /^2\d breaks in \d+0,000 stitches since \d+ Nov, \d\.\d+ per 10,000 stitches, where 0\.3\d are usual\.$/,
     );
   });
   test('two breaks in a row are no rise; what was usual must be known; a rise that is over is not told', () => {

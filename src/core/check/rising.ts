@@ -1,9 +1,9 @@
 import { dayWords } from '../base/day.ts';
 import { cusumFor } from '../learn/change/cusum.ts';
 import { cusumAfter } from '../learn/change/cusum-sum.ts';
-import { figure, howMany, perTenThousand, wholeText } from '../learn/answers/words.ts';
+import { againstUsual, howMany, wholeText } from '../learn/answers/words.ts';
 import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
-import { perStitches } from '../learn/rates/rate.ts';
+import { perStitches } from '../learn/rates/per-stitches.ts';
 
 /** What a seat sewed and broke before, and lately day by day. */
 export interface SeatDays {
@@ -48,7 +48,7 @@ export function risingSeats(seats: readonly SeatDays[]): Rising[] {
         counted.stitches += stitches;
       }
       if (sum < chart.limit || counted.breaks === 0) return [];
-      const why = `${howMany(counted.breaks, 'break')} in ${wholeText(counted.stitches)} stitches since ${dayWords(since)}; ${figure(rate)} ${perTenThousand} are usual here.`;
+      const why = `${howMany(counted.breaks, 'break')} in ${wholeText(counted.stitches)} stitches since ${dayWords(since)}, ${againstUsual(counted.breaks, counted.stitches, rate)}.`;
       return [{ head, position, why, breaks: counted.breaks }];
     })
     .sort((a, b) => b.breaks - a.breaks)

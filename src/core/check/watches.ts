@@ -2,7 +2,7 @@ import { cusumFor } from '../learn/change/cusum.ts';
 import { forBreak, forStitch } from '../learn/change/cusum-sum.ts';
 import type { Watch } from '../learn/change/watch.ts';
 import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
-import { perStitches } from '../learn/rates/rate.ts';
+import { perStitches } from '../learn/rates/per-stitches.ts';
 
 /**
  * How many times as many breaks a seat's chart is to notice soonest, and stitches between two false signals at one seat: as seldom as a third break
@@ -21,10 +21,9 @@ export function watchesOf(
   return seats.map(({ head, position, ...counted }) => {
     const { rate } = shrunkRate(counted, common);
     const chart = cusumFor({ ...design, usual: rate / perStitches });
-    const rounded = Number(rate.toPrecision(1));
     return {
       ...{ head, position, limit: chart.limit, perBreak: forBreak(chart), perStitch: forStitch(chart) },
-      usual: `${rounded} in 10,000 ${rounded === 1 ? 'is' : 'are'}`,
+      usual: rate,
     };
   });
 }

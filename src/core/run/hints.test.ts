@@ -150,12 +150,12 @@ describe('act now (common practice, no published source)', () => {
     const perBreak = Math.log(4);
     const quiet = {
       ...{ head: 1, position: 7, perBreak, perStitch: 0.9 / 10_000, limit: 2.95 },
-      usual: '0.3 in 10,000 are',
+      usual: 0.32,
     };
-    const lively = { ...quiet, perStitch: 9 / 10_000, limit: 5.2, usual: '3 in 10,000 are' };
+    const lively = { ...quiet, perStitch: 9 / 10_000, limit: 5.2, usual: 3 };
     const three = [snapped(30, 7), run(25, [[1, 7, 3000]]), snapped(20, 7), snapped(10, 7)];
     expect(says({ events: three, watches: [quiet] })).toEqual([
-      '3 breaks on position 7 in 3,000 stitches, where 0.3 in 10,000 are usual: look here before sewing on.',
+      '3 breaks on position 7 in 3,000 stitches, 10 per 10,000 stitches, where 0.32 are usual: look here before sewing on.',
     ]);
     // Metallic breaks three times in 10,000 stitches anyway: three in 3,000 are no news, six at once are.
     expect(says({ events: three, watches: [lively] })).toEqual([]);

@@ -1,4 +1,5 @@
 import { countsAgainstPosition, countsAsBreak } from '../fault/faults.ts';
+import { againstUsual } from '../learn/answers/words.ts';
 import { gatheredAt, type Watch } from '../learn/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { Deed } from '../ledger/deed.ts';
@@ -134,7 +135,7 @@ function watched({ events, sewn, heads }: HintInput, watch: Watch): string | nul
   const above = gatheredAt(watch, [...steps, [0, sewn.get(position) ?? 0]]);
   return (
     above &&
-    `${above[0]} breaks on ${several({ heads }, head)}position ${position} ${inStitches(above[1])}, where ${watch.usual} usual:`
+    `${above[0]} breaks on ${several({ heads }, head)}position ${position} ${inStitches(above[1])}, ${againstUsual(above[0], above[1], watch.usual)}:`
   );
 }
 

@@ -47,6 +47,11 @@ export function text<const Least extends number, const Most extends number>(leas
   } as const;
 }
 
+/** Such text, or null: taken away. */
+export function textOrNull<const Most extends number>(most: Most) {
+  return { ...text(1, most), type: ['string', 'null'] } as const;
+}
+
 /** An object with exactly these properties, all required but those named optional. */
 export function object<
   const Properties extends Record<string, Shape>,

@@ -1,10 +1,11 @@
-import { Suspense, lazy, useEffect, useRef, useState } from 'react';
-
-/** Seldom asked for: it travels when it is. */
-const HelpSheet = lazy(() => import('./HelpSheet.tsx'));
+import { useEffect, useRef, useState } from 'react';
+import { quickExamples } from '../../core/ledger/quick-line.ts';
+import { useFrame } from './context.tsx';
+import { keysOn } from './keys.ts';
 
 /** `?`: the keys that this screen hears, and the words of the quick line. */
 export function Help() {
+  const { data } = useFrame();
   const dialog = useRef<HTMLDialogElement>(null);
   const [isOpen, setIsOpen] = useState(false);
   const show = () => {
@@ -38,8 +39,37 @@ export function Help() {
         aria-label="Keys and words"
         className="sheet m-auto w-96 max-w-[calc(100vw-2rem)] p-4 text-base-content backdrop:bg-black/40"
       >
-        <Suspense>{isOpen && <HelpSheet />}</Suspense>
+        {isOpen && (
+          <>
+            <h2>Keys here</h2>
+            <dl className="mt-1">
+              {keysOn(data.screen).map(({ key, does }) => (
+                <Line key={key} name={key} means={does} />
+              ))}
+            </dl>
+            <h2 className="mt-3">Words of the quick line</h2>
+            <dl className="mt-1">
+              {quickExamples.map(({ example, means }) => (
+                <Line key={example} name={example} means={means} />
+              ))}
+            </dl>
+            <form method="dialog" className="mt-3 text-end">
+              <button type="submit" className="btn btn-primary">
+                Close
+              </button>
+            </form>
+          </>
+        )}
       </dialog>
     </>
+  );
+}
+
+function Line({ name, means }: { name: string; means: string }) {
+  return (
+    <div className="flex justify-between gap-4 border-t py-1 rule first:border-t-0">
+      <dt className="figures font-bold whitespace-nowrap">{name}</dt>
+      <dd className="quiet text-end">{means}</dd>
+    </div>
   );
 }

@@ -1,16 +1,13 @@
 import ScanQrCode from 'lucide-react/icons/scan-qr-code';
 import { lazy, Suspense, useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
-import type * as Quick from '../../core/ledger/quick-line.ts';
+import { quickExamples, readQuickLine } from '../../core/ledger/quick-line.ts';
 import type { QuickContext, Understood } from '../../core/ledger/quick-understood.ts';
+import { inUse } from '../../core/stores/in-use.ts';
 import { seatAt } from '../../core/ledger/head-now.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import { useFrame } from './context.tsx';
 
 const CameraScan = lazy(() => import('./CameraScan.tsx'));
-
-type Reader = typeof Quick;
-/** What understands the line travels when the line is first touched. */
-const loadReader = (): Promise<Reader> => import('../../core/ledger/quick-line.ts');
 
 /** One line for the keyboard and for a scanner that types: it says what it understood before Enter. */
 export function QuickLine() {
@@ -18,7 +15,6 @@ export function QuickLine() {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [scanning, setScanning] = useState(false);
-  const [reader, setReader] = useState<Reader | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const hint = useId();
   useSlashKey(input);
@@ -27,7 +23,7 @@ export function QuickLine() {
     heads: data.machine.heads,
     positions: data.machine.positions,
     head: headNo,
-    threads: data.threads,
+    threads: inUse(data.threads),
     letters: data.letters,
     cones: data.cones,
     needleOn: (head, position) => seatAt(view, head, position)?.needle?.spec ?? null,
@@ -35,11 +31,9 @@ export function QuickLine() {
     caseId,
     threadOn: (head, position) => seatAt(view, head, position)?.cone?.threadId ?? null,
   };
-  const reading = reader && read(reader, text, context);
+  const reading = read(text, context);
 
-  /** A scanner may be done before the reader is here: the line waits for it. */
-  async function enter(): Promise<void> {
-    const reading = read(await loadReader(), text, context);
+  function enter(): void {
     if (!reading) return;
     if ('refused' in reading) {
       // A label knows what, not where: the position is typed in front of it.
@@ -62,7 +56,7 @@ export function QuickLine() {
   }
 
   function onKeyDown(event: KeyboardEvent): void {
-    if (event.key === 'Enter') void enter();
+    if (event.key === 'Enter') enter();
     if (event.key === 'Escape') {
       setText('');
       input.current?.blur();
@@ -90,10 +84,7 @@ export function QuickLine() {
           spellCheck={false}
           aria-describedby={hint}
           onChange={(change) => setText(change.target.value)}
-          onFocus={() => {
-            setOpen(true);
-            void loadReader().then(setReader);
-          }}
+          onFocus={() => setOpen(true)}
           onBlur={() => setOpen(false)}
           onKeyDown={onKeyDown}
         />
@@ -112,7 +103,7 @@ export function QuickLine() {
         isOpen={open}
         isUnderstood={reading !== null && !('refused' in reading)}
       />
-      {reader && open && !text && !said && <Examples of={reader.quickExamples} />}
+      {open && !text && !said && <Examples />}
       {scanning && (
         <Suspense>
           <CameraScan
@@ -153,13 +144,13 @@ function UnderLine({ id, line, isOpen, isUnderstood }: UnderLineProps) {
   );
 }
 
-function Examples({ of }: { of: Reader['quickExamples'] }) {
+function Examples() {
   return (
     <ul
       className="sheet absolute inset-x-0 top-full z-40 mt-1 px-3 py-2 text-sm shadow-md"
       aria-hidden="true"
     >
-      {of.map(({ example, means }) => (
+      {quickExamples.map(({ example, means }) => (
         <li key={example} className="flex justify-between gap-3 py-0.5">
           <b className="figures whitespace-nowrap">{example}</b>
           <span className="quiet text-end">{means}</span>
@@ -181,13 +172,12 @@ function SaidTimer() {
 }
 
 function read(
-  reader: Reader,
   text: string,
   context: QuickContext,
 ): { understood: Understood } | { refused: string; name: string } | null {
   if (!text.trim()) return null;
   try {
-    return { understood: reader.readQuickLine(text, context) };
+    return { understood: readQuickLine(text, context) };
   } catch (error) {
     if (error instanceof Refusal) return { refused: error.message, name: error.name };
     throw error;

@@ -11,13 +11,24 @@ interface AddFormProps {
   /** The message from the fields; may throw an Error whose words are shown. */
   message: (fields: Record<string, string>) => unknown;
   button: string;
+  /** One of several forms beside each other, and not the first that is wanted. */
+  isQuiet?: boolean;
   /** What adding takes: not offered to whoever may not. */
   right: Right;
   children: ReactNode;
 }
 
 /** A short form that adds one thing. What was typed stays when it is refused; the page reloads when it is done. */
-export function AddForm({ name, method = 'POST', path, message, button, right, children }: AddFormProps) {
+export function AddForm({
+  name,
+  method = 'POST',
+  path,
+  message,
+  button,
+  isQuiet = false,
+  right,
+  children,
+}: AddFormProps) {
   const may = useMay(right);
   const { attempt, busy, refusal } = useTry();
   const submit = (form: HTMLFormElement) =>
@@ -39,7 +50,7 @@ export function AddForm({ name, method = 'POST', path, message, button, right, c
       }}
     >
       {children}
-      <button type="submit" className="btn btn-primary" disabled={busy}>
+      <button type="submit" className={`btn ${isQuiet ? '' : 'btn-primary'}`} disabled={busy}>
         {button}
       </button>
       {refusal && (

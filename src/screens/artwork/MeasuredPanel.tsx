@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
 import { adviseStop, byThreadAlone } from '../../core/advice/of-stop.ts';
 import { measured, type Measures } from '../../core/element/measures.ts';
@@ -81,7 +82,7 @@ export function MeasuredPanel({ design, garment, fileName }: MeasuredPanelProps)
                   onChange={(change) => setChosen({ ...chosen, [stop.stop]: change.target.value })}
                 >
                   <option value="">which thread?</option>
-                  {data.threads.map((thread) => (
+                  {inUse(data.threads).map((thread) => (
                     <option key={thread.id} value={thread.id}>
                       {thread.name} {thread.weightNo} wt
                     </option>

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
 import { toldOfGarment } from '../../core/advice/of-garment.ts';
 import type { Garment } from '../../core/garment/garment.ts';
@@ -200,7 +201,7 @@ function StopLine({
             </option>
           ))}
           <optgroup label="All threads">
-            {data.threads
+            {inUse(data.threads)
               .filter((choice) => !stop.threads.some((near) => near.thread.id === choice.id))
               .map((choice) => (
                 <option key={choice.id} value={choice.id}>

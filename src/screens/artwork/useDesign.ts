@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useMemo, useRef, useState } from 'react';
 import { proposeStops } from '../../core/artwork/propose.ts';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
@@ -61,7 +62,10 @@ export function useDesign(factor: number) {
 
   const stops = useMemo(() => {
     if (!reading) return [];
-    return proposeStops(reading, { cloth: '', garment }, data.threads, data.schools, { kinds, factor });
+    return proposeStops(reading, { cloth: '', garment }, inUse(data.threads), data.schools, {
+      kinds,
+      factor,
+    });
     // The garment is made of the facts.
   }, [reading, facts, kinds, factor, data.schools, data.threads]);
   return {

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
 import { threadWeightText } from '../../core/units/thread-count.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -23,11 +24,11 @@ export function MountCone({ where, seat, cones, preset, onDone }: MountConeProps
   const [threadId, setThreadId] = useState(preset ?? seat.cone?.threadId ?? null);
   const [coneId, setConeId] = useState<string | null>(null);
   const wanted = search.trim().toLowerCase();
-  const found = data.threads.filter((choice) =>
+  const found = inUse(data.threads, threadId).filter((choice) =>
     `${choice.code} ${choice.name} ${choice.weightNo} wt ${choice.fibre}`.toLowerCase().includes(wanted),
   );
   const thread = data.threads.find((candidate) => candidate.id === threadId);
-  const itsCones = cones.filter((cone) => cone.threadId === threadId);
+  const itsCones = inUse(cones).filter((cone) => cone.threadId === threadId);
   const placeOf = (id: string) => view.seats.find((candidate) => candidate.cone?.coneId === id);
   return (
     <form

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { needleText } from '../../core/needle/label.ts';
 import { needleReasonKeys, needleReasons } from '../../core/needle/reasons.ts';
@@ -61,7 +62,7 @@ function HeadTable({ onRow }: { onRow: (position: number) => void }) {
         <Choices head={head} />
       </div>
       <datalist id="threads">
-        {data.threads.map((thread) => (
+        {inUse(data.threads).map((thread) => (
           <option key={thread.id} value={thread.code}>
             {thread.name} {thread.weightNo} wt
           </option>

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { wholeFromText } from '../../core/units/whole.ts';
 import { useState } from 'react';
 import { useUnsaved } from '../../parts/useUnsaved.ts';
@@ -40,7 +41,7 @@ const wholeNumber = (text: string) => wholeFromText(text) ?? 0;
 function JobEditor({ job, cones }: { job: Job | null; cones: Cone[] }) {
   const { data } = useFrame();
   const [refusal, setRefusal] = useState('');
-  const form = useForm<JobForm>({ defaultValues: formOf(job, data.threads[0]?.id ?? '') });
+  const form = useForm<JobForm>({ defaultValues: formOf(job, inUse(data.threads)[0]?.id ?? '') });
   const { handleSubmit, formState, watch } = form;
   const saved = useUnsaved(formState.isDirty);
 

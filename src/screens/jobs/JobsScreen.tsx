@@ -7,6 +7,8 @@ import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
 import type { WorkLeft } from '../../core/plan/asked/sew-minutes.ts';
 import type { Job } from '../../schemas/workshop.ts';
+import { Customers } from './Customers.tsx';
+import { FindJobs, type JobFilter } from './FindJobs.tsx';
 import { useWorkLeft } from './useWorkLeft.ts';
 
 interface JobsScreenProps {
@@ -14,6 +16,9 @@ interface JobsScreenProps {
   jobs: Job[];
   next: string | null;
   show: 'waiting' | 'done' | 'all';
+  filter: JobFilter;
+  customers: { name: string; jobs: number }[];
+  machines: { id: string; name: string }[];
 }
 
 const minutesOf = ({ sewing, between }: WorkLeft) => sewing + between;
@@ -27,12 +32,13 @@ export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
   );
 }
 
-function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
+function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreenProps, 'data'>) {
   const { data } = useFrame();
   const { machine } = data;
   const mayPlan = useMay('plan');
   const left = useWorkLeft(jobs);
   const base = `/${machine.slug}/jobs`;
+  const isNarrowed = Object.values(filter).some(Boolean);
   return (
     <div className="p-3 lg:p-5">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -40,7 +46,7 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
           <h1>
             {show === 'done'
               ? 'Jobs done'
-              : `${whole(jobs.length)}${next ? '+' : ''} ${jobs.length === 1 ? 'job' : 'jobs'} waiting`}
+              : `${whole(jobs.length)}${next ? '+' : ''} ${jobs.length === 1 ? 'job' : 'jobs'} ${isNarrowed ? 'found' : 'waiting'}`}
           </h1>
           {show !== 'done' && jobs.length > 0 && (
             <p className="quiet">
@@ -85,7 +91,10 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
           )}
         </div>
       </div>
-      {jobs.length === 0 ? (
+      <FindJobs filter={filter} show={show} base={base} customers={customers} machines={machines} />
+      {jobs.length === 0 && isNarrowed ? (
+        <p className="sheet mt-4 p-6">No job fits. Widen the choice above.</p>
+      ) : jobs.length === 0 ? (
         <Empty show={show} base={base} />
       ) : (
         <div className="sheet mt-4 overflow-x-auto">
@@ -93,7 +102,7 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
             <thead>
               <tr>
                 <th>Job</th>
-                <th>Colour stops</th>
+                <th className="hidden sm:table-cell">Colour stops</th>
                 <th className="text-end">Pieces</th>
                 <th className="hidden text-end md:table-cell">A piece</th>
                 <th className="hidden text-end md:table-cell">Work left</th>
@@ -113,11 +122,15 @@ function Jobs({ jobs, next, show }: Omit<JobsScreenProps, 'data'>) {
       )}
       {next && (
         <p className="mt-3 text-center">
-          <a className="btn" href={`${base}?show=${show}&after=${next}`}>
+          <a
+            className="btn"
+            href={`${base}?${new URLSearchParams({ ...filter, show, after: next }).toString()}`}
+          >
             Next jobs
           </a>
         </p>
       )}
+      {mayPlan && <Customers customers={customers} />}
     </div>
   );
 }
@@ -146,7 +159,7 @@ function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
           </span>
         </span>
       </td>
-      <td>
+      <td className="hidden sm:table-cell">
         <span className="flex flex-wrap gap-1">
           {job.stops.map((stop) => {
             const thread = threads.get(stop.threadId);
@@ -168,7 +181,7 @@ function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
         {job.doneAt || !left ? '–' : durationText(minutesOf(left) * 60_000)}
       </td>
       <td className="figures text-end whitespace-nowrap">
-        {job.due ? dueText(job.due) : '–'}
+        {job.due ? dueText(job.due, today) : '–'}
         {late && <b className="block text-sm">overdue</b>}
       </td>
       <td className="text-end">

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { mostStitches } from '../../core/shape/most.ts';
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
@@ -33,7 +34,9 @@ export function StopRow({ index, last, form, place, elements, jobId, onMove, onR
   const thread = threads.get(threadId);
   // A job may have 99 stops: what can be picked from comes when it can be picked.
   const isHydrated = useHydrated();
-  const choices = isHydrated ? data.threads : data.threads.filter((choice) => choice.id === threadId);
+  const choices = isHydrated
+    ? inUse(data.threads, threadId)
+    : data.threads.filter((choice) => choice.id === threadId);
   const error = formState.errors.stops?.[index]?.stitches?.message;
   const positions = Array.from({ length: data.machine.positions }, (_, at) => at + 1).filter(
     (position) => isHydrated || String(position) === chosenPosition,

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useFieldArray, type UseFormReturn } from 'react-hook-form';
 import { elementKinds } from '../../core/element/elements.ts';
 import { wholeFromText } from '../../core/units/whole.ts';
@@ -38,7 +39,7 @@ export function StopsOfJob({ form, jobId }: { form: UseFormReturn<JobForm>; jobI
         <button
           type="button"
           className="btn"
-          onClick={() => append(blankStop(stops.at(-1)?.threadId ?? data.threads[0]?.id ?? ''))}
+          onClick={() => append(blankStop(stops.at(-1)?.threadId ?? inUse(data.threads)[0]?.id ?? ''))}
         >
           Add a stop
         </button>

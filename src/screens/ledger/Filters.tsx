@@ -7,7 +7,10 @@ export interface LedgerFilter {
   position: string;
   kind: string;
   job: string;
-  day: string;
+  who: string;
+  from: string;
+  to: string;
+  find: string;
 }
 
 /** The choice above the ledger. It is a plain form: the address can be kept and sent to someone. */
@@ -58,16 +61,44 @@ export function Filters({ filter, jobs }: { filter: LedgerFilter; jobs: { id: st
           ))}
         </select>
       </Choice>
-      <Choice name="day" label="Day">
+      {data.operators.length > 0 && (
+        <Choice name="who" label="Who">
+          <select id="who" name="who" className="select w-40" defaultValue={filter.who} onChange={submit}>
+            <option value="">all</option>
+            {data.operators.map((operator) => (
+              <option key={operator.id} value={operator.id}>
+                {operator.name}
+              </option>
+            ))}
+          </select>
+        </Choice>
+      )}
+      {(['from', 'to'] as const).map((end) => (
+        <Choice key={end} name={end} label={end === 'from' ? 'From' : 'To'}>
+          <input
+            id={end}
+            name={end}
+            type="date"
+            className="input w-44"
+            defaultValue={filter[end]}
+            onChange={submit}
+          />
+        </Choice>
+      ))}
+      <Choice name="find" label="Word">
         <input
-          id="day"
-          name="day"
-          type="date"
+          id="find"
+          name="find"
+          type="search"
           className="input w-44"
-          defaultValue={filter.day}
-          onChange={submit}
+          maxLength={60}
+          placeholder="note, thread, name"
+          defaultValue={filter.find}
         />
       </Choice>
+      <button type="submit" className="btn">
+        Find
+      </button>
       {Object.values(filter).some(Boolean) && (
         <a className="btn btn-ghost underline" href={`/${data.machine.slug}/ledger`}>
           Show all

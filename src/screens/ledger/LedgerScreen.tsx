@@ -87,7 +87,9 @@ function Ledger({
         </div>
       </div>
       <Filters filter={filter} jobs={jobs} />
-      {(filter.day || filter.job) && <Summary key={query} query={query} jobId={filter.job || null} />}
+      {(filter.from || filter.to || filter.job) && (
+        <Summary key={query} query={query} jobId={filter.job || null} />
+      )}
       {shown.length === 0 ? (
         <p className="sheet mt-4 p-6">
           {Object.values(filter).some(Boolean)
@@ -128,8 +130,8 @@ function Days({ events, jobs, openId, setOpenId }: DaysProps) {
   const jobNames = new Map(jobs.map((job) => [job.id, job.name]));
   const days = groupByDay(events, data.zone);
   return [...days].map(([day, list]) => (
-    <section key={day} className="mt-4" aria-label={dueText(day)}>
-      <h2 className="mb-1">{dueText(day)}</h2>
+    <section key={day} className="mt-4" aria-label={dueText(day, dayKey(data.now, data.zone))}>
+      <h2 className="mb-1">{dueText(day, dayKey(data.now, data.zone))}</h2>
       <div className="sheet overflow-x-auto">
         <table className="table table-fixed">
           <thead className="sr-only">

@@ -11,6 +11,10 @@ export function fits(event: Event, filter: LedgerFilter, zone: string): boolean 
     (!kind || event.kind === kind) &&
     (!fault || fieldOf(event, 'fault') === fault) &&
     (!filter.job || event.jobId === filter.job) &&
-    (!filter.day || dayKey(event.at, zone) === filter.day)
+    (!filter.who || event.operatorId === filter.who) &&
+    (!filter.from || dayKey(event.at, zone) >= filter.from) &&
+    (!filter.to || dayKey(event.at, zone) <= filter.to) &&
+    // What a word is found in the server knows: nothing is shown as found before it said so.
+    !filter.find
   );
 }

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { backings, toppings, type Backing, type Topping } from '../../core/garment/backings.ts';
 import { cloths, type Cloth } from '../../core/garment/cloths.ts';
@@ -139,7 +140,7 @@ function WithWhat({ paired, bobbins }: Omit<AskedProps, 'job'>) {
         label="Top thread"
         value={threadId}
         onChange={(threadId) => choose({ threadId, weight: null })}
-        options={data.threads.map((thread) => [
+        options={inUse(data.threads, threadId).map((thread) => [
           thread.id,
           `${thread.name} ${thread.weightNo} wt (${thread.code})`,
         ])}

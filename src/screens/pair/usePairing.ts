@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
 import { adviseStop } from '../../core/advice/of-stop.ts';
 import { partsOf, type Measures } from '../../core/element/measures.ts';
@@ -62,9 +63,9 @@ function useChoices(bobbins: readonly BobbinKind[], asked: PairAsked) {
     hoop: garment.hoop ?? ('medium' as HoopSize),
     letter: String(part?.letterMm ?? (asked.job ? '' : 5)),
     stroke: String(part?.strokeMm ?? ''),
-    threadId: asked.thread ?? stop?.threadId ?? data.threads[0]?.id ?? '',
+    threadId: asked.thread ?? stop?.threadId ?? inUse(data.threads)[0]?.id ?? '',
     weight: null as number | null,
-    bobbinId: bobbins[0]?.id ?? '',
+    bobbinId: inUse(bobbins)[0]?.id ?? '',
     bobbinWeight: null as number | null,
     label: '',
   });

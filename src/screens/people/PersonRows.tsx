@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { leastSigns, personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
+import { PutRight } from '../../parts/store/PutRight.tsx';
 import type { Person } from '../../schemas/people.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
@@ -110,6 +111,17 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
         </form>
       )}
       <Refusal says={refusal} />
+      <PutRight
+        name={name}
+        id={id}
+        path={`/api/people/${id}`}
+        right="people"
+        message={(fields) => ({ name: fields['name'] })}
+      >
+        <AddField label="Name">
+          <input name="name" className="input w-48" maxLength={60} defaultValue={name} required />
+        </AddField>
+      </PutRight>
     </li>
   );
 }

@@ -1,3 +1,4 @@
+import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
 import { keysOf } from '../../core/base/keys.ts';
 import { goods, type FirstAnswers, type Goods } from '../../core/plan/scheme/propose/first.ts';
@@ -42,7 +43,7 @@ export function FirstScheme({ isFirst, positions, onAnswers }: FirstSchemeProps)
       </Picks>
       <Picks title="2. Which colours most?">
         {data.threads.length === 0 && <p>No thread is in the Stores yet: add some there first.</p>}
-        {data.threads.map((thread) => (
+        {inUse(data.threads).map((thread) => (
           <Pick
             key={thread.id}
             rank={colours.indexOf(thread.id)}

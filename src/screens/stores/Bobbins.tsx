@@ -1,3 +1,4 @@
+import { namedClash } from './named-clash.ts';
 import { namedAlready } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import { bobbinClasses, bobbinSides, type BobbinSides } from '../../core/bobbin/capacity.ts';
@@ -8,6 +9,8 @@ import type { BobbinKind } from '../../schemas/stores.ts';
 import { readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
+import { PutRight } from '../../parts/store/PutRight.tsx';
+import { threadAsTyped } from '../../parts/store/ThreadForms.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
@@ -44,6 +47,17 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
                 {bobbinSides[bobbin.sides].name} · about {whole(bobbin.metres)} m
               </span>
               <span className="block text-sm">{bobbinSides[bobbin.sides].care}</span>
+              {bobbin.retired && <span className="block text-sm">Out of use: {bobbin.retired}.</span>}
+              <PutRight
+                name={bobbin.name}
+                id={bobbin.id}
+                path={`/api/bobbin-kinds/${bobbin.id}`}
+                right="stores"
+                message={bobbinMessage}
+                retired={bobbin.retired ?? null}
+              >
+                <BobbinFields bobbin={bobbin} />
+              </PutRight>
             </span>
           </li>
         ))}
@@ -53,45 +67,9 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         name="Add a bobbin"
         path="/api/bobbin-kinds"
         button="Add the bobbin"
-        message={(fields) => {
-          const { tex } = readThreadCount(fields['weight'] ?? '');
-          return {
-            id: uuid7(),
-            name: fields['name'],
-            size: fields['size'],
-            sides: fields['sides'],
-            colour: fields['colour'],
-            fibre: 'polyester',
-            weightNo: Math.round(countFrom('wt', tex) * 10) / 10,
-            tex,
-          };
-        }}
+        message={(fields) => ({ id: uuid7(), fibre: 'polyester', ...bobbinMessage(fields) })}
       >
-        <AddField label="Name">
-          <input name="name" className="input w-44" maxLength={60} required />
-        </AddField>
-        <AddField label="Size class">
-          <select name="size" className="select w-24">
-            {Object.keys(bobbinClasses).map((choice) => (
-              <option key={choice}>{choice}</option>
-            ))}
-          </select>
-        </AddField>
-        <AddField label="Sides">
-          <select name="sides" className="select w-40">
-            {(Object.keys(bobbinSides) as BobbinSides[]).map((choice) => (
-              <option key={choice} value={choice}>
-                {bobbinSides[choice].name}
-              </option>
-            ))}
-          </select>
-        </AddField>
-        <AddField label="Thread">
-          <input name="weight" className="input w-28" defaultValue="60 wt" required />
-        </AddField>
-        <AddField label="Colour">
-          <input name="colour" type="color" className="input w-16 p-1" defaultValue="#f6f5f0" />
-        </AddField>
+        <BobbinFields />
       </AddForm>
       <CsvIn
         what="Bobbins"
@@ -99,8 +77,57 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
         read={readBobbinRows}
         add={addBobbins}
         isThere={namedAlready(bobbins)}
+        clashOf={namedClash(bobbins, '/api/bobbin-kinds', 60)}
       />
     </section>
+  );
+}
+
+function bobbinMessage(fields: Record<string, string>) {
+  const { tex } = readThreadCount(fields['weight'] ?? '');
+  const { name, size, sides, colour } = fields;
+  return { name, size, sides, colour, weightNo: Math.round(countFrom('wt', tex) * 10) / 10, tex };
+}
+
+function BobbinFields({ bobbin }: { bobbin?: BobbinKind }) {
+  return (
+    <>
+      <AddField label="Name">
+        <input name="name" className="input w-44" maxLength={60} defaultValue={bobbin?.name} required />
+      </AddField>
+      <AddField label="Size class">
+        <select name="size" className="select w-24" defaultValue={bobbin?.size}>
+          {Object.keys(bobbinClasses).map((choice) => (
+            <option key={choice}>{choice}</option>
+          ))}
+        </select>
+      </AddField>
+      <AddField label="Sides">
+        <select name="sides" className="select w-40" defaultValue={bobbin?.sides}>
+          {(Object.keys(bobbinSides) as BobbinSides[]).map((choice) => (
+            <option key={choice} value={choice}>
+              {bobbinSides[choice].name}
+            </option>
+          ))}
+        </select>
+      </AddField>
+      <AddField label="Thread">
+        <input
+          name="weight"
+          className="input w-28"
+          defaultValue={bobbin ? threadAsTyped(bobbin) : '60 wt'}
+          required
+        />
+      </AddField>
+      <AddField label="Colour">
+        <input
+          name="colour"
+          type="color"
+          className="input w-16 p-1"
+          defaultValue={bobbin?.colour ?? '#f6f5f0'}
+        />
+      </AddField>
+    </>
   );
 }
 

@@ -1,9 +1,11 @@
+import { namedClash } from './named-clash.ts';
 import { namedAlready } from '../../core/stores/lists.ts';
 import { v7 as uuid7 } from 'uuid';
 import type { BobbinCase } from '../../schemas/stores.ts';
 import { readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
+import { PutRight } from '../../parts/store/PutRight.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
@@ -30,26 +32,16 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
                   {bobbinCase.retired && ` · out of use: ${bobbinCase.retired}`}
                 </span>
               </summary>
-              {!bobbinCase.retired && (
-                <AddForm
-                  right="stores"
-                  name={`Retire ${bobbinCase.name}`}
-                  method="PATCH"
-                  path={`/api/bobbin-cases/${bobbinCase.id}`}
-                  button="Take out of use"
-                  message={(fields) => ({ retired: fields['retired'] })}
-                >
-                  <AddField label="Why (a dropped case is bent and finished)">
-                    <input
-                      name="retired"
-                      className="input w-72"
-                      maxLength={200}
-                      placeholder="dropped"
-                      required
-                    />
-                  </AddField>
-                </AddForm>
-              )}
+              <PutRight
+                name={bobbinCase.name}
+                id={bobbinCase.id}
+                path={`/api/bobbin-cases/${bobbinCase.id}`}
+                right="stores"
+                message={(fields) => fields}
+                retired={bobbinCase.retired}
+              >
+                <CaseFields bobbinCase={bobbinCase} />
+              </PutRight>
             </details>
           </li>
         ))}
@@ -61,27 +53,49 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
         button="Add the case"
         message={(fields) => ({ id: uuid7(), ...fields })}
       >
-        <AddField label="Name">
-          <input name="name" className="input w-32" maxLength={40} placeholder="Case D" required />
-        </AddField>
-        <AddField label="Size class">
-          <select name="size" className="select w-24">
-            <option>L</option>
-            <option>M</option>
-          </select>
-        </AddField>
-        <AddField label="Thread drawn, the bobbin turns">
-          <select name="turns" className="select w-44">
-            <option>clockwise</option>
-            <option>anticlockwise</option>
-          </select>
-        </AddField>
-        <AddField label="Note">
-          <input name="note" className="input w-52" maxLength={500} />
-        </AddField>
+        <CaseFields />
       </AddForm>
-      <CsvIn what="Cases" list="cases" read={readCaseRows} add={addCases} isThere={namedAlready(cases)} />
+      <CsvIn
+        what="Cases"
+        list="cases"
+        read={readCaseRows}
+        add={addCases}
+        isThere={namedAlready(cases)}
+        clashOf={namedClash(cases, '/api/bobbin-cases', 40)}
+      />
     </section>
+  );
+}
+
+function CaseFields({ bobbinCase }: { bobbinCase?: BobbinCase }) {
+  return (
+    <>
+      <AddField label="Name">
+        <input
+          name="name"
+          className="input w-32"
+          maxLength={40}
+          placeholder="Case D"
+          defaultValue={bobbinCase?.name}
+          required
+        />
+      </AddField>
+      <AddField label="Size class">
+        <select name="size" className="select w-24" defaultValue={bobbinCase?.size}>
+          <option>L</option>
+          <option>M</option>
+        </select>
+      </AddField>
+      <AddField label="Thread drawn, the bobbin turns">
+        <select name="turns" className="select w-44" defaultValue={bobbinCase?.turns}>
+          <option>clockwise</option>
+          <option>anticlockwise</option>
+        </select>
+      </AddField>
+      <AddField label="Note">
+        <input name="note" className="input w-52" maxLength={500} defaultValue={bobbinCase?.note} />
+      </AddField>
+    </>
   );
 }
 

@@ -7,6 +7,7 @@ import { send } from '../../parts/live/send.ts';
 import type { NeedleKind } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
 import { AddNeedle } from '../../parts/store/NeedleKinds.tsx';
+import { PutRight } from '../../parts/store/PutRight.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
@@ -75,6 +76,23 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
                   />
                 </AddField>
               </AddForm>
+              <PutRight
+                name={kind.text}
+                id={kind.id}
+                path={`/api/needle-kinds/${kind.id}`}
+                right="stores"
+                message={(fields) => ({ label: fields['label'] })}
+              >
+                <AddField label="As on its pack">
+                  <input
+                    name="label"
+                    className="input w-72"
+                    maxLength={80}
+                    defaultValue={`${kind.spec.system} ${kind.text}`}
+                    required
+                  />
+                </AddField>
+              </PutRight>
             </details>
           </li>
         ))}

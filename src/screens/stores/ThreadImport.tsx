@@ -1,4 +1,5 @@
 import { v7 as uuid7 } from 'uuid';
+import { differences, freeName } from '../../core/stores/differs.ts';
 import { alreadyThere } from '../../core/stores/lists.ts';
 import { readThreadRows, type ThreadRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
@@ -33,6 +34,20 @@ export function ThreadImport({ threads, cones }: { threads: Thread[]; cones: Con
       list="threads"
       read={readThreadRows}
       add={add}
+      clashOf={({ cone, ...line }) => {
+        const kept = threads.find((thread) => thread.code.toLowerCase() === line.code.toLowerCase());
+        const { code: _code, ...said } = line;
+        void _code;
+        const differs = kept ? differences(said, kept) : [];
+        if (!kept || differs.length === 0) return null;
+        const codes = threads.map(({ code }) => code);
+        return {
+          name: kept.code,
+          differs,
+          put: () => send('PATCH', `/api/threads/${kept.id}`, said),
+          both: { ...line, cone, code: freeName(kept.code, codes, 24) },
+        };
+      }}
       isThere={(lines) => alreadyThere(lines, there, ({ code, cone }) => key(code, cone))}
     />
   );

@@ -4,7 +4,8 @@ import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import type { Cone, Thread } from '../../schemas/workshop.ts';
-import { AddThread, AddCone } from '../../parts/store/Threads.tsx';
+import { AddCone, AddThread } from '../../parts/store/ThreadForms.tsx';
+import { PutConeRight, PutThreadRight } from '../../parts/store/PutThreadRight.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 import { ThreadImport } from './ThreadImport.tsx';
 
@@ -64,6 +65,7 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
                   <b>{thread.name}</b>
                   <span className="figures quiet block text-sm">
                     {thread.code} · {threadWeightText(thread.weightNo, thread.tex)} · {thread.fibre}
+                    {thread.retired && ` · out of use: ${thread.retired}`}
                   </span>
                 </span>
                 <span className="figures text-end">
@@ -80,6 +82,7 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
                 ))}
               </ul>
               <AddCone thread={thread} />
+              <PutThreadRight thread={thread} threads={threads} />
             </details>
           </li>
         ))}
@@ -94,15 +97,19 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
 function ConeLine({ cone, place }: { cone: Cone; place: { head: number; position: number } | null }) {
   const share = Math.min(1, cone.leftMetres / cone.metres);
   return (
-    <li className="flex items-center gap-3 py-1">
-      <svg viewBox="0 0 60 10" className="h-2.5 w-16" aria-hidden="true">
-        <rect x="0.5" y="0.5" width="59" height="9" fill="none" stroke="currentColor" />
-        <rect x="0.5" y="0.5" width={59 * share} height="9" fill="currentColor" />
-      </svg>
-      <span>
-        batch {cone.batch || 'unknown'}: about {whole(cone.leftMetres)} of {whole(cone.metres)} m
-        {place && `, on position ${place.position}`}
-      </span>
+    <li className="py-1">
+      <div className="flex items-center gap-3">
+        <svg viewBox="0 0 60 10" className="h-2.5 w-16" aria-hidden="true">
+          <rect x="0.5" y="0.5" width="59" height="9" fill="none" stroke="currentColor" />
+          <rect x="0.5" y="0.5" width={59 * share} height="9" fill="currentColor" />
+        </svg>
+        <span>
+          batch {cone.batch || 'unknown'}: about {whole(cone.leftMetres)} of {whole(cone.metres)} m
+          {place && `, on position ${place.position}`}
+          {cone.retired && ` · out of use: ${cone.retired}`}
+        </span>
+      </div>
+      <PutConeRight cone={cone} />
     </li>
   );
 }

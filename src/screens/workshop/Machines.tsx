@@ -3,6 +3,7 @@ import { v7 as uuid7 } from 'uuid';
 import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
+import { PutRight } from '../../parts/store/PutRight.tsx';
 import { MechanicsForm } from './MechanicsForm.tsx';
 
 /** The machines, their size, and how each keeps its needles. */
@@ -18,35 +19,57 @@ export function Machines({ machines }: { machines: Machine[] }) {
         name="Add a machine"
         path="/api/machines"
         button="Add the machine"
-        message={(fields) => ({
-          id: uuid7(),
-          name: fields['name'],
-          heads: wholeField(fields, 'heads', 'Heads'),
-          positions: wholeField(fields, 'positions', 'Positions'),
-          numberingSide: fields['numberingSide'],
-          topSpeed: wholeField(fields, 'topSpeed', 'Top speed'),
-        })}
+        message={(fields) => ({ id: uuid7(), ...machineMessage(fields) })}
       >
-        <AddField label="Name">
-          <input name="name" className="input w-44" maxLength={60} required />
-        </AddField>
-        <AddField label="Heads">
-          <input name="heads" className="input w-20" inputMode="numeric" defaultValue="1" />
-        </AddField>
-        <AddField label="Positions">
-          <input name="positions" className="input w-20" inputMode="numeric" defaultValue="15" />
-        </AddField>
-        <AddField label="Number 1, seen from the front">
-          <select name="numberingSide" className="select w-44">
-            <option value="right">right-most</option>
-            <option value="left">left-most</option>
-          </select>
-        </AddField>
-        <AddField label="Top speed, st/min">
-          <input name="topSpeed" className="input w-24" inputMode="numeric" defaultValue="850" />
-        </AddField>
+        <MachineFields />
       </AddForm>
     </section>
+  );
+}
+
+function machineMessage(fields: Record<string, string>) {
+  return {
+    name: fields['name'],
+    heads: wholeField(fields, 'heads', 'Heads'),
+    positions: wholeField(fields, 'positions', 'Positions'),
+    numberingSide: fields['numberingSide'],
+    topSpeed: wholeField(fields, 'topSpeed', 'Top speed'),
+  };
+}
+
+/** The machine as it stands. `machine`: what is kept of it now. */
+function MachineFields({ machine }: { machine?: Machine }) {
+  return (
+    <>
+      <AddField label="Name">
+        <input name="name" className="input w-44" maxLength={60} defaultValue={machine?.name} required />
+      </AddField>
+      <AddField label="Heads">
+        <input name="heads" className="input w-20" inputMode="numeric" defaultValue={machine?.heads ?? 1} />
+      </AddField>
+      <AddField label="Positions">
+        <input
+          name="positions"
+          className="input w-20"
+          inputMode="numeric"
+          defaultValue={machine?.positions ?? 15}
+        />
+      </AddField>
+      <AddField label="Number 1, seen from the front">
+        <select name="numberingSide" className="select w-44" defaultValue={machine?.numberingSide}>
+          <option value="right">right-most</option>
+          <option value="left">left-most</option>
+        </select>
+      </AddField>
+      <AddField label="Top speed, st/min">
+        <input
+          name="topSpeed"
+          className="input w-24"
+          inputMode="numeric"
+          defaultValue={machine?.topSpeed ?? 850}
+        />
+      </AddField>
+    </>
   );
 }
 
@@ -82,7 +105,6 @@ function ChangeMachine({ machine }: { machine: Machine }) {
         path={`/api/machines/${machine.id}`}
         button="Save"
         message={(fields) => ({
-          topSpeed: wholeField(fields, 'topSpeed', 'Top speed'),
           profile: {
             needleLife: {
               school: fields['school'] as NeedleLife['school'],
@@ -99,9 +121,6 @@ function ChangeMachine({ machine }: { machine: Machine }) {
           },
         })}
       >
-        <AddField label="Top speed, st/min">
-          <input name="topSpeed" className="input w-24" defaultValue={machine.topSpeed} />
-        </AddField>
         <AddField label="A needle is due">
           <select name="school" className="select w-52" defaultValue={life.school}>
             {Object.entries(needleLifeSchools).map(([key, { name }]) => (
@@ -138,6 +157,15 @@ function ChangeMachine({ machine }: { machine: Machine }) {
         </AddField>
       </AddForm>
       <MechanicsForm machine={machine} />
+      <PutRight
+        name={machine.name}
+        id={machine.id}
+        path={`/api/machines/${machine.id}`}
+        right="machines"
+        message={machineMessage}
+      >
+        <MachineFields machine={machine} />
+      </PutRight>
     </>
   );
 }

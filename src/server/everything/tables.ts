@@ -14,6 +14,7 @@ export const tables = {
   cone: 'id',
   bobbin_kind: 'id',
   bobbin_case: 'id',
+  thing_before: 'id',
   job: 'created_at, id',
   job_stop: 'job_id, stop',
   job_picture: 'job_id',

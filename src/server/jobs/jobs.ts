@@ -1,7 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Measures } from '../../core/element/measures.ts';
 import type { Garment } from '../../core/garment/garment.ts';
-import type { Job, JobChange, JobNew, JobStop } from '../../schemas/workshop.ts';
+import type { Job, JobChange, JobNew, JobQuery, JobStop } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, notFound, otherContent } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
@@ -87,12 +87,16 @@ const orders = {
   },
 } as const;
 
-/** Jobs by due day, those without one last; done ones by when they were done, the newest first. */
+/** Jobs by due day, those without one last; done ones by when they were done, the newest first. What is left out narrows nothing. */
 export async function listJobs({
   limit = 50,
   after,
   show = 'waiting',
-}: { limit?: number; after?: string; show?: 'waiting' | 'done' | 'all' } = {}): Promise<{
+  find,
+  customer,
+  dueBy,
+  machine,
+}: JobQuery = {}): Promise<{
   items: Job[];
   next: string | null;
 }> {
@@ -106,9 +110,16 @@ export async function listJobs({
     database(),
     `${jobsFrom(`(SELECT * FROM job j
        WHERE ${shown[show]} AND ($1::${type} IS NULL OR (${key}, j.id) ${beyond} ($1, $2::uuid))
+         AND ($4::text IS NULL OR position(lower($4) IN lower(concat_ws(' ', j.name, j.customer, j.cloth))) > 0)
+         AND ($5::text IS NULL OR j.customer = $5) AND ($6::date IS NULL OR j.due <= $6)
+         AND ($7::uuid IS NULL OR EXISTS (SELECT FROM event e WHERE e.machine_id = $7 AND e.kind = 'job_started'
+           AND e.job_id = j.id AND NOT e.void))
        ${order} LIMIT $3)`)}
      ${order}`,
-    [keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+    [
+      ...[keys?.[0] ?? null, keys?.[1] ?? null, limit + 1],
+      ...[find ?? null, customer ?? null, dueBy ?? null, machine ?? null],
+    ],
   );
   return pageOf(found, limit, jobFrom, (row) => [of(row), row.id]);
 }

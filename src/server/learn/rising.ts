@@ -1,17 +1,12 @@
 import { risingSeats, type Rising, type SeatDays } from '../../core/check/rising.ts';
 import { database, rows } from '../base/database.ts';
 import { caughtUp } from './catch-up.ts';
-
-const dayMs = 86_400_000;
-/** Days that count as lately, and those before them that say what is usual. */
-const lately = 28;
-const usual = 365;
+import { dayAgo, latelyDays, usualDays } from './usual.ts';
 
 /** Seats of a machine that break more often lately than they used to; none while its ledger is being counted for the first time. */
 export async function risingAt(machineId: string, now: Date): Promise<Rising[]> {
   // The list at the day's start does not wait for years to be counted.
   if (!(await caughtUp(machineId, 2000))) return [];
-  const day = (ago: number) => new Date(now.getTime() - ago * dayMs).toISOString().slice(0, 10);
   const found = await rows<{
     day: string | null;
     head: number;
@@ -23,7 +18,7 @@ export async function risingAt(machineId: string, now: Date): Promise<Rising[]> 
     `SELECT CASE WHEN day > $3 THEN day END AS day, head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches
      FROM sewn_day WHERE machine_id = $1 AND day > $2 AND head > 0 AND position > 0
      GROUP BY 1, 2, 3 ORDER BY 2, 3, 1`,
-    [machineId, day(usual), day(lately)],
+    [machineId, dayAgo(now, usualDays), dayAgo(now, latelyDays)],
   );
   const seats = new Map<
     string,
@@ -37,7 +32,7 @@ export async function risingAt(machineId: string, now: Date): Promise<Rising[]> 
     else seat.lately.push({ day: on, breaks, stitches });
   }
   const rising = risingSeats([...seats.values()]);
-  const answered = rising.length === 0 ? [] : await tracesClosed(machineId, day(lately));
+  const answered = rising.length === 0 ? [] : await tracesClosed(machineId, dayAgo(now, latelyDays));
   // A trace that was closed since, with no break after it, has found out why.
   return rising.filter(
     (seat) => !answered.some(({ head, position }) => head === seat.head && position === seat.position),

@@ -2,10 +2,11 @@ import { unknownMechanics } from '../../core/cards/mechanics.ts';
 import { defaultUpkeep } from '../../core/check/upkeep.ts';
 import { defaultNeedleLife } from '../../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../../schemas/workshop.ts';
-import { database, rows } from '../base/database.ts';
+import { database, inTransaction, rows } from '../base/database.ts';
 import { conflict, invalid, notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
+import { changeThing, removeThing, type By, type Thing } from '../stores/things.ts';
 
 interface MachineRow {
   id: string;
@@ -61,7 +62,7 @@ export async function machineById(id: string): Promise<Machine> {
   return machineFrom(row);
 }
 
-/** Machines seen to exist. None is ever deleted. */
+/** Machines seen to exist. */
 const seen = new Set<string>();
 
 /** Throws a 404 problem when there is no such machine. */
@@ -107,21 +108,52 @@ export async function addMachine(machine: MachineNew): Promise<Machine> {
   return item;
 }
 
-/** Heads, positions and numbering stay: the ledger's entries were written for them. */
-export async function changeMachine(id: string, change: MachineChange): Promise<Machine> {
+export const machineThing: Thing = {
+  table: 'machine',
+  noun: 'machine',
+  name: 'name',
+  columns: {
+    ...{ name: 'name', heads: 'heads', positions: 'positions', numberingSide: 'numbering_side' },
+    ...{ topSpeed: 'top_speed', profile: 'profile' },
+  },
+  inLedger: [],
+  instead: 'Put its name, heads or positions right instead.',
+};
+
+/** Its address stays, as it stands in bookmarks. Throws a 409 problem for fewer heads or positions than needles and threads sit on. */
+export async function changeMachine(id: string, change: MachineChange, by: By): Promise<Machine> {
   const life = change.profile?.needleLife;
   if (life?.school === 'learnt' && !life.learnt)
     throw invalid(
       'Nothing was learnt of this machine’s needles yet. Open Findings, ask how long needles last, and make it the rule there.',
     );
-  const [row] = await rows<MachineRow>(
-    database(),
-    `UPDATE machine SET name = COALESCE($2, name), top_speed = COALESCE($3, top_speed), profile = profile || COALESCE($4, '{}'::jsonb)
-     WHERE id = $1 RETURNING ${columns}`,
-    [id, change.name ?? null, change.topSpeed ?? null, change.profile ?? null],
-  );
-  if (!row) throw notFound('machine');
-  return machineFrom(row);
+  const { profile } = await machineById(id);
+  await inTransaction(async (sql) => {
+    await changeThing(
+      sql,
+      machineThing,
+      id,
+      { ...change, profile: change.profile && { ...profile, ...change.profile } },
+      by,
+    );
+    const [beyond] = await rows<{ head: number; position: number }>(
+      sql,
+      `SELECT s.head, s.position FROM seat s JOIN machine m ON m.id = s.machine_id
+       WHERE m.id = $1 AND (s.head > m.heads OR s.position > m.positions) LIMIT 1`,
+      [id],
+    );
+    if (beyond)
+      throw conflict(
+        `There is a needle or a thread on head ${beyond.head}, position ${beyond.position} by the ledger. Take that entry back first, or leave so many.`,
+      );
+  });
+  return machineById(id);
+}
+
+/** Removes a machine at which nothing ever happened. */
+export async function removeMachine(id: string, by: By): Promise<void> {
+  await removeThing(machineThing, id, by);
+  seen.delete(id);
 }
 
 /** A name as it stands in an address: "Heron 2" → heron-2. */

@@ -49,6 +49,7 @@ function inWords(what: Changed['what'], { name = '', role, kind, minutes, count 
     'person changed': `${name} is now${as.slice(1)}`,
     'new secret': `new PIN for ${name}`,
     'person taken off': `${name} taken off the list`,
+    'person removed': `${name} removed: nothing was done under this name`,
     'device let in': `“${name}” let in`,
     'device turned out': `“${name}” turned out`,
     'device changed': `“${name}” changed`,

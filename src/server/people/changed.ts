@@ -8,7 +8,13 @@ import { forgetAskers } from './known.ts';
 /** What can be changed about who may do what, as it is told afterwards. */
 export type Changed =
   | {
-      what: 'owner set' | 'person added' | 'person changed' | 'new secret' | 'person taken off';
+      what:
+        | 'owner set'
+        | 'person added'
+        | 'person changed'
+        | 'new secret'
+        | 'person taken off'
+        | 'person removed';
       name: string;
       role?: string;
     }

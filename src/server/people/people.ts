@@ -3,6 +3,7 @@ import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/peopl
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, notFound } from '../http/problem.ts';
 import { addOperator } from '../stores/operators.ts';
+import { changeThing, removeThing, type Thing } from '../stores/things.ts';
 import { hasOwner, ownersHeld } from './access.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { hashSecret } from './secrets.ts';
@@ -66,6 +67,7 @@ export async function changePerson(id: string, change: PersonChange, by: Asker):
     );
   const kept = change.secret === undefined ? null : await hashSecret(change.secret, role);
   await inTransaction(async (sql) => {
+    if (change.name !== undefined) await changeThing(sql, personThing, id, { name: change.name }, by);
     const hadOwner = await ownersHeld(sql);
     await putPerson(sql, id, role, kept);
     await rows(sql, 'UPDATE operator SET active = $2 WHERE id = $1', [id, active]);
@@ -83,6 +85,29 @@ export async function changePerson(id: string, change: PersonChange, by: Asker):
   });
   await accessChanged();
   return personById(id);
+}
+
+const personThing: Thing = {
+  table: 'operator',
+  noun: 'person',
+  name: 'name',
+  columns: { name: 'name' },
+  inLedger: [],
+  instead: 'Take the name off the list instead: what was logged keeps it.',
+};
+
+/** Removes a name under which nothing was ever done. */
+export async function removePerson(id: string, by: Asker): Promise<void> {
+  const { name } = await personById(id);
+  await inTransaction(async (sql) => {
+    const hadOwner = await ownersHeld(sql);
+    await rows(sql, 'DELETE FROM person WHERE operator_id = $1', [id]);
+    if (hadOwner && !(await hasOwner(sql)))
+      throw conflict(`${name} is the only owner who can sign in. Make another one owner first.`);
+    await removeThing(personThing, id, by, sql);
+    await writeChange(sql, by, { what: 'person removed', name });
+  });
+  await accessChanged();
 }
 
 /** The person of this name with this secret, as owner: whoever holds the owner's link is one. */

@@ -1,17 +1,30 @@
 import { bobbinLength } from '../../core/bobbin/capacity.ts';
 import { texFrom } from '../../core/units/thread-count.ts';
-import type { BobbinCase, BobbinCaseNew, BobbinKind, BobbinKindNew } from '../../schemas/stores.ts';
+import type {
+  BobbinCase,
+  BobbinCaseChange,
+  BobbinCaseNew,
+  BobbinKind,
+  BobbinKindChange,
+  BobbinKindNew,
+} from '../../schemas/stores.ts';
 import type { ListQuery } from '../../schemas/workshop.ts';
-import { database, rows } from '../base/database.ts';
+import { database, inTransaction, rows } from '../base/database.ts';
 import { conflict, notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
+import { changeThing, type By, type Thing } from './things.ts';
 
-interface KindRow extends Omit<BobbinKind, 'weightNo'> {
+interface KindRow extends Omit<BobbinKind, 'weightNo' | 'retired'> {
   weight_no: number;
+  retired: string | null;
 }
-const kindColumns = 'id, name, size, sides, weight_no, tex, fibre, colour, metres';
-const kindFrom = ({ weight_no: weightNo, ...row }: KindRow): BobbinKind => ({ ...row, weightNo });
+const kindColumns = 'id, name, size, sides, weight_no, tex, fibre, colour, metres, retired';
+const kindFrom = ({ weight_no: weightNo, retired, ...row }: KindRow): BobbinKind => ({
+  ...row,
+  weightNo,
+  ...(retired && { retired }),
+});
 
 export async function listBobbinKinds({ limit = 50, after }: ListQuery = {}) {
   const keys = keysOf(after, 1);
@@ -39,6 +52,34 @@ export async function addBobbinKind(sent: BobbinKindNew): Promise<BobbinKind> {
     },
   });
   return item;
+}
+
+export const bobbinThing: Thing = {
+  table: 'bobbin_kind',
+  noun: 'bobbin',
+  name: 'name',
+  columns: {
+    ...{ name: 'name', size: 'size', sides: 'sides', weightNo: 'weight_no', tex: 'tex', fibre: 'fibre' },
+    ...{ colour: 'colour', metres: 'metres', retired: 'retired' },
+  },
+  inLedger: ['bobbinKindId'],
+  instead: 'Take it out of use instead.',
+};
+
+/** Another size or thread and no metres said: they follow from the two again. */
+export async function changeBobbinKind(id: string, change: BobbinKindChange, by: By): Promise<BobbinKind> {
+  const [kept] = await rows<KindRow>(database(), `SELECT ${kindColumns} FROM bobbin_kind WHERE id = $1`, [
+    id,
+  ]);
+  if (!kept) throw notFound('bobbin');
+  const tex = change.tex ?? (change.weightNo === undefined ? kept.tex : texFrom('wt', change.weightNo));
+  const size = change.size ?? kept.size;
+  const isOther = tex !== kept.tex || size !== kept.size;
+  const metres = change.metres ?? (isOther ? Math.round(bobbinLength(size, tex).value) : kept.metres);
+  await inTransaction((sql) => changeThing(sql, bobbinThing, id, { ...change, tex, metres }, by));
+  const [row] = await rows<KindRow>(database(), `SELECT ${kindColumns} FROM bobbin_kind WHERE id = $1`, [id]);
+  if (!row) throw notFound('bobbin');
+  return kindFrom(row);
 }
 
 const caseColumns = 'id, name, size, turns, note, retired';
@@ -78,16 +119,21 @@ export async function addBobbinCase({
   return item;
 }
 
-/** A note, or why the case is out of use. A retired case stays on record. */
-export async function changeBobbinCase(
-  id: string,
-  change: { note?: string; retired?: string },
-): Promise<BobbinCase> {
-  const [row] = await rows<BobbinCase>(
-    database(),
-    `UPDATE bobbin_case SET note = COALESCE($2, note), retired = COALESCE($3, retired) WHERE id = $1 RETURNING ${caseColumns}`,
-    [id, change.note ?? null, change.retired ?? null],
-  );
+export const caseThing: Thing = {
+  table: 'bobbin_case',
+  noun: 'bobbin case',
+  name: 'name',
+  columns: { name: 'name', size: 'size', turns: 'turns', note: 'note', retired: 'retired' },
+  inLedger: ['caseId'],
+  instead: 'Take it out of use instead: its readings stay.',
+};
+
+/** A retired case stays on record. */
+export async function changeBobbinCase(id: string, change: BobbinCaseChange, by: By): Promise<BobbinCase> {
+  await inTransaction((sql) => changeThing(sql, caseThing, id, change, by));
+  const [row] = await rows<BobbinCase>(database(), `SELECT ${caseColumns} FROM bobbin_case WHERE id = $1`, [
+    id,
+  ]);
   if (!row) throw notFound('bobbin case');
   return row;
 }

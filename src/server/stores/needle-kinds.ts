@@ -1,9 +1,11 @@
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
+import type { NeedleKindChange } from '../../schemas/stores.ts';
 import type { ListQuery, NeedleKind } from '../../schemas/workshop.ts';
-import { database, rows } from '../base/database.ts';
+import { database, inTransaction, rows } from '../base/database.ts';
 import { notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
+import { changeThing, type By, type Thing } from './things.ts';
 import { taughtLetters } from './workshop.ts';
 
 interface NeedleKindRow extends Omit<NeedleSpec, 'sizeMetric'> {
@@ -74,11 +76,29 @@ export async function addNeedleKind({ id, label }: { id: string; label: string }
   return kindFrom(kept!);
 }
 
-/** What was counted on the shelf just now, and how few call for new ones. */
+export const needleThing: Thing = {
+  table: 'needle_kind',
+  noun: 'needle',
+  name: "'This needle'",
+  columns: {
+    ...{ system: 'system', sizeMetric: 'size_metric', point: 'point', coating: 'coating' },
+    ...{ eye: 'eye', blade: 'blade' },
+  },
+  // Entries hold what was fitted in words of their own: none needs the shelf's.
+  inLedger: [],
+  instead: '',
+};
+
+/** What was counted on the shelf just now, how few call for new ones, and what the label should have said. */
 export async function changeNeedleKind(
   id: string,
-  { counted, reorderAt }: { counted?: number; reorderAt?: number },
+  { counted, reorderAt, label }: NeedleKindChange,
+  by: By,
 ): Promise<NeedleKind> {
+  if (label !== undefined) {
+    const { spec } = readNeedleLabel(label, await taughtLetters());
+    await inTransaction((sql) => changeThing(sql, needleThing, id, { ...spec }, by));
+  }
   await rows(
     database(),
     `UPDATE needle_kind SET counted = COALESCE($2, counted), reorder_at = COALESCE($3, reorder_at),

@@ -1,19 +1,21 @@
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { Cone, ListQuery, Thread, ThreadNew } from '../../schemas/workshop.ts';
+import type { Cone, ConeChange, ListQuery, Thread, ThreadChange, ThreadNew } from '../../schemas/workshop.ts';
 import { usualTopMm } from '../../core/stitches/usual.ts';
 import { texFrom } from '../../core/units/thread-count.ts';
-import { database, rows } from '../base/database.ts';
-import { conflict, invalid } from '../http/problem.ts';
+import { database, inTransaction, rows, type Sql } from '../base/database.ts';
+import { conflict, invalid, notFound } from '../http/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
+import { changeThing, type By, type Thing } from './things.ts';
 
-interface ThreadRow extends Omit<Thread, 'weightNo'> {
+interface ThreadRow extends Omit<Thread, 'weightNo' | 'retired'> {
   weight_no: number;
+  retired: string | null;
 }
-const columns = 'id, code, name, colour, weight_no, tex, fibre';
+const columns = 'id, code, name, colour, weight_no, tex, fibre, retired';
 
-function threadFrom({ weight_no: weightNo, ...row }: ThreadRow): Thread {
-  return { ...row, weightNo };
+function threadFrom({ weight_no: weightNo, retired, ...row }: ThreadRow): Thread {
+  return { ...row, weightNo, ...(retired && { retired }) };
 }
 
 export async function listThreads({ limit = 50, after }: ListQuery = {}): Promise<{
@@ -46,7 +48,69 @@ export async function addThread(thread: ThreadNew): Promise<Thread> {
   return item;
 }
 
+export const threadThing: Thing = {
+  table: 'thread',
+  noun: 'thread',
+  name: 'code',
+  columns: {
+    ...{ code: 'code', name: 'name', colour: 'colour', weightNo: 'weight_no', tex: 'tex', fibre: 'fibre' },
+    retired: 'retired',
+  },
+  inLedger: ['threadId', 'over'],
+  instead: 'Take it out of use instead: then it is offered nowhere.',
+};
+
+/**
+ * Puts a thread right. `sameAs`: it was named twice; its cones and the jobs that wait go over to that one. What was sewn keeps
+ * its words; where it sits on a machine, a 409 problem says which entry to correct first.
+ */
+export async function changeThread(id: string, { sameAs, ...change }: ThreadChange, by: By): Promise<Thread> {
+  // A new weight without a tex: the old tex would contradict it.
+  const tex = change.tex ?? (change.weightNo && texFrom('wt', change.weightNo));
+  await inTransaction((sql) =>
+    sameAs === undefined
+      ? changeThing(sql, threadThing, id, { ...change, tex }, by)
+      : mergeThread(sql, id, sameAs, by),
+  );
+  return threadById(id);
+}
+
+async function threadById(id: string): Promise<Thread> {
+  const [row] = await rows<ThreadRow>(database(), `SELECT ${columns} FROM thread WHERE id = $1`, [id]);
+  if (!row) throw notFound('thread');
+  return threadFrom(row);
+}
+
+async function mergeThread(sql: Sql, id: string, into: string, by: By): Promise<void> {
+  const [other] = await rows<{ code: string; retired: string | null }>(
+    sql,
+    'SELECT code, retired FROM thread WHERE id = $1 FOR UPDATE',
+    [into],
+  );
+  if (!other || id === into || other.retired)
+    throw invalid('Name another thread that is in use: this one goes over to it.');
+  const [seat] = await rows<{ machine: string; position: number }>(
+    sql,
+    'SELECT m.name AS machine, s.position FROM seat s JOIN machine m ON m.id = s.machine_id WHERE s.thread_id = $1 LIMIT 1',
+    [id],
+  );
+  if (seat)
+    throw conflict(
+      `It is on ${seat.machine}, position ${seat.position}. Correct that entry in the ledger first: its thread is ${other.code}.`,
+    );
+  await changeThing(sql, threadThing, id, { retired: `the same as ${other.code}` }, by);
+  await rows(sql, 'UPDATE cone SET thread_id = $2 WHERE thread_id = $1', [id, into]);
+  await rows(
+    sql,
+    `WITH moved AS (UPDATE job_stop s SET thread_id = $2 FROM job j
+       WHERE j.id = s.job_id AND j.done_at IS NULL AND s.thread_id = $1 RETURNING s.job_id)
+     UPDATE job SET version = version + 1 WHERE id IN (SELECT job_id FROM moved)`,
+    [id, into],
+  );
+}
+
 interface ConeRow {
+  retired: string | null;
   id: string;
   thread_id: string;
   batch: string;
@@ -54,7 +118,7 @@ interface ConeRow {
   stitches: number;
 }
 /** A cone's stitches: where it sits now, or on the shelf of a machine that it was taken off. */
-const coneColumns = `id, thread_id, batch, metres,
+const coneColumns = `id, thread_id, batch, metres, retired,
   COALESCE((SELECT sum(cone_stitches) FROM seat WHERE cone_id = cone.id), 0)
   + COALESCE((SELECT sum((shelf ->> cone.id::text)::bigint) FROM machine_now WHERE shelf ? cone.id::text), 0) AS stitches`;
 
@@ -81,7 +145,7 @@ export async function batches(): Promise<FrameData['cones']> {
     database(),
     `SELECT id, thread_id AS "threadId", batch, metres,
        (SELECT machine_id FROM seat WHERE cone_id = cone.id LIMIT 1) AS "mountedOn"
-     FROM cone WHERE batch <> '' ORDER BY id DESC LIMIT 500`,
+     FROM cone WHERE batch <> '' AND retired IS NULL ORDER BY id DESC LIMIT 500`,
   );
 }
 
@@ -99,7 +163,28 @@ export async function addCone(cone: Omit<Cone, 'leftMetres'>): Promise<Cone> {
   return coneFrom(kept!);
 }
 
-function coneFrom({ thread_id: threadId, stitches, ...row }: ConeRow): Cone {
+export const coneThing: Thing = {
+  table: 'cone',
+  noun: 'cone',
+  name: "'This cone'",
+  columns: { batch: 'batch', metres: 'metres', retired: 'retired' },
+  inLedger: ['coneId'],
+  instead: 'Take it out of use instead.',
+};
+
+export async function changeCone(id: string, change: ConeChange, by: By): Promise<Cone> {
+  await inTransaction((sql) => changeThing(sql, coneThing, id, change, by));
+  const [row] = await rows<ConeRow>(database(), `SELECT ${coneColumns} FROM cone WHERE id = $1`, [id]);
+  if (!row) throw notFound('cone');
+  return coneFrom(row);
+}
+
+function coneFrom({ thread_id: threadId, stitches, retired, ...row }: ConeRow): Cone {
   const used = (stitches * usualTopMm) / 1000;
-  return { ...row, threadId, leftMetres: Math.max(0, Math.round(row.metres - used)) };
+  return {
+    ...row,
+    threadId,
+    leftMetres: Math.max(0, Math.round(row.metres - used)),
+    ...(retired && { retired }),
+  };
 }

@@ -1,5 +1,5 @@
 import { changesOf, type Change } from '../change/changed.ts';
-import { perStitches } from '../rates/rate.ts';
+import { perStitches } from '../rates/per-stitches.ts';
 import type { Answer, ChangeWindow } from './answer.ts';
 import { capital, placeName } from './place-name.ts';
 import { placeSteps } from './place-steps.ts';

@@ -1,4 +1,5 @@
-import { perStitches, rateOf } from '../rates/rate.ts';
+import { rateOf } from '../rates/rate.ts';
+import { perStitches } from '../rates/per-stitches.ts';
 import { commonOf, shrunkRate, type Common } from '../rates/shrunk.ts';
 import type { Answer, SeatBar } from './answer.ts';
 import { capital, placeName } from './place-name.ts';

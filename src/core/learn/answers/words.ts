@@ -1,3 +1,5 @@
+import { perStitches } from '../rates/per-stitches.ts';
+
 const grouped = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
 
 /** Stitches as one says them: thousands, or tens of thousands where they are many. */
@@ -25,6 +27,12 @@ export function withRange(value: number, low: number, high: number | null, text 
 }
 
 export const perTenThousand = 'per 10,000 stitches';
+
+/** "10 per 10,000 stitches, where 0.32 are usual": two figures of one unit side by side. No stitches: only what is usual. `usual`: breaks per 10,000. */
+export const againstUsual = (breaks: number, stitches: number, usual: number): string =>
+  stitches > 0
+    ? `${figure((breaks * perStitches) / stitches)} ${perTenThousand}, where ${figure(usual)} are usual`
+    : `where ${figure(usual)} ${perTenThousand} are usual`;
 
 /** "3 needles", "1 needle". */
 export const howMany = (count: number, one: string, many = `${one}s`) =>

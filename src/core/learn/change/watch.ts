@@ -8,8 +8,8 @@ export interface Watch {
   perBreak: number;
   perStitch: number;
   limit: number;
-  /** "0.3 in 10,000 are". */
-  usual: string;
+  /** Breaks per 10,000 stitches. */
+  usual: number;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { perStitches } from './per-stitches.ts';
 import quantile from '@stdlib/stats-base-dists-gamma-quantile';
 
 /** Breaks over stitches, with what is known of it. Rates are breaks per 10,000 stitches. */
@@ -12,8 +13,6 @@ export interface Rate {
   high: number | null;
 }
 
-/** Stitches that rates are told for. */
-export const perStitches = 10_000;
 const outside = 0.025;
 
 /**

@@ -1,7 +1,7 @@
 import quantile from '@stdlib/stats-base-dists-gamma-quantile';
 import gammaln from '@stdlib/math-base-special-gammaln';
 import { goldenMost } from '../search.ts';
-import { perStitches } from './rate.ts';
+import { perStitches } from './per-stitches.ts';
 
 /** What a machine's places have in common: rates are gamma with this shape; `stitches` are what its mean is worth. */
 export interface Common {

@@ -1,3 +1,4 @@
+import { keysOf } from '../../../core/base/keys.ts';
 import { omit } from '../../../core/base/omit.ts';
 import { object } from '../../../core/shape/parts.ts';
 import { ledgerQuery, type LedgerQuery } from '../../../schemas/event.ts';
@@ -8,15 +9,10 @@ import { ledgerRows } from '../../../server/ledger/reading/read.ts';
 import { machineById } from '../../../server/machine/machines.ts';
 
 const narrowing = omit(ledgerQuery.properties, 'limit', 'after');
-const query = object({ ...narrowing, format: { enum: ['csv', 'ndjson'] } }, [
-  'position',
-  'head',
-  'kind',
-  'fault',
-  'job',
-  'from',
-  'to',
-]);
+const query = object(
+  { ...narrowing, format: { enum: ['csv', 'ndjson'] } },
+  keysOf(omit(narrowing, 'machine')),
+);
 
 /** The ledger as a file, narrowed like the list, streamed. */
 export const GET = endpoint(

@@ -1,3 +1,4 @@
+import { inUse } from '../../../core/stores/in-use.ts';
 import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
 import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
@@ -175,7 +176,7 @@ export function Gauging(props: GaugingProps) {
               value={bobbinKindId ?? ''}
               onChange={(change) => props.onBobbin(change.target.value)}
             >
-              {bobbins.map((bobbin) => (
+              {inUse(bobbins, bobbinKindId).map((bobbin) => (
                 <option key={bobbin.id} value={bobbin.id}>
                   {bobbin.name}
                 </option>

@@ -1,4 +1,5 @@
-import { sqlKinds } from '../../../core/ledger/about-kinds.ts';
+import { faultKeys, faults } from '../../../core/fault/faults.ts';
+import { entryKindKeys, kindOf, sqlKinds } from '../../../core/ledger/about-kinds.ts';
 import { inLedgerOrder } from '../../../core/ledger/entry.ts';
 import type { Event, LedgerLine, LedgerQuery } from '../../../schemas/event.ts';
 import { database, rows } from '../../base/database.ts';
@@ -7,13 +8,14 @@ import { keysOf, pageOf } from '../../base/paging.ts';
 import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
 import { lineColumns, lineFrom, type LineRow } from '../projecting/line.ts';
 
-/** What the ledger can be narrowed to; each is one indexed condition. */
+/** What the ledger can be narrowed to, one condition each. */
 const filters = {
   position: 'position = ',
   head: 'head = ',
   kind: 'kind = ',
   fault: 'fault = ',
   job: 'job_id = ',
+  who: 'operator_id = ',
   from: 'at >= ',
   to: 'at < ',
 } as const;
@@ -41,6 +43,7 @@ function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: 
     const value = query[key as keyof typeof filters];
     if (value !== undefined) conditions.push(condition + `$${values.push(value)}`);
   }
+  if (query.find) conditions.push(foundIn(query.find, values));
   if (after) {
     if (!Number.isFinite(Date.parse(String(after[0]))) || !/^[0-9a-f-]{36}$/.test(String(after[1]))) {
       throw invalid('This page of the list cannot be found. Start again from the first page.');
@@ -49,6 +52,19 @@ function pageQuery(query: LedgerQuery, after: readonly unknown[] | null, limit: 
   }
   const text = `SELECT ${eventColumns} FROM event WHERE ${conditions.join(' AND ')} ORDER BY at DESC, id DESC LIMIT ${sizes.find((size) => size >= limit) ?? sizes.at(-1)}`;
   return { text, values };
+}
+
+/** A word of what an entry says: of its kind and fault, its own words, its thread, its job, whoever it is of. */
+function foundIn(word: string, values: unknown[]): string {
+  const low = word.trim().toLowerCase();
+  const kinds = entryKindKeys.filter((kind) => kindOf(kind).name.toLowerCase().includes(low));
+  const kindsOfFault = faultKeys.filter((fault) => faults[fault].says.toLowerCase().includes(low));
+  const sought = `$${values.push(low)}`;
+  const has = (text: string) => `position(${sought} IN lower(${text})) > 0`;
+  return `(${has('data::text')} OR kind = ANY($${values.push(kinds)}) OR fault = ANY($${values.push(kindsOfFault)})
+    OR operator_id IN (SELECT id FROM operator WHERE ${has('name')})
+    OR job_id IN (SELECT id FROM job WHERE ${has('name')})
+    OR data ->> 'threadId' IN (SELECT id::text FROM thread WHERE ${has("code || ' ' || name")}))`;
 }
 
 /** One event and every raw line that made it what it is, oldest first. */
