@@ -62,7 +62,7 @@ test('from an empty workshop to a logged break', async ({ page }) => {
   for (const screen of ['run', 'head', 'check']) {
     await page.goto(`${base}/wren/${screen}`);
     await expect(
-      page.locator('[aria-label="Positions of the head"]').locator('a, button').first(),
+      page.getByRole(screen === 'run' ? 'button' : 'link', { name: /Position \d/ }).first(),
       screen,
     ).toHaveAccessibleName(/Position 6\b/);
   }
