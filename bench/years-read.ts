@@ -155,7 +155,11 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
       app: () => checkFacts(m, facts),
       floor: checked,
     },
-    { name: 'Shift', app: () => shiftFacts(m, today), floor: [floor.lastShift, floor.shift(shift!.at)] },
+    {
+      name: 'Shift',
+      app: () => shiftFacts(m, today, () => today),
+      floor: [floor.lastShift, floor.shift(shift!.at)],
+    },
     { name: 'Run: hand-over', app: () => handOver(m), floor: [floor.handOver] },
     {
       name: 'Job record',

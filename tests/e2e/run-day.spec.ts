@@ -138,6 +138,14 @@ test('the shift: what it came to by job, position and kind; its note waits for t
   await expect(page.getByRole('region', { name: 'From the shift before' })).toContainText(
     'Position 7 shreds',
   );
+  // What it came to can be opened again.
+  await open(page, `/${machine.slug}/shift`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Shift: 0 pieces');
+  const earlier = page.getByRole('region', { name: 'Earlier shifts' });
+  await expect(earlier).toContainText('Position 7 shreds');
+  await earlier.getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Shift: 1 piece, 1 break');
+  await expect(page.getByRole('button', { name: 'End the shift' })).toHaveCount(0);
 });
 
 test('a broken needle’s record: what was found, the piece held, who let it go, the new needle', async ({

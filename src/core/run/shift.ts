@@ -36,6 +36,11 @@ export interface Shift {
   breaks: number;
   falseStops: number;
   lostMs: number;
+  /** Pieces put on hold. */
+  held: number;
+  /** Needles fitted and cones mounted. */
+  needles: number;
+  cones: number;
 }
 
 /**
@@ -59,6 +64,7 @@ export function shiftOf(events: readonly Told[]): Shift {
       cones: 0,
       lostMs: 0,
     }));
+  let held = 0;
   for (const event of events) {
     const sewn = sewnIn(event);
     if (sewn) {
@@ -86,7 +92,8 @@ export function shiftOf(events: readonly Told[]): Shift {
       }
       at.lostMs += event.lostMs ?? 0;
     }
-    const { fits } = flagsOf(event.kind);
+    const { fits, holds } = flagsOf(event.kind);
+    if (holds) held++;
     if (fits === 'needle') seat(event.head!, event.position!).needles++;
     if (fits === 'cone') seat(event.head!, event.position!).cones++;
   }
@@ -103,6 +110,9 @@ export function shiftOf(events: readonly Told[]): Shift {
     breaks: sum((one) => one.breaks),
     falseStops: [...seats.values()].reduce((total, one) => total + one.falseStops, 0),
     lostMs: sum((one) => one.lostMs),
+    held,
+    needles: [...seats.values()].reduce((total, one) => total + one.needles, 0),
+    cones: [...seats.values()].reduce((total, one) => total + one.cones, 0),
   };
 }
 

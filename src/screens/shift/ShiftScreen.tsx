@@ -5,6 +5,7 @@ import { faults } from '../../core/fault/faults.ts';
 import { needleWorn } from '../../core/needle/life.ts';
 import { lifeInWords } from '../../core/needle/life-words.ts';
 import { shiftOf, type Shift } from '../../core/run/shift.ts';
+import { EarlierShifts, type EarlierShift } from './EarlierShifts.tsx';
 import { useUnsaved } from '../../parts/useUnsaved.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -28,6 +29,8 @@ interface ShiftScreenProps {
     isBegun: boolean;
     events: Event[];
     note: { text: string; at: string; operatorId: string | null } | null;
+    to: string | null;
+    earlier: EarlierShift[];
   };
   jobs: Job[];
 }
@@ -47,12 +50,13 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
   useUnsaved(note.trim() !== '');
   const lastShift = view.events.find(counting('shift'));
   const isBegun = lastShift ? lastShift.data.is === 'begun' : facts.isBegun;
-  const from = lastShift && lastShift.at > facts.from ? lastShift.at : facts.from;
+  const isOver = facts.to !== null;
+  const from = !isOver && lastShift && lastShift.at > facts.from ? lastShift.at : facts.from;
   const shift = useMemo(() => {
     const byId = new Map(facts.events.map((event) => [event.id, event]));
-    for (const event of view.events) byId.set(event.id, event);
+    if (!isOver) for (const event of view.events) byId.set(event.id, event);
     return shiftOf([...byId.values()].filter((event) => event.at >= from));
-  }, [facts.events, view.events, from]);
+  }, [facts.events, view.events, from, isOver]);
   const nameOf = (id: string | null) => jobs.find((job) => job.id === id)?.name ?? 'no job';
   const who = (id: string | null) =>
     data.operators.find((operator) => operator.id === id)?.name ?? 'whoever was here';
@@ -70,8 +74,14 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
             , {lostText(shift.lostMs)} lost
           </h1>
           <p className="quiet">
-            {data.machine.name}, since {momentText(from, data.zone, data.now)}
-            {isBegun ? '' : ', no shift begun by hand'} · {whole(shift.stitches)} st
+            {data.machine.name},{' '}
+            {facts.to === null
+              ? `since ${momentText(from, data.zone, data.now)}${isBegun ? '' : ', no shift begun by hand'}`
+              : `${momentText(from, data.zone, data.now)} to ${momentText(facts.to, data.zone, data.now)}, over`}{' '}
+            · {whole(shift.stitches)} st
+            {shift.needles > 0 && ` · ${counted(shift.needles, 'needle')}`}
+            {shift.cones > 0 && ` · ${counted(shift.cones, 'cone')}`}
+            {shift.held > 0 && ` · ${counted(shift.held, 'piece')} put on hold`}
           </p>
         </div>
         <span className="no-print flex gap-2">
@@ -99,30 +109,33 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
       <div className="grid items-start gap-4 lg:grid-cols-2">
         <Jobs shift={shift} nameOf={nameOf} />
         <Losses shift={shift} />
-        <BeforeTomorrow />
-        <section aria-label="Hand over" className="sheet no-print p-3">
-          <h2>Hand over</h2>
-          <label className="mt-1 block text-sm font-semibold">
-            Note for whoever comes next
-            <textarea
-              className="textarea mt-1 min-h-24 w-full"
-              maxLength={2000}
-              value={note}
-              onChange={(change2) => setNote(change2.target.value)}
-            />
-          </label>
-          <div className="mt-2 flex flex-wrap gap-2">
-            <button type="button" className="btn btn-primary h-16" onClick={() => change('ended')}>
-              End the shift
-            </button>
-            <button type="button" className="btn h-16" onClick={() => change('begun')}>
-              Begin a shift
-            </button>
-          </div>
-          {!operatorId && (
-            <p className="quiet mt-2 text-sm">Say who you are, at the top, and the note bears your name.</p>
-          )}
-        </section>
+        {!isOver && <BeforeTomorrow />}
+        {!isOver && (
+          <section aria-label="Hand over" className="sheet no-print p-3">
+            <h2>Hand over</h2>
+            <label className="mt-1 block text-sm font-semibold">
+              Note for whoever comes next
+              <textarea
+                className="textarea mt-1 min-h-24 w-full"
+                maxLength={2000}
+                value={note}
+                onChange={(change2) => setNote(change2.target.value)}
+              />
+            </label>
+            <div className="mt-2 flex flex-wrap gap-2">
+              <button type="button" className="btn btn-primary h-16" onClick={() => change('ended')}>
+                End the shift
+              </button>
+              <button type="button" className="btn h-16" onClick={() => change('begun')}>
+                Begin a shift
+              </button>
+            </div>
+            {!operatorId && (
+              <p className="quiet mt-2 text-sm">Say who you are, at the top, and the note bears your name.</p>
+            )}
+          </section>
+        )}
+        <EarlierShifts shifts={facts.earlier} shown={facts.to} who={who} />
       </div>
     </div>
   );

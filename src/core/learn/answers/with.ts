@@ -1,5 +1,6 @@
 import { factors, type Factor, type FactorCell } from '../factors/factors.ts';
 import { goesWith, type Effect, type Together } from '../factors/goes-with.ts';
+import { questionNames } from '../question-names.ts';
 import type { Answer, Bar } from './answer.ts';
 import { capital } from './place-name.ts';
 import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words.ts';
@@ -72,6 +73,10 @@ export function withAnswer({ cells, from, to }: WithAsked): Answer {
           (effect) =>
             `${capital(says(effect))}: ${withRange(effect.times, effect.low, effect.high)} times ${against(effect)}.`,
         ),
+      // How often an old needle breaks is half of it: what a change costs is weighed there.
+      ...(sure.some(({ factor, times }) => factor === 'age' && times > 1)
+        ? [`Whether changing needles sooner pays is weighed under “${questionNames.needles.name}”.`]
+        : []),
       ...joint.slice(worst ? 0 : 1).map((pair) => togetherText(pair, breaks / stitches, stitches / days)),
       ...(untold > 0
         ? [
@@ -112,6 +117,9 @@ const barOf = (effect: Effect): Bar => ({
   rests: `${howMany(effect.breaks, 'break')} in ${wholeText(effect.stitches)} stitches; against ${against(effect)}`,
 });
 
+/** Nobody keeps a thread away from its position for longer to find something out, days. From memory. */
+const mostTrial = 21;
+
 /** Which of the two it is, and the swap that would tell. `rate`: breaks per stitch; `perDay`: stitches a day of the whole machine. */
 function togetherText(pair: Together, rate: number, perDay: number): string {
   const [thread, place] = [pair.one, pair.other].sort(
@@ -126,5 +134,7 @@ function togetherText(pair: Together, rate: number, perDay: number): string {
     1,
     Math.ceil(((bothErrors / log) ** 2 * (1 / rate) * (1 + 1 / pair.times)) / (perDay / 6)),
   );
-  return `${text} Sew ${says(thread!)} at another position for ${days === 1 ? 'a day' : `${days} days`}.`;
+  return days > mostTrial
+    ? `${text} To tell would take about ${Number(days.toPrecision(2))} days of ${says(thread!)} at another position.`
+    : `${text} Sew ${says(thread!)} at another position for ${days === 1 ? 'a day' : `${days} days`}.`;
 }
