@@ -107,7 +107,7 @@ function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreen
                 <th className="hidden text-end md:table-cell">A piece</th>
                 <th className="hidden text-end md:table-cell">Work left</th>
                 <th className="text-end">Due</th>
-                <th>
+                <th className="hidden sm:table-cell">
                   <span className="sr-only">What to do</span>
                 </th>
               </tr>
@@ -136,9 +136,8 @@ function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreen
 }
 
 function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
-  const { data, threads, view, actions } = useFrame();
+  const { data, threads } = useFrame();
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
-  const running = view.job?.id === job.id;
   const today = dayKey(data.now, data.zone);
   const late = job.due !== null && !job.doneAt && job.due < today;
   return (
@@ -183,21 +182,31 @@ function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
       <td className="figures text-end whitespace-nowrap">
         {job.due ? dueText(job.due, today) : '–'}
         {late && <b className="block text-sm">overdue</b>}
+        <span className="mt-1 block sm:hidden">
+          <PutOn job={job} />
+        </span>
       </td>
-      <td className="text-end">
-        {running ? (
-          <a className="btn btn-primary whitespace-nowrap" href={`/${data.machine.slug}/run`}>
-            On the machine
-          </a>
-        ) : (
-          !job.doneAt && (
-            <button type="button" className="btn whitespace-nowrap" onClick={() => actions.startJob(job)}>
-              Put on
-            </button>
-          )
-        )}
+      <td className="hidden text-end sm:table-cell">
+        <PutOn job={job} />
       </td>
     </tr>
+  );
+}
+
+/** Puts the job on this machine; where it is on it, leads to it. */
+function PutOn({ job }: { job: Job }) {
+  const { data, view, actions } = useFrame();
+  if (view.job?.id === job.id)
+    return (
+      <a className="btn btn-primary whitespace-nowrap" href={`/${data.machine.slug}/run`}>
+        On <span className="max-sm:sr-only">the machine</span>
+      </a>
+    );
+  if (job.doneAt) return null;
+  return (
+    <button type="button" className="btn whitespace-nowrap" onClick={() => actions.startJob(job)}>
+      Put on
+    </button>
   );
 }
 

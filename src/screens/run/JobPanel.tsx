@@ -84,10 +84,14 @@ function RunningJob({ job, next, onChange }: { job: Job; next: Job | null; onCha
           isOver={done >= job.pieces}
           next={next}
         />
-        <button type="button" className="btn h-20" onClick={() => actions.stop('stopped, no break')}>
+        <button
+          type="button"
+          className="btn h-20 max-sm:h-16 max-sm:grow"
+          onClick={() => actions.stop('stopped, no break')}
+        >
           Stop, no break
         </button>
-        <button type="button" className="btn h-20" onClick={actions.undo}>
+        <button type="button" className="btn h-20 max-sm:h-16 max-sm:grow" onClick={actions.undo}>
           Undo
         </button>
       </div>

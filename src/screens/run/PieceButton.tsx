@@ -43,7 +43,7 @@ export function PieceButton({ says, isLast, isOver, next }: PieceButtonProps) {
       {isOver && next ? (
         <button
           type="button"
-          className="btn btn-primary h-20 grow text-xl"
+          className="btn btn-primary h-20 grow text-xl max-sm:w-full"
           onClick={() => actions.startJob(next)}
         >
           Next: {next.name}
@@ -51,7 +51,7 @@ export function PieceButton({ says, isLast, isOver, next }: PieceButtonProps) {
       ) : (
         <button
           type="button"
-          className="btn btn-primary h-20 grow text-xl"
+          className="btn btn-primary h-20 grow text-xl max-sm:w-full"
           onClick={() => actions.finishPiece()}
         >
           {says}

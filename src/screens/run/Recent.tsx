@@ -1,10 +1,17 @@
+import { useState } from 'react';
+import { faultKeys, faults } from '../../core/fault/faults.ts';
 import { entryNamed, entrySays, kindOf } from '../../core/ledger/about-kinds.ts';
+import type { ShownEvent } from '../../parts/live/view.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { lostText, momentText } from '../../parts/text.ts';
 
-/** The last things on record, newest first, so that a wrong touch is seen at once. */
+const isBreak = (event: ShownEvent): event is ShownEvent & { kind: 'break' } =>
+  event.kind === 'break' && !event.void;
+
+/** The last things on record, newest first, so that a wrong touch is seen at once; a break’s kind is put right here. */
 export function Recent() {
-  const { data, view, live, threadName, say } = useFrame();
+  const { data, view, live, actions, threadName, say } = useFrame();
+  const [openId, setOpenId] = useState<string | null>(null);
   return (
     <section aria-label="Last entries" className="sheet p-3">
       <h2 className="px-1">Last on record</h2>
@@ -12,7 +19,7 @@ export function Recent() {
         {view.events.slice(0, 9).map((event) => (
           <li
             key={event.id}
-            className={`flex items-start gap-2 border-t py-1.5 text-sm rule ${event.void ? 'quiet line-through' : ''}`}
+            className={`flex flex-wrap items-start gap-2 border-t py-1.5 text-sm rule ${event.void ? 'quiet line-through' : ''}`}
           >
             <time className="figures quiet w-11 shrink-0 text-xs leading-5" dateTime={event.at}>
               {momentText(event.at, data.zone, data.now)}
@@ -27,7 +34,19 @@ export function Recent() {
               {event.position ?? ''}
             </span>
             <span className="min-w-0 grow leading-5">
-              {entrySays(event, threadName)}
+              {isBreak(event) ? (
+                <button
+                  type="button"
+                  className="min-h-8 text-start underline decoration-dotted underline-offset-4"
+                  aria-label={`Put the kind right: ${entrySays(event, threadName)}, position ${event.position}`}
+                  aria-expanded={openId === event.id}
+                  onClick={() => setOpenId(openId === event.id ? null : event.id)}
+                >
+                  {entrySays(event, threadName)}
+                </button>
+              ) : (
+                entrySays(event, threadName)
+              )}
               {event.lostMs !== null && event.kind !== 'piece_held' && (
                 <span className="quiet"> · {lostText(event.lostMs)} lost</span>
               )}
@@ -46,6 +65,26 @@ export function Recent() {
               >
                 undo
               </button>
+            )}
+            {openId === event.id && isBreak(event) && (
+              <span role="group" aria-label="What it was" className="flex w-full flex-wrap gap-1">
+                {faultKeys
+                  .filter((fault) => fault !== event.data.fault)
+                  .map((fault) => (
+                    <button
+                      key={fault}
+                      type="button"
+                      className="btn btn-sm h-11"
+                      onClick={() => {
+                        actions.nameFault(event, fault);
+                        say(`Put right: ${faults[fault].says}.`);
+                        setOpenId(null);
+                      }}
+                    >
+                      {faults[fault].name}
+                    </button>
+                  ))}
+              </span>
             )}
           </li>
         ))}

@@ -11,6 +11,7 @@ import { Needle } from '../../parts/rail/Needle.tsx';
 import { seatLabel } from '../../parts/rail/seat-label.ts';
 import { Wear } from '../../parts/rail/Wear.tsx';
 import { counted, stopsText } from '../../parts/text.ts';
+import { touches, type TouchKind } from './touch.ts';
 import { Cone } from '../../parts/thread/Cone.tsx';
 
 /** The head rail grown tall: each position is a touch target that logs a break there. */
@@ -24,9 +25,11 @@ export function TallRail() {
   // On a phone only what the running job sews with, so that its buttons stay on the first screen.
   const [isWhole, setIsWhole] = useState(false);
   const isFolded = !isWhole && seated.some(({ position }) => position !== null);
+  const [touch, setTouch] = useState<TouchKind>('break');
+  const asks = touches[touch].asks;
   return (
     <section
-      aria-label="Touch a position to log a break there"
+      aria-label={asks ?? 'Touch a position to log a break there'}
       className="border-b-2 bg-base-100 px-2 py-2 [border-color:var(--color-base-content)] lg:px-3"
     >
       <div
@@ -41,14 +44,35 @@ export function TallRail() {
             seat={mustFind(seats, (seat) => seat.position === position, `position ${position}`)}
             stops={stopsAt(position)}
             isFolded={isFolded && stopsAt(position).length === 0}
+            touch={touch}
+            onTouched={() => setTouch('break')}
           />
         ))}
       </div>
-      {(isFolded || isWhole) && (
-        <button type="button" className="btn mt-1 w-full sm:hidden" onClick={() => setIsWhole(isFolded)}>
-          {isFolded ? `All ${machine.positions} positions` : 'Only those of this job'}
-        </button>
-      )}
+      <div className="mt-1 flex flex-wrap items-center gap-1">
+        {(isFolded || isWhole) && (
+          <button type="button" className="btn grow sm:hidden" onClick={() => setIsWhole(isFolded)}>
+            {isFolded ? `All ${machine.positions}` : 'This job’s'}
+            <span className="sr-only"> positions</span>
+          </button>
+        )}
+        {(['needle', 'cone'] as const).map((kind) => (
+          <button
+            key={kind}
+            type="button"
+            className="btn max-sm:grow"
+            aria-pressed={touch === kind}
+            onClick={() => setTouch(touch === kind ? 'break' : kind)}
+          >
+            {touches[kind].name}
+          </button>
+        ))}
+        {asks && (
+          <p role="status" className="font-semibold max-sm:w-full">
+            {asks}
+          </p>
+        )}
+      </div>
     </section>
   );
 }
@@ -58,10 +82,14 @@ interface TallSeatProps {
   stops: number[];
   /** Left out on a phone. */
   isFolded: boolean;
+  /** What its touch logs. */
+  touch: TouchKind;
+  onTouched: () => void;
 }
 
-function TallSeat({ seat, stops, isFolded }: TallSeatProps) {
-  const { data, view, threads, actions, today } = useFrame();
+function TallSeat({ seat, stops, isFolded, touch, onTouched }: TallSeatProps) {
+  const frame = useFrame();
+  const { data, view, threads, today, say } = frame;
   const thread = seat.cone ? (threads.get(seat.cone.threadId) ?? null) : null;
   const worn = seat.needle && needleWorn(seat.needle.age, data.machine.profile.needleLife);
   const { breaks, falseStops } = stopsToday(today, seat);
@@ -80,8 +108,12 @@ function TallSeat({ seat, stops, isFolded }: TallSeatProps) {
   return (
     <button
       type="button"
-      aria-label={`Break at ${seatLabel(seat, thread, worn)}. ${counts || 'no break'} today`}
-      onClick={() => actions.logBreak({ head: seat.head, position: seat.position })}
+      aria-label={`${touches[touch].at} ${seatLabel(seat, thread, worn)}. ${counts || 'no break'} today`}
+      onClick={() => {
+        const refused = touches[touch].log(seat, frame);
+        if (refused) say(refused);
+        onTouched();
+      }}
       className={
         `${isFolded && !stopped ? 'max-sm:hidden ' : ''}` +
         'flex min-h-32 min-w-16 sm:min-h-40 touch-manipulation flex-col items-center rounded-md border-2 pt-1.5 pb-1 select-none active:bg-base-300 ' +
