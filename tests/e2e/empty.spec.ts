@@ -53,8 +53,8 @@ test('from an empty workshop to a logged break', async ({ page }) => {
   await ready();
   const kept = page.locator('#machines > details');
   await kept.locator('summary').first().click();
-  await kept.getByText('Put Wren right').click();
-  const right = kept.getByRole('form', { name: 'Put Wren right' });
+  await kept.getByText('Edit Wren').click();
+  const right = kept.getByRole('form', { name: 'Edit Wren' });
   await right.getByLabel('Name').fill('Wren 2');
   await right.getByLabel(/Number 1/).selectOption('right-most');
   await right.getByRole('button', { name: 'Save' }).click();
@@ -70,8 +70,8 @@ test('from an empty workshop to a logged break', async ({ page }) => {
   await page.goto(`${base}/workshop`);
   await ready();
   await kept.locator('summary').first().click();
-  await kept.getByText('Put Wren 2 right').click();
-  await kept.getByRole('button', { name: 'Remove: it was never used' }).click();
-  await kept.getByRole('button', { name: 'Remove', exact: true }).click();
+  await kept.getByText('Edit Wren 2').click();
+  await kept.getByRole('button', { name: 'Delete', exact: true }).click();
+  await kept.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(kept.getByRole('alert')).toContainText('Wren 2 is on record and stays there.');
 });

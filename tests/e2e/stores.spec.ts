@@ -133,7 +133,7 @@ test('stores: a file that says something else asks line by line: keep, take, or 
   });
   await open(page, '/heron/stores');
   const field = page.getByLabel(/Threads and cones from a CSV file/);
-  const asked = page.getByRole('group', { name: `${code}: which holds?` });
+  const asked = page.getByRole('group', { name: `${code} differs` });
   const take = async (name: string, answer: RegExp) => {
     await page.waitForFunction(() => document.documentElement.dataset['awake']);
     const csv = `code,name,colour,weight,fibre\n${code},${name},#ddcc22,40 wt,polyester\n`;
@@ -145,11 +145,11 @@ test('stores: a file that says something else asks line by line: keep, take, or 
   };
   const named = async (wanted: string) =>
     (await allThreads(request)).find((thread) => thread.code === wanted)?.name;
-  await take('Quinze', /Both/);
+  await take('Quinze', /Keep both/);
   await expect.poll(() => named(`${code}-2`)).toBe('Quinze');
   expect(await named(code)).toBe('Quince');
   await expect(page.locator('#threads')).toContainText(`${code}-2`);
-  await take('Quitte', /Take/);
+  await take('Quitte', /Take the file/);
   await expect.poll(() => named(code)).toBe('Quitte');
 });
 
@@ -167,20 +167,20 @@ test('stores: a thread is put right, named twice, taken out of use, removed; wha
   const opened = async () => {
     await page.waitForFunction(() => document.documentElement.dataset['awake']);
     await line.locator('summary').first().click();
-    await line.getByText(`Put ${code} right`).click();
+    await line.getByText(`Edit ${code}`).click();
   };
   await opened();
-  const form = line.getByRole('form', { name: `Put ${code} right` });
+  const form = line.getByRole('form', { name: `Edit ${code}` });
   await form.getByLabel('Colour name').fill('Plum');
   await form.getByRole('button', { name: 'Save' }).click();
   await expect(line).toContainText('Plum');
   await expect(line).not.toContainText('Plumb');
   await opened();
-  await line.getByRole('button', { name: 'What it said before' }).click();
-  await expect(line.getByRole('list', { name: 'What it said before' })).toContainText('name Plumb');
-  await line.getByLabel('Out of use, because').fill('sold out');
-  await line.getByRole('button', { name: 'Take out of use' }).click();
-  await expect(line).toContainText('out of use: sold out');
+  await line.getByRole('button', { name: 'History' }).click();
+  await expect(line.getByRole('list', { name: 'History' })).toContainText('name Plumb');
+  await line.getByLabel('Retire, because').fill('sold out');
+  await line.getByRole('button', { name: 'Retire' }).click();
+  await expect(line).toContainText('retired: sold out');
   // What is out of use is offered nowhere.
   await open(page, '/heron/head?position=4');
   await page.getByRole('button', { name: 'Mount a cone' }).click();
@@ -188,8 +188,8 @@ test('stores: a thread is put right, named twice, taken out of use, removed; wha
   await expect(page.getByText(code)).toHaveCount(0);
   await open(page, '/heron/stores');
   await opened();
-  await line.getByRole('button', { name: 'Remove: it was never used' }).click();
-  await line.getByRole('button', { name: 'Remove', exact: true }).click();
+  await line.getByRole('button', { name: 'Delete', exact: true }).click();
+  await line.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(line).toHaveCount(0);
 });
 

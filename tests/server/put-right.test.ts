@@ -137,7 +137,7 @@ describe('named twice', () => {
       ],
     });
     const { body } = await ask(base, 'PATCH', `/api/threads/${twin}`, { sameAs: ids.red });
-    expect(body['retired']).toBe('the same as RE40');
+    expect(body['retired']).toBe('duplicate of RE40');
     const kept = await ask<{ stops: { threadId: string }[]; version: number }>(
       base,
       'GET',

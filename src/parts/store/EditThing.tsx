@@ -6,7 +6,7 @@ import { useTry } from '../live/useTry.ts';
 import { useMay } from '../people/rights.tsx';
 import { AddField, AddForm } from './AddForm.tsx';
 
-interface PutRightProps {
+interface EditThingProps {
   /** What it is called in the names of the forms: “TE40”. */
   name: string;
   id: string;
@@ -23,7 +23,7 @@ interface PutRightProps {
 }
 
 /** What was typed of a thing, put right: changed, said to be another, taken out of use, removed while it was never used. */
-export function PutRight(props: PutRightProps) {
+export function EditThing(props: EditThingProps) {
   const { name, id, path, right, message, retired, others = [], children } = props;
   const may = useMay(right);
   const [isOpen, setIsOpen] = useState(false);
@@ -33,12 +33,12 @@ export function PutRight(props: PutRightProps) {
       className="mt-2"
       onToggle={(toggle) => toggle.currentTarget === toggle.target && setIsOpen(toggle.currentTarget.open)}
     >
-      <summary className="min-h-11 cursor-pointer py-2 text-sm underline">Put {name} right</summary>
+      <summary className="min-h-11 cursor-pointer py-2 text-sm underline">Edit {name}</summary>
       {isOpen && (
         <>
           <AddForm
             right={right}
-            name={`Put ${name} right`}
+            name={`Edit ${name}`}
             method="PATCH"
             path={path}
             button="Save"
@@ -49,14 +49,14 @@ export function PutRight(props: PutRightProps) {
           {others.length > 0 && (
             <AddForm
               right={right}
-              name={`${name} named twice`}
+              name={`Merge ${name}`}
               method="PATCH"
               path={path}
-              button="It is that one"
+              button="Merge"
               isQuiet
               message={({ sameAs }) => ({ sameAs })}
             >
-              <AddField label="Named twice: it is the same as">
+              <AddField label="Duplicate of">
                 <select name="sameAs" className="select w-60" required defaultValue="">
                   <option value="" disabled>
                     which?
@@ -76,14 +76,14 @@ export function PutRight(props: PutRightProps) {
               name={`Use of ${name}`}
               method="PATCH"
               path={path}
-              button={retired ? 'Back in use' : 'Take out of use'}
+              button={retired ? 'Use again' : 'Retire'}
               isQuiet
               message={({ retired: why }) => ({ retired: retired ? null : why })}
             >
               {retired ? (
-                <p>Out of use: {retired}.</p>
+                <p>Retired: {retired}.</p>
               ) : (
-                <AddField label="Out of use, because">
+                <AddField label="Retire, because">
                   <input name="retired" className="input w-60" maxLength={200} required />
                 </AddField>
               )}
@@ -110,17 +110,17 @@ function Remove({ name, path }: { name: string; path: string }) {
     <div className="mt-3 flex flex-wrap items-center gap-2 border-t pt-3 rule">
       {asked ? (
         <>
-          <span>Remove {name} for good?</span>
+          <span>Delete {name}?</span>
           <button type="button" className="btn" disabled={busy} onClick={() => void remove()}>
-            Remove
+            Delete
           </button>
           <button type="button" className="btn btn-ghost" onClick={() => setAsked(false)}>
-            Keep
+            Cancel
           </button>
         </>
       ) : (
         <button type="button" className="btn btn-ghost" onClick={() => setAsked(true)}>
-          Remove: it was never used
+          Delete
         </button>
       )}
       {refusal && (
@@ -141,14 +141,14 @@ function Before({ id }: { id: string }) {
     return (
       <p>
         <button type="button" className="btn btn-ghost" onClick={() => void show()}>
-          What it said before
+          History
         </button>
         {refusal && <span role="alert"> × {refusal}</span>}
       </p>
     );
-  if (before.length === 0) return <p className="quiet text-sm">It was never changed.</p>;
+  if (before.length === 0) return <p className="quiet text-sm">Never changed.</p>;
   return (
-    <ul className="text-sm" aria-label="What it said before">
+    <ul className="text-sm" aria-label="History">
       {before.map((item) => (
         <li key={item.at}>
           Until {new Date(item.at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}

@@ -1,12 +1,12 @@
 import type { Cone, Thread } from '../../schemas/workshop.ts';
 import { AddField, wholeField } from './AddForm.tsx';
-import { PutRight } from './PutRight.tsx';
+import { EditThing } from './EditThing.tsx';
 import { ThreadFields, threadMessage } from './ThreadForms.tsx';
 
 /** A thread's words put right; or it is another that was named twice. */
-export function PutThreadRight({ thread, threads }: { thread: Thread; threads: readonly Thread[] }) {
+export function EditThread({ thread, threads }: { thread: Thread; threads: readonly Thread[] }) {
   return (
-    <PutRight
+    <EditThing
       name={thread.code}
       id={thread.id}
       path={`/api/threads/${thread.id}`}
@@ -18,13 +18,13 @@ export function PutThreadRight({ thread, threads }: { thread: Thread; threads: r
         .map(({ id, code, name }) => ({ id, name: `${code} ${name}` }))}
     >
       <ThreadFields thread={thread} />
-    </PutRight>
+    </EditThing>
   );
 }
 
-export function PutConeRight({ cone }: { cone: Cone }) {
+export function EditCone({ cone }: { cone: Cone }) {
   return (
-    <PutRight
+    <EditThing
       name={cone.batch ? `cone ${cone.batch}` : 'this cone'}
       id={cone.id}
       path={`/api/cones/${cone.id}`}
@@ -38,6 +38,6 @@ export function PutConeRight({ cone }: { cone: Cone }) {
       <AddField label="Metres when new">
         <input name="metres" className="input w-24" inputMode="numeric" defaultValue={cone.metres} />
       </AddField>
-    </PutRight>
+    </EditThing>
   );
 }

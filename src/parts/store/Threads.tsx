@@ -3,7 +3,7 @@ import { Swatch } from '../thread/Swatch.tsx';
 import { counted, whole } from '../text.ts';
 import type { Cone, Thread } from '../../schemas/workshop.ts';
 import { AddCone, AddThread } from './ThreadForms.tsx';
-import { PutThreadRight } from './PutThreadRight.tsx';
+import { EditThread } from './EditThread.tsx';
 
 /** Thread articles and the cones of each. */
 export function Threads({ threads, cones }: { threads: Thread[]; cones: Cone[] }) {
@@ -46,7 +46,7 @@ function ThreadLine({ thread, threads, cones }: ThreadLineProps) {
           <span className="figures quiet block text-sm">
             {thread.code} · {threadWeightText(thread.weightNo, thread.tex)} · {thread.fibre} ·{' '}
             {counted(cones.length, 'cone')}
-            {thread.retired && ` · out of use: ${thread.retired}`}
+            {thread.retired && ` · retired: ${thread.retired}`}
           </span>
         </summary>
         <ul className="figures quiet text-sm">
@@ -57,7 +57,7 @@ function ThreadLine({ thread, threads, cones }: ThreadLineProps) {
           ))}
         </ul>
         <AddCone thread={thread} />
-        <PutThreadRight thread={thread} threads={threads} />
+        <EditThread thread={thread} threads={threads} />
       </details>
     </li>
   );

@@ -4,6 +4,7 @@ import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom, markOf, type CheckMark } from '../../core/check/item.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
+import { readingOf } from '../../core/run/cases-in.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Written } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
@@ -11,17 +12,12 @@ import type { Listed } from './listed.ts';
 
 /** The list with what was said of each item, and what can be said. */
 export function useChecks(facts: CheckFacts) {
-  const { data, view, job, seating, threads } = useFrame();
+  const { data, view, job, seating, threads, caseId } = useFrame();
   const { machine, schools } = data;
   const asked = useMemo(() => askedNow(facts, view.events), [facts, view.events]);
-  // A reading that came since: nothing asks for one any more.
-  const isMeasured = view.events.some(
-    (event) =>
-      event.kind === 'case_measured' &&
-      event.data.by !== 'simulated' &&
-      !event.void &&
-      event.at > (facts.caseAt ?? ''),
-  );
+  // A reading of the case that is in, come since: nothing asks for one any more.
+  const read = readingOf(view.events, caseId);
+  const isMeasured = read !== null && read.at > (facts.caseAt ?? '');
   const items = useMemo(
     () =>
       deriveChecks({

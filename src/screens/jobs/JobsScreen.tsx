@@ -199,7 +199,8 @@ function PutOn({ job }: { job: Job }) {
   if (view.job?.id === job.id)
     return (
       <a className="btn btn-primary whitespace-nowrap" href={`/${data.machine.slug}/run`}>
-        On <span className="max-sm:sr-only">the machine</span>
+        <span className="sm:hidden">Run</span>
+        <span className="max-sm:hidden">On the machine</span>
       </a>
     );
   if (job.doneAt) return null;

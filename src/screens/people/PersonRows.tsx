@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import { leastSigns, personRoles, roles, type PersonRole } from '../../core/people/roles.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
-import { PutRight } from '../../parts/store/PutRight.tsx';
+import { EditThing } from '../../parts/store/EditThing.tsx';
 import type { Person } from '../../schemas/people.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
@@ -111,7 +111,7 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
         </form>
       )}
       <Refusal says={refusal} />
-      <PutRight
+      <EditThing
         name={name}
         id={id}
         path={`/api/people/${id}`}
@@ -121,7 +121,7 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
         <AddField label="Name">
           <input name="name" className="input w-48" maxLength={60} defaultValue={name} required />
         </AddField>
-      </PutRight>
+      </EditThing>
     </li>
   );
 }

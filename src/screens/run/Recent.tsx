@@ -19,55 +19,57 @@ export function Recent() {
         {view.events.slice(0, 9).map((event) => (
           <li
             key={event.id}
-            className={`flex flex-wrap items-start gap-2 border-t py-1.5 text-sm rule ${event.void ? 'quiet line-through' : ''}`}
+            className={`border-t py-1.5 text-sm rule ${event.void ? 'quiet line-through' : ''}`}
           >
-            <time className="figures quiet w-11 shrink-0 text-xs leading-5" dateTime={event.at}>
-              {momentText(event.at, data.zone, data.now)}
-            </time>
-            <span className="figures min-w-6 shrink-0 text-end text-base leading-5 whitespace-nowrap font-bold">
-              {data.machine.heads > 1 && event.head !== null && event.position !== null && (
-                <span className="quiet text-xs font-normal">
-                  <span className="sr-only">head </span>
-                  {event.head}·
-                </span>
-              )}
-              {event.position ?? ''}
-            </span>
-            <span className="min-w-0 grow leading-5">
-              {isBreak(event) ? (
+            <div className="flex items-start gap-2">
+              <time className="figures quiet w-11 shrink-0 text-xs leading-5" dateTime={event.at}>
+                {momentText(event.at, data.zone, data.now)}
+              </time>
+              <span className="figures min-w-6 shrink-0 text-end text-base leading-5 whitespace-nowrap font-bold">
+                {data.machine.heads > 1 && event.head !== null && event.position !== null && (
+                  <span className="quiet text-xs font-normal">
+                    <span className="sr-only">head </span>
+                    {event.head}·
+                  </span>
+                )}
+                {event.position ?? ''}
+              </span>
+              <span className="min-w-0 grow leading-5">
+                {isBreak(event) ? (
+                  <button
+                    type="button"
+                    className="min-h-8 text-start underline decoration-dotted underline-offset-4"
+                    aria-label={`Put the kind right: ${entrySays(event, threadName)}, position ${event.position}`}
+                    aria-expanded={openId === event.id}
+                    onClick={() => setOpenId(openId === event.id ? null : event.id)}
+                  >
+                    {entrySays(event, threadName)}
+                  </button>
+                ) : (
+                  entrySays(event, threadName)
+                )}
+                {event.lostMs !== null && event.kind !== 'piece_held' && (
+                  <span className="quiet"> · {lostText(event.lostMs)} lost</span>
+                )}
+                {event.pending === 'waiting' && <b> · not sent yet</b>}
+                {event.pending === 'sending' && <span className="quiet"> · sending</span>}
+              </span>
+              {!event.void && (
                 <button
                   type="button"
-                  className="min-h-8 text-start underline decoration-dotted underline-offset-4"
-                  aria-label={`Put the kind right: ${entrySays(event, threadName)}, position ${event.position}`}
-                  aria-expanded={openId === event.id}
-                  onClick={() => setOpenId(openId === event.id ? null : event.id)}
+                  className="quiet -my-1 min-h-8 min-w-11 shrink-0 rounded text-xs underline"
+                  aria-label={`Take back: ${kindOf(event.kind).name} ${event.position ?? ''}`}
+                  onClick={() => {
+                    live.write({ kind: 'correction', corrects: event.id, data: { void: true } });
+                    say(`Undone: ${entryNamed(event)}.`);
+                  }}
                 >
-                  {entrySays(event, threadName)}
+                  undo
                 </button>
-              ) : (
-                entrySays(event, threadName)
               )}
-              {event.lostMs !== null && event.kind !== 'piece_held' && (
-                <span className="quiet"> · {lostText(event.lostMs)} lost</span>
-              )}
-              {event.pending === 'waiting' && <b> · not sent yet</b>}
-              {event.pending === 'sending' && <span className="quiet"> · sending</span>}
-            </span>
-            {!event.void && (
-              <button
-                type="button"
-                className="quiet -my-1 min-h-8 min-w-11 shrink-0 rounded text-xs underline"
-                aria-label={`Take back: ${kindOf(event.kind).name} ${event.position ?? ''}`}
-                onClick={() => {
-                  live.write({ kind: 'correction', corrects: event.id, data: { void: true } });
-                  say(`Undone: ${entryNamed(event)}.`);
-                }}
-              >
-                undo
-              </button>
-            )}
+            </div>
             {openId === event.id && isBreak(event) && (
-              <span role="group" aria-label="What it was" className="flex w-full flex-wrap gap-1">
+              <div role="group" aria-label="What it was" className="mt-1 flex flex-wrap gap-1">
                 {faultKeys
                   .filter((fault) => fault !== event.data.fault)
                   .map((fault) => (
@@ -84,7 +86,7 @@ export function Recent() {
                       {faults[fault].name}
                     </button>
                   ))}
-              </span>
+              </div>
             )}
           </li>
         ))}

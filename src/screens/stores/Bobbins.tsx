@@ -9,7 +9,7 @@ import type { BobbinKind } from '../../schemas/stores.ts';
 import { readBobbinRows, type BobbinRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
-import { PutRight } from '../../parts/store/PutRight.tsx';
+import { EditThing } from '../../parts/store/EditThing.tsx';
 import { threadAsTyped } from '../../parts/store/ThreadForms.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
@@ -47,8 +47,8 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
                 {bobbinSides[bobbin.sides].name} · about {whole(bobbin.metres)} m
               </span>
               <span className="block text-sm">{bobbinSides[bobbin.sides].care}</span>
-              {bobbin.retired && <span className="block text-sm">Out of use: {bobbin.retired}.</span>}
-              <PutRight
+              {bobbin.retired && <span className="block text-sm">Retired: {bobbin.retired}.</span>}
+              <EditThing
                 name={bobbin.name}
                 id={bobbin.id}
                 path={`/api/bobbin-kinds/${bobbin.id}`}
@@ -57,7 +57,7 @@ export function Bobbins({ bobbins }: { bobbins: BobbinKind[] }) {
                 retired={bobbin.retired ?? null}
               >
                 <BobbinFields bobbin={bobbin} />
-              </PutRight>
+              </EditThing>
             </span>
           </li>
         ))}

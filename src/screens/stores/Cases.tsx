@@ -5,7 +5,7 @@ import type { BobbinCase } from '../../schemas/stores.ts';
 import { readCaseRows, type CaseRow } from '../../core/stores/csv-rows.ts';
 import { send } from '../../parts/live/send.ts';
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
-import { PutRight } from '../../parts/store/PutRight.tsx';
+import { EditThing } from '../../parts/store/EditThing.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
@@ -29,10 +29,10 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
                 <span className="quiet text-sm">
                   class {bobbinCase.size}, the bobbin turns {bobbinCase.turns}
                   {bobbinCase.note && ` · ${bobbinCase.note}`}
-                  {bobbinCase.retired && ` · out of use: ${bobbinCase.retired}`}
+                  {bobbinCase.retired && ` · retired: ${bobbinCase.retired}`}
                 </span>
               </summary>
-              <PutRight
+              <EditThing
                 name={bobbinCase.name}
                 id={bobbinCase.id}
                 path={`/api/bobbin-cases/${bobbinCase.id}`}
@@ -41,7 +41,7 @@ export function Cases({ cases }: { cases: BobbinCase[] }) {
                 retired={bobbinCase.retired}
               >
                 <CaseFields bobbinCase={bobbinCase} />
-              </PutRight>
+              </EditThing>
             </details>
           </li>
         ))}

@@ -32,9 +32,9 @@ export interface Clash<Item> {
 }
 type Answer = 'keep' | 'take' | 'both';
 const answers: Record<Answer, string> = {
-  keep: 'Keep what the stores say',
-  take: 'Take what the file says',
-  both: 'Both: they are two',
+  keep: 'Keep the stores’',
+  take: 'Take the file’s',
+  both: 'Keep both',
 };
 
 /** A list from a CSV file: shown first, with what is wrong in each bad line; then the good ones are added. */
@@ -121,7 +121,7 @@ export function CsvIn<Item>({ what, list, isThere, clashOf, read, add }: CsvInPr
           </ul>
           {[...asked.values()].map((clash) => (
             <fieldset key={clash.name} className="mt-2 border-t pt-2 rule">
-              <legend className="font-semibold">{clash.name}: which holds?</legend>
+              <legend className="font-semibold">{clash.name} differs</legend>
               <ul className="text-sm">
                 {clash.differs.map(({ field, file, stores }) => (
                   <li key={field}>

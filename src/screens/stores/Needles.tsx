@@ -7,7 +7,7 @@ import { send } from '../../parts/live/send.ts';
 import type { NeedleKind } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
 import { AddNeedle } from '../../parts/store/NeedleKinds.tsx';
-import { PutRight } from '../../parts/store/PutRight.tsx';
+import { EditThing } from '../../parts/store/EditThing.tsx';
 import { CsvIn } from './CsvIn.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 
@@ -76,7 +76,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
                   />
                 </AddField>
               </AddForm>
-              <PutRight
+              <EditThing
                 name={kind.text}
                 id={kind.id}
                 path={`/api/needle-kinds/${kind.id}`}
@@ -92,7 +92,7 @@ export function Needles({ kinds, sharps }: NeedlesProps) {
                     required
                   />
                 </AddField>
-              </PutRight>
+              </EditThing>
             </details>
           </li>
         ))}

@@ -5,7 +5,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import type { Cone, Thread } from '../../schemas/workshop.ts';
 import { AddCone, AddThread } from '../../parts/store/ThreadForms.tsx';
-import { PutConeRight, PutThreadRight } from '../../parts/store/PutThreadRight.tsx';
+import { EditCone, EditThread } from '../../parts/store/EditThread.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 import { ThreadImport } from './ThreadImport.tsx';
 
@@ -65,7 +65,7 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
                   <b>{thread.name}</b>
                   <span className="figures quiet block text-sm">
                     {thread.code} · {threadWeightText(thread.weightNo, thread.tex)} · {thread.fibre}
-                    {thread.retired && ` · out of use: ${thread.retired}`}
+                    {thread.retired && ` · retired: ${thread.retired}`}
                   </span>
                 </span>
                 <span className="figures text-end">
@@ -82,7 +82,7 @@ export function ThreadStore({ threads, cones }: { threads: Thread[]; cones: Cone
                 ))}
               </ul>
               <AddCone thread={thread} />
-              <PutThreadRight thread={thread} threads={threads} />
+              <EditThread thread={thread} threads={threads} />
             </details>
           </li>
         ))}
@@ -106,10 +106,10 @@ function ConeLine({ cone, place }: { cone: Cone; place: { head: number; position
         <span>
           batch {cone.batch || 'unknown'}: about {whole(cone.leftMetres)} of {whole(cone.metres)} m
           {place && `, on position ${place.position}`}
-          {cone.retired && ` · out of use: ${cone.retired}`}
+          {cone.retired && ` · retired: ${cone.retired}`}
         </span>
       </div>
-      <PutConeRight cone={cone} />
+      <EditCone cone={cone} />
     </li>
   );
 }

@@ -3,7 +3,7 @@ import { v7 as uuid7 } from 'uuid';
 import { needleLifeSchools, type NeedleLife } from '../../core/needle/life.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { AddField, AddForm, wholeField } from '../../parts/store/AddForm.tsx';
-import { PutRight } from '../../parts/store/PutRight.tsx';
+import { EditThing } from '../../parts/store/EditThing.tsx';
 import { MechanicsForm } from './MechanicsForm.tsx';
 
 /** The machines, their size, and how each keeps its needles. */
@@ -157,7 +157,7 @@ function ChangeMachine({ machine }: { machine: Machine }) {
         </AddField>
       </AddForm>
       <MechanicsForm machine={machine} />
-      <PutRight
+      <EditThing
         name={machine.name}
         id={machine.id}
         path={`/api/machines/${machine.id}`}
@@ -165,7 +165,7 @@ function ChangeMachine({ machine }: { machine: Machine }) {
         message={machineMessage}
       >
         <MachineFields machine={machine} />
-      </PutRight>
+      </EditThing>
     </>
   );
 }

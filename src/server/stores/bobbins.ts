@@ -63,7 +63,7 @@ export const bobbinThing: Thing = {
     ...{ colour: 'colour', metres: 'metres', retired: 'retired' },
   },
   inLedger: ['bobbinKindId'],
-  instead: 'Take it out of use instead.',
+  instead: 'Retire it instead.',
 };
 
 /** Another size or thread and no metres said: they follow from the two again. */
@@ -125,7 +125,7 @@ export const caseThing: Thing = {
   name: 'name',
   columns: { name: 'name', size: 'size', turns: 'turns', note: 'note', retired: 'retired' },
   inLedger: ['caseId'],
-  instead: 'Take it out of use instead: its readings stay.',
+  instead: 'Retire it instead: its readings stay.',
 };
 
 /** A retired case stays on record. */

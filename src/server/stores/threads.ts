@@ -57,7 +57,7 @@ export const threadThing: Thing = {
     retired: 'retired',
   },
   inLedger: ['threadId', 'over'],
-  instead: 'Take it out of use instead: then it is offered nowhere.',
+  instead: 'Retire it instead: then it is not offered any more.',
 };
 
 /**
@@ -98,7 +98,7 @@ async function mergeThread(sql: Sql, id: string, into: string, by: By): Promise<
     throw conflict(
       `It is on ${seat.machine}, position ${seat.position}. Correct that entry in the ledger first: its thread is ${other.code}.`,
     );
-  await changeThing(sql, threadThing, id, { retired: `the same as ${other.code}` }, by);
+  await changeThing(sql, threadThing, id, { retired: `duplicate of ${other.code}` }, by);
   await rows(sql, 'UPDATE cone SET thread_id = $2 WHERE thread_id = $1', [id, into]);
   await rows(
     sql,
@@ -169,7 +169,7 @@ export const coneThing: Thing = {
   name: "'This cone'",
   columns: { batch: 'batch', metres: 'metres', retired: 'retired' },
   inLedger: ['coneId'],
-  instead: 'Take it out of use instead.',
+  instead: 'Retire it instead.',
 };
 
 export async function changeCone(id: string, change: ConeChange, by: By): Promise<Cone> {
