@@ -171,7 +171,7 @@ test('a test block is typed width by width; one position off is its knob, all of
   });
   await field.fill('x');
   await field.press('Enter');
-  await expect(block.getByRole('alert')).toContainText('Type a width in mm, 0 to 60');
+  await expect(block.getByRole('alert')).toContainText('Type a width in mm, 0 to 15');
   await field.fill('1.5 7 1.5 1.5 7 1.5');
   await field.press('Enter');
   await expect(block).toContainText('3 of 4 show too much bobbin: tighten the case. Then position 15');

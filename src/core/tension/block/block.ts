@@ -105,12 +105,12 @@ export function readBlock(
   const seen = new Set<number>();
   for (const { position, left, bobbin, right } of columns) {
     if (seen.has(position))
-      throw new Refusal('ColumnTwice', `Column ${position} is there twice. Leave one out.`);
+      throw new Refusal('ColumnTwice', `Position ${position} is there twice. Leave one out.`);
     seen.add(position);
     if (![left, bobbin, right].every((width) => width >= 0 && width <= 60) || left + bobbin + right <= 0)
       throw new Refusal(
         'ColumnOdd',
-        `Column ${position}: widths must be 0 to 60 mm, and not all 0. Measure it again.`,
+        `Position ${position}: widths must be 0 to 60 mm, and not all 0. Measure it again.`,
       );
   }
   const band = shareSchools[school];

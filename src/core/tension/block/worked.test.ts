@@ -206,8 +206,8 @@ describe('each column', () => {
   });
   test.each([
     ['no column', [], 'BlockEmpty', 'No column was read'],
-    ['one twice', [column(4, 0.3), column(4, 0.3)], 'ColumnTwice', 'Column 4 is there twice'],
-    ['below nothing', [column(4, 0.3, { left: -0.1 })], 'ColumnOdd', 'Column 4: widths must be 0 to 60 mm'],
+    ['one twice', [column(4, 0.3), column(4, 0.3)], 'ColumnTwice', 'Position 4 is there twice'],
+    ['below nothing', [column(4, 0.3, { left: -0.1 })], 'ColumnOdd', 'Position 4: widths must be 0 to 60 mm'],
     ['too wide', [column(4, 0.3, { right: 60.1 })], 'ColumnOdd', 'Measure it again'],
     ['no number', [column(4, 0.3, { bobbin: NaN })], 'ColumnOdd', 'not all 0'],
     ['nothing at all', [column(4, 0, { left: 0, right: 0 })], 'ColumnOdd', 'not all 0'],

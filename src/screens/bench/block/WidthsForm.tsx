@@ -37,6 +37,9 @@ export function WidthsForm({ typing }: { typing: Typing }) {
           }}
         />
       </label>
+      <button type="button" className="btn" disabled={!isNew} onClick={typing.goBack}>
+        Back
+      </button>
       <button type="submit" className="btn" disabled={!place}>
         Next
       </button>

@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
 import {
-  nextPlace,
+  missingAfter,
+  mostMm,
   placeBefore,
   typedWidths,
   wholeColumns,
@@ -22,7 +23,7 @@ export function useWidths(order: readonly number[], onKeep: (columns: BlockColum
   function enter(): void {
     const numbers = typedWidths(text);
     if (!numbers || !place) {
-      setWhy('Type a width in mm, 0 to 60, or a whole column: 3.4 3.2 3.4');
+      setWhy(`Type a width in mm, 0 to ${mostMm}, or a whole column: 3.4 3.2 3.4`);
       return;
     }
     let next: Place | null = place;
@@ -33,7 +34,7 @@ export function useWidths(order: readonly number[], onKeep: (columns: BlockColum
       // A width typed anew is no longer the photo's.
       const { left, bobbin, right } = all[position] ?? {};
       all = { ...all, [position]: { left, bobbin, right, [part]: value } };
-      next = nextPlace(next, order);
+      next = missingAfter(next, all, order);
     }
     setWidths(all);
     setPlace(next);
@@ -59,7 +60,12 @@ export function useWidths(order: readonly number[], onKeep: (columns: BlockColum
       setPlace({ position, part: 'left' });
       field.current?.focus();
     },
-    goBack: () => place && setPlace(placeBefore(place, order) ?? place),
+    /** One step; from behind the last, to the last. */
+    goBack(): void {
+      setPlace(place ? (placeBefore(place, order) ?? place) : { position: order.at(-1)!, part: 'right' });
+      setText('');
+      field.current?.focus();
+    },
     keep(): void {
       onKeep([...columns]);
       beginAnew();
