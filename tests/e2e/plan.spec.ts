@@ -400,7 +400,7 @@ test('the shop’s own minutes: a tie-on that takes three is planned with three;
   await expect(form).toContainText('at once 9.5 min, in steps 8.5 min');
   await form.getByLabel('Tie on a colour').fill('-1');
   await form.getByRole('button', { name: 'Plan with these' }).click();
-  await expect(form.getByRole('alert')).toContainText('Write minutes from 0 to 240');
+  await expect(form.getByRole('alert')).toContainText('Tie on a colour: write minutes from 0 to 240');
   await form.getByLabel('Tie on a colour').fill('3');
   await form.getByRole('button', { name: 'Plan with these' }).click();
   await expect(

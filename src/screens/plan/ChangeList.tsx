@@ -4,6 +4,7 @@ import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';
+import { DueNeedle } from './DueNeedle.tsx';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 
 interface ChangeListProps {
@@ -97,6 +98,9 @@ export function ChangeList({
                       </span>
                       <span className="figures whitespace-nowrap">{minutesText(seat.change!.minutes)}</span>
                     </label>
+                    {open && seat.change!.from.needle === seat.needle && (
+                      <DueNeedle position={seat.position} />
+                    )}
                   </li>
                 );
               })}

@@ -10,6 +10,13 @@ const fields: { key: keyof ChangeMinutes; name: string }[] = [
   { key: 'retension', name: 'Re-tension and test' },
 ];
 
+/** Throws a sentence that names the field. */
+function minutesIn(text: string, name: string): number {
+  const minutes = Number(text.trim().replace(',', '.') || NaN);
+  if (!(minutes >= 0 && minutes <= 240)) throw new Error(`${name}: write minutes from 0 to 240, like 2.5.`);
+  return minutes;
+}
+
 interface MinutesFormProps {
   minutes: ChangeMinutes;
   onChange: (minutes: ChangeMinutes) => void;
@@ -29,8 +36,8 @@ export function MinutesForm({ minutes, onChange }: MinutesFormProps) {
         onSubmit={(submit) => {
           submit.preventDefault();
           const next: ChangeMinutes = { ...minutes };
-          for (const { key } of fields) next[key] = Number((texts[key] ?? '').replace(',', '.') || NaN);
           try {
+            for (const { key, name } of fields) next[key] = minutesIn(texts[key] ?? '', name);
             changeTable(next);
             setWhy('');
             onChange(next);
