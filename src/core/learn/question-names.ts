@@ -1,4 +1,4 @@
-import type { QuestionKey } from './answers/questions.ts';
+import { keysOf } from '../base/keys.ts';
 
 /** The questions, as they are asked. `data`: what the server gives for it (schemas/findings.ts). Apart from the answers: the page needs only the words. */
 export const questionNames = {
@@ -9,5 +9,6 @@ export const questionNames = {
   cost: { name: 'What did it cost?', data: 'cost' },
   'what-if': { name: 'What if …?', data: 'needles' },
   speed: { name: 'At what speed?', data: 'with' },
-} as const satisfies Record<QuestionKey, { name: string; data: string }>;
-export const questionKeys = Object.keys(questionNames) as QuestionKey[];
+} as const satisfies Record<string, { name: string; data: string }>;
+export type QuestionKey = keyof typeof questionNames;
+export const questionKeys = keysOf(questionNames);

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { AgeUnit, NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
 import type { Answer } from '../../core/learn/answers/answer.ts';
 import type { CostGroup } from '../../core/learn/answers/cost-groups.ts';
-import type { QuestionKey } from '../../core/learn/answers/questions.ts';
+import type { QuestionKey } from '../../core/learn/question-names.ts';
 import { questionNames } from '../../core/learn/question-names.ts';
 import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

@@ -16,7 +16,6 @@ export type Question =
   | { asks: 'cost'; of: CostAsked }
   | { asks: 'what-if'; of: WhatIfAsked }
   | { asks: 'speed'; of: SpeedAsked };
-export type QuestionKey = Question['asks'];
 
 /** The answer to a question. */
 export function answerOf(question: Question): Answer {
