@@ -1,3 +1,4 @@
+import { isDay } from '../base/day.ts';
 import { wholeFromText } from '../units/whole.ts';
 import { plainCell } from '../base/csv-cells.ts';
 import { elementKinds, type ElementKind } from '../element/elements.ts';
@@ -249,10 +250,4 @@ function findThread(text: string, threads: readonly KnownThread[]): KnownThread 
     ),
   );
   return byName.length === 1 ? byName[0] : undefined;
-}
-
-function isDay(text: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(text)) return false;
-  const day = new Date(`${text}T00:00:00Z`);
-  return !Number.isNaN(day.getTime()) && day.toISOString().startsWith(text);
 }

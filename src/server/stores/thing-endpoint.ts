@@ -1,0 +1,10 @@
+import { nothing } from '../../schemas/people.ts';
+import { endpoint } from '../http/endpoint.ts';
+import { removeThing, type Thing } from './things.ts';
+
+/** DELETE of something in the stores: while nothing on record names it. */
+export const removal = (thing: Thing) =>
+  endpoint({ right: 'stores', answer: nothing }, async ({ id, asker }) => {
+    await removeThing(thing, id('id'), asker);
+    return { ok: true };
+  });
