@@ -15,10 +15,12 @@ import { keepOffline } from '../live/keep-offline.ts';
 import { getJson } from '../live/get-json.ts';
 import { machineLive, type MachineLive } from '../live/machine-live.ts';
 import { useNow } from '../live/useNow.ts';
+import { usePageAnew } from '../live/usePageAnew.ts';
 import { useKeptSeats } from '../live/useKeptSeats.ts';
 import type { HeadView } from '../live/view.ts';
 import { Rights } from '../people/rights.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
+import { useKeptParts } from './useKeptParts.ts';
 
 interface FrameState {
   data: FrameData;
@@ -61,7 +63,8 @@ export function useFrame(): FrameState {
   return state;
 }
 
-export function FrameProvider({ data, children }: { data: FrameData; children: ReactNode }) {
+export function FrameProvider({ data: given, children }: { data: FrameData; children: ReactNode }) {
+  const data = useKeptParts(given);
   const [operatorId, setOperatorId] = useState(data.operatorId);
   const [headNo, setHeadNo] = useState(1);
   const [said, say] = useState('');
@@ -79,6 +82,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
   const job = useCurrentJob(data.job, view.job?.id ?? null);
   const threads = useMemo(() => new Map(data.threads.map((thread) => [thread.id, thread])), [data.threads]);
   const plan = useKeptSeats(data.planSeats, data.machine.id, live.onPlan);
+  const madeOn = dayKey(data.now, data.zone);
   const seating = useMemo(
     (): SeatingContext => ({
       seats: view.seats,
@@ -86,9 +90,9 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
       plan,
       threads,
       schools: data.schools,
-      today: dayKey(data.now, data.zone),
+      today: madeOn,
     }),
-    [view.seats, view.job, plan, threads, data.schools, data.now, data.zone],
+    [view.seats, view.job, plan, threads, data.schools, madeOn],
   );
   const seated = useMemo(() => (job ? seatJob(job, seating) : []), [job, seating]);
   const day = dayKey(useNow(data.now), data.zone);
@@ -103,6 +107,7 @@ export function FrameProvider({ data, children }: { data: FrameData; children: R
     return [...byId.values()];
   }, [data.ofCase, view.events]);
   useEffect(() => live.start(), [live]);
+  usePageAnew(live);
   useAwake();
   useEffect(
     () => keepOffline(data.machine.slug, data.machine.id, headNo, data.machine.positions),
@@ -167,5 +172,7 @@ function useCurrentJob(first: Job | null, id: string | null): Job | null {
       current = false;
     };
   }, [id, job?.id]);
-  return job && job.id === id ? job : null;
+  // The page made anew knows the newest of its job.
+  const known = first?.id === id ? first : job;
+  return known?.id === id ? known : null;
 }

@@ -1,3 +1,4 @@
+import { pageAnew } from '../live/page-anew.ts';
 import { forgetOffline, keepAgain } from '../live/keep-offline.ts';
 
 /**
@@ -36,3 +37,12 @@ if (person)
   // Whether it arrives or not is told by the next touch.
   for (const kind of ['pointerdown', 'keydown'] as const)
     addEventListener(kind, () => void tell().catch(() => undefined), { passive: true });
+
+/** On a device's first visit the server did not know its time zone (`first-paint.js` has told it since): the page's times are made anew. */
+const { zone } = document.documentElement.dataset;
+const island = document.querySelector('astro-island');
+if (island && zone !== Intl.DateTimeFormat().resolvedOptions().timeZone) {
+  const anew = () => void pageAnew().catch(() => undefined);
+  if (island.hasAttribute('ssr')) island.addEventListener('astro:hydrate', anew, { once: true });
+  else anew();
+}

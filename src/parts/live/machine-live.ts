@@ -41,6 +41,8 @@ export interface MachineLive {
   discard: (id: string) => void;
   /** Calls when a kept plan of the machine was changed by anyone, or may have been while the feed was down. */
   onPlan: (listener: () => void) => () => void;
+  /** Calls when the server told something that the page did not know: an entry of anybody's, stored, or a plan. */
+  onNews: (listener: () => void) => () => void;
   /** Calls with every part of a pull that a gauge sends to this machine. */
   onPull: (listener: (part: GaugePart) => void) => () => void;
   /** The machine as its own feed told it last; null: it has none. */
@@ -92,6 +94,7 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
     }
   }
 
+  const news = new Listeners();
   const { write, undo } = writing({ machineId, view, outbox, operatorId });
   const {
     connected,
@@ -107,16 +110,19 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
       // Only what the page cannot know (late entries, corrections) is asked for.
       if (told.take(event)) appointment.soon(40, reload);
       settle();
+      news.tell();
     },
+    planChanged: () => news.tell(),
     anew: () => {
       told.forget();
       appointment.soon(0, reload);
+      news.tell();
     },
     // Without a network the newest state that this device has seen is nearer the truth than the page's own.
     cutOff: () => appointment.soon(0, reload),
   });
   return {
-    ...{ view, outgoing, connected, feed: feedCell, write, undo, onPlan, onPull },
+    ...{ view, outgoing, connected, feed: feedCell, write, undo, onPlan, onPull, onNews: news.hear },
     discard: (id) => outbox.discard(id),
     start: () => {
       outbox.start();
@@ -131,13 +137,14 @@ interface Hearing {
   /** The number of the newest event that was told. */
   since: () => number;
   told: (event: Event) => void;
+  planChanged: () => void;
   /** The ledger is another one than this page has seen (set up anew, say), or too much has changed. */
   anew: () => void;
   cutOff: () => void;
 }
 
 /** The line that the server tells this machine's news on. */
-function hearing({ machineId, feed, since, told, anew, cutOff }: Hearing) {
+function hearing({ machineId, feed, since, told, planChanged, anew, cutOff }: Hearing) {
   const connected = atom(true);
   const feedCell = atom(feed);
   const plans = new Listeners();
@@ -154,7 +161,10 @@ function hearing({ machineId, feed, since, told, anew, cutOff }: Hearing) {
         on<GaugePart>('pull', (part) => pulls.tell(part));
         on<FeedNow>('feed', (now) => feedCell.set(now));
         line.addEventListener('anew', anew);
-        line.addEventListener('plan', () => plans.tell());
+        line.addEventListener('plan', () => {
+          plans.tell();
+          planChanged();
+        });
         line.addEventListener('open', () => {
           // A plan may have been kept since this page was made, or while it was cut off.
           plans.tell();

@@ -8,6 +8,7 @@ import type { Thread } from '../../schemas/workshop.ts';
 import type { SeatOf, WeaveCell } from './weave-state.ts';
 
 export interface RowActions {
+  onNext: () => void;
   onEarlier: () => void;
   onLater: () => void;
   onLeave: () => void;
@@ -17,6 +18,8 @@ export interface RowActions {
 interface WeaveRowProps extends RowActions {
   at: number;
   count: number;
+  /** It runs, or is the next one. */
+  isNext: boolean;
   name: string;
   href: string;
   frozen: boolean;
@@ -74,6 +77,7 @@ export function WeaveRow(props: WeaveRowProps) {
           </span>
         </span>
         <span className="flex max-sm:ms-auto">
+          <RowButton label={`Sew ${name} next`} text="⤒" onClick={props.onNext} disabled={props.isNext} />
           <RowButton label={`${name} earlier`} text="↑" onClick={props.onEarlier} disabled={at === 0} />
           <RowButton label={`${name} later`} text="↓" onClick={props.onLater} disabled={at === count - 1} />
           <RowButton label={`Leave ${name} out`} text="×" onClick={props.onLeave} disabled={false} />

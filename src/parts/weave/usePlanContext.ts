@@ -12,19 +12,23 @@ export function usePlanContext(
   jobs: readonly Job[],
   scheme: (Scheme & { price: number }) | null,
 ): SetupContext {
-  const { data, view } = useFrame();
+  const {
+    data: { machine, threads, needleKinds, schools, now, zone },
+    view,
+  } = useFrame();
+  const today = dayKey(now, zone);
   return useMemo(
     () => ({
-      machine: data.machine,
+      machine,
       seats: view.seats,
       running: view.job,
       jobs: jobs.map(toPlan),
-      threads: data.threads,
-      shelf: data.needleKinds.map((kind) => kind.spec),
-      schools: data.schools,
-      today: dayKey(data.now, data.zone),
+      threads,
+      shelf: needleKinds.map((kind) => kind.spec),
+      schools,
+      today,
       scheme,
     }),
-    [view.seats, view.job, jobs, data, scheme],
+    [view.seats, view.job, jobs, machine, threads, needleKinds, schools, today, scheme],
   );
 }

@@ -78,7 +78,12 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
           </p>
         </div>
         {chosen && (
-          <section aria-label={`Gauge of ${chosen.one.name}`} className="min-w-0">
+          <section
+            aria-label={`Gauge of ${chosen.one.name}`}
+            className="min-w-0"
+            // Whoever has begun here measures this case, though another is put in on another device meanwhile.
+            onFocus={() => setCaseId(chosen.one.id)}
+          >
             <Gauging
               key={chosen.one.id}
               name={chosen.one.name}

@@ -34,18 +34,17 @@ export function useCases(
         }),
     [cases, lives, view.events, data.now, everyDays],
   );
-  // The case in the head; where nobody said, the one that was last read on this machine, or else one that is due.
+  // The one that was picked; the case in the head, whoever put it in; where nobody said, the one that was last read on this machine, or else one that is due.
   const lastHere = view.events.find((event) => event.kind === 'case_measured' && fieldOf(event, 'caseId'));
-  const isOpenedOn = (id: unknown) => listed.find(({ one: bobbinCase }) => bobbinCase.id === id);
-  const [caseId, setCaseId] = useState<string | null>(
+  const opened = (id: unknown) => listed.find(({ one }) => one.id === id)?.one.id;
+  const [picked, setCaseId] = useState<string | null>(null);
+  const [otherwise] = useState(
     () =>
-      (
-        isOpenedOn(inHead) ??
-        isOpenedOn(lastHere && fieldOf(lastHere, 'caseId')) ??
-        listed.find((candidate) => candidate.due.length > 0) ??
-        listed[0]
-      )?.one.id ?? null,
+      opened(lastHere && fieldOf(lastHere, 'caseId')) ??
+      (listed.find(({ due }) => due.length > 0) ?? listed[0])?.one.id ??
+      null,
   );
+  const caseId = picked ?? opened(inHead) ?? otherwise;
   const chosen = listed.find(({ one: bobbinCase }) => bobbinCase.id === caseId) ?? null;
   const [kinds, setKinds] = useState<Record<string, string>>({});
   const loaded = chosen && lastReading(chosen.life)?.data.bobbinKindId;

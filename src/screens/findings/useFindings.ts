@@ -6,6 +6,7 @@ import type { QuestionKey } from '../../core/learn/question-names.ts';
 import { questionNames } from '../../core/learn/question-names.ts';
 import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useHeard } from '../../parts/frame/useAsked.ts';
 import { get } from '../../parts/live/send.ts';
 import type { ChangedData, CostData, NeedlesData, PlacesData, WithData } from '../../schemas/findings.ts';
 import type { FindingsAsked, FindingsSaid } from '../../workers/findings.ts';
@@ -56,6 +57,7 @@ function pathOf(
 export function useFindings(first: Choice) {
   const { data: frame } = useFrame();
   const { machine } = frame;
+  const heard = useHeard();
   const [choice, setChoice] = useState(first);
   const [layout, setLayout] = useState<Layout>(() => ({
     ...{
@@ -93,7 +95,7 @@ export function useFindings(first: Choice) {
       },
     );
     return () => void (isOver = true);
-  }, [path]);
+  }, [path, heard]);
 
   useEffect(() => {
     if (told?.path !== path) return;

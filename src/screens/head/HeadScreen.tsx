@@ -2,6 +2,7 @@ import { mustFind } from '../../core/base/must-find.ts';
 import { useState } from 'react';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useAsked } from '../../parts/frame/useAsked.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import type { Cone, Story } from '../../schemas/workshop.ts';
@@ -42,10 +43,15 @@ function PositionStory({ position, headNo: asked, story, cones, preset }: Omit<H
     `position ${position}`,
   );
   const where = { head: headNo, position };
+  const isAsked = headNo === asked;
+  const ofOther = useAsked<Story>(
+    isAsked ? null : `/api/machines/${data.machine.id}/positions/${position}?head=${headNo}`,
+  );
+  const told = isAsked ? story : ofOther;
   return (
     <div className="grid gap-4 p-3 lg:grid-cols-[minmax(0,1fr)_22rem] lg:p-4">
       <div className="flex min-w-0 flex-col gap-4">
-        <OnSeat seat={seat} breaksSinceNeedle={headNo === asked ? story.breaksSinceNeedle : null}>
+        <OnSeat seat={seat} breaksSinceNeedle={told?.breaksSinceNeedle ?? null}>
           <div className="flex flex-wrap gap-2">
             <button
               type="button"
@@ -86,7 +92,7 @@ function PositionStory({ position, headNo: asked, story, cones, preset }: Omit<H
         <TimeStrip head={headNo} position={position} />
         <SafetyLine />
       </div>
-      <StoryList story={headNo === asked ? story : null} where={where} />
+      <StoryList story={told} where={where} />
     </div>
   );
 }

@@ -1,7 +1,5 @@
-import { useEffect, useState } from 'react';
 import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { lostText, momentText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
@@ -9,27 +7,14 @@ import type { Story } from '../../schemas/workshop.ts';
 
 /** What the position has been through: needles, breaks and the rest, newest first. */
 export function StoryList({
-  story: first,
+  story,
   where,
 }: {
   story: Story | null;
   where: { head: number; position: number };
 }) {
-  const { data, view } = useFrame();
-  const [story, setStory] = useState(first);
+  const { view } = useFrame();
   const { head, position } = where;
-  useEffect(() => {
-    if (first) return setStory(first);
-    let current = true;
-    getJson<Story>(`/api/machines/${data.machine.id}/positions/${position}?head=${head}`).then(
-      (found) => current && setStory(found),
-      () => undefined,
-    );
-    return () => {
-      current = false;
-    };
-  }, [data.machine.id, first, head, position]);
-
   const here = view.events.filter((event) => event.head === head && event.position === position);
   const lists: { title: string; events: ShownEvent[]; none: string }[] = [
     { title: 'Breaks', events: join(story?.breaks, here, 'breaks', 8), none: 'No break on record here.' },

@@ -1,10 +1,9 @@
-import { useEffect, useState } from 'react';
-import { faults } from '../../core/fault/faults.ts';
+import { countsAsBreak, faults } from '../../core/fault/faults.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { stripOf, type Strip } from '../../core/run/strip.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { getJson } from '../../parts/live/get-json.ts';
-import { counted, dayText, momentText } from '../../parts/text.ts';
+import { useAsked } from '../../parts/frame/useAsked.ts';
+import { counted, dayText, momentText, stopsText } from '../../parts/text.ts';
 import type { Event } from '../../schemas/event.ts';
 
 const wide = 640;
@@ -14,21 +13,10 @@ const rows = { needle: 20, cone: 62, breaks: 100, case: 140 } as const;
 export function TimeStrip({ head, position }: { head: number; position: number }) {
   const { data, view } = useFrame();
   const { id } = data.machine;
-  const [told, setTold] = useState<Event[] | null>(null);
-  useEffect(() => {
-    let current = true;
-    const ask = (query: string) => getJson<{ items: Event[] }>(`/api/ledger?machine=${id}&${query}`);
-    Promise.all([
-      ask(`position=${position}&head=${head}&limit=200`),
-      ask('kind=case_measured&limit=60'),
-    ]).then(
-      ([own, readings]) => current && setTold([...own.items, ...readings.items]),
-      () => undefined,
-    );
-    return () => {
-      current = false;
-    };
-  }, [id, head, position]);
+  const ask = (query: string) => `/api/ledger?machine=${id}&${query}`;
+  const own = useAsked<{ items: Event[] }>(ask(`position=${position}&head=${head}&limit=200`));
+  const readings = useAsked<{ items: Event[] }>(ask('kind=case_measured&limit=60'));
+  const told = own && readings && [...own.items, ...readings.items];
   const byId = new Map((told ?? []).map((event) => [event.id, event]));
   for (const event of view.events)
     if (event.kind === 'case_measured' || (event.head === head && event.position === position))
@@ -48,6 +36,7 @@ function Drawn({ strip }: { strip: Strip }) {
   const grams = strip.readings.map((reading) => reading.grams);
   const [low, high] = [Math.min(...grams, 20), Math.max(...grams, 35)];
   const y = (value: number) => rows.case + 34 - (30 * (value - low)) / (high - low);
+  const breaks = strip.breaks.filter(({ fault }) => countsAsBreak(fault)).length;
   const moment = (at: number) => momentText(new Date(at).toISOString(), data.zone, data.now);
   const ticks = [0, 0.25, 0.5, 0.75, 1].map((share) => strip.from + share * (strip.to - strip.from));
   return (
@@ -56,7 +45,7 @@ function Drawn({ strip }: { strip: Strip }) {
         viewBox={`-64 0 ${wide + 84} 206`}
         className="w-full min-w-[34rem]"
         role="img"
-        aria-label={`${counted(strip.needles.length, 'needle')}, ${counted(strip.cones.length, 'cone')}, ${counted(strip.breaks.length, 'break')}, ${counted(strip.readings.length, 'reading')} of the case since ${moment(strip.from)}`}
+        aria-label={`${counted(strip.needles.length, 'needle')}, ${counted(strip.cones.length, 'cone')}, ${stopsText(breaks, strip.breaks.length - breaks) || 'no break'}, ${counted(strip.readings.length, 'reading')} of the case since ${moment(strip.from)}`}
       >
         <g className="figures fill-current text-[13px]">
           {[

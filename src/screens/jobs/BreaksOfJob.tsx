@@ -5,6 +5,7 @@ import type { Garment } from '../../core/garment/garment.ts';
 import { jobBreaks } from '../../core/learn/answers/for-job.ts';
 import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useHeard } from '../../parts/frame/useAsked.ts';
 import { get } from '../../parts/live/send.ts';
 import type { CostData, PairingData, PlacesData } from '../../schemas/findings.ts';
 
@@ -53,9 +54,10 @@ const sum = (rows: readonly { breaks: number; stitches: number }[]) => ({
   stitches: rows.reduce((all, row) => all + row.stitches, 0),
 });
 
-/** What the machine's ledger knows of a year, and of the cloth. */
+/** What the machine's ledger knows of a year, and of the cloth; asked again when the page has heard news. */
 function useKnown(machineId: string, cloth: string): Known | null {
   const [known, setKnown] = useState<Known | null>(null);
+  const heard = useHeard();
   useEffect(() => {
     let isOver = false;
     const path = `/api/machines/${machineId}/findings`;
@@ -74,6 +76,6 @@ function useKnown(machineId: string, cloth: string): Known | null {
       isOver = true;
       clearTimeout(wait);
     };
-  }, [machineId, cloth]);
+  }, [machineId, cloth, heard]);
   return known;
 }

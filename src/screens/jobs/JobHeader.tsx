@@ -1,5 +1,5 @@
 import { useFrame } from '../../parts/frame/context.tsx';
-import { durationText, lostText, stitchesText, whole } from '../../parts/text.ts';
+import { counted, durationText, lostText, stitchesText, whole } from '../../parts/text.ts';
 import { PictureOfJob } from './PictureOfJob.tsx';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -45,5 +45,5 @@ export function JobHeader({ job, isSaving, onDone }: JobHeaderProps) {
 function tallyText({ tally, pieces }: Job): string {
   const breaks =
     tally.stitches > 0 ? ` (${((tally.breaks * 10_000) / tally.stitches).toFixed(2)} per 10,000 st)` : '';
-  return `${whole(tally.pieces)} of ${whole(pieces)} pieces · ${stitchesText(tally.stitches)} sewn · ${tally.breaks} breaks${breaks} · ${tally.lostMs < 3_600_000 ? lostText(tally.lostMs) : durationText(tally.lostMs)} lost`;
+  return `${whole(tally.pieces)} of ${whole(pieces)} pieces · ${stitchesText(tally.stitches)} sewn · ${counted(tally.breaks, 'break')}${breaks} · ${tally.lostMs < 3_600_000 ? lostText(tally.lostMs) : durationText(tally.lostMs)} lost`;
 }

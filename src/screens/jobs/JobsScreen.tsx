@@ -1,3 +1,4 @@
+import { isSewn } from '../../core/jobs/is-sewn.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useMay } from '../../parts/people/rights.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -9,6 +10,7 @@ import type { WorkLeft } from '../../core/plan/asked/sew-minutes.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { Customers } from './Customers.tsx';
 import { FindJobs, type JobFilter } from './FindJobs.tsx';
+import { useNextJob, type NextJob } from './useNextJob.ts';
 import { useWorkLeft } from './useWorkLeft.ts';
 
 interface JobsScreenProps {
@@ -19,6 +21,8 @@ interface JobsScreenProps {
   filter: JobFilter;
   customers: { name: string; jobs: number }[];
   machines: { id: string; name: string }[];
+  /** The jobs of the machine's newest plan, in its order. */
+  planned: string[];
 }
 
 const minutesOf = ({ sewing, between }: WorkLeft) => sewing + between;
@@ -32,8 +36,9 @@ export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
   );
 }
 
-function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreenProps, 'data'>) {
+function Jobs({ jobs, next, show, filter, customers, machines, planned }: Omit<JobsScreenProps, 'data'>) {
   const { data } = useFrame();
+  const order = useNextJob(jobs, planned);
   const { machine } = data;
   const mayPlan = useMay('plan');
   const left = useWorkLeft(jobs);
@@ -114,7 +119,7 @@ function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreen
             </thead>
             <tbody>
               {jobs.map((job) => (
-                <JobRow key={job.id} job={job} left={left.of.get(job.id)} />
+                <JobRow key={job.id} job={job} left={left.of.get(job.id)} order={order} />
               ))}
             </tbody>
           </table>
@@ -135,7 +140,7 @@ function Jobs({ jobs, next, show, filter, customers, machines }: Omit<JobsScreen
   );
 }
 
-function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
+function JobRow({ job, left, order }: { job: Job; left: WorkLeft | undefined; order: NextJob }) {
   const { data, threads } = useFrame();
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   const today = dayKey(data.now, data.zone);
@@ -183,19 +188,20 @@ function JobRow({ job, left }: { job: Job; left: WorkLeft | undefined }) {
         {job.due ? dueText(job.due, today) : '–'}
         {late && <b className="block text-sm">overdue</b>}
         <span className="mt-1 block sm:hidden">
-          <PutOn job={job} />
+          <PutOn job={job} order={order} />
         </span>
       </td>
       <td className="hidden text-end sm:table-cell">
-        <PutOn job={job} />
+        <PutOn job={job} order={order} />
       </td>
     </tr>
   );
 }
 
-/** Puts the job on this machine; where it is on it, leads to it. */
-function PutOn({ job }: { job: Job }) {
+/** Puts the job on this machine, or lays it down as the next one; where it is on it, leads to it. */
+function PutOn({ job, order }: { job: Job; order: NextJob }) {
   const { data, view, actions } = useFrame();
+  const mayPlan = useMay('plan');
   if (view.job?.id === job.id)
     return (
       <a className="btn btn-primary whitespace-nowrap" href={`/${data.machine.slug}/run`}>
@@ -205,9 +211,26 @@ function PutOn({ job }: { job: Job }) {
     );
   if (job.doneAt) return null;
   return (
-    <button type="button" className="btn whitespace-nowrap" onClick={() => actions.startJob(job)}>
-      Put on
-    </button>
+    <span className="flex items-center justify-end gap-2 max-sm:flex-col max-sm:items-stretch">
+      {order.id === job.id ? (
+        <b className="px-3 text-center">Next</b>
+      ) : (
+        mayPlan &&
+        !isSewn(job) && (
+          <button
+            type="button"
+            className="btn whitespace-nowrap"
+            onClick={() => void order.sewNext(job)}
+            aria-label={`Sew ${job.name} next`}
+          >
+            Sew next
+          </button>
+        )
+      )}
+      <button type="button" className="btn whitespace-nowrap" onClick={() => actions.startJob(job)}>
+        Put on
+      </button>
+    </span>
   );
 }
 

@@ -25,7 +25,7 @@ export function Weave({
   order: readonly number[];
   blocks: readonly Block[];
 }) {
-  const { data, threads } = useFrame();
+  const { data, threads, view } = useFrame();
   const { planner, rows, setup, outcome } = plan;
   // By pointer alone: rows move by their arrows, seats by the fields of the one picked.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
@@ -73,6 +73,8 @@ export function Weave({
                     picked={plan.picked}
                     wished={plan.isWished}
                     onPick={plan.pick}
+                    onNext={() => plan.sewNext(row.job)}
+                    isNext={at <= (view.job && rows[0]?.job === view.job.id ? 1 : 0)}
                     onEarlier={() => plan.move(row.job, at - 1)}
                     onLater={() => plan.move(row.job, at + 1)}
                     onLeave={() => plan.leaveOut(row.job)}

@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useFrame } from '../../parts/frame/context.tsx';
+import { useKeptParts } from '../../parts/frame/useKeptParts.ts';
 import { getJson } from '../../parts/live/get-json.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -7,13 +8,18 @@ import type { Job } from '../../schemas/workshop.ts';
 export function useMoreJobs(first: readonly Job[], firstNext: string | null) {
   const { say } = useFrame();
   const [next, setNext] = useState(firstNext);
-  const [jobs, setJobs] = useState(first);
+  const [asked, setAsked] = useState<readonly Job[]>([]);
+  // The first ones come anew with the page, as many pieces of them as are sewn.
+  const now = useKeptParts({ first, asked });
+  const jobs = useMemo(
+    () => [...now.first, ...now.asked.filter(({ id }) => !now.first.some((job) => job.id === id))],
+    [now],
+  );
   const more = async () => {
     if (next === null) return;
     try {
       const page = await getJson<{ items: Job[]; next: string | null }>(`/api/jobs?limit=60&after=${next}`);
-      const fresh = page.items.filter((job) => !jobs.some((known) => known.id === job.id));
-      setJobs([...jobs, ...fresh]);
+      setAsked([...asked, ...page.items]);
       setNext(page.next);
     } catch (error) {
       say(`No more jobs came: ${(error as Error).message}`);

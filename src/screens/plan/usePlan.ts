@@ -1,6 +1,14 @@
 import type { DragEndEvent } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
-import { asTheyCame, problemOf, runningFirst, wishKey, type PlanSetup } from '../../core/plan/asked/setup.ts';
+import type { JobNow } from '../../core/ledger/head-now.ts';
+import {
+  asTheyCame,
+  problemOf,
+  runningFirst,
+  sewnNext,
+  wishKey,
+  type PlanSetup,
+} from '../../core/plan/asked/setup.ts';
 import type { PositionUse } from '../../core/plan/asked/uses.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
@@ -76,12 +84,17 @@ export function usePlan(
     leftOut: jobs.filter((job) => !setup.order.includes(job.id)),
     nameOf: (id: string) => jobs.find((job) => job.id === id)?.name ?? 'a job',
     problemFor: (plan: SavedPlan) => problemOf(plan.setup, context),
-    ...changesOf(setup, lay, (seat) => {
-      if (seat.job !== view.job?.id) return false;
-      setPicked({ job: seat.job, stop: seat.stops[0] ?? 0 });
-      say('That thread is being sewn: move it in the middle of the job, below the weave.');
-      return true;
-    }),
+    ...changesOf(
+      setup,
+      lay,
+      (seat) => {
+        if (seat.job !== view.job?.id) return false;
+        setPicked({ job: seat.job, stop: seat.stops[0] ?? 0 });
+        say('That thread is being sewn: move it in the middle of the job, below the weave.');
+        return true;
+      },
+      view.job,
+    ),
   };
 }
 export type OpenPlan = ReturnType<typeof usePlan>;
@@ -92,6 +105,7 @@ function changesOf(
   lay: (next: PlanSetup) => void,
   /** Whether a seat sews now: it is not wished elsewhere, and that is said. */
   isSewing: (seat: SeatOf) => boolean,
+  running: JobNow | null,
 ) {
   const wish = (seat: SeatOf, position: number | null) => {
     const wishes = without(setup.wishes, wishKey(seat.job, seat.stops));
@@ -111,6 +125,7 @@ function changesOf(
       if (value !== 'free') uses[position] = value;
       lay({ ...setup, uses });
     },
+    sewNext: (job: string) => lay(sewnNext(setup, job, running)),
     takeIn: (job: string) => lay({ ...setup, order: [...setup.order, job] }),
     leaveOut: (job: string) => lay({ ...setup, order: setup.order.filter((id) => id !== job) }),
     /** A row was dropped on another, or a seat on another position of its row. */

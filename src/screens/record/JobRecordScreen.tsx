@@ -141,7 +141,7 @@ function JobRecord({ job, events }: JobRecordProps) {
         )}
       </section>
       <p className="quiet text-sm">
-        From the ledger of {machine.name}: {counted(counting.length, 'entry', 'entries')} that count.
+        From the ledger of {machine.name}: {counted(counting.length, 'entry', 'entries')}.
         Corrections are in it.
       </p>
     </div>

@@ -90,7 +90,7 @@ function Standing(asked: Omit<StandingScreenProps, 'data'>) {
         ) : (
           <Wear
             state={head.sewn}
-            onAsk={() => void head.askSewn()}
+            onAsk={head.askSewn}
             problem={head.problem}
             order={order}
             threads={threads}

@@ -1,28 +1,30 @@
-import { useCallback, useRef, useState } from 'react';
-import { getJson } from '../../parts/live/get-json.ts';
+import { useEffect, useState } from 'react';
+import { useHeard } from '../../parts/frame/useAsked.ts';
+import { get } from '../../parts/live/send.ts';
 import type { Sewn } from '../../schemas/sewn.ts';
 
-export type SewnState =
-  { is: 'idle' } | { is: 'asking' } | { is: 'here'; sewn: Sewn } | { is: 'failed'; why: string };
+export type SewnState = { is: 'asking' } | { is: 'here'; sewn: Sewn } | { is: 'failed'; why: string };
 export const sewnWeeks = 4;
 
-/** What the machine sewed lately, asked for when it is wanted and then kept. */
+/** What the machine sewed lately, asked again when the page has heard news, and when a person asks after it failed. */
 export function useSewn(machineId: string) {
-  const [state, setState] = useState<SewnState>({ is: 'idle' });
-  const isAsked = useRef(false);
-  const ask = useCallback(async (): Promise<void> => {
-    if (isAsked.current) return;
-    isAsked.current = true;
+  const heard = useHeard();
+  const [state, setState] = useState<SewnState>({ is: 'asking' });
+  const [tries, setTries] = useState(0);
+  useEffect(() => {
+    let isOver = false;
+    get<Sewn>(`/api/machines/${machineId}/sewn?weeks=${sewnWeeks}`).then(
+      (sewn) => isOver || setState({ is: 'here', sewn }),
+      // What was known stands until the network is back.
+      (error: Error) =>
+        isOver ||
+        setState((before) => (before.is === 'here' ? before : { is: 'failed', why: error.message })),
+    );
+    return () => void (isOver = true);
+  }, [machineId, heard, tries]);
+  const ask = () => {
     setState({ is: 'asking' });
-    try {
-      setState({
-        is: 'here',
-        sewn: await getJson<Sewn>(`/api/machines/${machineId}/sewn?weeks=${sewnWeeks}`),
-      });
-    } catch (error) {
-      isAsked.current = false;
-      setState({ is: 'failed', why: (error as Error).message });
-    }
-  }, [machineId]);
+    setTries(tries + 1);
+  };
   return { state, ask };
 }

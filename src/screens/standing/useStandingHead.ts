@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { railOrder } from '../../core/head/rail-order.ts';
 import { emptySetup, problemOf, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import { against } from '../../core/plan/scheme/against.ts';
@@ -39,9 +39,6 @@ export function useStandingHead({ jobs, schemes, setup: planned }: StandingHeadA
     [setup, context],
   );
   const { state: sewn, ask: askSewn } = useSewn(machine.id);
-  useEffect(() => {
-    void askSewn();
-  }, [askSewn]);
   const proposal = useProposal(setup, context, shown?.price ?? firstPrice);
   const [isAsking, setAsking] = useState(false);
   const stitches = useMemo(

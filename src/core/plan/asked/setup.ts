@@ -211,6 +211,13 @@ export function runningFirst(setup: PlanSetup, running: Pick<JobNow, 'id'> | nul
   return { ...setup, order, frozen: Math.max(1, setup.frozen) };
 }
 
+/** The setup with this job sewn next: first, or right after the one that runs, and held there when the order is searched. */
+export function sewnNext(setup: PlanSetup, jobId: string, running: Pick<JobNow, 'id'> | null): PlanSetup {
+  const ahead = running && running.id !== jobId ? [running.id] : [];
+  const order = [...ahead, jobId, ...setup.order.filter((id) => id !== jobId && !ahead.includes(id))];
+  return { ...setup, order, frozen: Math.max(setup.frozen, ahead.length + 1) };
+}
+
 /**
  * The problem with every thread held to the seat that the kept plan gives it; null where the plan does not say all of them, or
  * a seat cannot be any more. What is sewn next is then what was printed, though another seating may have come to cost as little.
