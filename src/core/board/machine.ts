@@ -25,15 +25,18 @@ export interface BoardMachine {
   who: string | null;
 }
 
+/** A machine without what is to be acted on: what it does, and when its job is done, are told from this. */
+export type MachineToTime = Omit<BoardMachine, 'acts'>;
+
 /** What a machine does, as whoever looks from afar has to know it: in the order in which they want a hand. */
 export const boardStates = {
-  stands: { name: 'stands', wantsHand: true },
-  tended: { name: 'stands', wantsHand: true },
-  finished: { name: 'finished', wantsHand: true },
-  silent: { name: 'feed silent', wantsHand: true },
-  sews: { name: 'sews', wantsHand: false },
-  quiet: { name: 'no news', wantsHand: false },
-  idle: { name: 'no job', wantsHand: false },
+  stands: { name: 'stands', wantsHand: true, sum: 'standing' },
+  tended: { name: 'stands', wantsHand: true, sum: 'standing' },
+  finished: { name: 'finished', wantsHand: true, sum: 'free' },
+  silent: { name: 'feed silent', wantsHand: true, sum: 'without news' },
+  sews: { name: 'sews', wantsHand: false, sum: 'sewing' },
+  quiet: { name: 'no news', wantsHand: false, sum: 'without news' },
+  idle: { name: 'no job', wantsHand: false, sum: 'free' },
 } as const;
 export type BoardState = keyof typeof boardStates;
 
@@ -42,6 +45,9 @@ export const tendedForMs = 10 * 60_000;
 /** Without a feed: so long after the last entry nobody knows whether it sews. */
 export const quietMs = 30 * 60_000;
 
+/** What machines are counted under, in this order: each under one, so that they add up. */
+export const boardSums = ['sewing', 'standing', 'free', 'without news'] as const;
+
 /** Since when it is so, ISO 8601; null: that is not known. */
 export interface StateNow {
   state: BoardState;
@@ -49,7 +55,7 @@ export interface StateNow {
 }
 
 /** What a machine does at `now` (ms since 1970). */
-export function stateOf(machine: BoardMachine, now: number): StateNow {
+export function stateOf(machine: MachineToTime, now: number): StateNow {
   const { stop, tended, job, feed, newsAt } = machine;
   if (stop) {
     const isTended = tended !== null && now - Date.parse(tended.at) < tendedForMs;
@@ -94,13 +100,20 @@ export function wantHands(machines: readonly BoardMachine[], now: number): (Boar
  * When its job is done at about, ms since 1970; null: that cannot be told (no job, too few runs, nobody knows whether it sews). Standing time moves it on:
  * a stop that lasts is reckoned as if it ended now.
  */
-export function doneAt(machine: BoardMachine, now: number): number | null {
+export function doneAt(machine: MachineToTime, now: number): number | null {
   const { runs, stop } = machine;
   const { state } = stateOf(machine, now);
   if (!runs || runs.left <= 0 || state === 'quiet' || state === 'silent' || state === 'idle') return null;
   const sewedUntil = stop ? Math.min(Date.parse(stop.at), now) : now;
   const intoRun = Math.min(Math.max(0, sewedUntil - Date.parse(runs.since)), runs.ms * 0.9);
   return now + runs.left * runs.ms - intoRun;
+}
+
+/** What is left of its job as its last runs took it, ms: to the moment of {@link doneAt} where that can be told; null: too few runs. */
+export function measuredLeft(machine: MachineToTime, now: number): number | null {
+  const { runs } = machine;
+  const done = doneAt(machine, now);
+  return done !== null ? done - now : runs && runs.left > 0 ? runs.left * runs.ms : null;
 }
 
 /** No run of a design takes so long: what lies between was a night or an empty machine. Of this house, no published source. */

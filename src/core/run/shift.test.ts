@@ -66,3 +66,24 @@ test('time is lost by what stopped the machine, the most first; a break still op
   ]);
   expect({ breaks, lostMs }).toEqual({ breaks: 2, lostMs: 140_000 });
 });
+
+test('pieces spoiled: stopped in the middle to be sewn again, on each head that sewed, or given up in a trace', () => {
+  const part = (outcome: 'paused' | 'spoiled', heads: number[]) =>
+    told('part_sewn', 1, { heads, speed: 800, outcome, stops: [{ stop: 1, position: 3, stitches: 500 }] });
+  const traced = (piece: 'kept' | 'spoiled') =>
+    told('trace_closed', 2, {
+      ...{
+        closes: '0190aaaa-0000-7000-8000-000000000000',
+        outcome: 'found',
+        cause: null,
+        replaced: null,
+        piece,
+      },
+      ...{ minutes: 5, checklistMinutes: null },
+    });
+  const { spoiled, pieces } = shiftOf([
+    ...[part('paused', [1]), part('spoiled', [1, 2])],
+    ...[traced('kept'), traced('spoiled')],
+  ]);
+  expect({ spoiled, pieces }).toEqual({ spoiled: 3, pieces: 0 });
+});

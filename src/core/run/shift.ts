@@ -1,7 +1,7 @@
 import { stitchesEach } from '../ledger/kinds/sewn.ts';
 import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { flagsOf, is } from '../ledger/about-kinds.ts';
-import { sewnIn, type Told } from './told.ts';
+import { isKind, sewnIn, type Told } from './told.ts';
 
 export interface JobOfShift {
   jobId: string | null;
@@ -38,6 +38,8 @@ export interface Shift {
   lostMs: number;
   /** Pieces put on hold. */
   held: number;
+  /** Pieces spoiled: stopped in the middle and sewn again, or given up in a trace. */
+  spoiled: number;
   /** Needles fitted and cones mounted. */
   needles: number;
   cones: number;
@@ -65,6 +67,7 @@ export function shiftOf(events: readonly Told[]): Shift {
       lostMs: 0,
     }));
   let held = 0;
+  let spoiled = 0;
   for (const event of events) {
     const sewn = sewnIn(event);
     if (sewn) {
@@ -75,6 +78,8 @@ export function shiftOf(events: readonly Told[]): Shift {
         for (const stop of sewn.stops) seat(head, stop.position).stitches += stop.stitches;
     }
     if (event.void) continue;
+    if (isKind(event, 'part_sewn') && event.data.outcome === 'spoiled') spoiled += event.data.heads.length;
+    if (isKind(event, 'trace_closed') && event.data.piece === 'spoiled') spoiled++;
     if (is(event, 'losesTime')) {
       const what = is(event, 'breaks') ? event.data.fault : 'stop';
       const of = kept(losses, String(what), () => ({ what, count: 0, lostMs: 0 }));
@@ -111,6 +116,7 @@ export function shiftOf(events: readonly Told[]): Shift {
     falseStops: [...seats.values()].reduce((total, one) => total + one.falseStops, 0),
     lostMs: sum((one) => one.lostMs),
     held,
+    spoiled,
     needles: [...seats.values()].reduce((total, one) => total + one.needles, 0),
     cones: [...seats.values()].reduce((total, one) => total + one.cones, 0),
   };

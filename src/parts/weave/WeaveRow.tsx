@@ -26,6 +26,7 @@ interface WeaveRowProps extends RowActions {
   cells: readonly WeaveCell[];
   order: readonly number[];
   times: PlanOutcome['jobs'][number];
+  /** When it is done, in words. */
   ends: string;
   threads: ReadonlyMap<string, Thread>;
   picked: SeatOf | null;
@@ -72,7 +73,7 @@ export function WeaveRow(props: WeaveRowProps) {
             <span className="quiet">nothing to change</span>
           )}
           <span className="quiet">
-            , done after {ends}
+            , {ends}
             {times.late > 0 && <b> · {Math.ceil(times.late / 60)} h late</b>}
           </span>
         </span>

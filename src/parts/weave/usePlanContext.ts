@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import type { JobToPlan, SetupContext } from '../../core/plan/asked/setup.ts';
+import type { MeasuredLeft } from '../../core/plan/asked/sew-minutes.ts';
 import type { Scheme } from '../../core/plan/blocks/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { useFrame } from '../frame/context.tsx';
@@ -11,6 +12,7 @@ export const toPlan = (job: Job): JobToPlan => ({ ...job, done: job.tally.pieces
 export function usePlanContext(
   jobs: readonly Job[],
   scheme: (Scheme & { price: number }) | null,
+  measured: MeasuredLeft = null,
 ): SetupContext {
   const {
     data: { machine, threads, needleKinds, schools, now, zone },
@@ -22,6 +24,7 @@ export function usePlanContext(
       machine,
       seats: view.seats,
       running: view.job,
+      measured,
       jobs: jobs.map(toPlan),
       threads,
       shelf: needleKinds.map((kind) => kind.spec),
@@ -29,6 +32,6 @@ export function usePlanContext(
       today,
       scheme,
     }),
-    [view.seats, view.job, jobs, machine, threads, needleKinds, schools, today, scheme],
+    [view.seats, view.job, measured, jobs, machine, threads, needleKinds, schools, today, scheme],
   );
 }

@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import { stateOf, type BoardMachine, type BoardState } from '../../core/board/machine.ts';
+import { boardStates, boardSums, stateOf, type BoardMachine } from '../../core/board/machine.ts';
 import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
 import { useAwake } from '../../parts/live/useAwake.ts';
 import { useNow } from '../../parts/live/useNow.ts';
@@ -37,9 +37,9 @@ function Board({ machines: first, operatorId, zone, now: made }: Omit<BoardProps
   const { machines, connected, bell, hearNow, write, outgoing } = useBoard(first);
   const now = Date.parse(useNow(made));
   const { field, columns, room } = useFit(machines.length);
-  const count = (...states: BoardState[]) =>
-    machines.filter((machine) => states.includes(stateOf(machine, now).state)).length;
-  const standing = count('stands', 'tended');
+  const count = (sum: (typeof boardSums)[number]) =>
+    machines.filter((machine) => boardStates[stateOf(machine, now).state].sum === sum).length;
+  const standing = count('standing');
   useEffect(() => {
     document.title = `${standing > 0 ? `(${standing}) standing · ` : ''}Board · Vivid Eye`;
   }, [standing]);
@@ -48,15 +48,14 @@ function Board({ machines: first, operatorId, zone, now: made }: Omit<BoardProps
       <header className="board-top">
         <h1>Board</h1>
         <p className="board-sums">
-          <span>
-            <b>{count('sews')}</b> sewing
-          </span>
-          <span>
-            <b>{standing}</b> standing
-          </span>
-          <span>
-            <b>{count('finished', 'idle')}</b> free
-          </span>
+          {boardSums.map(
+            (sum) =>
+              (sum !== 'without news' || count(sum) > 0) && (
+                <span key={sum}>
+                  <b>{count(sum)}</b> {sum}
+                </span>
+              ),
+          )}
         </p>
         {!connected && (
           <p role="status" className="board-cut">

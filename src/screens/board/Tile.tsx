@@ -1,6 +1,7 @@
 import { stateOf, urgentActs, type BoardMachine } from '../../core/board/machine.ts';
+import { doneText } from '../../parts/done-text.ts';
 import { whole } from '../../parts/text.ts';
-import { doneText, stateText } from './words.ts';
+import { stateText } from './words.ts';
 
 interface TileProps {
   machine: BoardMachine;

@@ -1,8 +1,10 @@
+import { measuredLeft, type MachineToTime } from '../../core/board/machine.ts';
 import { isSewn } from '../../core/jobs/is-sewn.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useMay } from '../../parts/people/rights.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
+import { doneText } from '../../parts/done-text.ts';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, durationText, whole } from '../../parts/text.ts';
@@ -23,6 +25,8 @@ interface JobsScreenProps {
   machines: { id: string; name: string }[];
   /** The jobs of the machine's newest plan, in its order. */
   planned: string[];
+  /** The machine as a board tells it: when its job is done. */
+  onBoard: MachineToTime;
 }
 
 const minutesOf = ({ sewing, between }: WorkLeft) => sewing + between;
@@ -36,12 +40,23 @@ export default function JobsScreen({ data, ...rest }: JobsScreenProps) {
   );
 }
 
-function Jobs({ jobs, next, show, filter, customers, machines, planned }: Omit<JobsScreenProps, 'data'>) {
+function Jobs({
+  jobs,
+  next,
+  show,
+  filter,
+  customers,
+  machines,
+  planned,
+  onBoard,
+}: Omit<JobsScreenProps, 'data'>) {
   const { data } = useFrame();
   const order = useNextJob(jobs, planned);
   const { machine } = data;
   const mayPlan = useMay('plan');
-  const left = useWorkLeft(jobs);
+  const now = Date.parse(data.now);
+  const left = useWorkLeft(jobs, measuredLeft(onBoard, now));
+  const done = doneText(onBoard, now, data.zone);
   const base = `/${machine.slug}/jobs`;
   const isNarrowed = Object.values(filter).some(Boolean);
   return (
@@ -119,7 +134,7 @@ function Jobs({ jobs, next, show, filter, customers, machines, planned }: Omit<J
             </thead>
             <tbody>
               {jobs.map((job) => (
-                <JobRow key={job.id} job={job} left={left.of.get(job.id)} order={order} />
+                <JobRow key={job.id} job={job} left={left.of.get(job.id)} done={done} order={order} />
               ))}
             </tbody>
           </table>
@@ -140,10 +155,19 @@ function Jobs({ jobs, next, show, filter, customers, machines, planned }: Omit<J
   );
 }
 
-function JobRow({ job, left, order }: { job: Job; left: WorkLeft | undefined; order: NextJob }) {
-  const { data, threads } = useFrame();
+interface JobRowProps {
+  job: Job;
+  left: WorkLeft | undefined;
+  /** When the job on the machine is done; null: that cannot be told. */
+  done: string | null;
+  order: NextJob;
+}
+
+function JobRow({ job, left, done, order }: JobRowProps) {
+  const { data, threads, view } = useFrame();
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   const today = dayKey(data.now, data.zone);
+  const isRunning = view.job?.id === job.id;
   const late = job.due !== null && !job.doneAt && job.due < today;
   return (
     <tr>
@@ -183,6 +207,7 @@ function JobRow({ job, left, order }: { job: Job; left: WorkLeft | undefined; or
       <td className="figures hidden text-end whitespace-nowrap md:table-cell">{whole(perPiece)} st</td>
       <td className="figures hidden text-end whitespace-nowrap md:table-cell">
         {job.doneAt || !left ? '–' : durationText(minutesOf(left) * 60_000)}
+        {isRunning && done && <span className="block text-sm">{done}</span>}
       </td>
       <td className="figures text-end whitespace-nowrap">
         {job.due ? dueText(job.due, today) : '–'}

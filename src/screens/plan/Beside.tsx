@@ -68,7 +68,7 @@ function SmallWeave({ name, problem, outcome, other, order, nameOf, threads }: S
         <span className="quiet figures font-normal">
           {' '}
           for {counted(outcome.jobs.length, 'job')}
-          {outcome.penaltyMinutes > 0 && `, ${minutesText(outcome.penaltyMinutes)} of care`}
+          {outcome.penaltyMinutes > 0 && `, ${minutesText(outcome.penaltyMinutes)} for second-choice needles`}
         </span>
       </h3>
       <div className="figures quiet mt-1 grid text-center text-xs" style={columns} aria-hidden="true">

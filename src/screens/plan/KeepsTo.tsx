@@ -25,8 +25,8 @@ export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme 
             <b>No block is broken.</b>{' '}
             {keeping.costs > 0.05 && (
               <span className="quiet">
-                Without the scheme {minutesText(keeping.costs)} less of changing and care, and{' '}
-                {counted(keeping.wouldBreak, 'block')} broken.
+                Without the scheme {minutesText(keeping.costs)} less of changing, second-choice needles
+                counted, and {counted(keeping.wouldBreak, 'block')} broken.
               </span>
             )}
           </>

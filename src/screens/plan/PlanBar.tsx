@@ -118,6 +118,12 @@ export function PlanBar(props: PlanBarProps) {
   );
 }
 
+/** Changing, and what second-choice needles count as. */
+const withNeedles = ({ changeMinutes, penaltyMinutes }: PlanOutcome) => changeMinutes + penaltyMinutes;
+/** Minutes late, all jobs together. */
+const lateOf = ({ jobs }: PlanOutcome) => jobs.reduce((sum, job) => sum + job.late, 0);
+const hoursText = (minutes: number) => `${Math.ceil(minutes / 60)} h`;
+
 /** How good the plan is known to be, and what other ways would have cost. */
 function Figures({
   outcome,
@@ -125,18 +131,30 @@ function Figures({
   search,
 }: Pick<PlanBarProps, 'came' | 'search'> & { outcome: PlanOutcome }) {
   const saved = came ? came.changeMinutes - outcome.changeMinutes : 0;
+  const late = lateOf(outcome);
   const gap = outcome.cost - outcome.bound;
   const order = search.is === 'found' ? search.outcome : null;
   return (
     <p className="figures text-sm leading-5">
       {outcome.penaltyMinutes > 0 && (
-        <>and {minutesText(outcome.penaltyMinutes)} of care for second-best needles. </>
+        <>plus {minutesText(outcome.penaltyMinutes)} for second-choice needles. </>
       )}
       {came && saved > 0.05 && (
         <b>
           {minutesText(saved)} less than as the jobs came ({Math.round((100 * saved) / came.changeMinutes)} %
-          of {minutesText(came.changeMinutes)}; with care {minutesText(outcome.cost)} instead of{' '}
-          {minutesText(came.cost)}).{' '}
+          of {minutesText(came.changeMinutes)}
+          {Math.max(outcome.penaltyMinutes, came.penaltyMinutes) > 0.05 &&
+            `; second-choice needles counted, ${minutesText(withNeedles(outcome))} instead of ${minutesText(withNeedles(came))}`}
+          ).{' '}
+        </b>
+      )}
+      {late > 0 && (
+        <b>
+          {hoursText(late)} late in all
+          {came &&
+            Math.ceil(lateOf(came) / 60) !== Math.ceil(late / 60) &&
+            `, ${hoursText(lateOf(came))} as the jobs came`}
+          .{' '}
         </b>
       )}
       {outcome.proven
@@ -144,8 +162,8 @@ function Figures({
         : `Not proven for this order, within ${minutesText(gap)} of the best. `}
       {order &&
         (order.proven
-          ? 'Proven: no other order is better, care and lateness counted. '
-          : `Order not proven: with care and lateness it costs ${minutesText(order.cost)}, the best one ${minutesText(Math.max(0, order.bound))} at least. `)}
+          ? 'Proven: no other order is better, second-choice needles and lateness counted. '
+          : `Order not proven: second-choice needles and lateness counted it costs ${minutesText(order.cost)}, the best one ${minutesText(Math.max(0, order.bound))} at least. `)}
       {outcome.greedy && outcome.greedy.changeMinutes > outcome.changeMinutes + 0.05 && (
         <span className="quiet">
           Laid out job by job it would be {minutesText(outcome.greedy.changeMinutes)} of changing.

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { MachineToTime } from '../../core/board/machine.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -6,6 +7,7 @@ import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { useSchemes } from '../../parts/live/useSchemes.ts';
+import { doneText } from '../../parts/done-text.ts';
 import { dayKey } from '../../parts/text.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';
@@ -34,6 +36,8 @@ interface PlanScreenProps {
   plans: SavedPlan[];
   start: PlanSetup;
   schemes: SavedScheme[];
+  /** The machine as a board tells it: when its job is done. */
+  onBoard: MachineToTime;
 }
 
 /** Who sits where, in which order: the weave of the jobs ahead under the head's own positions. */
@@ -47,12 +51,13 @@ export default function PlanScreen({ data, ...rest }: PlanScreenProps) {
   );
 }
 
-function Plan({ jobs: first, next, plans, start, schemes }: Omit<PlanScreenProps, 'data'>) {
+function Plan({ jobs: first, next, plans, start, schemes, onBoard }: Omit<PlanScreenProps, 'data'>) {
   const { data, live, threads } = useFrame();
   const { machine } = data;
   const { jobs, more, isMore } = useMoreJobs(first, next);
   const { inForce } = useSchemes(schemes, machine.id, live.onPlan);
-  const plan = usePlan(jobs, plans[0] ?? null, start, inForce);
+  const { runs } = onBoard;
+  const plan = usePlan(jobs, plans[0] ?? null, start, inForce, runs && runs.left * runs.ms);
   const [beside, setBeside] = useState<SavedPlan | null>(null);
   const { saved, outcome, problem, nameOf } = plan;
   const order = railOrder(machine.positions, machine.numberingSide);
@@ -62,7 +67,12 @@ function Plan({ jobs: first, next, plans, start, schemes }: Omit<PlanScreenProps
         <HeadFaces slug={machine.slug} face="plan" />
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
         {inForce && <KeepsTo plan={plan} scheme={inForce} />}
-        <Weave plan={plan} order={order} blocks={inForce?.blocks ?? []} />
+        <Weave
+          plan={plan}
+          order={order}
+          blocks={inForce?.blocks ?? []}
+          done={doneText(onBoard, Date.parse(data.now), data.zone)}
+        />
         <SinceThePrint plan={plan} />
         <ToldOfJobs jobs={jobs.filter(({ id }) => plan.setup.order.includes(id))} />
         {beside && outcome && (

@@ -42,7 +42,7 @@ export function SeatPanel(props: SeatPanelProps) {
         )}{' '}
         Needle {seat.needle}
         {seat.penalty > 0
-          ? `, not the best one for it: counted as ${minutesText(seat.penalty)} of care.`
+          ? `, a second choice for it: counts as ${minutesText(seat.penalty)}.`
           : ', the best for it.'}
       </p>
       {request && request.needles.length > 1 && (

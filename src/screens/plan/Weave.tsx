@@ -20,10 +20,13 @@ export function Weave({
   plan,
   order,
   blocks,
+  done,
 }: {
   plan: OpenPlan;
   order: readonly number[];
   blocks: readonly Block[];
+  /** When the job on the machine is done; null: that cannot be told. */
+  done: string | null;
 }) {
   const { data, threads, view } = useFrame();
   const { planner, rows, setup, outcome } = plan;
@@ -68,7 +71,7 @@ export function Weave({
                     cells={row.cells}
                     order={order}
                     times={times}
-                    ends={workText(times.ends)}
+                    ends={row.job === view.job?.id && done ? done : `done after ${workText(times.ends)}`}
                     threads={threads}
                     picked={plan.picked}
                     wished={plan.isWished}

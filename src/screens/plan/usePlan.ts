@@ -9,6 +9,7 @@ import {
   wishKey,
   type PlanSetup,
 } from '../../core/plan/asked/setup.ts';
+import type { MeasuredLeft } from '../../core/plan/asked/sew-minutes.ts';
 import type { PositionUse } from '../../core/plan/asked/uses.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
@@ -28,13 +29,14 @@ export function usePlan(
   first: SavedPlan | null,
   start: PlanSetup,
   scheme: SavedScheme | null,
+  measured: MeasuredLeft,
 ) {
   const { data, live, view, operatorId, say } = useFrame();
   const saved = useSavedPlan(first, data.machine.id, start, operatorId, live.onPlan);
   const { change } = saved;
   const setup = useMemo(() => runningFirst(saved.setup, view.job), [saved.setup, view.job]);
   const [pickedKey, setPicked] = useState<{ job: string; stop: number } | null>(null);
-  const context = usePlanContext(jobs, scheme);
+  const context = usePlanContext(jobs, scheme, measured);
   const problem = useMemo(() => problemOf(setup, context), [setup, context]);
   const { planner, cheaper, moved, planAnew } = useHeldPlan(problem, saved);
   const outcome = outcomeOf(planner);

@@ -49,7 +49,7 @@ function JobRecord({ job, events }: JobRecordProps) {
     ['Machine', `${machine.name}, ${counted(machine.heads, 'head')}`],
     [
       'Pieces',
-      `${whole(sum.pieces)} of ${whole(job.pieces)} finished on this machine, ${whole(sum.stitches)} st`,
+      `${whole(sum.pieces)} of ${whole(job.pieces)} finished on this machine${sum.spoiled > 0 ? `, ${whole(sum.spoiled)} spoiled` : ''}, ${whole(sum.stitches)} st`,
     ],
     ['From, to', first && last ? `${moment(first)} to ${moment(last)}` : 'not sewn yet'],
     ['Sewn by', people.join(', ') || 'nobody named'],
@@ -141,8 +141,8 @@ function JobRecord({ job, events }: JobRecordProps) {
         )}
       </section>
       <p className="quiet text-sm">
-        From the ledger of {machine.name}: {counted(counting.length, 'entry', 'entries')}.
-        Corrections are in it.
+        From the ledger of {machine.name}: {counted(counting.length, 'entry', 'entries')}. Corrections are in
+        it.
       </p>
     </div>
   );

@@ -46,7 +46,8 @@ function SewedElsewhere({ job, events, runs, stops }: ElsewhereProps) {
   const outgoing = useStore(live.outgoing);
   const [stop, setStop] = useState(stops[0]!);
   const [from, setFrom] = useState('1');
-  const [to, setTo] = useState(String(runs));
+  const [typedTo, setTo] = useState<string | null>(null);
+  const to = typedTo ?? String(runs);
   const [position, setPosition] = useState('1');
   const [isSent, setIsSent] = useState(false);
   const found = movedRuns(events, {

@@ -81,6 +81,7 @@ function ShiftPage({ facts, jobs }: Omit<ShiftScreenProps, 'data'>) {
             · {whole(shift.stitches)} st
             {shift.needles > 0 && ` · ${counted(shift.needles, 'needle')}`}
             {shift.cones > 0 && ` · ${counted(shift.cones, 'cone')}`}
+            {shift.spoiled > 0 && ` · ${counted(shift.spoiled, 'piece')} spoiled`}
             {shift.held > 0 && ` · ${counted(shift.held, 'piece')} put on hold`}
           </p>
         </div>

@@ -29,7 +29,7 @@ export async function catchUp(machineId: string): Promise<void> {
   });
 }
 
-/** Machines that are being caught up in this process. */
+/** What is being caught up in this process, by the machine; the last that was asked for. */
 const underWay = new Map<string, Promise<void>>();
 
 /**
@@ -37,13 +37,13 @@ const underWay = new Map<string, Promise<void>>();
  * background, and whoever asks again later finds it done.
  */
 export async function caughtUp(machineId: string, withinMs: number): Promise<boolean> {
-  const known = underWay.get(machineId);
-  const work = known ?? catchUp(machineId).finally(() => underWay.delete(machineId));
-  if (!known) {
-    underWay.set(machineId, work);
-    // Nobody may be waiting any more when it fails: the next who asks is told.
-    work.catch(() => undefined);
-  }
+  // What is under way began before something that this asker may know of: it is waited for, and then looked once more.
+  const before = underWay.get(machineId)?.catch(() => undefined) ?? Promise.resolve();
+  const work = before.then(() => catchUp(machineId));
+  underWay.set(machineId, work);
+  const over = () => underWay.get(machineId) === work && underWay.delete(machineId);
+  // Nobody may be waiting any more when it fails: the next who asks is told.
+  work.then(over, over);
   let late: ReturnType<typeof setTimeout> | undefined;
   const timeIsUp = new Promise<false>((done) => (late = setTimeout(() => done(false), withinMs)));
   try {

@@ -10,7 +10,7 @@ import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
 import { blockAt, type Scheme } from '../blocks/scheme.ts';
-import { sewMinutes } from './sew-minutes.ts';
+import { sewMinutes, type MeasuredLeft } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';
 
 /** What the operator laid down for a plan; everything else follows from the head, the jobs and the stores. */
@@ -50,6 +50,8 @@ export interface SetupContext {
   seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
   /** The job on the machine: its seats are what they are. */
   running: JobNow | null;
+  /** What is left of it as its last pieces took it; null or missing: reckoned. */
+  measured?: MeasuredLeft;
   jobs: readonly JobToPlan[];
   threads: readonly PlanThread[];
   /** Needles on hand. */
@@ -101,7 +103,12 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
         id,
         name: job.name,
         requests,
-        sewMinutes: sewMinutes(job, machine, speedLimits(job, { threads, schools: context.schools })),
+        sewMinutes: sewMinutes(
+          job,
+          machine,
+          speedLimits(job, { threads, schools: context.schools }),
+          isRunning ? context.measured : null,
+        ),
         due: job.due === null ? null : workingMinutes(context.today, job.due),
       },
     ];

@@ -4,6 +4,9 @@ const colourChangeMinutes = 0.15;
 /** Of the top speed, where nothing limits it: what a machine sews at over a day, from memory. */
 export const usualShare = 0.85;
 
+/** What is left of a job as its last pieces took it, ms; null: too few to tell. It stands before any reckoning. */
+export type MeasuredLeft = number | null;
+
 interface JobToTime {
   pieces: number;
   /** Pieces finished so far. */
@@ -19,12 +22,14 @@ export interface WorkLeft {
 
 /**
  * From a job's next stitch to its last piece: each stop at 85 % of the top speed or at its own limit, colour changes, hooping; heads
- * sew together. `limits` (stitches/min) in the order of the stops; null or missing: none. Unrounded.
+ * sew together. `limits` (stitches/min) in the order of the stops; null or missing: none. Unrounded. As measured it is what was measured in all: no more of it
+ * at the needle than reckoned.
  */
 export function workLeft(
   job: JobToTime,
   machine: { heads: number; topSpeed: number },
   limits: readonly ({ limit: number } | null)[] = [],
+  measured: MeasuredLeft = null,
 ): WorkLeft {
   const rounds = Math.ceil(Math.max(0, job.pieces - job.done) / machine.heads);
   const usual = machine.topSpeed * usualShare;
@@ -32,6 +37,11 @@ export function workLeft(
     (sum, { stitches }, index) => sum + stitches / Math.min(usual, limits[index]?.limit ?? usual),
     0,
   );
+  if (measured !== null) {
+    const all = measured / 60_000;
+    const atNeedle = Math.min(all, rounds * sewing);
+    return { sewing: atNeedle, between: all - atNeedle };
+  }
   return {
     sewing: rounds * sewing,
     between: rounds * (job.stops.length * colourChangeMinutes + hoopingMinutes),

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { ago, boardMachine, noon } from '../../../tests/support/board.ts';
-import { doneText } from './words.ts';
+import { ago, boardMachine, noon } from '../../tests/support/board.ts';
+import { doneText } from './done-text.ts';
 
 test('a job that is done on another day says which', () => {
   const runs = (ms: number, left: number) => ({ runs: { ms, left, since: ago(0) } });
