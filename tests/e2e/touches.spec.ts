@@ -1,5 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { eventsOf, newMachine, open, position, post } from './support.ts';
+import { v7 as uuid7 } from 'uuid';
+import type { SavedPlan } from '../../src/schemas/plan.ts';
+import { awake, eventsOf, newMachine, open, position, post } from './support.ts';
 
 /** Touches a place and counts it; Enter and each digit are keys, counted by whoever says so. */
 function counter() {
@@ -16,7 +18,8 @@ const button = (page: Page, name: string | RegExp) =>
   page.getByRole('button', { name, ...(typeof name === 'string' && { exact: true }) });
 
 test('the tasks of a day take no more touches than they are worth', async ({ page, request }) => {
-  const machine = await newMachine(request);
+  const first = `First ${uuid7()}`;
+  const machine = await newMachine(request, { jobName: first });
   const second = await newMachine(request, { jobName: `Second ${machine.slug}`, due: '2020-01-01' });
   // It waits: no machine has it on.
   await post(request, '/api/ledger', {
@@ -77,4 +80,25 @@ test('the tasks of a day take no more touches than they are worth', async ({ pag
   await other.touch(button(page, new RegExp(`^Second ${machine.slug}`)));
   await expect(page.getByRole('heading', { name: `Second ${machine.slug}` })).toBeVisible();
   expect(other.so(), 'another job').toBe(2);
+
+  const urgent = counter();
+  await urgent.touch(page.getByRole('link', { name: /^Jobs/ }).first());
+  await page.waitForURL('**/jobs');
+  await awake(page);
+  await urgent.touch(button(page, `Sew ${first} next`));
+  await expect(
+    page.getByRole('row', { name: first }).getByText('Next', { exact: true }).last(),
+  ).toBeVisible();
+  expect(urgent.so(), 'an urgent job first').toBe(2);
+  const planOf = async () =>
+    ((await (await request.get(`/api/plans?machine=${machine.id}`)).json()) as { items: SavedPlan[] })
+      .items[0];
+  // The one that runs stays ahead of it.
+  expect((await planOf())?.setup.order.slice(0, 2)).toEqual([second.jobId, machine.jobId]);
+  await page.goto(`/${machine.slug}/run`);
+  await awake(page);
+  await button(page, 'Another job …').click();
+  await expect(
+    page.getByRole('region', { name: 'Choose a job' }).getByRole('button', { name: /of 5/ }).first(),
+  ).toContainText(first);
 });
