@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
-import { allThreads, noWords, open, post } from './support.ts';
+import { allThreads, newMachine, noWords, open, post } from './support.ts';
 
 test('a machine with nothing on it, and one with an odd job: every screen speaks in words', async ({
   page,
@@ -72,4 +72,35 @@ test('a machine with nothing on it, and one with an odd job: every screen speaks
   await open(page, `/${machine.slug}/jobs/new`);
   await expect(page.getByRole('region', { name: 'Thread for the job' })).toContainText('Give the stops');
   expect(problems).toEqual([]);
+});
+
+test('a page in a tab behind another holds no line to the server, and knows all when it is seen again', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await open(page, `/${machine.slug}/run`);
+  const turn = (hidden: boolean) =>
+    page.evaluate((isHidden) => {
+      Object.defineProperty(document, 'hidden', { configurable: true, get: () => isHidden });
+      document.dispatchEvent(new Event('visibilitychange'));
+    }, hidden);
+  const lines: string[] = [];
+  page.on('request', (asked) => /\/live\?since=/.test(asked.url()) && lines.push('asked'));
+  page.on('requestfailed', (asked) => /\/live\?since=/.test(asked.url()) && lines.push('closed'));
+  await turn(true);
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        ...{ id: uuid7(), machineId: machine.id, at: new Date().toISOString(), kind: 'note' },
+        data: { text: 'while nobody looked' },
+      },
+    ],
+  });
+  const told = page.getByRole('region', { name: 'Last entries' }).getByText('while nobody looked');
+  await expect.poll(() => lines).toEqual(['closed']);
+  await expect(told).toHaveCount(0);
+  await turn(false);
+  await expect(told).toBeVisible();
+  expect(lines).toEqual(['closed', 'asked']);
 });

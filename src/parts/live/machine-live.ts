@@ -14,6 +14,7 @@ import { lastingLine } from './line.ts';
 import { Listeners } from './listeners.ts';
 import { Outbox, type Outgoing } from './outbox.ts';
 import { Told } from './told.ts';
+import { whileSeen } from './while-seen.ts';
 import { viewOf, type HeadView } from './view.ts';
 
 /** What a screen may write: the rest (id, time, machine, operator) is filled in. */
@@ -126,7 +127,7 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
     discard: (id) => outbox.discard(id),
     start: () => {
       outbox.start();
-      return open();
+      return whileSeen(open);
     },
   };
 }
