@@ -114,6 +114,8 @@ function elementsOf(
 /** A region as a part of a job's stop: what is asked about here is what the job will ask. */
 function partOf(region: Region, element: ElementKind): ProposedPart {
   const letterMm = element === 'lettering' ? (region.letters?.heightMm ?? region.heightMm) : null;
+  // What a needle must sew: a serif face's hairlines, not its stems.
+  const strokeMm = element === 'lettering' ? region.thinnestMm : region.strokeMm;
   return {
     element,
     stitches:
@@ -121,9 +123,8 @@ function partOf(region: Region, element: ElementKind): ProposedPart {
         ? region.stitches
         : estimateStitches(element, { ...region, pieces: region.letters?.count ?? 1 }).stitches,
     ...(letterMm !== null && { letterMm: measured(letterMm, 0.5, 400) }),
-    // What a needle must sew: a serif face's hairlines, not its stems.
-    strokeMm: measured(element === 'lettering' ? region.thinnestMm : region.strokeMm, 0.05, 400),
-    widestMm: measured(region.widestMm, 0.05, 400),
+    strokeMm: measured(strokeMm, 0.05, 400),
+    widestMm: measured(Math.max(region.widestMm, strokeMm), 0.05, 400),
     areaMm2: measured(region.areaMm2, 0, 1_000_000),
   };
 }

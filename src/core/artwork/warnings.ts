@@ -1,4 +1,4 @@
-import { sewable } from './forms/classify.ts';
+import { sewable, unsewable } from '../element/sewable.ts';
 import type { Reading, Warning } from './reading.ts';
 
 const mm = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
@@ -44,22 +44,10 @@ export function warningsOf(reading: Omit<Reading, 'warnings'>, scale: number, is
   const sewn = reading.tones.filter((tone) => tone.share > 0).length;
   if (sewn > 12)
     say('colours', `${sewn} thread colours: is this a photograph? A logo rarely needs more than 12.`);
-  for (const { id, kind, letters, strokeMm, widestMm } of reading.regions) {
-    if (letters && letters.smallestMm < sewable.leastLetterMm) {
-      say(
-        'letters',
-        `Letters of ${mm(letters.smallestMm)} are too small for any thread. Make them ${mm(sewable.leastLetterMm)} or more, or leave them out.`,
-        id,
-      );
-    }
-    if (kind === 'satin' && strokeMm < sewable.leastColumnMm)
-      say('thin', `A column of ${mm(strokeMm)} is too thin for satin. Sew it as a run, or widen it.`, id);
-    if (kind === 'satin' && widestMm > sewable.columnUpToMm)
-      say(
-        'wide',
-        `A column up to ${mm(widestMm)} wide will snag as satin. Sew it as a fill, or split it.`,
-        id,
-      );
+  for (const { id, kind: element, letters, strokeMm, widestMm } of reading.regions) {
+    const letterMm = letters?.smallestMm;
+    const part = { element, strokeMm, widestMm, ...(letterMm !== undefined && { letterMm }) };
+    for (const { kind, says } of unsewable(part)) say(kind, says, id);
   }
   return found;
 }

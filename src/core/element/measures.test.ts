@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
 import { partsOf, sewnParts, stitchLengthOf } from './measures.ts';
+import { unsewable } from './sewable.ts';
 
 test('a stop without measures is one part, of what it is said to sew', () => {
   expect(partsOf({ element: 'foam' })).toEqual([{ element: 'foam' }]);
@@ -30,4 +31,14 @@ test('a stop’s stitches are shared out as its parts were counted, evenly where
   });
   expect(sewnParts(parts(300)).map(({ stitches }) => stitches)).toEqual([750, 250]);
   expect(sewnParts(parts()).map(({ stitches }) => stitches)).toEqual([500, 500]);
+});
+
+test('what no thread can sew is told of a job’s stop as of a picture; what is not known is not held against it', () => {
+  const says = (part: Parameters<typeof unsewable>[0]) => unsewable(part).map(({ kind }) => kind);
+  expect(says({ element: 'satin', strokeMm: 0.69, widestMm: 8.2 })).toEqual(['thin', 'wide']);
+  expect(unsewable({ element: 'satin', strokeMm: 0.69 })[0]!.says).toContain('0.69 mm');
+  expect(says({ element: 'satin', strokeMm: 0.7, widestMm: 7 })).toEqual([]);
+  expect(says({ element: 'lettering', letterMm: 2.4, strokeMm: 0.3, widestMm: 9 })).toEqual(['letters']);
+  expect(says({ element: 'fill', strokeMm: 0.3, widestMm: 40 })).toEqual([]);
+  expect(says({ element: 'satin' })).toEqual([]);
 });

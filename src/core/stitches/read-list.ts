@@ -1,6 +1,6 @@
 import { max, mean, median, quantile, sum } from 'simple-statistics';
 import { type ElementKind } from '../element/elements.ts';
-import { sewable } from '../artwork/forms/classify.ts';
+import { unsewable } from '../element/sewable.ts';
 import { lineDistance, spacingOfLines } from '../thread/cover.ts';
 import { usual } from '../artwork/stitch-estimate.ts';
 import { Refusal } from '../base/refusal.ts';
@@ -84,9 +84,9 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
     ...(longestMm > longestStitchMm
       ? [`Stop ${stop}: a stitch of ${longestMm.toFixed(1)} mm is longer than a machine sews at one go.`]
       : []),
-    ...(leastColumnMm !== null && leastColumnMm < sewable.leastColumnMm
-      ? [`Stop ${stop}: columns down to ${leastColumnMm.toFixed(2)} mm are too thin for satin.`]
-      : []),
+    ...(leastColumnMm === null
+      ? []
+      : unsewable({ element: 'satin', strokeMm: leastColumnMm }).map(({ says }) => `Stop ${stop}: ${says}`)),
   ]);
   return {
     stops,

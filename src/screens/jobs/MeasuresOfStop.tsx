@@ -43,7 +43,7 @@ export function MeasuresOfStop({ index, form }: { index: number; form: UseFormRe
                   inputMode="decimal"
                   aria-label={`${measureFields[key].name} of stop ${index + 1}${parts.length > 1 ? `, part ${at + 1}` : ''}, ${measureFields[key].unit}`}
                   {...register(`stops.${index}.measured.parts.${at}.${key}`, {
-                    validate: (text) => isMeasure(key, text),
+                    validate: (text) => isMeasure(key, text, part),
                   })}
                 />
                 <span className="quiet">{measureFields[key].unit}</span>

@@ -1,5 +1,7 @@
 import type { UseFormReturn } from 'react-hook-form';
 import { adviseStop } from '../../core/advice/of-stop.ts';
+import { partsOf } from '../../core/element/measures.ts';
+import { unsewable } from '../../core/element/sewable.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
@@ -27,12 +29,22 @@ export function StopAdvice({ index, form, thread, place, jobId }: StopAdviceProp
     schools: chosenSchools(watch('schools')),
   };
   const advice = adviseStop(job, { element, ...withMeasures(stop) }, thread, data.schools);
+  const wrong = partsOf({ element, ...withMeasures(stop) })
+    .flatMap((part) => unsewable(part))
+    .map(({ says }) => (
+      <p key={says} className="font-semibold">
+        ! {says}
+      </p>
+    ));
   if (!advice)
     return (
-      <p className="quiet w-full ps-8 text-sm">
-        {words.trim() ? 'This cloth is not known to the advice: pick the nearest above' : 'Say the cloth'},
-        and the needle is advised here.
-      </p>
+      <div className="w-full ps-8 text-sm">
+        <p className="quiet">
+          {words.trim() ? 'This cloth is not known to the advice: pick the nearest above' : 'Say the cloth'},
+          and the needle is advised here.
+        </p>
+        {wrong}
+      </div>
     );
   const { best } = advice;
   const sits = view.seats.find(
@@ -64,6 +76,7 @@ export function StopAdvice({ index, form, thread, place, jobId }: StopAdviceProp
           <span className="quiet"> Taken for granted: {advice.assumed.join(', ')}.</span>
         )}
       </p>
+      {wrong}
       {advice.planned.map((caution) => (
         <p key={caution.says} className="font-semibold">
           ! {caution.says}

@@ -64,10 +64,17 @@ export function measuresFrom(
   return isKnown ? { by, ...(stitchesBy && { stitches: stitchesBy }), parts: known } : undefined;
 }
 
-/** True where the text is a length in range or empty, else the sentence to show. */
-export function isMeasure(field: MeasureField, text: string): true | string {
+/** True where the text is a length in range or empty, else the sentence to show. `part`: what is typed beside it; nothing is wider than the widest. */
+export function isMeasure(
+  field: MeasureField,
+  text: string,
+  part?: Pick<PartForm, 'strokeMm'>,
+): true | string {
   const { name, unit, from, to } = measureFields[field];
   const value = decimalFromText(text);
+  const narrowest = decimalFromText(part?.strokeMm ?? '');
+  if (field === 'widestMm' && value !== null && narrowest !== null && value < narrowest)
+    return `Widest: ${narrowest} mm or more, as wide as the narrowest.`;
   return (
     text.trim() === '' ||
     (value !== null && value >= from && value <= to) ||

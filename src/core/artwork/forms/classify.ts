@@ -1,16 +1,4 @@
-/** What can be sewn as what, mm. Values from memory; they decide what a part is first taken for. */
-export const sewable = {
-  /** A stroke narrower than this is sewn as a run. */
-  runUnderMm: 0.75,
-  /** A column wider than this is sewn as a fill: its stitches would snag. */
-  columnUpToMm: 7,
-  /** Narrowest column that any thread can be sewn as: of 60 wt. */
-  leastColumnMm: 0.7,
-  /** Letters lower than this cannot be read in any thread. */
-  leastLetterMm: 2.5,
-  /** A logo on a shirt's front stays around 75 mm; 100 mm suits bags and packs. Common practice. */
-  shirtFrontMm: 100,
-} as const;
+import { sewable } from '../../element/sewable.ts';
 
 /** Shape of a part in mm, mm². */
 export interface Shape {
