@@ -4,8 +4,11 @@ import { chance } from '../../src/core/base/chance.ts';
 import type { Machine } from '../../src/schemas/workshop.ts';
 import { allThreads, awake, eventsOf, newMachine, position, post } from './support.ts';
 
-/** How long a day is, and which: VIVID_DEEDS=400 VIVID_DAY=7 for a long one. */
-const deeds = Number(process.env['VIVID_DEEDS'] ?? 10);
+/**
+ * How long a day is, and which: `VIVID_DEEDS=40 VIVID_DAY=7 ./test e2e agree`. Only by itself: the tests beside it put jobs and machines into the same workshop, of
+ * which open pages are not told.
+ */
+const deeds = Number(process.env['VIVID_DEEDS'] ?? 0);
 const seed = Number(process.env['VIVID_DAY'] ?? 1);
 
 /**
@@ -15,7 +18,7 @@ const seed = Number(process.env['VIVID_DAY'] ?? 1);
 const saysOf = (page: Page) =>
   page.evaluate(() => {
     const isOut = (line: string) =>
-      /^\d+:\d\d(:\d\d)?$|^stands |^~?\d\d:\d\d$|^done ~|^for \d|Planned anew:|since \d+ \w+ \d\d:\d\d$/.test(
+      /^\d+:\d\d(:\d\d)?$|^stands |^~?\d\d:\d\d$|^done ~|^for \d|Planned anew:|^As the head is now|since \d+ \w+ \d\d:\d\d$/.test(
         line,
       );
     const fields = [...document.querySelectorAll<HTMLInputElement>('input, select, textarea')]
@@ -198,10 +201,11 @@ test('a day drawn by chance: after each deed every open page says what a fresh l
   request,
   page: hurried,
 }) => {
+  test.skip(deeds === 0, 'run it by itself: VIVID_DEEDS=40 ./test e2e agree');
   test.setTimeout(120_000 + deeds * 40_000);
   const luck = chance(seed);
   const jobName = `Day ${uuid7()}`;
-  const machine = await newMachine(request, { jobName });
+  const machine = await newMachine(request, { jobName, due: '2020-01-01' });
   const second = await newMachine(request);
   const [white] = (await allThreads(request)).filter(({ code }) => code === 'WH40');
   const draw = deedsOf(machine, second.jobId, white!.id, luck);

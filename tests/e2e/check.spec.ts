@@ -230,3 +230,51 @@ test('the calendar is one that others read: whole days, stable ids (RFC 5545)', 
   expect(first).toMatch(/DTSTART;VALUE=DATE:\d{8}\r\n/);
   expect(first).not.toContain('DURATION');
 });
+
+test('a morning’s list: three blocks, a needle’s question, a reading and the bobbin take seven touches', async ({
+  page,
+  request,
+}) => {
+  const machine = await newMachine(request);
+  await post(request, '/api/ledger', {
+    entries: [
+      {
+        ...{ id: uuid7(), machineId: machine.id, kind: 'piece_finished', jobId: machine.jobId },
+        at: new Date().toISOString(),
+        data: { heads: [1], speed: 800, stops: [{ stop: 1, position: 3, stitches: 400_000 }] },
+      },
+    ],
+  });
+  await open(page, `/${machine.slug}/check`);
+  const listed = page.getByRole('button', { name: /: open$/ });
+  const many = await listed.count();
+  expect(many).toBeGreaterThanOrEqual(11);
+  const all = page.getByRole('button', { name: /^All \d+ done$/ });
+  let touches = 0;
+  const touch = async (place: typeof all) => {
+    touches++;
+    await place.click();
+  };
+  while ((await all.count()) > 0) {
+    await touch(all.first());
+    const yes = page.getByRole('button', { name: /^Yes, all \d+$/ });
+    if ((await yes.count()) > 0) await touch(yes);
+  }
+  while ((await listed.count()) > 0) {
+    await touch(listed.first());
+    const reads = page.getByLabel(/^Reading of the .*, g$/);
+    if ((await reads.count()) === 0) continue;
+    // Its digits and Enter are keys.
+    await page.keyboard.type('27');
+    await page.keyboard.press('Enter');
+    await expect(reads).toHaveCount(0);
+  }
+  expect(touches, `for ${many} items`).toBeLessThanOrEqual(7);
+  await expect
+    .poll(async () =>
+      (await eventsOf(request, machine, '&kind=needle_fitted')).map(
+        ({ position, data }) => `${position} ${String(data['reason'])}`,
+      ),
+    )
+    .toContain('3 worn');
+});

@@ -248,7 +248,9 @@ test('the best order is searched beside the page and says how good it is known t
 }) => {
   await openPlan(page, request);
   await page.getByRole('button', { name: 'Best order' }).click();
-  await expect(page.getByText('Proven: no other order is better, care and lateness counted.')).toBeVisible();
+  await expect(
+    page.getByText('Proven: no other order is better, second-choice needles and lateness counted.'),
+  ).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('min of changing');
 });
 
@@ -268,7 +270,9 @@ test('the best order says what it saves against the order in which the jobs came
   await expect(page.getByText(/less than as the jobs came/)).toHaveCount(0);
   const before = await page.getByRole('heading', { level: 1 }).innerText();
   await page.getByRole('button', { name: 'Best order' }).click();
-  await expect(page.getByText('Proven: no other order is better, care and lateness counted.')).toBeVisible();
+  await expect(
+    page.getByText('Proven: no other order is better, second-choice needles and lateness counted.'),
+  ).toBeVisible();
   await expect(page.getByText(`1 min less than as the jobs came (`, { exact: false })).toContainText(
     `of ${before.replace(' of changing', '')})`,
   );

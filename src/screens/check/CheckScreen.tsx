@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { checkGroups, type CheckGroup } from '../../core/check/item.ts';
+import { needleText } from '../../core/needle/label.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -102,14 +103,49 @@ function Check({ facts }: { facts: CheckFacts }) {
   );
 }
 
-/** A block ticked in one touch: what a tick alone says. */
+/** A block ticked in one touch: what a tick alone says, and needles that its items name, after the one question whether they were fitted. */
 function AllOf({ listed, act }: { listed: readonly Listed[]; act: CheckActs }) {
-  const open = listed.filter(({ item, mark }) => !mark && !item.deed && !item.mechanical);
-  if (open.length < 2) return null;
+  const [isAsked, setIsAsked] = useState(false);
+  const open = listed.filter(({ item, mark }) => !mark && !item.mechanical);
+  const ticks = open.filter(({ item }) => !item.deed);
+  const fits = open.flatMap(({ item: { deed } }) =>
+    deed?.does === 'needle' && deed.needle ? [{ deed, needle: deed.needle }] : [],
+  );
+  const count = ticks.length + fits.length;
+  if (count < 2) return null;
+  const all = () => {
+    act.allDone(ticks, fits);
+    setIsAsked(false);
+  };
+  if (!isAsked)
+    return (
+      <button
+        type="button"
+        className="btn no-print"
+        onClick={() => (fits.length > 0 ? setIsAsked(true) : all())}
+      >
+        All {count} done
+      </button>
+    );
   return (
-    <button type="button" className="btn no-print" onClick={() => act.allDone(open)}>
-      All {open.length} done
-    </button>
+    <span className="no-print flex flex-wrap items-center justify-end gap-2">
+      <b className="text-sm">
+        Fitted: {fits.map(({ deed, needle }) => `${needleText(needle)} at ${deed.position}`).join(', ')}?
+      </b>
+      <button type="button" className="btn btn-primary" onClick={all}>
+        Yes, all {count}
+      </button>
+      <button
+        type="button"
+        className="btn"
+        onClick={() => {
+          if (ticks.length > 0) act.allDone(ticks, []);
+          setIsAsked(false);
+        }}
+      >
+        Not the needles
+      </button>
+    </span>
   );
 }
 

@@ -44,6 +44,9 @@ function Fitted({ deed, onDone }: { deed: Extract<Deed, { does: 'needle' }>; onD
   );
 }
 
+/** Whoever touched the item goes on with its digits. */
+const focus = (field: HTMLInputElement | null): void => field?.focus();
+
 function CaseReads({ onDone }: { onDone: () => void }) {
   const { data, live, say, caseId, threadName } = useFrame();
   const name = caseId ? threadName(caseId) : 'bobbin case';
@@ -65,6 +68,7 @@ function CaseReads({ onDone }: { onDone: () => void }) {
         It reads
         <input
           className="input w-24"
+          ref={focus}
           inputMode="decimal"
           aria-label={`Reading of the ${name}, g`}
           value={grams}

@@ -5,12 +5,12 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { timeText } from '../../parts/text.ts';
 import { DeedForm, isAskedHere } from './DeedForm.tsx';
 import { Finding } from './Finding.tsx';
-import type { Listed } from './listed.ts';
+import type { Listed, NeedleFitted } from './listed.ts';
 
 export interface CheckActs {
   done: (listed: Listed, why?: string) => void;
   /** Several at one touch: taken back at one as well. */
-  allDone: (listed: readonly Listed[]) => void;
+  allDone: (listed: readonly Listed[], fits: readonly NeedleFitted[]) => void;
   open: (listed: Listed) => void;
   /** A mechanical check's finding: ticks the item as well. */
   found: (listed: Listed, check: MechanicalCheck, finding: string) => void;

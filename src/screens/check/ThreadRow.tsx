@@ -16,7 +16,7 @@ export function ThreadRow({ listed, act }: { listed: readonly Listed[]; act: Che
         <h2>{checkGroups.threads}</h2>
         <p className="quiet min-w-0 grow text-sm">{listed[0]!.item.why}</p>
         {open.length > 1 && (
-          <button type="button" className="btn no-print" onClick={() => act.allDone(open)}>
+          <button type="button" className="btn no-print" onClick={() => act.allDone(open, [])}>
             All {open.length} pulled
           </button>
         )}

@@ -8,7 +8,8 @@ import { readingOf } from '../../core/run/cases-in.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Written } from '../../parts/live/machine-live.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
-import type { Listed } from './listed.ts';
+import { needleEntries } from '../../core/ledger/deed.ts';
+import type { Listed, NeedleFitted } from './listed.ts';
 
 /** The list with what was said of each item, and what can be said. */
 export function useChecks(facts: CheckFacts) {
@@ -69,9 +70,13 @@ function useActs(jobId: string | null) {
       const { says } = listed.item;
       say(why ? `Not done: ${says}.` : `${says}: done.`);
     },
-    allDone: (listed: readonly Listed[]) => {
-      live.write(...listed.map((one) => entryOf(one)));
-      say(`${listed.length} done.`);
+    allDone: (listed: readonly Listed[], fits: readonly NeedleFitted[]) => {
+      live.write(
+        ...listed.map((one) => entryOf(one)),
+        ...fits.flatMap(({ deed, needle }) => needleEntries(deed, needle)),
+      );
+      const fitted = fits.map(({ deed }) => deed.position).join(', ');
+      say(`${listed.length + fits.length} done${fitted && `; new needles at ${fitted}`}.`);
     },
     found: (check: Listed, mechanical: MechanicalCheck, finding: string) => {
       const seat = machine.heads === 1 && check.item.position !== null;
