@@ -109,11 +109,13 @@ export function doneAt(machine: MachineToTime, now: number): number | null {
   return now + runs.left * runs.ms - intoRun;
 }
 
+/** What the runs to go take as the last ones did, ms; null: too few runs. It changes with a piece, not with the clock. */
+export const runsLeft = ({ runs }: MachineToTime): number | null => runs && runs.left * runs.ms;
+
 /** What is left of its job as its last runs took it, ms: to the moment of {@link doneAt} where that can be told; null: too few runs. */
 export function measuredLeft(machine: MachineToTime, now: number): number | null {
-  const { runs } = machine;
   const done = doneAt(machine, now);
-  return done !== null ? done - now : runs && runs.left > 0 ? runs.left * runs.ms : null;
+  return done !== null ? done - now : runsLeft(machine);
 }
 
 /** No run of a design takes so long: what lies between was a night or an empty machine. Of this house, no published source. */

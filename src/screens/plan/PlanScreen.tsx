@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { MachineToTime } from '../../core/board/machine.ts';
+import { runsLeft, type MachineToTime } from '../../core/board/machine.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
@@ -56,8 +56,7 @@ function Plan({ jobs: first, next, plans, start, schemes, onBoard }: Omit<PlanSc
   const { machine } = data;
   const { jobs, more, isMore } = useMoreJobs(first, next);
   const { inForce } = useSchemes(schemes, machine.id, live.onPlan);
-  const { runs } = onBoard;
-  const plan = usePlan(jobs, plans[0] ?? null, start, inForce, runs && runs.left * runs.ms);
+  const plan = usePlan(jobs, plans[0] ?? null, start, inForce, runsLeft(onBoard));
   const [beside, setBeside] = useState<SavedPlan | null>(null);
   const { saved, outcome, problem, nameOf } = plan;
   const order = railOrder(machine.positions, machine.numberingSide);

@@ -10,7 +10,7 @@ export function useMoreJobs(first: readonly Job[], firstNext: string | null) {
   const [next, setNext] = useState(firstNext);
   const [asked, setAsked] = useState<readonly Job[]>([]);
   // The first ones come anew with the page, as many pieces of them as are sewn.
-  const now = useKeptParts({ first, asked });
+  const now = useKeptParts(useMemo(() => ({ first, asked }), [first, asked]));
   const jobs = useMemo(
     () => [...now.first, ...now.asked.filter(({ id }) => !now.first.some((job) => job.id === id))],
     [now],
