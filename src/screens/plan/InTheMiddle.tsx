@@ -1,6 +1,5 @@
 import { needleText } from '../../core/needle/label.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';
 
 interface InTheMiddleProps {
@@ -25,7 +24,7 @@ export function InTheMiddle({ seat, to, onDone }: InTheMiddleProps) {
         {name} to {to}, in the middle of the job
       </h2>
       <ol className="mt-1 list-decimal ps-6">
-        <li>Stop the machine.</li>
+        <li>Stop the machine; power off or emergency stop, as its manual and your local rules say.</li>
         {!isNeedleThere && (
           <li>
             Fit <b>{seat.needle}</b> at {to}
@@ -58,7 +57,6 @@ export function InTheMiddle({ seat, to, onDone }: InTheMiddleProps) {
           Never mind
         </button>
       </div>
-      <SafetyLine className="mt-3" />
     </section>
   );
 }

@@ -4,7 +4,7 @@
 export function NeedleFront() {
   return (
     <svg
-      viewBox="0 0 320 260"
+      viewBox="20 0 350 260"
       role="img"
       aria-label="A needle from the front with its long groove, and from the side with its scarf behind, above the eye"
     >
@@ -23,23 +23,25 @@ export function NeedleFront() {
       <text x="108" y="198">
         eye
       </text>
-      <g className="steel">
-        <path d="M210 20h34v60l-7 10h-20l-7-10Z" />
-        <path d="M219 90h16v66q0 10-5 12t0 12h5v14l-8 42-8-42Z" />
+      <g transform="translate(50 0)">
+        <g className="steel">
+          <path d="M210 20h34v60l-7 10h-20l-7-10Z" />
+          <path d="M219 90h16v66q0 10-5 12t0 12h5v14l-8 42-8-42Z" />
+        </g>
+        <text x="228" y="254" textAnchor="middle">
+          side
+        </text>
+        <path d="M256 172h-18" className="ink" strokeWidth="2" />
+        <text x="258" y="177">
+          scarf
+        </text>
+        <text x="206" y="130" textAnchor="end">
+          front
+        </text>
+        <text x="258" y="130">
+          back
+        </text>
       </g>
-      <text x="228" y="254" textAnchor="middle">
-        side
-      </text>
-      <path d="M256 172h-18" className="ink" strokeWidth="2" />
-      <text x="258" y="177">
-        scarf
-      </text>
-      <text x="206" y="130" textAnchor="end">
-        front
-      </text>
-      <text x="258" y="130">
-        back
-      </text>
     </svg>
   );
 }
