@@ -44,7 +44,7 @@ function RunningJob({ job, next, onChange }: { job: Job; next: Job | null; onCha
   const missing = seated.filter(({ position }) => position === null).length;
   const perPiece = job.stops.reduce((sum, stop) => sum + stop.stitches, 0);
   return (
-    <section aria-label="Job on the machine" className="sheet flex flex-col p-4 max-sm:p-3">
+    <section aria-label="Job on the machine" className="big-from-afar sheet flex flex-col p-4 max-sm:p-3">
       <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2 max-sm:-order-2">
         <div className="flex min-w-0 items-start gap-3">
           <JobPicture job={job} className="h-16 w-20 max-sm:hidden" />

@@ -23,7 +23,7 @@ export function StopPanel({ stopped, since }: StopPanelProps) {
   const thread = seat?.cone ? threads.get(seat.cone.threadId) : undefined;
   const where = { head: stopped.head ?? 1, position: stopped.position ?? 1 };
   return (
-    <section aria-label="The machine is stopped" className="sheet p-4">
+    <section aria-label="The machine is stopped" className="big-from-afar sheet p-4">
       <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
         <div>
           <h2 className="text-2xl">
