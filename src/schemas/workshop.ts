@@ -194,8 +194,13 @@ export const job = object(
     version: { type: 'integer' },
     doneAt: instantOrNull,
     tally: jobTally,
+    /** Of a job begun and not done: where its last piece was sewn. */
+    sewnAt: object({
+      machineId: uuid,
+      stops: { type: 'array', items: object({ stop: count, position: count }) },
+    }),
   },
-  ['garment'],
+  ['garment', 'sewnAt'],
 );
 export const jobIds = object({ ids: { type: 'array', items: uuid } });
 export type Job = DataOf<typeof job>;

@@ -1,7 +1,7 @@
 import type { Schools } from '../advice/schools.ts';
 import type { Garment } from '../garment/garment.ts';
 import type { JobNow, Seat } from '../ledger/head-now.ts';
-import type { KeptSeat, StopToSeat } from '../seating/asked.ts';
+import type { KeptSeat, SewnAt, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { MechanicalFacts } from './mechanical.ts';
@@ -20,6 +20,7 @@ export interface CheckThread {
 /** All that the list is derived from. Instants are ISO 8601. */
 export interface CheckInput {
   now: string;
+  machineId?: string;
   seats: readonly Seat[];
   needleLife: NeedleLife;
   upkeep: Upkeep;
@@ -31,6 +32,7 @@ export interface CheckInput {
     garment?: Garment | undefined;
     schools?: Partial<Schools> | null | undefined;
     stops: readonly (StopToSeat & { stitches: number })[];
+    sewnAt?: SewnAt | undefined;
   } | null;
   /** The job on the machine, and the kept plan: where stops sew follows from them. */
   running: JobNow | null;

@@ -19,6 +19,14 @@ export interface JobToSeat {
   garment?: Garment | undefined;
   schools?: Partial<Schools> | null | undefined;
   stops: readonly StopToSeat[];
+  /** Of a job that was begun and waits: where its last piece was sewn. */
+  sewnAt?: SewnAt | undefined;
+}
+
+/** On which positions of a machine the stops of a piece were sewn. */
+export interface SewnAt {
+  machineId: string;
+  stops: readonly { stop: number; position: number }[];
 }
 
 /** A seat of a kept plan: where the card says that stops of a job sew, and with which needle. */
@@ -29,8 +37,9 @@ export interface KeptSeat {
   needle: string;
 }
 
-/** What a job is seated by. `seats`: of all heads. */
+/** What a job is seated by. `seats`: of all heads. `machineId`: missing where no job is half sewn on it. */
 export interface SeatingContext {
+  machineId?: string;
   seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
   /** The job on the machine. */
   running: JobNow | null;

@@ -96,6 +96,18 @@ describe('which position sews a stop', () => {
     expect(first(at(two), job(stop(1, 'white', 9)))).toEqual([9, 'fixed']);
     expect(first(at(two, kept(3)), job(stop(1, 'white', 9)))).toEqual([9, 'fixed']);
   });
+  test('a job half sewn goes on where its pieces were sewn here, while its thread is there and no plan says otherwise', () => {
+    const begun = (position: number, machineId = 'here'): JobToSeat => ({
+      ...job(stop(1, 'white')),
+      sewnAt: { machineId, stops: [{ stop: 1, position }] },
+    });
+    const here = (seats: Seat[], more = {}) => at(seats, { machineId: 'here', ...more });
+    expect(first(here(two), begun(3))).toEqual([3, 'sewn_before']);
+    expect(first(here(two), begun(3, 'elsewhere'))).toEqual([6, 'carries']);
+    expect(first(here(two), begun(9))).toEqual([6, 'carries']);
+    expect(first(here(two, kept(6)), begun(3))).toEqual([6, 'plan']);
+    expect(first(at(two), begun(3))).toEqual([6, 'carries']);
+  });
   test('as planned, while the head is as the plan needs; else it says why not', () => {
     expect(first(at(two, kept(3)))).toEqual([3, 'plan']);
     expect(first(at(two, kept(3, '80/12 sharp', [2, 1])))).toEqual([3, 'plan']);

@@ -85,6 +85,7 @@ export function FrameProvider({ data: given, children }: { data: FrameData; chil
   const madeOn = dayKey(data.now, data.zone);
   const seating = useMemo(
     (): SeatingContext => ({
+      machineId: data.machine.id,
       seats: view.seats,
       running: view.job,
       plan,
@@ -92,7 +93,7 @@ export function FrameProvider({ data: given, children }: { data: FrameData; chil
       schools: data.schools,
       today: madeOn,
     }),
-    [view.seats, view.job, plan, threads, data.schools, madeOn],
+    [data.machine.id, view.seats, view.job, plan, threads, data.schools, madeOn],
   );
   const seated = useMemo(() => (job ? seatJob(job, seating) : []), [job, seating]);
   const day = dayKey(useNow(data.now), data.zone);

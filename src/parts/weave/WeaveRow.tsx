@@ -28,6 +28,8 @@ interface WeaveRowProps extends RowActions {
   times: PlanOutcome['jobs'][number];
   /** When it is done, in words. */
   ends: string;
+  /** How a job that is half sewn goes on; '': it is not. */
+  halfSewn: string;
   threads: ReadonlyMap<string, Thread>;
   picked: SeatOf | null;
   wished: (seat: SeatOf) => boolean;
@@ -65,6 +67,7 @@ export function WeaveRow(props: WeaveRowProps) {
           {name}
         </a>
         {frozen && <span className="quiet text-sm">stays here</span>}
+        {props.halfSewn && <span className="quiet text-sm max-sm:ps-3">{props.halfSewn}</span>}
         <span className="h-0 basis-full sm:hidden" />
         <span className="figures ms-auto text-sm max-sm:ms-0 max-sm:min-w-0 max-sm:grow max-sm:basis-0 max-sm:ps-3">
           {times.changeMinutes > 0 ? (

@@ -23,6 +23,7 @@ export function useChecks(facts: CheckFacts) {
     () =>
       deriveChecks({
         now: data.now,
+        machineId: machine.id,
         seats: view.seats,
         needleLife: machine.profile.needleLife,
         upkeep: machine.profile.upkeep,

@@ -19,6 +19,7 @@ import { Beside } from './Beside.tsx';
 import { ChangeList } from './ChangeList.tsx';
 import { HeadCard } from './HeadCard.tsx';
 import { InTheMiddle } from './InTheMiddle.tsx';
+import { Numbers } from './Numbers.tsx';
 import { KeepsTo } from './KeepsTo.tsx';
 import { LeftOut } from './LeftOut.tsx';
 import { PlanBar } from './PlanBar.tsx';
@@ -66,6 +67,7 @@ function Plan({ jobs: first, next, plans, start, schemes, onBoard }: Omit<PlanSc
         <HeadFaces slug={machine.slug} face="plan" />
         <Bar plan={plan} plans={plans} beside={beside} onBeside={setBeside} />
         {inForce && <KeepsTo plan={plan} scheme={inForce} />}
+        <Numbers order={order} />
         <Weave
           plan={plan}
           order={order}

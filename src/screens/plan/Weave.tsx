@@ -1,4 +1,5 @@
 import type { Block } from '../../core/plan/blocks/scheme.ts';
+import { halfSewnText } from '../../core/plan/half-sewn.ts';
 import { DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
@@ -59,6 +60,7 @@ export function Weave({
               plan.problem.jobs.map((job, at) => <WaitingRow key={job.id} at={at} name={job.name} />)}
             {rows.map((row, at) => {
               const times = outcome?.jobs[at];
+              const job = plan.problem.jobs.find(({ id }) => id === row.job);
               return (
                 times && (
                   <WeaveRow
@@ -72,6 +74,7 @@ export function Weave({
                     order={order}
                     times={times}
                     ends={row.job === view.job?.id && done ? done : `done after ${workText(times.ends)}`}
+                    halfSewn={job && outcome ? halfSewnText(job, outcome.seats) : ''}
                     threads={threads}
                     picked={plan.picked}
                     wished={plan.isWished}

@@ -51,7 +51,7 @@ export async function actsAt(machineId: string): Promise<BoardMachine['acts']> {
   const now = serverNow();
   const today = now.toISOString().slice(0, 10);
   const seated = job
-    ? seatJob(job, { seats: head.seats, running: head.job, plan, threads, schools, today })
+    ? seatJob(job, { machineId, seats: head.seats, running: head.job, plan, threads, schools, today })
     : [];
   const { heads, topSpeed, profile } = machine;
   return actsOf({

@@ -21,6 +21,7 @@ interface JobRow {
   done_at: string | null;
   version: number;
   stops: (Omit<JobStop, 'measures'> & { measures: Measures | null })[];
+  sewn_at: Job['sewnAt'] | null;
   tally_pieces: number | null;
   tally_stitches: number | null;
   breaks: number | null;
@@ -31,13 +32,19 @@ interface JobRow {
 const jobsFrom = (from: string) => `
   SELECT j.id, j.name, j.customer, j.cloth, j.pieces, j.due, j.note, j.schools, j.garment, j.done_at, j.version,
     (SELECT left(md5(bytes), 8) FROM job_picture WHERE job_id = j.id) AS picture,
-    t.pieces AS tally_pieces, t.stitches AS tally_stitches, t.breaks, t.lost_ms, s.stops
+    t.pieces AS tally_pieces, t.stitches AS tally_stitches, t.breaks, t.lost_ms, s.stops, p.sewn_at
   FROM ${from} j
     LEFT JOIN job_tally t ON t.job_id = j.id
     CROSS JOIN LATERAL (
       SELECT coalesce(jsonb_agg(jsonb_build_object('stop', stop, 'threadId', thread_id, 'stitches', stitches,
         'element', element, 'position', position, 'measures', measures) ORDER BY stop), '[]') AS stops
-      FROM job_stop WHERE job_id = j.id) s`;
+      FROM job_stop WHERE job_id = j.id) s
+    LEFT JOIN LATERAL (
+      SELECT jsonb_build_object('machineId', e.machine_id, 'stops', (
+        SELECT coalesce(jsonb_agg(jsonb_build_object('stop', sewn->'stop', 'position', sewn->'position')), '[]')
+        FROM jsonb_array_elements(e.data->'stops') sewn)) AS sewn_at
+      FROM event e WHERE e.job_id = j.id AND e.kind = 'piece_finished' AND NOT e.void
+      ORDER BY e.at DESC, e.id DESC LIMIT 1) p ON t.pieces > 0 AND j.done_at IS NULL`;
 
 function jobFrom(row: JobRow): Job {
   return {
@@ -50,6 +57,7 @@ function jobFrom(row: JobRow): Job {
     note: row.note,
     schools: row.schools,
     ...(row.garment && { garment: row.garment }),
+    ...(row.sewn_at && { sewnAt: row.sewn_at }),
     picture: row.picture,
     doneAt: row.done_at,
     version: row.version,

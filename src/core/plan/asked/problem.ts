@@ -34,6 +34,8 @@ export interface PlanRequest {
   stitches: number;
   /** The operator wants it on this position. */
   at?: number | null;
+  /** Its job is half sewn, and this position sewed it: of plans that cost the same, one that keeps it there. */
+  sewnAt?: number | null;
 }
 
 export interface PlanJob {

@@ -2,10 +2,10 @@ import { type PositionUse } from './uses.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
-import { seatJob } from '../../seating/seating.ts';
+import { seatJob, sewnBefore } from '../../seating/seating.ts';
 import { speedLimits } from '../../seating/speed.ts';
 import { turnsOf } from '../../seating/turns.ts';
-import type { KeptSeat } from '../../seating/asked.ts';
+import type { KeptSeat, SewnAt } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
 import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
@@ -43,10 +43,11 @@ export interface JobToPlan {
   /** Day it is due, yyyy-mm-dd. */
   due: string | null;
   stops: readonly StopToPlan[];
+  sewnAt?: SewnAt | undefined;
 }
 
 export interface SetupContext {
-  machine: { heads: number; positions: number; topSpeed: number };
+  machine: { id?: string; heads: number; positions: number; topSpeed: number };
   seats: readonly Pick<Seat, 'head' | 'position' | 'needle' | 'cone'>[];
   /** The job on the machine: its seats are what they are. */
   running: JobNow | null;
@@ -95,6 +96,7 @@ export function problemOf(setup: PlanSetup, context: SetupContext): PlanProblem 
       : requestsOf(job, threads, shelf, context.schools).requests.map((request) => ({
           ...request,
           at: setup.wishes[wishKey(id, request.stops)] ?? request.at ?? null,
+          sewnAt: sewnBefore(job, machine.id, request.stops[0]!),
         }));
     // All of the running job's threads may sit on positions that are not planned: then it asks nothing.
     if (isRunning && requests.length === 0) return [];

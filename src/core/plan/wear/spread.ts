@@ -1,9 +1,13 @@
 import { forthOf, leastOf, serveChains, type Chains } from '../model/chain.ts';
 import type { Model } from '../model/model.ts';
 
+/** Square stitches that a half-sewn job's change of positions counts for: more than any levelling gains. */
+const movedCounts = 1e20;
+
 /**
- * Among plans of the same cost, one that spreads the stitches: two positions trade what they carry from some job on
- * where that costs nothing and brings the more worn one less. Goes on until no trade levels further.
+ * Among plans of the same cost, one that leaves jobs half sewn where they were sewn, then one that spreads the stitches: two
+ * positions trade what they carry from some job on where that costs nothing and brings the more worn one less. Goes on until no
+ * trade levels further.
  */
 export function spreadWear(model: Model, plan: Chains): Chains {
   const chains = plan.chains.map((chain) => [...chain]);
@@ -12,9 +16,17 @@ export function spreadWear(model: Model, plan: Chains): Chains {
       const { job, request: index } = model.nodes[request]!;
       return sum + model.jobs[job]!.requests[index]!.stitches;
     }, 0);
+  const unevenOf = (place: number, chain: readonly number[]) => {
+    const moved = chain.filter((request) => {
+      const { job, request: index } = model.nodes[request]!;
+      const { sewnAt } = model.jobs[job]!.requests[index]!;
+      return typeof sewnAt === 'number' && sewnAt !== model.places[place]!.position;
+    });
+    return (model.places[place]!.sewn + stitchesOf(chain)) ** 2 + moved.length * movedCounts;
+  };
   const costOf = (place: number, chain: readonly number[]) =>
     chain.length === 0 ? 0 : leastOf(forthOf(model, place, chain).at(-1)!);
-  const wear = chains.map((chain, place) => model.places[place]!.sewn + stitchesOf(chain));
+  const uneven = chains.map((chain, place) => unevenOf(place, chain));
   const cost = chains.map((chain, place) => costOf(place, chain));
   for (let level = true; level;) {
     level = false;
@@ -28,13 +40,12 @@ export function spreadWear(model: Model, plan: Chains): Chains {
           const [cutA, cutB] = [at(chains[a]!), at(chains[b]!)];
           const newA = [...chains[a]!.slice(0, cutA), ...chains[b]!.slice(cutB)];
           const newB = [...chains[b]!.slice(0, cutB), ...chains[a]!.slice(cutA)];
-          const wearA = model.places[a]!.sewn + stitchesOf(newA);
-          const wearB = model.places[b]!.sewn + stitchesOf(newB);
-          if (wearA ** 2 + wearB ** 2 >= wear[a]! ** 2 + wear[b]! ** 2 - 1) continue;
+          const [unevenA, unevenB] = [unevenOf(a, newA), unevenOf(b, newB)];
+          if (unevenA + unevenB >= uneven[a]! + uneven[b]! - 1) continue;
           const [costA, costB] = [costOf(a, newA), costOf(b, newB)];
           if (costA + costB > cost[a]! + cost[b]! + 1e-6) continue;
           [chains[a], chains[b]] = [newA, newB];
-          [wear[a], wear[b]] = [wearA, wearB];
+          [uneven[a], uneven[b]] = [unevenA, unevenB];
           [cost[a], cost[b]] = [costA, costB];
           level = true;
         }
