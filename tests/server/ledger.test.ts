@@ -47,6 +47,7 @@ describe('logging', () => {
     expect((await seat(4)).needle?.age.stitches).toBe(0);
     const { body } = await ask<Job>(base, 'GET', `/api/jobs/${ids.job}`);
     expect(body.tally).toMatchObject({ pieces: 0, stitches: 0 });
+    expect(body.sewnAt).toBeUndefined();
   });
 
   test('on four heads a piece ages four needles and counts four pieces', async () => {
@@ -61,6 +62,8 @@ describe('logging', () => {
     ]);
     const { body } = await ask<Job>(base, 'GET', `/api/jobs/${ids.job}`);
     expect(body.tally.pieces).toBe(4);
+    // It is half sewn now: where it goes on.
+    expect(body.sewnAt).toEqual({ machineId: ids.four, stops: [{ stop: 1, position: 5 }] });
   });
 
   test('time lost runs from the stop to sewing again, and what stands open is told', async () => {
