@@ -7,7 +7,7 @@ const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
 const position = { type: 'integer', minimum: 1, maximum: 24 } as const;
 const head = { type: 'integer', minimum: 1, maximum: 56 } as const;
 const stitches = { type: 'integer', minimum: 0, maximum: mostStitches } as const;
-const common = { id: uuid7, at: instant } as const;
+const common = { id: uuid7, at: instant, simulated: { const: true } } as const;
 
 /** One line of POST /api/machines/{id}/feed; see core/feed/event.ts. */
 export const feedEvent = {
@@ -15,10 +15,10 @@ export const feedEvent = {
   required: ['event'],
   discriminator: { propertyName: 'event' },
   oneOf: [
-    object({ ...common, event: { const: 'start' }, stop, position }, ['stop', 'position']),
-    object({ ...common, event: { const: 'stop' }, why: text(1, 200) }, ['why']),
-    object({ ...common, event: { const: 'stitches' }, stitches }),
-    object({ ...common, event: { const: 'colour' }, stop, position }),
+    object({ ...common, event: { const: 'start' }, stop, position }, ['simulated', 'stop', 'position']),
+    object({ ...common, event: { const: 'stop' }, why: text(1, 200) }, ['simulated', 'why']),
+    object({ ...common, event: { const: 'stitches' }, stitches }, ['simulated']),
+    object({ ...common, event: { const: 'colour' }, stop, position }, ['simulated']),
     object(
       {
         ...common,
@@ -28,16 +28,18 @@ export const feedEvent = {
         fault: { enum: faultKeys },
         stitch: stitches,
       },
-      ['head', 'position', 'fault', 'stitch'],
+      ['simulated', 'head', 'position', 'fault', 'stitch'],
     ),
-    object({ ...common, event: { const: 'speed' }, speed: { type: 'number', minimum: 0, maximum: 3000 } }),
+    object({ ...common, event: { const: 'speed' }, speed: { type: 'number', minimum: 0, maximum: 3000 } }, [
+      'simulated',
+    ]),
     object(
       {
         ...common,
         event: { const: 'piece' },
         heads: { type: 'array', items: head, minItems: 1, maxItems: 56, uniqueItems: true },
       },
-      ['heads'],
+      ['simulated', 'heads'],
     ),
   ],
 } as const;

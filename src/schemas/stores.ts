@@ -120,6 +120,8 @@ export type BobbinCaseNew = DataOf<typeof bobbinCaseNew>;
 /** PATCH /api/customers: in all jobs; a name that is there already makes the two one. */
 export const customerChange = object({ from: text(1, 120), to: text(1, 120) });
 export const customerChanged = object({ jobs: count });
+/** DELETE /api/simulated: what simulators wrote counts no longer. */
+export const takenBack = object({ takenBack: count });
 
 /** GET /api/things/{id}: what a thread, cone, bobbin, case, needle, machine or person said before, newest first. */
 export const thingsBefore = object({

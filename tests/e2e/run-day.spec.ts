@@ -77,6 +77,9 @@ test('the simulated machine sews: stitches run on the screen, pieces go into the
     .toBeGreaterThan(1);
   await page.getByRole('button', { name: 'Stop the simulated machine' }).click();
   const [piece] = await eventsOf(request, machine, '&kind=piece_finished');
+  await expect(page.getByRole('region', { name: 'Last entries' })).toContainText(
+    'piece, 4,000 st, simulated',
+  );
   expect(piece?.data['stops']).toEqual([
     { stop: 1, position: 3, stitches: 3000 },
     { stop: 2, position: 7, stitches: 1000 },

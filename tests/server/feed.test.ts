@@ -2,6 +2,7 @@ import { request as httpRequest } from 'node:http';
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { FeedNews } from '../../src/core/feed/event.ts';
+import { isSimulated } from '../../src/core/ledger/simulated.ts';
 import type { Event } from '../../src/schemas/event.ts';
 import type { FeedTaken } from '../../src/schemas/feed.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
@@ -30,7 +31,7 @@ beforeAll(async () => {
   }
 });
 
-const line = (news: FeedNews, secondsOn = 1) => {
+const line = (news: FeedNews & { simulated?: true }, secondsOn = 1) => {
   clock += secondsOn * 1000;
   return JSON.stringify({ id: uuid7(), at: new Date(clock).toISOString(), ...news });
 };
@@ -268,4 +269,32 @@ describe('a machine’s feed', () => {
     expect(again.every(({ answer }) => answer.again === 1)).toBe(true);
     expect(await count()).toEqual(before.map((one) => one + each));
   });
+});
+
+test('what the simulated machine tells bears it, and all of it is taken back at once; what others told stays', async () => {
+  const simulated = (news: FeedNews) => line({ ...news, simulated: true });
+  const real = line({ event: 'break', head: 1, position: 5 });
+  const { answer } = await tell(
+    ids.machine,
+    [
+      real,
+      simulated({ event: 'break', head: 1, position: 6 }),
+      simulated({ event: 'start', stop: 1, position: 6 }),
+      simulated({ event: 'stitches', stitches: 900 }),
+      simulated({ event: 'piece' }),
+    ].join('\n'),
+  );
+  expect(answer).toMatchObject({ taken: 5, refused: [] });
+  const counts = async () => (await events(ids.machine)).filter(isSimulated).filter((event) => !event.void);
+  expect((await counts()).map(({ kind }) => kind).sort()).toEqual([
+    'break',
+    'piece_finished',
+    'sewing_again',
+  ]);
+  const all = (await events(ids.machine)).filter((event) => !event.void).length;
+  const { status, body } = await ask(base, 'DELETE', '/api/simulated');
+  expect([status, body]).toEqual([200, { takenBack: 3 }]);
+  expect(await counts()).toEqual([]);
+  expect((await events(ids.machine)).filter((event) => !event.void)).toHaveLength(all - 3);
+  expect((await ask(base, 'DELETE', '/api/simulated')).body).toEqual({ takenBack: 0 });
 });

@@ -4,7 +4,12 @@ import type { Fault } from '../fault/faults.ts';
  * One line of a machine's feed: what the machine itself reports. `id` is a UUIDv7 of the sender, growing; a line sent
  * twice counts once. `at`: the sender's clock, ISO 8601.
  */
-export type FeedEvent = { id: string; at: string } & FeedNews;
+export type FeedEvent = {
+  id: string;
+  at: string;
+  /** The simulated machine tells it: entries that come of it bear that. */
+  simulated?: true;
+} & FeedNews;
 
 export type FeedNews =
   | { event: 'start'; stop?: number; position?: number }

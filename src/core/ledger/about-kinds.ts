@@ -1,6 +1,7 @@
 import { keysOf } from '../base/keys.ts';
 import type { EntryKind, KindWith } from './entry.ts';
 import { entryKinds } from './kinds/index.ts';
+import { isSimulated } from './simulated.ts';
 import type { KindFlags, KindOfEntry } from './kinds/kind.ts';
 
 /** Every kind, seen without its own types: for whoever goes through all of them. */
@@ -69,6 +70,9 @@ export const entryNamed = ({ kind, position }: { kind: EntryKind; position: numb
  * An entry in the operator's words, without its place: "shred", "needle 75/11 sharp, worn". `name` gives the
  * name of a thread or a bobbin case by its id.
  */
-export function entrySays(entry: { kind: EntryKind; data: unknown }, name: (id: string) => string): string {
-  return kindOf(entry.kind).says(entry, name);
+export function entrySays(
+  entry: { kind: EntryKind; data: unknown; deviceId?: string | null },
+  name: (id: string) => string,
+): string {
+  return `${kindOf(entry.kind).says(entry, name)}${isSimulated(entry) ? ', simulated' : ''}`;
 }

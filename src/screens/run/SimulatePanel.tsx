@@ -39,7 +39,7 @@ export default function SimulatePanel() {
       if (news.length === 0) return;
       isBusy = true;
       const lines = news.map((line) =>
-        JSON.stringify({ id: uuid7(), at: new Date(clockNow()).toISOString(), ...line }),
+        JSON.stringify({ id: uuid7(), at: new Date(clockNow()).toISOString(), simulated: true, ...line }),
       );
       fetch(`/api/machines/${data.machine.id}/feed`, {
         method: 'POST',

@@ -14,7 +14,20 @@ export function Simulators({ on }: { on: boolean }) {
       await send('PATCH', '/api/workshop', { simulators: wanted });
     } catch (error) {
       setIsOn(!wanted);
-      setSays(error instanceof NotTaken ? error.message : String(error));
+      setSays(`× ${error instanceof NotTaken ? error.message : String(error)}`);
+    }
+  };
+  const takeBack = async () => {
+    setSays('Taking it back …');
+    try {
+      const { takenBack } = await send<{ takenBack: number }>('DELETE', '/api/simulated', {});
+      setSays(
+        takenBack === 0
+          ? 'Nothing that a simulator wrote counts.'
+          : `Taken back: ${takenBack.toLocaleString('en-GB')} ${takenBack === 1 ? 'entry' : 'entries'}. The ledger keeps them, struck out.`,
+      );
+    } catch (error) {
+      setSays(`× ${error instanceof NotTaken ? error.message : String(error)}`);
     }
   };
   return (
@@ -31,10 +44,13 @@ export function Simulators({ on }: { on: boolean }) {
         Offer a simulated machine, gauge and camera, to try things out
       </label>
       <p className="quiet">
-        What a simulated machine sews is written into the ledger like real stitches. Use a machine of its own
-        for it.
+        What a simulated machine sews counts like real stitches, and is marked “simulated” in the ledger. Use
+        a machine of its own for it, or take all of it back afterwards.
       </p>
-      {says && <p role="alert">× {says}</p>}
+      <button type="button" className="btn mt-2" disabled={!may} onClick={() => void takeBack()}>
+        Take back all that simulators wrote
+      </button>
+      {says && <p role="status">{says}</p>}
     </section>
   );
 }

@@ -3,6 +3,7 @@ import { noFeedYet, type FeedEvent } from '../../core/feed/event.ts';
 import { foldFeed } from '../../core/feed/fold.ts';
 import { is } from '../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
+import { simulatorId } from '../../core/ledger/simulated.ts';
 import type { FeedTaken } from '../../schemas/feed.ts';
 import type { FeedState, Kept } from './state.ts';
 
@@ -60,12 +61,13 @@ export function foldPost(
     now = folded.now;
     ids.push(line.id);
     answer.taken++;
+    const by = line.simulated && { by: { writerId: null, deviceId: simulatorId, unconfirmed: false } };
     if (folded.entry === 'again') {
       if (open === undefined) return null;
-      if (open !== null) entries.push(sewingAgain(line, machine.id, machine.jobId, open));
+      if (open !== null) entries.push({ ...sewingAgain(line, machine.id, machine.jobId, open), ...by });
       open = null;
     } else if (folded.entry) {
-      entries.push(folded.entry);
+      entries.push({ ...folded.entry, ...by });
       if (is(folded.entry, 'endsStop')) open = null;
       else if (is(folded.entry, 'stops')) open ??= folded.entry.id;
       // What was told in this post holds for its next lines: it is recorded once.

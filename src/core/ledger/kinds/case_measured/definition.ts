@@ -22,5 +22,5 @@ export const definition = kindOfEntry({
   ),
   flags: { ofCase: true },
   says: ({ data }, name) =>
-    `${data.caseId ? name(data.caseId) : 'bobbin case'} reads ${Number(data.grams.toFixed(1))} g${data.verdict && data.verdict !== 'steady' ? `, ${traceVerdicts[data.verdict].says}` : ''}${data.by === 'simulated' ? ', simulated gauge' : ''}`,
+    `${data.caseId ? name(data.caseId) : 'bobbin case'} reads ${Number(data.grams.toFixed(1))} g${data.verdict && data.verdict !== 'steady' ? `, ${traceVerdicts[data.verdict].says}` : ''}`,
 });
