@@ -156,6 +156,7 @@ async function browserTests(
     // The board shows every machine there is: where others add some meanwhile, nothing on it would stay in its place.
     VIVID_PEOPLE_URL: await serve(demo, `people_${process.pid}_${attempt}`),
     VIVID_BOARD_URL: await serve(demo, `board_${process.pid}_${attempt}`),
+    VIVID_DAY_URL: await serve(demo, `day_${process.pid}_${attempt}`),
     VIVID_EMPTY_URL: await serve(template, `bare_${process.pid}_${attempt}`),
   };
   spawnSync('node_modules/.bin/playwright', ['test', ...args], {
