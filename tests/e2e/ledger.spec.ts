@@ -58,6 +58,11 @@ test('a needle’s kind and reason, a reading, minutes lost and a time are put r
         log('sewing_again', { closes: broke.id }),
         log('needle_fitted', { needle, reason: 'worn' }, { head: 1, position: 7 }),
         log('case_measured', { grams: 72 }),
+        log(
+          'piece_finished',
+          { heads: [1], speed: 800, stops: [{ stop: 1, position: 3, stitches: 3000 }] },
+          { jobId: machine.jobId },
+        ),
       ],
     },
   });
@@ -77,6 +82,11 @@ test('a needle’s kind and reason, a reading, minutes lost and a time are put r
     /case reads 72|case reads 27/,
     (row) => row.getByLabel('Reading, g').fill('27'),
     'reading is 27 g (misread)',
+  );
+  await correct(
+    /piece, (3,000|2,500) st/,
+    (row) => row.getByLabel('Stitches, stop by stop').fill('2500'),
+    'its stops: 1 at position 3, 2500 st (misread)',
   );
   await correct(
     /needle 75\/11 sharp, (worn|burr)/,
@@ -100,6 +110,11 @@ test('a needle’s kind and reason, a reading, minutes lost and a time are put r
         ['case_measured', { grams: 27 }, null],
         ['needle_fitted', expect.objectContaining({ reason: 'burr' }), null],
         ['break', { fault: 'snap' }, 240_000],
+        [
+          'piece_finished',
+          expect.objectContaining({ stops: [{ stop: 1, position: 3, stitches: 2500 }] }),
+          null,
+        ],
       ]) as unknown[],
     );
 });

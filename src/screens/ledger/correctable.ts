@@ -1,6 +1,8 @@
 import { faultKeys, faults } from '../../core/fault/faults.ts';
-import { fieldOf, flagsOf, kindOf } from '../../core/ledger/about-kinds.ts';
+import { fieldOf, flagsOf, is, kindOf } from '../../core/ledger/about-kinds.ts';
 import type { EntryData } from '../../core/ledger/entry.ts';
+import type { Sewn } from '../../core/ledger/kinds/sewn.ts';
+import { mostStitches } from '../../core/shape/most.ts';
 import { readNeedleLabel, needleText, type NeedleSpec } from '../../core/needle/label.ts';
 import { needleReasonKeys, needleReasons } from '../../core/needle/reasons.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
@@ -129,6 +131,29 @@ export const correctables: readonly Correctable[] = [
     of: (event) => (flagsOf(event.kind).sews ? field('speed')(event) : null),
     input: 'number',
     change: (value) => ({ data: { speed: Math.round(whole(value, 'Speed', 2000)) } }),
+  },
+  {
+    key: 'stitches',
+    name: 'Stitches, stop by stop',
+    of: (event) =>
+      is(event, 'sews') && event.data.stops.length > 0
+        ? event.data.stops.map(({ stitches }) => stitches).join(', ')
+        : null,
+    input: 'text',
+    change: (value, event) => {
+      const stops = is(event, 'sews') ? event.data.stops : [];
+      const counts = value.split(/[\s,]+/).filter(Boolean);
+      if (counts.length !== stops.length)
+        throw new Error(`Stitches: one number for each of its ${stops.length} stops, such as “6200, 1800”.`);
+      return {
+        data: {
+          stops: stops.map((stop, index) => ({
+            ...stop,
+            stitches: Math.round(whole(counts[index]!, 'Stitches', mostStitches)),
+          })),
+        },
+      };
+    },
   },
   {
     key: 'heads',
@@ -261,5 +286,6 @@ const fieldSays: Record<string, (value: unknown, threadName: (id: string) => str
   lostMs: (value) => `${Number((Number(value) / 60_000).toFixed(1))} min lost`,
   why: (value) => `“${String(value)}”`,
   text: (value) => `“${String(value)}”`,
-  stops: () => 'where its stops were sewn',
+  stops: (value) =>
+    `its stops: ${(value as Sewn['stops']).map(({ stop, position, stitches }) => `${stop} at position ${position}, ${stitches} st`).join('; ')}`,
 };
