@@ -1,5 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
+import { omit } from '../../src/core/base/omit.ts';
+import type { Job } from '../../src/schemas/workshop.ts';
 import { entry } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
@@ -200,4 +202,19 @@ describe('found by a word', () => {
     expect(await found(`who=${ids.operator}`)).toEqual(['note']);
     expect(await found('find=nothing%20like%20this')).toEqual([]);
   });
+});
+
+test('a job typed wrongly is deleted while it was on no machine; one on record stays, whole, and says what to do', async () => {
+  const read = (id: string) => ask<Job>(base, 'GET', `/api/jobs/${id}`);
+  const { body: kept } = await read(ids.job);
+  const wrong = { ...omit(kept, 'tally', 'doneAt', 'picture', 'version', 'sewnAt'), id: uuid7() };
+  expect((await ask(base, 'POST', '/api/jobs', { jobs: [wrong] })).status).toBe(201);
+  expect((await ask(base, 'DELETE', `/api/jobs/${wrong.id}`, {})).status).toBe(200);
+  expect((await read(wrong.id)).status).toBe(404);
+  const refused = await ask<{ detail: string }>(base, 'DELETE', `/api/jobs/${ids.job}`, {});
+  expect([refused.status, refused.body.detail]).toEqual([
+    409,
+    'Caps is on record and stays there. Mark it done: it is then out of the way.',
+  ]);
+  expect((await read(ids.job)).body).toEqual(kept);
 });

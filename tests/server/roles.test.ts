@@ -46,7 +46,7 @@ const table: Readonly<Record<string, string>> = {
       `DELETE /api/${what}/[id]`,
     ]),
     'PATCH /api/customers',
-    'DELETE /api/simulated',
+    ...['DELETE /api/simulated', 'DELETE /api/jobs/[id]'],
     ...['PATCH /api/workshop', 'PUT /api/jobs/[id]', 'PUT /api/jobs/[id]/picture', 'PUT /api/plans/[id]'],
     ...['PUT /api/plans/[id]/seats', 'PUT /api/schemes/[id]', 'DELETE /api/schemes/[id]'],
   ]),

@@ -1,10 +1,11 @@
 import { useState, type ReactNode } from 'react';
 import type { Right } from '../../core/people/rights.ts';
 import type { ThingsBefore } from '../../schemas/stores.ts';
-import { get, send } from '../live/send.ts';
+import { get } from '../live/send.ts';
 import { useTry } from '../live/useTry.ts';
 import { useMay } from '../people/rights.tsx';
 import { AddField, AddForm } from './AddForm.tsx';
+import { Remove } from './Remove.tsx';
 
 interface EditThingProps {
   /** What it is called in the names of the forms: “TE40”. */
@@ -89,46 +90,13 @@ export function EditThing(props: EditThingProps) {
               )}
             </AddForm>
           )}
-          <Remove name={name} path={path} />
+          <div className="mt-3 border-t pt-3 rule">
+            <Remove name={name} path={path} onRemoved={() => location.reload()} />
+          </div>
           <Before id={id} />
         </>
       )}
     </details>
-  );
-}
-
-/** A second touch removes; what is on record refuses, and says what to do instead. */
-function Remove({ name, path }: { name: string; path: string }) {
-  const { attempt, busy, refusal } = useTry();
-  const [asked, setAsked] = useState(false);
-  const remove = () =>
-    attempt(async () => {
-      await send('DELETE', path, {});
-      location.reload();
-    });
-  return (
-    <div className="mt-3 flex flex-wrap items-center gap-2 border-t pt-3 rule">
-      {asked ? (
-        <>
-          <span>Delete {name}?</span>
-          <button type="button" className="btn" disabled={busy} onClick={() => void remove()}>
-            Delete
-          </button>
-          <button type="button" className="btn btn-ghost" onClick={() => setAsked(false)}>
-            Cancel
-          </button>
-        </>
-      ) : (
-        <button type="button" className="btn btn-ghost" onClick={() => setAsked(true)}>
-          Delete
-        </button>
-      )}
-      {refusal && (
-        <p role="alert" className="w-full font-semibold">
-          × {refusal}
-        </p>
-      )}
-    </div>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, durationText, lostText, stitchesText, whole } from '../../parts/text.ts';
+import { Remove } from '../../parts/store/Remove.tsx';
 import { PictureOfJob } from './PictureOfJob.tsx';
 import type { Job } from '../../schemas/workshop.ts';
 
@@ -33,6 +34,13 @@ export function JobHeader({ job, isSaving, onDone }: JobHeaderProps) {
           <button type="button" className="btn" onClick={() => onDone(!job.doneAt)}>
             {job.doneAt ? 'Back to waiting' : 'Mark done'}
           </button>
+        )}
+        {job && job.tally.stitches === 0 && (
+          <Remove
+            name={job.name}
+            path={`/api/jobs/${job.id}`}
+            onRemoved={() => location.assign(`/${data.machine.slug}/jobs`)}
+          />
         )}
         <button type="submit" className="btn btn-primary" disabled={isSaving}>
           {job ? 'Save the job' : 'Add the job'}
