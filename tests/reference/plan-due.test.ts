@@ -109,10 +109,10 @@ describe('orders with due times, held against every way there is', () => {
         proven++;
         expect(found.cost).toBeCloseTo(least, 5);
       }),
-      { numRuns: casesTried(1500), seed: 20261126 },
+      { numRuns: casesTried(400), seed: 20261126 },
     );
     // Near half are proven; those where changing delays what is late, as it does with dues like these, are not, and say so.
-    expect(planned).toBeGreaterThan(0.46 * casesTried(1500));
+    expect(planned).toBeGreaterThan(0.46 * casesTried(400));
     expect(proven).toBeGreaterThan(0.4 * planned);
   });
 });
