@@ -22,7 +22,7 @@ const seed = Number(process.env['VIVID_DAY'] ?? 1);
 const saysOf = (page: Page) =>
   page.evaluate(() => {
     const isOut = (line: string) =>
-      /^\d+:\d\d(:\d\d)?$|^stands |^~?\d\d:\d\d$|^done ~|^for \d|Planned anew:|^As the head is now|since \d+ \w+ \d\d:\d\d$/.test(
+      /^\d+:\d\d(:\d\d)?$|^stands |^~?\d\d:\d\d$|^done ~|^for \d|Re-planned:|^As the head is now|since \d+ \w+ \d\d:\d\d$/.test(
         line,
       );
     const fields = [...document.querySelectorAll<HTMLInputElement>('input, select, textarea')]

@@ -23,9 +23,9 @@ test('an entry logged at the wrong position is corrected; the history shows both
   await expect
     .poll(async () => (await eventsOf(request, machine, '&kind=break'))[0])
     .toMatchObject({ position: 9, corrections: 2 });
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('button', { name: 'Undo this entry' }).click();
   await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(true);
-  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('button', { name: 'Restore this entry' }).click();
   await expect.poll(async () => (await eventsOf(request, machine, '&kind=break'))[0]?.void).toBe(false);
 });
 

@@ -103,7 +103,7 @@ test('an owner adds a person and lets a tablet in: the code is read by its camer
   });
   expect(changed.status()).toBe(200);
   await open(tablet, `/${others!.slug}/run`);
-  await expect(tablet.getByText('This device is another machine’s: it looks on')).toBeVisible();
+  await expect(tablet.getByText('View only: this device belongs to another machine')).toBeVisible();
   await expect(tablet.getByRole('button', { name: /Piece finished/ })).toHaveCount(0);
   await noFaults(tablet);
   await open(tablet, `/${its!.slug}/run`);

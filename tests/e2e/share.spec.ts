@@ -52,7 +52,7 @@ test('two jobs that are both late go to two machines; the plans take them over a
   await expect(page.getByText('The plans hold it now.')).toBeVisible();
   for (const machine of [one, two])
     expect((await plans(request, machine.id))[0]!.setup.order).toHaveLength(1);
-  await page.getByRole('button', { name: 'Take it back' }).click();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Put it into the plans' })).toBeVisible();
   for (const machine of [one, two]) expect((await plans(request, machine.id))[0]!.setup.order).toEqual([]);
 });

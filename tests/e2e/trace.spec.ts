@@ -127,7 +127,7 @@ test('it waits for stitches, asks by itself on Run, and a break since sends the 
   );
 });
 
-test('evidence of the ledger with its numbers, struck out and counted again; “I think so” jumps to what mends it', async ({
+test('evidence of the ledger with its numbers, struck out and counted again; “it is this” jumps to what mends it', async ({
   page,
   request,
 }) => {

@@ -3,7 +3,7 @@ import { bases } from '../../core/base/quantity.ts';
 
 const sureText = {
   clear: 'Nothing speaks against it.',
-  likely: 'Likely: a weaker rule would take another.',
+  likely: 'Recommended; a weaker rule would take another.',
   open: 'Open: two rules disagree, see below.',
 } as const;
 

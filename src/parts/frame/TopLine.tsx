@@ -45,7 +45,7 @@ function SignedIn() {
   const { data, operatorId } = useFrame();
   const person = data.operators.find(({ id }) => id === operatorId);
   if (data.who.looksOn)
-    return <span className="quiet text-sm">This device is another machine’s: it looks on</span>;
+    return <span className="quiet text-sm">View only: this device belongs to another machine</span>;
   return (
     <a
       className="btn btn-ghost max-w-44"

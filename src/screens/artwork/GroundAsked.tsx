@@ -19,7 +19,7 @@ export function GroundAsked({ reading, url, onGround }: GroundAskedProps) {
   return (
     <section aria-label="Which is the cloth" className="sheet p-3">
       <h2>Which is the cloth?</h2>
-      <p className="text-sm">Hatched would not be sewn. Every size in mm follows from it.</p>
+      <p className="text-sm">Hatched = background, not stitched. Every size in mm follows from it.</p>
       <div className="mt-2 flex flex-wrap gap-3">
         {[now, reading.doubt].map((colour, index) => (
           <button

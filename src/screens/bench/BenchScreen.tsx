@@ -104,14 +104,14 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
                   kind: 'case_measured',
                   data: { ...reading, caseId: chosen.one.id, bobbinKindId },
                 });
-                say(`${chosen.one.name} reads ${reading.grams.toFixed(1)} g: written into the ledger.`);
+                say(`${chosen.one.name} reads ${reading.grams.toFixed(1)} g: saved.`);
               }}
               onTurn={(turns, foretold) => {
                 live.write({
                   kind: 'screw_turned',
                   data: { caseId: chosen.one.id, turns, bobbinKindId, ...(foretold && { foretold }) },
                 });
-                say('Turn written into the ledger. Measure again.');
+                say('Turn saved. Measure again.');
               }}
               onDropped={() => {
                 live.write({ kind: 'case_dropped', data: { caseId: chosen.one.id } });
@@ -134,7 +134,7 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
         bobbinColour={bobbins.find((bobbin) => bobbin.id === bobbinKindId)?.colour ?? '#f6f5f0'}
         onKeep={(columns) => {
           live.write({ kind: 'block_read', data: { columns, caseId } });
-          say('Test block written into the ledger.');
+          say('Test block saved.');
         }}
       />
       <Uppers
@@ -146,7 +146,7 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
         )}
         onRead={(position, grams) => {
           live.write({ kind: 'upper_gauged', head: headNo, position, data: { grams } });
-          say(`Position ${position} reads ${grams} g: written into the ledger.`);
+          say(`Position ${position} reads ${grams} g: saved.`);
         }}
       />
     </>

@@ -61,9 +61,7 @@ export function BellPanel({ bell, hearNow }: { bell: Bell; hearNow: () => void }
       >
         …
       </button>
-      {settings.on && !mayRing && (
-        <span className="board-wake">Touch the page once, so that it may sound.</span>
-      )}
+      {settings.on && !mayRing && <span className="board-wake">Tap once to enable sound.</span>}
       {isOpen && <BellSheet settings={settings} change={change} allow={allow} says={says} />}
     </div>
   );

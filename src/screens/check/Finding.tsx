@@ -27,7 +27,7 @@ export function Finding({ check, onFound }: FindingProps) {
           {name}
         </button>
       ))}
-      {!may && <span className="quiet">A technician says what it showed.</span>}
+      {!may && <span className="quiet">A technician records the result.</span>}
       <a
         className="min-h-11 px-1 py-2.5 underline"
         href={`/${data.machine.slug}/cards/${cardOfStep(check) ?? ''}`}

@@ -58,9 +58,7 @@ export function useTypedHead() {
       }),
     );
     setRows(empty(machine.positions));
-    say(
-      `${counted(needles, 'needle')} and ${counted(threadsMounted, 'cone')} written into the ledger. Undo takes them back.`,
-    );
+    say(`${counted(needles, 'needle')} and ${counted(threadsMounted, 'cone')} saved. Undo takes them back.`);
   }
 
   return {

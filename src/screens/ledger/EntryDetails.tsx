@@ -1,5 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
+import { entryNamed, kindOf, entrySays } from '../../core/ledger/about-kinds.ts';
 import type { EntryData } from '../../core/ledger/entry.ts';
 import { mayCorrect } from '../../core/people/entry-rights.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
@@ -117,7 +117,7 @@ function Correct({ event, jobs }: EntryProps) {
 
   const takeBack = () => {
     live.write({ kind: 'correction', corrects: event.id, data: { void: !event.void } });
-    say(event.void ? 'Put back.' : 'Taken back.');
+    say(`${event.void ? 'Restored' : 'Undone'}: ${entryNamed(event)}.`);
   };
   const fields = event.void ? [] : correctables.filter(({ of }) => of(event, around) !== null);
   return (
@@ -162,7 +162,7 @@ function Correct({ event, jobs }: EntryProps) {
         </a>
       )}
       <button type="button" className="btn" onClick={takeBack}>
-        {event.void ? 'Put it back' : 'Take it back'}
+        {event.void ? 'Restore this entry' : 'Undo this entry'}
       </button>
       {refusal && (
         <p role="alert" className="w-full text-sm font-semibold">

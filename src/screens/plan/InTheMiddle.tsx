@@ -54,7 +54,7 @@ export function InTheMiddle({ seat, to, onDone }: InTheMiddleProps) {
           It is done: {stops} at {to}
         </button>
         <button type="button" className="btn" onClick={onDone}>
-          Never mind
+          Cancel
         </button>
       </div>
     </section>

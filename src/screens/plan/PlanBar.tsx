@@ -68,7 +68,7 @@ export function PlanBar(props: PlanBarProps) {
           </button>
         )}
         <label className="flex items-center gap-1 text-sm font-semibold">
-          keep the first
+          first jobs kept in place
           <select
             className="select w-16"
             value={props.frozen}

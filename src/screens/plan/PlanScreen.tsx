@@ -125,7 +125,7 @@ function SinceThePrint({ plan }: { plan: OpenPlan }) {
     <>
       {moved.length > 0 && (
         <p role="status" className="m-3 border-s-4 ps-3 [border-color:var(--color-base-content)]">
-          <b>Planned anew: the head is no longer as the card needs it.</b>{' '}
+          <b>Re-planned: the head no longer matches the printed card.</b>{' '}
           {moved
             .map(
               ({ job, stops, from, to }) =>

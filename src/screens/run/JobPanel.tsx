@@ -89,7 +89,7 @@ function RunningJob({ job, next, onChange }: { job: Job; next: Job | null; onCha
           className="btn h-20 max-sm:h-16 max-sm:grow"
           onClick={() => actions.stop('stopped, no break')}
         >
-          Stop, no break
+          Stopped for another reason
         </button>
         <button type="button" className="btn h-20 max-sm:h-16 max-sm:grow" onClick={actions.undo}>
           Undo

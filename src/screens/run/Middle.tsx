@@ -48,7 +48,7 @@ export default function Middle({ job, onDone }: { job: Job; onDone: () => void }
           Spoiled, sew it again
         </button>
         <button type="button" className="btn btn-ghost h-16 underline" onClick={onDone}>
-          Never mind
+          Cancel
         </button>
       </div>
       <p className="figures min-h-6 text-sm" role="status">

@@ -53,7 +53,7 @@ export function Others() {
                     stopped {clockText(Date.parse(now) - Date.parse(machine.stoppedAt))}
                   </b>
                 ) : (
-                  <span className="quiet">{machine.job ? 'not stopped' : ''}</span>
+                  <span className="quiet">{machine.job ? 'running' : ''}</span>
                 )}
               </span>
             </a>

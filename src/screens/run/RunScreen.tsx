@@ -80,7 +80,7 @@ function Run({ jobs, note, watches, elsewhere }: RunScreenProps) {
           Board and bell
         </a>
         <button type="button" className="btn" aria-pressed={isBig} onClick={toggleBig}>
-          Big, to be read from afar
+          Large display
         </button>
       </p>
     </div>

@@ -64,7 +64,7 @@ export function TakeOver({ machines, outcome, stays, operatorId }: TakeOverProps
             className="btn"
             onClick={() => back(kept).catch((error: Error) => setWhy(error.message))}
           >
-            Take it back
+            Undo
           </button>
         </>
       ) : (

@@ -27,7 +27,7 @@ export default function LetInScreen({ then }: { then: string }) {
     });
   return (
     <div className="mx-auto max-w-xl p-3 pt-8 lg:p-6">
-      <h1>This device is not let in yet</h1>
+      <h1>This device is not paired yet</h1>
       <p className="mt-2">
         An owner opens Workshop, People on another device and presses <b>Let a device in</b>. Type the code
         that is shown there.

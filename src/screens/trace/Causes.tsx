@@ -69,7 +69,7 @@ function CauseRow({ state, cause, chance }: { state: TraceState; cause: Cause; c
           aria-label={`I think it is: ${name}`}
           onClick={() => state.choose(mends)}
         >
-          I think so
+          it is this
         </button>
       )}
     </li>

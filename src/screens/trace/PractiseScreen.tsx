@@ -41,7 +41,7 @@ function Beginning({ onBegin }: { onBegin: () => void }) {
       <p>
         A head with a fault that is not told, seldom two. Look, swap, mend; every step costs its minutes, and
         now and then an answer is wrong, as on the floor. Name the cause at the end. Few minutes, no part
-        replaced in vain and the right cause make ten points. Nothing is written into the ledger.
+        replaced in vain and the right cause make ten points. Nothing is saved in the ledger.
       </p>
       <p className="flex flex-wrap gap-2">
         <button type="button" className="btn btn-primary min-h-16 px-6 text-lg" onClick={onBegin}>

@@ -25,7 +25,7 @@ export function Technician({ state }: { state: TraceState }) {
               cause: first && first.cause !== 'other' && first.chance > 0.5 ? first.cause : null,
               piece: 'none',
             });
-            say('Given to a technician: written into the ledger.');
+            say('Given to a technician: saved.');
           }}
         >
           Given to a technician

@@ -214,7 +214,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
     },
     takeBack: (id: string) => {
       live.write({ kind: 'correction', corrects: id, data: { void: true } });
-      tell('Taken back.');
+      tell('Undone.');
     },
     brokeAgain: () => {
       if (!course.ending) return;

@@ -39,7 +39,7 @@ export function Everything({ isEmpty }: { isEmpty: boolean }) {
   }
   return (
     <section id="everything" aria-label="Everything" className="sheet mt-4 p-4">
-      <h2>Everything, to take away</h2>
+      <h2>Export everything</h2>
       <p className="quiet">
         All that is kept: machines, threads, cones, needles, jobs and every line of the ledger. Put into an
         empty installation it gives the same heads.

@@ -30,7 +30,7 @@ export const heavyFor = ({ request, locals: { asker, from } }: APIContext): Heav
   device: asker.asked ? (asker.device?.id ?? from.address) : null,
 });
 
-const givenUp = () => new ProblemError(400, 'Given up', 'The work was given up before it was done.');
+const givenUp = () => new ProblemError(400, 'Cancelled', 'The work was cancelled before it was done.');
 
 /** Throws a 429 problem when as many wait as may, of all or of this device. Asked before a large body is read. */
 export function checkRoom({ device }: HeavyFor): void {

@@ -51,7 +51,7 @@ export const tooMany = (detail: string, retryAfterS = 5) =>
 export const wrongMethod = (method: string, allow: string) =>
   new ProblemError(
     405,
-    'Not this way',
+    'Method not allowed',
     `This address does not take ${method}. It takes ${allow}; docs/api.md says what for.`,
     undefined,
     'about:blank',

@@ -160,7 +160,7 @@ describe('what an operator does, as entries', () => {
     const none = at();
     none.actions.sewingAgain();
     expect(none.written).toEqual([]);
-    expect(none.said[0]).toContain('not stopped');
+    expect(none.said[0]).toContain('no stop to end');
   });
   test('a piece counts each stop where its thread sits, on the heads that sew', () => {
     stubStorage();

@@ -68,7 +68,7 @@ export function seatActions({ live, machine, view, job, seating, cones, say }: G
           live.write({ kind: 'stop_moved', jobId: job.id, data: { stop, position } });
       const named = isConeMounted ? (cone ? `, cone ${cone.batch}` : ', cone not named') : '';
       const says = `${thread?.name ?? 'Thread'} on position ${position}${named}`;
-      say(`${says}: written into the ledger.`);
+      say(`${says}: saved.`);
       return { says, isUnnamed: isConeMounted && !cone };
     },
   };

@@ -19,7 +19,7 @@ export function stopActions({ live, machine, view, say }: Given) {
 
     sewingAgain(): void {
       const stopped = view.openStop;
-      if (!stopped) return say('The machine is not stopped: nothing to end.');
+      if (!stopped) return say('The machine is running: there is no stop to end.');
       const unsaid = needleFirst({ machine, view });
       if (unsaid) return say(unsaid);
       forgetTouch();
