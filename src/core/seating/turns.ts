@@ -47,6 +47,6 @@ export function turnText({ rule, order }: Turn, position: number): string {
   if (rule === 'week')
     return position === first ? `${first} this week, then ${rest}` : `this week ${first} has its turn`;
   return position === first
-    ? `its needle sewed less than at ${rest}`
+    ? `fresher needle than at ${rest}`
     : `takes turns with ${order.filter((other) => other !== position).join(', ')}, job by job`;
 }
