@@ -146,7 +146,7 @@ test('quiet hours keep the bell quiet; three sounds that differ; settings stay o
   await page.waitForTimeout(2500);
   expect(await rung()).toEqual([]);
   await page.reload();
-  await expect(page.getByText('Touch the page once')).toBeVisible();
+  await expect(page.getByText('Tap once to enable sound')).toBeVisible();
   await page.getByRole('button', { name: 'What the bell does' }).click();
   await expect(page.getByLabel('from')).toHaveValue('00:00');
   await page.getByLabel('Quiet hours').uncheck();
