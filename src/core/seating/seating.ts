@@ -36,7 +36,8 @@ export interface SeatedStop {
  * The one answer to "which position sews each stop of this job here": what was said of the running job last (on Run, by a tick
  * of the change list, or by the machine); the operator's own position; what was recorded when it was put on; for a job ahead the
  * kept plan, where the head is as it needs; a position that carries the thread, one with an acceptable needle before others,
- * then the one that sewed the pieces of a job half sewn, then the one whose turn it is (`schools.twins`). Nothing seats a running job anew by itself. In the order of `job.stops`.
+ * then the one that sewed the pieces of a job half sewn, then the one whose turn it is (`schools.twins`). Nothing seats a running
+ * job anew by itself. In the order of `job.stops`.
  */
 export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
   const running = job.id !== null && context.running?.id === job.id ? context.running : null;
@@ -86,13 +87,14 @@ export function seatJob(job: JobToSeat, context: SeatingContext): SeatedStop[] {
 }
 
 /** The position of this machine that sewed a stop of the job's last piece; null: none did. */
-export const sewnBefore = (
+export function sewnBefore(
   { sewnAt }: Pick<JobToSeat, 'sewnAt'>,
   machineId: string | undefined,
   stop: number,
-) =>
-  (sewnAt && sewnAt.machineId === machineId && sewnAt.stops.find((sewn) => sewn.stop === stop)?.position) ||
-  null;
+): number | null {
+  if (!sewnAt || sewnAt.machineId !== machineId) return null;
+  return sewnAt.stops.find((sewn) => sewn.stop === stop)?.position ?? null;
+}
 
 /** The turns begun by one position where they go piece by piece; by week and by stitches the head itself says whose turn it is. */
 const begunAt = (turn: Turn | null, position: number): Turn | null =>

@@ -41,6 +41,8 @@ const whole = (value: string, name: string, most: number): number => {
     throw new Error(`${name}: a number up to ${most}.`);
   return number;
 };
+/** What stands in a field one after the other, with commas or spaces between. */
+const listed = (value: string): string[] => value.split(/[\s,]+/).filter(Boolean);
 const two = (number: number) => String(number).padStart(2, '0');
 
 /** An instant as a browser's field has it, in the browser's own zone, to the second. */
@@ -142,7 +144,7 @@ export const correctables: readonly Correctable[] = [
     input: 'text',
     change: (value, event) => {
       const stops = is(event, 'sews') ? event.data.stops : [];
-      const counts = value.split(/[\s,]+/).filter(Boolean);
+      const counts = listed(value);
       if (counts.length !== stops.length)
         throw new Error(`Stitches: one number for each of its ${stops.length} stops, such as “6200, 1800”.`);
       return {
@@ -164,14 +166,7 @@ export const correctables: readonly Correctable[] = [
         : null,
     input: 'text',
     change: (value, _event, { data }) => {
-      const heads = [
-        ...new Set(
-          value
-            .split(/[\s,]+/)
-            .filter(Boolean)
-            .map(Number),
-        ),
-      ].sort((a, b) => a - b);
+      const heads = [...new Set(listed(value).map(Number))].sort((a, b) => a - b);
       const { heads: most } = data.machine;
       if (heads.length === 0 || heads.some((head) => !(Number.isInteger(head) && head >= 1 && head <= most)))
         throw new Error(`Heads that sewed: numbers from 1 to ${most}, such as “1, 2”.`);

@@ -1,5 +1,7 @@
 import { useState } from 'react';
-import { NotTaken, send } from '../../parts/live/send.ts';
+import { send } from '../../parts/live/send.ts';
+import { useTry } from '../../parts/live/useTry.ts';
+import { counted } from '../../parts/text.ts';
 import { useMay } from '../../parts/people/rights.tsx';
 
 /** The stand-ins for machine, gauge and camera: what they tell is written like what real ones tell, so they are off until somebody wants them. */
@@ -7,28 +9,24 @@ export function Simulators({ on }: { on: boolean }) {
   const may = useMay('machines');
   const [isOn, setIsOn] = useState(on);
   const [says, setSays] = useState('');
+  const { attempt, refusal } = useTry();
   const change = async (wanted: boolean) => {
     setSays('');
     setIsOn(wanted);
-    try {
-      await send('PATCH', '/api/workshop', { simulators: wanted });
-    } catch (error) {
-      setIsOn(!wanted);
-      setSays(`× ${error instanceof NotTaken ? error.message : String(error)}`);
-    }
+    const isTaken = await attempt(() => send('PATCH', '/api/workshop', { simulators: wanted }));
+    if (!isTaken) setIsOn(!wanted);
   };
   const takeBack = async () => {
     setSays('Taking it back …');
-    try {
+    const isTaken = await attempt(async () => {
       const { takenBack } = await send<{ takenBack: number }>('DELETE', '/api/simulated', {});
       setSays(
         takenBack === 0
           ? 'Nothing that a simulator wrote counts.'
-          : `Taken back: ${takenBack.toLocaleString('en-GB')} ${takenBack === 1 ? 'entry' : 'entries'}. The ledger keeps them, struck out.`,
+          : `Taken back: ${counted(takenBack, 'entry', 'entries')}. The ledger keeps them, struck out.`,
       );
-    } catch (error) {
-      setSays(`× ${error instanceof NotTaken ? error.message : String(error)}`);
-    }
+    });
+    if (!isTaken) setSays('');
   };
   return (
     <section aria-label="Simulators" className="sheet mt-4 p-4">
@@ -51,6 +49,7 @@ export function Simulators({ on }: { on: boolean }) {
         Take back all that simulators wrote
       </button>
       {says && <p role="status">{says}</p>}
+      {refusal && <p role="alert">× {refusal}</p>}
     </section>
   );
 }

@@ -11,18 +11,16 @@ const movedCounts = 1e20;
  */
 export function spreadWear(model: Model, plan: Chains): Chains {
   const chains = plan.chains.map((chain) => [...chain]);
-  const stitchesOf = (chain: readonly number[]) =>
-    chain.reduce((sum, request) => {
-      const { job, request: index } = model.nodes[request]!;
-      return sum + model.jobs[job]!.requests[index]!.stitches;
-    }, 0);
   const unevenOf = (place: number, chain: readonly number[]) => {
-    const moved = chain.filter((request) => {
-      const { job, request: index } = model.nodes[request]!;
-      const { sewnAt } = model.jobs[job]!.requests[index]!;
-      return typeof sewnAt === 'number' && sewnAt !== model.places[place]!.position;
-    });
-    return (model.places[place]!.sewn + stitchesOf(chain)) ** 2 + moved.length * movedCounts;
+    const { position, sewn } = model.places[place]!;
+    let [stitches, moved] = [sewn, 0];
+    for (const node of chain) {
+      const { job, request } = model.nodes[node]!;
+      const asked = model.jobs[job]!.requests[request]!;
+      stitches += asked.stitches;
+      if (typeof asked.sewnAt === 'number' && asked.sewnAt !== position) moved++;
+    }
+    return stitches ** 2 + moved * movedCounts;
   };
   const costOf = (place: number, chain: readonly number[]) =>
     chain.length === 0 ? 0 : leastOf(forthOf(model, place, chain).at(-1)!);
