@@ -16,7 +16,7 @@ const computing = [
   'simple-statistics',
   'ml-matrix',
   'pure-rand',
-  '@stdlib/[^/]+',
+  'jstat',
   'date-fns',
   '@date-fns/tz',
 ];

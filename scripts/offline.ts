@@ -1,6 +1,7 @@
-import { readFileSync, rmSync, writeFileSync } from 'node:fs';
-import ts from 'typescript';
-import { injectManifest } from 'workbox-build';
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from 'esbuild';
 
 /** Files that are not needed at the machine: charts, the camera's reader, pictures and plans. */
 const leftOut = [
@@ -14,28 +15,33 @@ const leftOut = [
   'stitch-list',
   'papaparse',
 ];
+const isKept = (name: string) =>
+  /\.(js|css)$|latin-standard.*\.woff2$/.test(name) && !leftOut.some((part) => name.startsWith(part));
 
-/** Writes dist/client/sw.js: the service worker with the list of this build's files. */
+/** Builds dist/client/sw.js: the service worker with the list of this build's files, and a name for them that another build has not. */
 export async function buildOffline(): Promise<void> {
-  const source = readFileSync('src/offline/service-worker.ts', 'utf8');
-  const { outputText } = ts.transpileModule(source, {
-    compilerOptions: { target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.None, removeComments: true },
+  const root = 'dist/client';
+  const files = [
+    ...readdirSync(join(root, '_astro'))
+      .filter(isKept)
+      .sort()
+      .map((name) => `_astro/${name}`),
+    'eye.svg',
+    'first-paint.js',
+  ];
+  const hash = createHash('sha256');
+  // The names of built files bear a hash already; those that are copied do not.
+  for (const file of files) hash.update(file.startsWith('_astro/') ? file : readFileSync(join(root, file)));
+  await build({
+    entryPoints: ['src/offline/service-worker.ts'],
+    outfile: join(root, 'sw.js'),
+    bundle: true,
+    format: 'iife',
+    target: 'es2022',
+    define: {
+      buildFiles: JSON.stringify(files),
+      buildVersion: JSON.stringify(hash.digest('hex').slice(0, 12)),
+    },
+    logLevel: 'error',
   });
-  const plain = 'dist/service-worker.js';
-  writeFileSync(plain, outputText);
-  try {
-    const { warnings } = await injectManifest({
-      swSrc: plain,
-      swDest: 'dist/client/sw.js',
-      globDirectory: 'dist/client',
-      globPatterns: ['_astro/*.{js,css}', '_astro/*latin-standard*.woff2', 'eye.svg', 'first-paint.js'],
-      globIgnores: leftOut.map((name) => `_astro/${name}*`),
-      // Their names bear a hash already.
-      dontCacheBustURLsMatching: /_astro\//,
-      maximumFileSizeToCacheInBytes: 1_000_000,
-    });
-    for (const warning of warnings) console.warn(warning);
-  } finally {
-    rmSync(plain, { force: true });
-  }
 }

@@ -28,15 +28,18 @@ has_postgres() { command -v pg_ctl >/dev/null 2>&1 || ls /usr/lib/postgresql/*/b
 has_chromium() { command -v chromium >/dev/null 2>&1; }
 has_haproxy() { command -v haproxy >/dev/null 2>&1 || [ -x /usr/sbin/haproxy ]; }
 
-# Packages exactly as locked. The stamp makes a second start quick.
+# need_packages [run]: packages exactly as locked; with `run` only those that running needs. The stamp makes a second start quick.
 need_packages() {
-  local stamp=node_modules/.vivid-stamp
-  local wanted; wanted="$(node --version) $(sha256sum package-lock.json | cut -d' ' -f1)"
-  if [ ! -f "$stamp" ] || [ "$(cat "$stamp")" != "$wanted" ]; then
-    say "Installing the packages as locked (a minute or two the first time) …"
-    npm install --no-audit --no-fund --loglevel=error || stop_with "npm could not install the packages; see its words above."
-    [ "$wanted" = "$(node --version) $(sha256sum package-lock.json | cut -d' ' -f1)" ] ||
-      stop_with "npm changed package-lock.json: the lock file does not fit package.json. Run: git checkout package-lock.json"
-    printf '%s' "$wanted" >"$stamp"
-  fi
+  local stamp=node_modules/.vivid-stamp only=${1:-all} wanted kept=""
+  wanted="$(node --version) $(sha256sum package-lock.json | cut -d' ' -f1)"
+  [ ! -f "$stamp" ] || kept=$(cat "$stamp")
+  # Where all are there, those that running needs are.
+  case "$kept" in "$wanted all" | "$wanted $only") return 0 ;; esac
+  say "Installing the packages as locked (a minute or two the first time) …"
+  local omit=()
+  [ "$only" = all ] || omit=(--omit=dev)
+  npm install --no-audit --no-fund --loglevel=error "${omit[@]}" || stop_with "npm could not install the packages; see its words above."
+  [ "$wanted" = "$(node --version) $(sha256sum package-lock.json | cut -d' ' -f1)" ] ||
+    stop_with "npm changed package-lock.json: the lock file does not fit package.json. Run: git checkout package-lock.json"
+  printf '%s %s' "$wanted" "$only" >"$stamp"
 }

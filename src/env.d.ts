@@ -16,8 +16,7 @@ declare global {
     }
   }
 
-  interface Window {
-    /** The build's files; scripts/offline.ts puts the list into the service worker here. */
-    __WB_MANIFEST: { url: string; revision: string | null }[];
-  }
+  /** Paths of the build's files, and a name for this build: scripts/offline.ts puts them into the service worker. */
+  const buildFiles: readonly string[];
+  const buildVersion: string;
 }

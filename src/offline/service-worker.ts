@@ -1,7 +1,7 @@
 /*
  * The service worker: pages that are needed at the machine open without a network. Built by scripts/offline.ts, which
  * writes the list of the build's files into it. What is written at the machine waits in the page's own queue
- * (parts/live/outbox.ts), not here. No imports: it is one file, loaded by itself.
+ * (parts/live/outbox.ts), not here.
  */
 
 /** Of the web worker types only what is used here: the page's own types cannot stand beside them in one project. */
@@ -23,15 +23,9 @@ interface WorkerScope {
 /** What `self` is here: the types at hand are those of a page. */
 const asWorker = (self: unknown) => self as WorkerScope;
 const scope = asWorker(self);
-const files = self.__WB_MANIFEST;
-/** Another build has other files, and so another name for its caches. */
-const version = [...files.map((file) => file.url).join()].reduce(
-  (sum, sign) => (sum * 31 + sign.charCodeAt(0)) >>> 0,
-  7,
-);
-const filesCache = `files ${version}`;
+const filesCache = `files ${buildVersion}`;
 /** Pages name the build's files: they go with it. */
-const pagesCache = `pages ${version}`;
+const pagesCache = `pages ${buildVersion}`;
 const answersCache = 'answers';
 /** A network that is there but dead must not hold up an operator. */
 const patienceMs = 4000;
@@ -42,7 +36,7 @@ scope.addEventListener('install', (event) => {
   event.waitUntil(
     caches
       .open(filesCache)
-      .then((cache) => cache.addAll(files.map((file) => `/${file.url}`)))
+      .then((cache) => cache.addAll(buildFiles.map((file) => `/${file}`)))
       .then(() => scope.skipWaiting()),
   );
 });

@@ -1,4 +1,4 @@
-import chisquareCdf from '@stdlib/stats-base-dists-chisquare-cdf';
+import jStat from 'jstat';
 import { describe, expect, it } from 'vitest';
 import { chance } from '../core/base/chance.ts';
 import type { FeedNews } from '../core/feed/event.ts';
@@ -16,7 +16,7 @@ const plain: BreakConditions = {
 /** Pearson's chi-square (1900): the chance of counts as far off as these or farther, with one degree less than counts. */
 function chance2(seen: readonly number[], expected: readonly number[], degrees: number): number {
   const off = seen.reduce((sum, one, index) => sum + (one - expected[index]!) ** 2 / expected[index]!, 0);
-  return 1 - chisquareCdf(off, degrees);
+  return 1 - jStat.chisquare.cdf(off, degrees);
 }
 
 describe('the simulated machine', () => {

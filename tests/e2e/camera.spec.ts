@@ -2,7 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import qr from 'qrcode';
+import { encode } from 'uqr';
 import { newMachine, open } from './support.ts';
 
 /**
@@ -11,13 +11,13 @@ import { newMachine, open } from './support.ts';
  */
 function cameraFile(text: string): string {
   const [width, height] = [640, 480];
-  const { modules } = qr.create(text, { errorCorrectionLevel: 'M' });
+  const { data: modules, size: across } = encode(text, { ecc: 'M', border: 0 });
   const scale = 8;
   const luma = Buffer.alloc(width * height, 170);
   const [left, top] = [90, 60];
-  for (let y = 0; y < modules.size * scale; y++)
-    for (let x = 0; x < modules.size * scale; x++) {
-      const dark = modules.get(Math.floor(y / scale), Math.floor(x / scale));
+  for (let y = 0; y < across * scale; y++)
+    for (let x = 0; x < across * scale; x++) {
+      const dark = modules[Math.floor(y / scale)]![Math.floor(x / scale)];
       if (dark) luma[(top + y) * width + left + x] = 60;
     }
   const chroma = Buffer.alloc((width * height) / 2, 128);

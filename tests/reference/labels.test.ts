@@ -1,19 +1,19 @@
 import jsQR from 'jsqr';
-import qr from 'qrcode';
+import { encode } from 'uqr';
 import { expect, test } from 'vitest';
 import { readQuickLine } from '../../src/core/ledger/quick-line.ts';
 
 /** Draws a QR code's modules as pixels, as a camera would see a clean print. */
 function pixelsOf(text: string, scale = 6) {
-  const { modules } = qr.create(text, { errorCorrectionLevel: 'M' });
+  const { data: modules, size: across } = encode(text, { ecc: 'M', border: 0 });
   const quiet = 4;
-  const side = (modules.size + 2 * quiet) * scale;
+  const side = (across + 2 * quiet) * scale;
   const data = new Uint8ClampedArray(side * side * 4).fill(255);
   for (let y = 0; y < side; y++) {
     for (let x = 0; x < side; x++) {
       const [column, row] = [Math.floor(x / scale) - quiet, Math.floor(y / scale) - quiet];
-      const inside = column >= 0 && row >= 0 && column < modules.size && row < modules.size;
-      if (inside && modules.get(row, column)) data.fill(0, (y * side + x) * 4, (y * side + x) * 4 + 3);
+      const inside = column >= 0 && row >= 0 && column < across && row < across;
+      if (inside && modules[row]![column]) data.fill(0, (y * side + x) * 4, (y * side + x) * 4 + 3);
     }
   }
   return { data, side };

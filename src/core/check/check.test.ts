@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
-import poissonCdf from '@stdlib/stats-base-dists-poisson-cdf';
+import jStat from 'jstat';
 import { defaultSchools } from '../advice/schools.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
@@ -182,7 +181,7 @@ describe('breaks that rose', () => {
     for (const all of [3, 10, 40, 200, 2000])
       for (const share of [0.01, 0.2, 0.5, 0.9])
         for (const hits of [1, Math.ceil(all / 3), all])
-          expect(binomialTail(hits, all, share)).toBeCloseTo(1 - binomialCdf(hits - 1, all, share), 9);
+          expect(binomialTail(hits, all, share)).toBeCloseTo(1 - jStat.binomial.cdf(hits - 1, all, share), 9);
     // Three heads of three (exact): one in eight.
     expect(binomialTail(3, 3, 0.5)).toBeCloseTo(0.125, 12);
     expect(binomialTail(0, 5, 0.3)).toBe(1);
@@ -198,7 +197,7 @@ describe('breaks that rose', () => {
       // Exact: every count of both, weighed by its Poisson chance.
       const [mean, meanBefore] = [(rate * sewn) / 1e5, (rate * sewnBefore) / 1e5];
       const chance = (count: number, of: number) =>
-        poissonCdf(count, of) - (count > 0 ? poissonCdf(count - 1, of) : 0);
+        jStat.poisson.cdf(count, of) - (count > 0 ? jStat.poisson.cdf(count - 1, of) : 0);
       let alarms = 0;
       for (let breaks = 3; breaks < 60; breaks++)
         for (let before = 0; before < 60; before++)

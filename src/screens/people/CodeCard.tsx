@@ -59,9 +59,11 @@ function usePicture(text: string): string | null {
   const [picture, setPicture] = useState<string | null>(null);
   useEffect(() => {
     let current = true;
-    void import('qrcode')
-      .then(({ toString }) => toString(text, { type: 'svg', margin: 4 }))
-      .then((svg) => current && setPicture(`data:image/svg+xml,${encodeURIComponent(svg)}`));
+    void import('uqr').then(
+      ({ renderSVG }) =>
+        current &&
+        setPicture(`data:image/svg+xml,${encodeURIComponent(renderSVG(text, { border: 4, ecc: 'M' }))}`),
+    );
     return () => {
       current = false;
     };

@@ -124,9 +124,7 @@ function Qr({ text }: { text: string }) {
   const [svg, setSvg] = useState('');
   useEffect(() => {
     // Only who prints labels loads the code for it.
-    void import('qrcode').then(({ default: qr }) =>
-      qr.toString(text, { type: 'svg', margin: 1, errorCorrectionLevel: 'M' }).then(setSvg),
-    );
+    void import('uqr').then(({ renderSVG }) => setSvg(renderSVG(text, { border: 1, ecc: 'M' })));
   }, [text]);
   return (
     <img

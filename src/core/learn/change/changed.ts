@@ -1,5 +1,5 @@
 import { below } from '../../tension/case/normal.ts';
-import gammaln from '@stdlib/math-base-special-gammaln';
+import jStat from 'jstat';
 
 /** Breaks and stitches of one step of time: a day. */
 export interface Step {
@@ -158,7 +158,7 @@ function poissonChances(mean: number, most: number): Walked {
 const nothing = 1e-20;
 
 const logPoisson = (count: number, mean: number) =>
-  mean <= 0 ? (count === 0 ? 0 : -Infinity) : count * Math.log(mean) - mean - gammaln(count + 1);
+  mean <= 0 ? (count === 0 ? 0 : -Infinity) : count * Math.log(mean) - mean - jStat.gammaln(count + 1);
 
 /** A stretch of steps with a rate of its own. */
 export interface Stretch {

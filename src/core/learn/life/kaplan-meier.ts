@@ -1,4 +1,4 @@
-import quantile from '@stdlib/stats-base-dists-normal-quantile';
+import jStat from 'jstat';
 import { byAge, type Life } from './lives.ts';
 
 /** The share of needles that are still good after an age. */
@@ -15,7 +15,7 @@ export interface Survival {
   high: number;
 }
 
-const z = quantile(0.975, 0, 1);
+const z = jStat.normal.inv(0.975, 0, 1);
 
 /**
  * The share still good at each age at which a life ended or left, by Kaplan and Meier, with intervals by Greenwood's variance of

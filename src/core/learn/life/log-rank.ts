@@ -1,4 +1,4 @@
-import chisquareCdf from '@stdlib/stats-base-dists-chisquare-cdf';
+import jStat from 'jstat';
 import { Matrix, solve } from 'ml-matrix';
 import { byAge, triedLives, type Life } from './lives.ts';
 
@@ -52,5 +52,5 @@ export function logRank(groups: readonly (readonly Life[])[]): LogRank {
     .transpose()
     .mmul(solve(part, off, true))
     .get(0, 0);
-  return { ended, expected, chiSquare, p: 1 - chisquareCdf(chiSquare, says.length) };
+  return { ended, expected, chiSquare, p: 1 - jStat.chisquare.cdf(chiSquare, says.length) };
 }

@@ -1,5 +1,5 @@
 import { perStitches } from './per-stitches.ts';
-import quantile from '@stdlib/stats-base-dists-gamma-quantile';
+import jStat from 'jstat';
 
 /** Breaks over stitches, with what is known of it. Rates are breaks per 10,000 stitches. */
 export interface Rate {
@@ -26,7 +26,7 @@ export function rateOf(breaks: number, stitches: number): Rate {
     breaks,
     stitches,
     rate: breaks * per,
-    low: breaks === 0 ? 0 : quantile(outside, breaks, 1) * per,
-    high: quantile(1 - outside, breaks + 1, 1) * per,
+    low: breaks === 0 ? 0 : jStat.gamma.inv(outside, breaks, 1) * per,
+    high: jStat.gamma.inv(1 - outside, breaks + 1, 1) * per,
   };
 }

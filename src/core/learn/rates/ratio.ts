@@ -1,4 +1,4 @@
-import gammaln from '@stdlib/math-base-special-gammaln';
+import jStat from 'jstat';
 import { shareRange } from './share.ts';
 
 /** How many times as often one breaks as another. */
@@ -42,9 +42,9 @@ export function ratioOf(first: Counted, other: Counted): Ratio {
 /** Chance of all outcomes that are no likelier than this one, of a binomial. */
 function noLikelier(hits: number, all: number, share: number): number {
   const log = (count: number) =>
-    gammaln(all + 1) -
-    gammaln(count + 1) -
-    gammaln(all - count + 1) +
+    jStat.gammaln(all + 1) -
+    jStat.gammaln(count + 1) -
+    jStat.gammaln(all - count + 1) +
     count * Math.log(share) +
     (all - count) * Math.log1p(-share);
   // As likely but for rounding counts as likely, as R's binom.test has it.

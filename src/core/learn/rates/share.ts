@@ -1,4 +1,4 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import jStat from 'jstat';
 
 const outside = 0.025;
 
@@ -7,6 +7,6 @@ const outside = 0.025;
  * Source: Clopper and Pearson, “The use of confidence or fiducial limits illustrated in the case of the binomial”, Biometrika 26, 1934.
  */
 export const shareRange = (hits: number, all: number): { low: number; high: number } => ({
-  low: hits === 0 ? 0 : betaQuantile(outside, hits, all - hits + 1),
-  high: hits === all ? 1 : betaQuantile(1 - outside, hits + 1, all - hits),
+  low: hits === 0 ? 0 : jStat.beta.inv(outside, hits, all - hits + 1),
+  high: hits === all ? 1 : jStat.beta.inv(1 - outside, hits + 1, all - hits),
 });

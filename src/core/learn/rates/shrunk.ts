@@ -1,5 +1,4 @@
-import quantile from '@stdlib/stats-base-dists-gamma-quantile';
-import gammaln from '@stdlib/math-base-special-gammaln';
+import jStat from 'jstat';
 import { goldenMost } from '../search.ts';
 import { perStitches } from './per-stitches.ts';
 
@@ -59,7 +58,7 @@ export function commonOf(places: readonly Counted[]): Common | null {
 /** The log likelihood of breaks that are negative binomial, but for what does not change: what of it hangs on the shape alone ... */
 const ofShape = (places: readonly Counted[], shape: number): number =>
   places.reduce(
-    (sum, { breaks }) => sum + gammaln(shape + breaks) - gammaln(shape) - breaks * Math.log(shape),
+    (sum, { breaks }) => sum + jStat.gammaln(shape + breaks) - jStat.gammaln(shape) - breaks * Math.log(shape),
     0,
   );
 
@@ -79,7 +78,7 @@ export function shrunkRate({ breaks, stitches }: Counted, common: Common): Shrun
   const scale = perStitches / (common.stitches + Math.max(0, stitches));
   return {
     rate: shape * scale,
-    low: quantile(0.025, shape, 1) * scale,
-    high: quantile(0.975, shape, 1) * scale,
+    low: jStat.gamma.inv(0.025, shape, 1) * scale,
+    high: jStat.gamma.inv(0.975, shape, 1) * scale,
   };
 }

@@ -1,4 +1,4 @@
-import betainc from '@stdlib/math-base-special-betainc';
+import jStat from 'jstat';
 
 /** Breaks on the bobbin's side over stitches sewn. */
 export interface BreakCount {
@@ -36,4 +36,4 @@ const stitches = (count: number) =>
  * between 0 and 1. Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.5.24.
  */
 export const binomialTail = (hits: number, all: number, share: number): number =>
-  hits <= 0 ? 1 : betainc(share, hits, all - hits + 1);
+  hits <= 0 ? 1 : jStat.ibeta(share, hits, all - hits + 1);

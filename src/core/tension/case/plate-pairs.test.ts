@@ -1,4 +1,4 @@
-import tQuantile from '@stdlib/stats-base-dists-t-quantile';
+import jStat from 'jstat';
 import { describe, expect, it } from 'vitest';
 import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
@@ -77,6 +77,6 @@ describe('readings taken both ways', () => {
 
   it('Student’s point over the normal one is the package’s, to a fiftieth from three degrees on', () => {
     for (const degrees of [3, 4, 6, 10, 30, 200])
-      expect(studentFactor(degrees)).toBeCloseTo(tQuantile(0.975, degrees) / 1.959964, 1.4);
+      expect(studentFactor(degrees)).toBeCloseTo(jStat.studentt.inv(0.975, degrees) / 1.959964, 1.4);
   });
 });
