@@ -11,7 +11,7 @@ test.use({ baseURL: process.env['VIVID_DAY_URL'] });
  * How long a day is, and which: `VIVID_DEEDS=400 VIVID_DAY=7 ./test e2e agree` looks after each of 400 deeds. Left out, some deeds of each kind are done,
  * and looked at a few at a time.
  */
-const deeds = Number(process.env['VIVID_DEEDS'] ?? 24);
+const deeds = Number(process.env['VIVID_DEEDS'] ?? 12);
 const lookEvery = process.env['VIVID_DEEDS'] ? 1 : 6;
 const seed = Number(process.env['VIVID_DAY'] ?? 1);
 

@@ -325,7 +325,7 @@ test('Workshop tells of backups and leads to the tablets’ page; both can be re
   await expect(page.getByRole('heading', { name: 'Backups' })).toBeVisible();
   // The suite's server makes none: the installation's own does.
   await expect(page.getByText('Not made by this installation.')).toBeVisible();
-  expect(await violationsOn(page, '#backups')).toEqual([]);
+  expect(await violationsOn(page, { part: '#backups' })).toEqual([]);
   await page.getByRole('link', { name: 'Let a tablet in' }).click();
   await expect(page.getByRole('heading', { name: 'This computer serves only itself' })).toBeVisible();
   await expect(page.getByText('./start --workshop')).toBeVisible();

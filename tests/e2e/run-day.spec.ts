@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
-import { eventsOf, headOf, newMachine, open, position, post } from './support.ts';
+import { awake, eventsOf, headOf, newMachine, open, position, post } from './support.ts';
 
 test('stopped in the middle by the machine’s counter: what was sewn counts, and the rest when it is finished', async ({
   page,
@@ -131,6 +131,8 @@ test('the shift: what it came to by job, position and kind; its note waits for t
   await page.getByRole('button', { name: 'Sewing again' }).click();
   await page.getByRole('button', { name: /^Piece finished/ }).click();
   await page.getByRole('link', { name: 'Shift …' }).click();
+  await page.waitForURL(/\/shift$/);
+  await awake(page);
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Shift: 1 piece, 1 break, 0.');
   await expect(page.getByRole('region', { name: 'By job' })).toContainText('1 piece · 4,000 st · 1 break');
   await expect(page.getByRole('region', { name: 'Minutes lost' })).toContainText('shred');

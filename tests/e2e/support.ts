@@ -117,10 +117,16 @@ export const position = (page: Page, number: number) =>
 export const noWords = /∞|\bInfinity\b|\bNaN\b|\bundefined\b|\bnull\b|\[object /;
 
 /**
- * What axe finds wrong with a page, or with the part of it that a selector names. Without the reports of what is right, and without a second page for frames of
- * other origins, which there are none of: a third of the time.
+ * What axe finds wrong with a page, or with the part of it that a selector names, by all rules or by some. Without the reports of what is right, and without a second page
+ * for frames of other origins, which there are none of: a third of the time.
  */
-export async function violationsOn(page: Page, part?: string) {
-  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
+export async function violationsOn(
+  page: Page,
+  {
+    part,
+    ...rules
+  }: { part?: string; runOnly?: string[]; rules?: Record<string, { enabled: boolean }> } = {},
+) {
+  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'], ...rules });
   return (await (part === undefined ? axe : axe.include(part)).analyze()).violations;
 }

@@ -1,5 +1,6 @@
-import binomialCdf from '@stdlib/stats-base-dists-binomial-cdf';
+import jStat from 'jstat';
 import { describe, expect, test } from 'vitest';
+import { casesTried } from '../support/cases-tried.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { changesOf, likeliestChange } from '../../src/core/learn/change/changed.ts';
 import { goesWith } from '../../src/core/learn/factors/goes-with.ts';
@@ -153,8 +154,8 @@ describe('a change', () => {
       const before = steps.slice(0, at);
       const share = sumOf(before, 'stitches') / stitches;
       const off = Math.abs(sumOf(before, 'breaks') - breaks * share);
-      const below = binomialCdf(Math.ceil(breaks * share - off), breaks, share);
-      const above = 1 - binomialCdf(Math.floor(breaks * share + off) - 1, breaks, share);
+      const below = jStat.binomial.cdf(Math.ceil(breaks * share - off), breaks, share);
+      const above = 1 - jStat.binomial.cdf(Math.floor(breaks * share + off) - 1, breaks, share);
       expect(p).toBeGreaterThanOrEqual(Math.min(1, below + above) - 1e-9);
     }
     const risen = flat(69_000, 60, 500).map((step, day) =>
@@ -232,7 +233,8 @@ describe('the learnt rule of needle life', () => {
 describe('on the simulated machine’s year', () => {
   test('what its hidden model has is found, what it has not is not', () => {
     let [wrong, found] = [0, 0];
-    for (let seed = 1; seed <= 8; seed++) {
+    const years = casesTried(3);
+    for (let seed = 1; seed <= years; seed++) {
       const { cells } = madeYear(80_000 + seed, {
         bad: { position: 3, times: 2.5 },
         capTimes: 1.8,
@@ -257,7 +259,8 @@ describe('on the simulated machine’s year', () => {
           ),
       ).length;
     }
-    expect(found).toBeGreaterThanOrEqual(31);
+    // Of four things a year one may be missed in eight years.
+    expect(found).toBeGreaterThanOrEqual(4 * years - 1);
     expect(wrong).toBeLessThanOrEqual(1);
   });
 });

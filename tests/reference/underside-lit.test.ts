@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import { boxFrom } from '../../src/core/tension/underside/by-hand.ts';
 import { readUnderside } from '../../src/core/tension/underside/read.ts';
+import { someOf } from '../support/cases-tried.ts';
 import { litUnderside } from '../support/underside-lit.ts';
 
 /**
@@ -40,12 +41,16 @@ test.each([
 ])(
   'photos lit strand by strand, in $hands hands: nearly every readable column is answered, where it lies, as it was drawn and within what is said',
   async ({ isHard, isCluttered, seeds, least }) => {
-    const { answered, mean, most, held, misplaced, counted } = await readAll(seeds, isHard, isCluttered);
+    const { answered, mean, most, held, misplaced, counted } = await readAll(
+      someOf(2, seeds),
+      isHard,
+      isCluttered,
+    );
     expect(answered).toBeGreaterThan(least);
     expect(mean).toBeLessThan(0.012);
     expect(most).toBeLessThan(0.1);
     expect(held).toBeGreaterThan(0.93);
     expect(misplaced).toBe(0);
-    expect(counted).toBeGreaterThanOrEqual(seeds.length - 1);
+    expect(counted).toBeGreaterThanOrEqual(someOf(2, seeds).length - 1);
   },
 );

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, test } from 'vitest';
+import { someOf } from '../../../tests/support/cases-tried.ts';
 import { keysOf } from '../base/keys.ts';
 import { elementKinds } from '../element/elements.ts';
 import { eyeFit } from '../needle/eye.ts';
@@ -13,7 +14,7 @@ import { cloths } from '../garment/cloths.ts';
 import { sizesFor } from './sizes.ts';
 import { schoolTopics } from './schools.ts';
 
-/** Every cloth × element × thread × backing × layers × seam × school that the rules tell apart: some 140,000 questions. */
+/** Every cloth × element × thread × backing × layers × seam × school that the rules tell apart: some 140,000 questions, those of two cloths in ./test. */
 const threads: { weightNo: number; fibre: Fibre; schools: Question['schools'][] }[] = (
   [
     [12, 'polyester', 'size40'],
@@ -47,7 +48,7 @@ interface Case {
 const space: { layered: [Case, Case][] }[] = [];
 
 beforeAll(() => {
-  for (const cloth of keysOf(cloths))
+  for (const cloth of someOf(2, keysOf(cloths)))
     for (const { element, letterMm } of elements)
       for (const { schools, ...thread } of threads)
         for (const backing of backed)
@@ -76,7 +77,7 @@ function holds(isSo: (one: Case) => boolean, asked: (one: Case) => boolean = () 
     count++;
     if (!isSo(one)) expect.fail(`${words(one)}: ${one.advice.needles[0]!.text}`);
   }
-  expect(count).toBeGreaterThan(100);
+  expect(count).toBeGreaterThan(50);
 }
 
 describe('the whole space of questions (common practice, no published source)', () => {

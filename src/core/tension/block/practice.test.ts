@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { casesTried } from '../../../../tests/support/cases-tried.ts';
 import { chance } from '../../base/chance.ts';
 import { readBlock } from './block.ts';
 import {
@@ -50,7 +51,7 @@ function follow(start: PracticeState, luck: () => number = () => 0.5): PracticeS
 
 describe('practising', () => {
   test.each(keys)('%s: who does as the Bench advises gets it right, and touches no sound part', (lesson) => {
-    for (let seed = 1; seed <= 20; seed++) {
+    for (let seed = 1; seed <= casesTried(5); seed++) {
       const state = follow(beginPractice(15, band, chance(seed).next, { lesson }));
       expect(isRight(state, band), `${lesson} ${seed}`).toBe(true);
       expect(state.wrong, `${lesson} ${seed}`).toBe(0);
@@ -58,11 +59,11 @@ describe('practising', () => {
   });
   test('in a rough shop too it comes right in nearly every exercise, with the case as far off as with an even hand', () => {
     for (const lesson of ['case-loose', 'case-tight', 'case-and-knob'] as const) {
-      const ends = Array.from({ length: 30 }, (_, seed) => {
+      const ends = Array.from({ length: casesTried(10) }, (_, seed) => {
         const luck = chance(1000 + seed).next;
         return follow(beginPractice(15, band, luck, { lesson, level: 'rough' }), luck);
       });
-      expect(ends.filter((state) => isRight(state, band)).length, lesson).toBeGreaterThanOrEqual(27);
+      expect(ends.filter((state) => isRight(state, band)).length, lesson).toBeGreaterThanOrEqual(0.9 * ends.length);
     }
   });
   test('in a rough shop a turn back first takes up the play, a turn changes the pull by the same part, and a pull may be off', () => {

@@ -212,7 +212,7 @@ describe('each column', () => {
     ['no number', [column(4, 0.3, { bobbin: NaN })], 'ColumnOdd', 'not all 0'],
     ['nothing at all', [column(4, 0, { left: 0, right: 0 })], 'ColumnOdd', 'not all 0'],
   ] as const)('%s is refused', (_, columns, name, words) => {
-    expect(() => read([...columns])).toThrowError(expect.objectContaining({ name }) as Error);
+    expect(() => read([...columns])).toThrow(expect.objectContaining({ name }) as Error);
     expect(() => read([...columns])).toThrow(words);
   });
   test('widths of 0 and of 60 mm are taken', () => {

@@ -257,7 +257,7 @@ describe('a pull as it is told', () => {
     ['a moment of nothing', { grams: many(20, 0) }, 'PullTooShort'],
   ];
   test.each(refusals)('%s is refused', (_, change, name) => {
-    expect(() => readTrace({ ...told, grams: steady, ...change })).toThrowError(
+    expect(() => readTrace({ ...told, grams: steady, ...change })).toThrow(
       expect.objectContaining({ name }) as Error,
     );
   });
