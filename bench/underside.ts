@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { median } from 'simple-statistics';
 import { chance } from '../src/core/base/chance.ts';
-import type { Pixels } from '../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../src/engines/picture/index.ts';
 import { axesOf, inDirection } from '../src/core/tension/underside/axes.ts';
 import { boxFrom } from '../src/core/tension/underside/by-hand.ts';
 import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';

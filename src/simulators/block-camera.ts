@@ -1,4 +1,4 @@
-import type { Pixels } from '../core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../engines/picture/index.ts';
 import type { BlockColumn } from '../core/tension/block/block.ts';
 
 /** What stands before the simulated camera, and how it is held. */

@@ -1,6 +1,5 @@
 import { checkPicture } from '../core/artwork/read.ts';
-import { otherKind, pictureKind } from '../core/artwork/pixels/picture-kind.ts';
-import { pictureSize } from '../core/artwork/pixels/picture-size.ts';
+import { otherKind, pictureKind, pictureSize } from '../engines/picture/index.ts';
 import { Refusal } from '../core/base/refusal.ts';
 
 /** A picture file's pixels, in a worker. Throws a Refusal for one that is damaged, too large or too small. */

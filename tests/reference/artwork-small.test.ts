@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { colourDifference, rgbOf } from '../../src/core/artwork/pixels/colour.ts';
+import { colourDifference, rgbOf } from '../../src/core/thread/colour.ts';
 import { readArtwork } from '../../src/core/artwork/read.ts';
 import type { Reading, Region } from '../../src/core/artwork/reading.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';

@@ -3,7 +3,7 @@ import { request, type IncomingMessage } from 'node:http';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { checkSvg, svgAspect } from '../../src/core/artwork/pixels/svg.ts';
+import { checkSvg, svgAspect } from '../../src/engines/picture/svg.ts';
 import { ask, newServer } from '../support/workshop.ts';
 
 let base = '';

@@ -1,4 +1,4 @@
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../src/engines/picture/pixels.ts';
 import { planesOf, type Colour, type Planes } from '../../src/core/tension/underside/planes.ts';
 
 /** A flat rectangle about its middle, px; `angle` along it, radians, π/2 is upright. */

@@ -4,7 +4,7 @@ import { createRequire } from 'node:module';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../src/engines/picture/pixels.ts';
 
 const require = createRequire(import.meta.url);
 const load = (name: string, weight: number) => {

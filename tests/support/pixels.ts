@@ -1,5 +1,5 @@
 import type { Sharp } from 'sharp';
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../src/engines/picture/pixels.ts';
 
 /** An image as the readers take it. */
 export async function pixelsOf(image: Sharp): Promise<Pixels> {

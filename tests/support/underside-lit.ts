@@ -4,7 +4,7 @@ import { pictureChance } from './picture-chance.ts';
 import { isAlike, isReadable } from './underside-readable.ts';
 import { clutterOf } from './underside-clutter.ts';
 import { hardOf, notHard, type Hard } from './underside-hard.ts';
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../src/engines/picture/pixels.ts';
 
 /**
  * Blocks as light falls on them: every strand of thread and cloth is a cylinder with its own normal, lit by one lamp (Lambert, and Kajiya and Kay's gloss along

@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
 import { threads } from '../../scripts/demo/world.ts';
-import type { Pixels } from '../../src/core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../src/engines/picture/pixels.ts';
 
 export interface UndersideMade {
   seed: number;

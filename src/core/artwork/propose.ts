@@ -5,7 +5,7 @@ import type { Advice } from '../advice/advise.ts';
 import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/of-stop.ts';
 import type { Schools } from '../advice/schools.ts';
 import { measured, type Measures, type StopPart } from '../element/measures.ts';
-import { nearestThreads, rgbOf } from './pixels/colour.ts';
+import { nearestThreads, rgbOf } from '../thread/colour.ts';
 import type { Reading, Region } from './reading.ts';
 import { estimateStitches } from './stitch-estimate.ts';
 

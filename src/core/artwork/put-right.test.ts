@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { linesFrom } from './lines-from-text.ts';
-import { nearest } from './pixels/near.ts';
+import { nearest } from '../../engines/picture/near.ts';
 import { howOften, isSaid, kindsSaid, nothingSaid, placeIn, regionAt, widestGap } from './put-right.ts';
 import type { Reading, Region } from './reading.ts';
 

@@ -1,5 +1,5 @@
 import { Refusal } from '../base/refusal.ts';
-import { hexOf, roundRgb, type Rgb } from './pixels/colour.ts';
+import { hexOf, roundRgb, type Rgb } from '../thread/colour.ts';
 import { clearTone, groundOf } from './forms/ground.ts';
 import { clearLabel, labelPixels } from './pixels/labels.ts';
 import { regionsOf, speckMm2 } from './forms/regions.ts';
@@ -8,7 +8,7 @@ import { absorbSlivers } from './forms/slivers.ts';
 import { widthAcross } from './forms/across.ts';
 import { splitParts, type Part } from './forms/parts.ts';
 import { natureOf } from './pixels/nature.ts';
-import { flatten, toWorking, type Pixels } from './pixels/pixels.ts';
+import { flatten, toWorking, type Pixels } from '../../engines/picture/index.ts';
 import type { Reading, Region, ToneFound } from './reading.ts';
 import { warningsOf } from './warnings.ts';
 import type { LinesSaid } from './forms/by-hand.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { distance, rgbOf } from '../../core/artwork/pixels/colour.ts';
+import { distance, rgbOf } from '../../core/thread/colour.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 /** Width of the small pictures, px; a pixel is of a tone when it differs by less, RGB units. */

@@ -1,6 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
 import type { Place } from '../../core/artwork/forms/by-hand.ts';
-import { nearest } from '../../core/artwork/pixels/near.ts';
+import { nearest } from '../../engines/picture/index.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
 import type { ReadOptions } from '../../core/artwork/read.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
-import { checkSvg, svgAspect } from '../../core/artwork/pixels/svg.ts';
+import { checkSvg, svgAspect } from '../../engines/picture/index.ts';
 import type { ArtworkAsked, ArtworkSaid } from '../../workers/artwork.ts';
 import { useOneWorker } from '../useOneWorker.ts';
 

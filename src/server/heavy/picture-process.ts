@@ -1,8 +1,7 @@
 import { omit } from '../../core/base/omit.ts';
 import sharp from 'sharp';
 import { checkPicture, pictureLimits, readArtwork } from '../../core/artwork/read.ts';
-import { otherKind, pictureKind } from '../../core/artwork/pixels/picture-kind.ts';
-import { checkSvg, embeddedPictures, svgAspect } from '../../core/artwork/pixels/svg.ts';
+import { otherKind, pictureKind, checkSvg, embeddedPictures, svgAspect } from '../../engines/picture/index.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import { readUnderside } from '../../core/tension/underside/read.ts';
 import type { PictureResult, PictureTask } from './artwork.ts';

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
+import { rgbOf } from '../../../src/core/thread/colour.ts';
 import { pictureChance } from '../picture-chance.ts';
 import { faceNames, isScript, outlines, strokesOf, tallOf, type Face } from './faces.ts';
 import { apart, kindsOfLine, plain, type DrawnElement, type DrawnLogo } from './truth.ts';

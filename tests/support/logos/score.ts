@@ -1,4 +1,4 @@
-import { colourDifference, rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
+import { colourDifference, rgbOf } from '../../../src/core/thread/colour.ts';
 import type { Reading, Region } from '../../../src/core/artwork/reading.ts';
 import { coloursOf, strokesOfElement, type DrawnElement, type DrawnLogo } from './truth.ts';
 

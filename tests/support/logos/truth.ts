@@ -1,4 +1,4 @@
-import { distance, rgbOf } from '../../../src/core/artwork/pixels/colour.ts';
+import { distance, rgbOf } from '../../../src/core/thread/colour.ts';
 import type { ElementKind } from '../../../src/core/element/elements.ts';
 
 /** One element as it was drawn. All measures in mm of the finished design. */

@@ -1,5 +1,5 @@
 import { clearLabel } from '../pixels/labels.ts';
-import type { Rgb } from '../pixels/colour.ts';
+import type { Rgb } from '../../thread/colour.ts';
 
 /** The picture a width is measured on, at working size: its colours (RGBA), and the tone of every pixel. */
 export interface Coloured {

@@ -1,4 +1,4 @@
-import { nearest } from '../pixels/near.ts';
+import { nearest } from '../../../engines/picture/index.ts';
 import { reachOf } from './reach.ts';
 import { lettersOf, wholeLetter, type Letter } from './letters.ts';
 import { byToneOf } from './lines.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Rgb } from '../pixels/colour.ts';
+import type { Rgb } from '../../thread/colour.ts';
 import { clearLabel } from '../pixels/labels.ts';
 import { clearTone, groundOf } from './ground.ts';
 import { distancesToOthers } from './widths.ts';

@@ -1,4 +1,4 @@
-import { hexOf, lumaOf, roundRgb, type Rgb } from '../pixels/colour.ts';
+import { hexOf, lumaOf, roundRgb, type Rgb } from '../../thread/colour.ts';
 import { clearLabel } from '../pixels/labels.ts';
 
 /** Nothing is the ground: the picture is clear there. */

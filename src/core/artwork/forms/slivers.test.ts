@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { labelsOfGrid, partsOfGrid } from '../../../../tests/support/picture-grid.ts';
-import type { Rgb } from '../pixels/colour.ts';
+import type { Rgb } from '../../thread/colour.ts';
 import { absorbSlivers } from './slivers.ts';
 
 const white: Rgb = [255, 255, 255];

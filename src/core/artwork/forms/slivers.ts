@@ -1,6 +1,6 @@
-import { distanceFromMixture, lumaOf, type Rgb } from '../pixels/colour.ts';
+import { distanceFromMixture, lumaOf, type Rgb } from '../../thread/colour.ts';
 import { contactsOf } from './contacts.ts';
-import type { Pixels } from '../pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 import type { Part, Parts } from './parts.ts';
 
 /** Luma of a mixture may lie outside its two by so much, of 255. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { colourDifference, hexOf, type Rgb } from './colour.ts';
+import { colourDifference, hexOf, type Rgb } from '../../thread/colour.ts';
 import { coresBeside } from './cores.ts';
 
 const white: Rgb = [255, 255, 255];

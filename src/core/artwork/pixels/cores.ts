@@ -1,6 +1,6 @@
-import { colourDifference, distance, sameThread, type Rgb } from './colour.ts';
+import { colourDifference, distance, sameThread, type Rgb } from '../../thread/colour.ts';
 import { binOf, nearestTable } from './labels.ts';
-import type { Pixels } from './pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 
 /** A pixel of a tone differs from it by less, RGB units. */
 const ofTone = 25;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { distance, type Rgb } from './colour.ts';
+import { distance, type Rgb } from '../../thread/colour.ts';
 import { binOf, clearLabel, labelPixels, nearestTable } from './labels.ts';
 
 const white: Rgb = [255, 255, 255];

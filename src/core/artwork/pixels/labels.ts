@@ -1,5 +1,5 @@
-import { distance, type Rgb } from './colour.ts';
-import type { Working } from './pixels.ts';
+import { distance, type Rgb } from '../../thread/colour.ts';
+import type { Working } from '../../../engines/picture/index.ts';
 
 /** Mark of pixels on which nothing can be sewn: the picture is clear there. */
 export const clearLabel = 255;

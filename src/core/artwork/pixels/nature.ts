@@ -1,5 +1,5 @@
-import { distance, type Rgb } from './colour.ts';
-import type { Pixels } from './pixels.ts';
+import { distance, type Rgb } from '../../thread/colour.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 
 /** What a picture is: plain colours, colours that run into each other, or a photograph. */
 export type Nature = 'drawing' | 'gradient' | 'photograph';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { colourDifference, distanceFromMixture, hexOf, nearestThreads, rgbOf, type Rgb } from './colour.ts';
+import { colourDifference, distanceFromMixture, hexOf, nearestThreads, rgbOf, type Rgb } from '../../thread/colour.ts';
 import { labelPixels } from './labels.ts';
 import { findTones } from './palette.ts';
-import type { Pixels } from './pixels.ts';
+import type { Pixels } from '../../../engines/picture/pixels.ts';
 
 /** A picture made by asking for the colour of every pixel. */
 function picture(width: number, height: number, colour: (x: number, y: number) => Rgb): Pixels {

@@ -1,7 +1,7 @@
-import { colourDifference, distanceFromMixture, sameThread, type Rgb } from './colour.ts';
+import { colourDifference, distanceFromMixture, sameThread, type Rgb } from '../../thread/colour.ts';
 import { coresBeside } from './cores.ts';
 import { binOf, nearestTable } from './labels.ts';
-import type { Pixels } from './pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 import { strokesBeside } from './ridges.ts';
 import { noTone, toneMap } from './tone-map.ts';
 

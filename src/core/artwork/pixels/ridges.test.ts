@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { hexOf, type Rgb } from './colour.ts';
+import { hexOf, type Rgb } from '../../thread/colour.ts';
 import { strokesBeside } from './ridges.ts';
 
 const white: Rgb = [255, 255, 255];

@@ -1,5 +1,5 @@
-import { colourDifference, distance, type Rgb } from './colour.ts';
-import type { Pixels } from './pixels.ts';
+import { colourDifference, distance, type Rgb } from '../../thread/colour.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 import { noTone, toneMap } from './tone-map.ts';
 
 /** Around a thin stroke nothing but its ground lies so near, px. */

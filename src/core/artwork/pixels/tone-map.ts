@@ -1,6 +1,6 @@
-import { distance, type Rgb } from './colour.ts';
+import { distance, type Rgb } from '../../thread/colour.ts';
 import { binOf, nearestTable } from './labels.ts';
-import type { Pixels } from './pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 
 /** A pixel this near to a tone is of it, RGB units. */
 const ofTone = 40;

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import { describe, expect, test } from 'vitest';
 import { flatBlock, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/pixels.ts';
 import type { Box } from './box.ts';
 import { endsTold, type Measured } from './ends-told.ts';
 import { colourOf, type Colour } from './planes.ts';

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import { cellsOf, usualOf } from './cells.ts';

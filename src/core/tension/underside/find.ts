@@ -1,5 +1,5 @@
 import { Refusal } from '../../base/refusal.ts';
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 import { apart } from './apart.ts';
 import { ownWidth, rowsOf, withUnseen, type Seen } from './arrange.ts';
 import type { Box } from './box.ts';

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { wordsOf, type Pixels } from '../../artwork/pixels/pixels.ts';
+import { wordsOf, type Pixels } from '../../../engines/picture/index.ts';
 
 /** A picture as three planes of numbers from 0 to 1. */
 export interface Planes {

@@ -1,6 +1,6 @@
 import { median } from 'simple-statistics';
 import { Refusal } from '../../base/refusal.ts';
-import { halvedBelow, type Pixels } from '../../artwork/pixels/pixels.ts';
+import { halvedBelow, type Pixels } from '../../../engines/picture/index.ts';
 import { withMargins } from './arrange.ts';
 import type { Box } from './box.ts';
 import { bestOf, type Measured } from './best.ts';

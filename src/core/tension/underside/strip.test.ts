@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Pixels } from '../../artwork/pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/pixels.ts';
 import type { Box } from './box.ts';
 import { cellOf, placesIn, rowsOfStrip, stripOf, trimmed } from './strip.ts';
 

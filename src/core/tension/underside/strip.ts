@@ -1,4 +1,4 @@
-import { wordsOf, type Pixels } from '../../artwork/pixels/pixels.ts';
+import { wordsOf, type Pixels } from '../../../engines/picture/index.ts';
 import { axesOf } from './axes.ts';
 import type { Box } from './box.ts';
 import type { Colour } from './planes.ts';

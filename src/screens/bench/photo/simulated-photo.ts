@@ -1,4 +1,4 @@
-import type { Pixels } from '../../../core/artwork/pixels/pixels.ts';
+import type { Pixels } from '../../../engines/picture/index.ts';
 
 /** Pixels as a picture file, the way a camera hands them over. */
 export async function pictureFile({ width, height, data }: Pixels): Promise<File> {

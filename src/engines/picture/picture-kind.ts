@@ -1,4 +1,4 @@
-import { Refusal } from '../../base/refusal.ts';
+import { Refusal } from '../../core/base/refusal.ts';
 
 /** A kind of picture file. `way`: what to do with one that is not read. */
 interface PictureKind {

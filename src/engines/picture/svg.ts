@@ -1,4 +1,4 @@
-import { Refusal } from '../../base/refusal.ts';
+import { Refusal } from '../../core/base/refusal.ts';
 
 /**
  * Refuses an SVG that could do more than be drawn: scripts, handlers, foreign pages, and whatever is fetched from
