@@ -2,7 +2,7 @@ import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
 import { readArtwork } from '../src/core/artwork/read.ts';
 import type { Reading, Region } from '../src/core/artwork/reading.ts';
-import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';
+import { readUnderside, type UndersideColumn } from '../src/engines/underside/index.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';

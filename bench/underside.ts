@@ -3,9 +3,7 @@ import sharp from 'sharp';
 import { median } from 'simple-statistics';
 import { chance } from '../src/core/base/chance.ts';
 import type { Pixels } from '../src/engines/picture/index.ts';
-import { axesOf, inDirection } from '../src/core/tension/underside/axes.ts';
-import { boxFrom } from '../src/core/tension/underside/by-hand.ts';
-import { readUnderside, type UndersideColumn } from '../src/core/tension/underside/read.ts';
+import { axesOf, inDirection, boxFrom, readUnderside, type UndersideColumn } from '../src/engines/underside/index.ts';
 import { photograph } from '../src/simulators/block-camera.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
 import {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { chance } from '../core/base/chance.ts';
-import { readUnderside } from '../core/tension/underside/read.ts';
+import { readUnderside } from '../engines/underside/read.ts';
 import { photograph, type Sitting } from './block-camera.ts';
 
 const threads = ['#b4232a', '#1f4e8c', '#2f6b3a', '#d9a400', '#5a2d6e', '#17181b'];

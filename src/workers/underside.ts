@@ -1,5 +1,5 @@
 import { Refusal } from '../core/base/refusal.ts';
-import { readUnderside, type UndersideAsked, type UndersideColumn } from '../core/tension/underside/read.ts';
+import { readUnderside, type UndersideAsked, type UndersideColumn } from '../engines/underside/index.ts';
 import { decode } from './decode.ts';
 
 export interface UndersideFile {

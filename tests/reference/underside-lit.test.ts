@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { boxFrom } from '../../src/core/tension/underside/by-hand.ts';
-import { readUnderside } from '../../src/core/tension/underside/read.ts';
+import { boxFrom } from '../../src/engines/underside/geometry/by-hand.ts';
+import { readUnderside } from '../../src/engines/underside/read.ts';
 import { someOf } from '../support/cases-tried.ts';
 import { litUnderside } from '../support/underside-lit.ts';
 

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
-import { readUnderside } from '../../src/core/tension/underside/read.ts';
+import { readUnderside } from '../../src/engines/underside/read.ts';
 import { madeUnderside } from '../support/underside.ts';
 import { madePull } from '../support/pulls.ts';
 

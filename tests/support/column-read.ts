@@ -1,4 +1,4 @@
-import type { ColumnRead } from '../../src/core/tension/underside/column.ts';
+import type { ColumnRead } from '../../src/engines/underside/measure/column.ts';
 
 /** What was measured of a clear column, three tenths of it bobbin thread, but for what is given. */
 export const columnRead = (more: Partial<ColumnRead> = {}): ColumnRead => ({

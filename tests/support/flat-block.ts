@@ -1,5 +1,5 @@
 import type { Pixels } from '../../src/engines/picture/pixels.ts';
-import { planesOf, type Colour, type Planes } from '../../src/core/tension/underside/planes.ts';
+import { planesOf, type Colour, type Planes } from '../../src/engines/underside/image/planes.ts';
 
 /** A flat rectangle about its middle, px; `angle` along it, radians, π/2 is upright. */
 export interface FlatColumn {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { below, type Mask } from '../../src/core/tension/underside/mask.ts';
+import { below, type Mask } from '../../src/engines/underside/image/mask.ts';
 
 /** A mask by its rows: 1 is of it, 0 is not. */
 export const maskOf = (values: Iterable<number>, width: number): Mask =>

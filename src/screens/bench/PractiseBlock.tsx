@@ -1,5 +1,5 @@
 import { shareSchools } from '../../core/tension/block/block.ts';
-import { edgesOf } from '../../core/tension/underside/edges.ts';
+import { edgesOf } from '../../engines/underside/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Column } from './block/Column.tsx';
 import { Overlay } from './photo/Overlay.tsx';

@@ -1,6 +1,6 @@
 import type { ReadOptions } from '../../core/artwork/read.ts';
 import type { Reading } from '../../core/artwork/reading.ts';
-import type { UndersideAsked, UndersideColumn } from '../../core/tension/underside/read.ts';
+import type { UndersideAsked, UndersideColumn } from '../../engines/underside/index.ts';
 import { readLimited } from '../http/endpoint.ts';
 import { ProblemError } from '../http/problem.ts';
 import { checkRoom, inProcess, type HeavyFor, type ProcessLimits } from './heavy-work.ts';

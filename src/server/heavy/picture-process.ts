@@ -1,9 +1,15 @@
 import { omit } from '../../core/base/omit.ts';
 import sharp from 'sharp';
 import { checkPicture, pictureLimits, readArtwork } from '../../core/artwork/read.ts';
-import { otherKind, pictureKind, checkSvg, embeddedPictures, svgAspect } from '../../engines/picture/index.ts';
+import {
+  otherKind,
+  pictureKind,
+  checkSvg,
+  embeddedPictures,
+  svgAspect,
+} from '../../engines/picture/index.ts';
 import { Refusal } from '../../core/base/refusal.ts';
-import { readUnderside } from '../../core/tension/underside/read.ts';
+import { readUnderside } from '../../engines/underside/index.ts';
 import type { PictureResult, PictureTask } from './artwork.ts';
 
 /**

@@ -1,5 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { colourDifference, distanceFromMixture, hexOf, nearestThreads, rgbOf, type Rgb } from '../../thread/colour.ts';
+import {
+  colourDifference,
+  distanceFromMixture,
+  hexOf,
+  nearestThreads,
+  rgbOf,
+  type Rgb,
+} from '../../thread/colour.ts';
 import { labelPixels } from './labels.ts';
 import { findTones } from './palette.ts';
 import type { Pixels } from '../../../engines/picture/pixels.ts';

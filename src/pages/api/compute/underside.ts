@@ -1,7 +1,6 @@
 import { undersideAnswer, undersideQuery } from '../../../schemas/tension.ts';
 import { readUndersideFile } from '../../../server/heavy/artwork.ts';
-import { countTold } from '../../../core/tension/underside/count.ts';
-import { outlinesFrom } from '../../../core/tension/underside/by-hand.ts';
+import { countTold, outlinesFrom } from '../../../engines/underside/index.ts';
 import { heavyFor } from '../../../server/heavy/heavy-work.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 

@@ -1,4 +1,4 @@
-import { edgesOf } from '../../../core/tension/underside/edges.ts';
+import { edgesOf } from '../../../engines/underside/index.ts';
 import { widthsText } from './Overlay.tsx';
 import type { Photographed } from './usePhotographed.ts';
 

@@ -1,14 +1,6 @@
 import { useRef } from 'react';
 import { ShiftHandle } from './ShiftHandle.tsx';
-import {
-  edgeAt,
-  edgeLine,
-  edgeNames,
-  moveEdge,
-  widthsOf,
-  type Edges,
-} from '../../../core/tension/underside/edges.ts';
-import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
+import { edgeAt, edgeLine, edgeNames, moveEdge, widthsOf, type Edges, type UndersideColumn } from '../../../engines/underside/index.ts';
 
 interface OverlayProps {
   url: string;

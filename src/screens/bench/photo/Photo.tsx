@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
-import { countTold } from '../../../core/tension/underside/count.ts';
-import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
+import { countTold, type UndersideColumn } from '../../../engines/underside/index.ts';
 import { get } from '../../../parts/live/send.ts';
 import type { PutRightHere } from '../../../schemas/artwork.ts';
 import { counted } from '../../../parts/text.ts';

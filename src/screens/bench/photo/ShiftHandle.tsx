@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { shifted } from '../../../core/tension/underside/by-hand.ts';
+import { shifted } from '../../../engines/underside/index.ts';
 
 interface ShiftHandleProps {
   /** The column's corners, px of the photo. */

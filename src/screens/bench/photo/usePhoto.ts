@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
+import type { UndersideColumn } from '../../../engines/underside/index.ts';
 import type { UndersideFile, UndersideSaid } from '../../../workers/underside.ts';
 import { useOneWorker } from '../../useOneWorker.ts';
 

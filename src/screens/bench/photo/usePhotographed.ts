@@ -1,8 +1,6 @@
 import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
-import { oneMore, orderOf, shifted, type Outline } from '../../../core/tension/underside/by-hand.ts';
-import { edgesOf, widthsOf, type Edges } from '../../../core/tension/underside/edges.ts';
-import type { UndersideColumn } from '../../../core/tension/underside/read.ts';
+import { oneMore, orderOf, shifted, type Outline, edgesOf, widthsOf, type Edges, type UndersideColumn } from '../../../engines/underside/index.ts';
 import { photograph } from '../../../simulators/block-camera.ts';
 import { without } from '../../../parts/without.ts';
 import { pictureFile } from './simulated-photo.ts';
