@@ -1,7 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
-import { readArtwork } from '../src/core/artwork/read.ts';
-import type { Reading, Region } from '../src/core/artwork/reading.ts';
+import { readArtwork, type Reading, type Region } from '../src/engines/logo/index.ts';
 import { readUnderside, type UndersideColumn } from '../src/engines/underside/index.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawPainted } from '../tests/support/logos/painted.ts';

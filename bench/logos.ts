@@ -1,6 +1,6 @@
 import { chromium } from 'playwright-core';
 import sharp from 'sharp';
-import { readArtwork } from '../src/core/artwork/read.ts';
+import { readArtwork } from '../src/engines/logo/index.ts';
 import { drawBadge } from '../tests/support/logos/badge.ts';
 import { drawBoard } from '../tests/support/logos/board.ts';
 import { drawCard } from '../tests/support/logos/cards.ts';

@@ -3,7 +3,13 @@ import sharp from 'sharp';
 import { median } from 'simple-statistics';
 import { chance } from '../src/core/base/chance.ts';
 import type { Pixels } from '../src/engines/picture/index.ts';
-import { axesOf, inDirection, boxFrom, readUnderside, type UndersideColumn } from '../src/engines/underside/index.ts';
+import {
+  axesOf,
+  inDirection,
+  boxFrom,
+  readUnderside,
+  type UndersideColumn,
+} from '../src/engines/underside/index.ts';
 import { photograph } from '../src/simulators/block-camera.ts';
 import { pixelsOf } from '../tests/support/pixels.ts';
 import {

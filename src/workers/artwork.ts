@@ -1,5 +1,4 @@
-import { readArtwork, type ReadOptions } from '../core/artwork/read.ts';
-import { type Reading } from '../core/artwork/reading.ts';
+import { readArtwork, type ReadOptions, type Reading } from '../engines/logo/index.ts';
 import { Refusal } from '../core/base/refusal.ts';
 import { decode } from './decode.ts';
 

@@ -1,4 +1,4 @@
-import { checkPicture } from '../core/artwork/read.ts';
+import { checkPicture } from '../engines/logo/index.ts';
 import { otherKind, pictureKind, pictureSize } from '../engines/picture/index.ts';
 import { Refusal } from '../core/base/refusal.ts';
 

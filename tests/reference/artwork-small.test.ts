@@ -1,8 +1,8 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { colourDifference, rgbOf } from '../../src/core/thread/colour.ts';
-import { readArtwork } from '../../src/core/artwork/read.ts';
-import type { Reading, Region } from '../../src/core/artwork/reading.ts';
+import { readArtwork } from '../../src/engines/logo/read.ts';
+import type { Reading, Region } from '../../src/engines/logo/reading.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';
 import { loopsPath, outlines, type Face } from '../support/logos/faces.ts';
 import { pixelsOf } from '../support/pixels.ts';

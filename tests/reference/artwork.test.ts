@@ -2,8 +2,8 @@ import { differenceCiede2000 } from 'culori';
 import { describe, expect, test } from 'vitest';
 import { pictureChance } from '../support/picture-chance.ts';
 import { colourDifference, nearestThreads } from '../../src/core/thread/colour.ts';
-import { readArtwork } from '../../src/core/artwork/read.ts';
-import { type Reading } from '../../src/core/artwork/reading.ts';
+import { readArtwork } from '../../src/engines/logo/read.ts';
+import { type Reading } from '../../src/engines/logo/reading.ts';
 import { decode, drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
 
 /** Pictures drawn from outlines and shapes of known size: the reader must find the sizes again. */

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { readArtwork } from '../../src/core/artwork/read.ts';
+import { readArtwork } from '../../src/engines/logo/read.ts';
 import { someOf } from '../support/cases-tried.ts';
 import { drawBadge } from '../support/logos/badge.ts';
 import { drawPainted } from '../support/logos/painted.ts';

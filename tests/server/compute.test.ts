@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { advise } from '../../src/core/advice/advise.ts';
 import { fillIn } from '../../src/core/advice/fill-in.ts';
-import { readArtwork } from '../../src/core/artwork/read.ts';
+import { readArtwork } from '../../src/engines/logo/read.ts';
 import { pairUp } from '../../src/core/bobbin/pair-up.ts';
 import type { Problem } from '../../src/server/http/problem.ts';
 import { drawLogo } from '../support/logo.ts';

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
-import type { LinesSaid } from '../../src/core/artwork/forms/by-hand.ts';
-import { readArtwork } from '../../src/core/artwork/read.ts';
+import type { LinesSaid } from '../../src/engines/logo/lettering/by-hand.ts';
+import { readArtwork } from '../../src/engines/logo/read.ts';
 import { loopsPath, outlines, type Face } from './logos/faces.ts';
 import { pixelsOf } from './pixels.ts';
 

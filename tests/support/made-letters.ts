@@ -1,5 +1,5 @@
-import { wholeLetter, type Letter } from '../../src/core/artwork/forms/letters.ts';
-import type { Part } from '../../src/core/artwork/forms/parts.ts';
+import { wholeLetter, type Letter } from '../../src/engines/logo/letters/letters.ts';
+import type { Part } from '../../src/engines/logo/parts/parts.ts';
 
 let ids = 0;
 

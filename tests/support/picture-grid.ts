@@ -1,5 +1,5 @@
-import { splitParts, type Part } from '../../src/core/artwork/forms/parts.ts';
-import { distancesToOthers } from '../../src/core/artwork/forms/widths.ts';
+import { splitParts, type Part } from '../../src/engines/logo/parts/parts.ts';
+import { distancesToOthers } from '../../src/engines/logo/parts/widths.ts';
 
 /** A picture of characters as labels, pixel by pixel: "." is 0, "a", "b" … are 1, 2 …; each character `scale` pixels square. */
 export function labelsOfGrid(rows: readonly string[], scale = 1): Uint8Array {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { measuresOf, mainKind, proposeStops } from '../artwork/propose.ts';
-import type { Region } from '../artwork/reading.ts';
+import type { Region } from '../../engines/logo/reading.ts';
 import { chance } from '../base/chance.ts';
 import { keysOf } from '../base/keys.ts';
 import { elementKinds } from '../element/elements.ts';

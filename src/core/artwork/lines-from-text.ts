@@ -1,4 +1,4 @@
-import type { LinesSaid, Place } from './forms/by-hand.ts';
+import type { LinesSaid, Place } from '../../engines/logo/index.ts';
 
 const placesFrom = (text: string): Place[] =>
   text.split(';').map((place) => {

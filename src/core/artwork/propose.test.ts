@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { mainKind, proposeStops } from './propose.ts';
-import type { Region } from './reading.ts';
+import type { Region } from '../../engines/logo/reading.ts';
 
 const thread = (
   id: string,

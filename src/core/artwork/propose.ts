@@ -6,8 +6,8 @@ import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/of-stop.t
 import type { Schools } from '../advice/schools.ts';
 import { measured, type Measures, type StopPart } from '../element/measures.ts';
 import { nearestThreads, rgbOf } from '../thread/colour.ts';
-import type { Reading, Region } from './reading.ts';
-import { estimateStitches } from './stitch-estimate.ts';
+import type { Reading, Region } from '../../engines/logo/index.ts';
+import { estimateStitches } from '../stitches/stitch-estimate.ts';
 
 interface StoreThread {
   id: string;

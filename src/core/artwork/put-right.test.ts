@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { linesFrom } from './lines-from-text.ts';
 import { nearest } from '../../engines/picture/near.ts';
 import { howOften, isSaid, kindsSaid, nothingSaid, placeIn, regionAt, widestGap } from './put-right.ts';
-import type { Reading, Region } from './reading.ts';
+import type { Reading, Region } from '../../engines/logo/reading.ts';
 
 /** A reading of which only the map is asked. */
 function readingOf(rows: readonly string[]): Reading {

@@ -1,8 +1,7 @@
 import { elementKinds, type ElementKind } from '../element/elements.ts';
 import type { DataOf } from '../shape/data-of.ts';
 import { count, object, part } from '../shape/parts.ts';
-import type { Place } from './forms/by-hand.ts';
-import type { Reading, Region } from './reading.ts';
+import type { Place, Reading, Region } from '../../engines/logo/index.ts';
 
 const place = object({ x: part, y: part });
 const most = 100;

@@ -2,7 +2,7 @@ import { max, mean, median, quantile, sum } from 'simple-statistics';
 import { type ElementKind } from '../element/elements.ts';
 import { unsewable } from '../element/sewable.ts';
 import { lineDistance, spacingOfLines } from '../thread/cover.ts';
-import { usual } from '../artwork/stitch-estimate.ts';
+import { usual } from './stitch-estimate.ts';
 import { Refusal } from '../base/refusal.ts';
 
 /** Commands of a stitch list: the needle goes down; the frame moves without; the thread is cut; the next colour. */

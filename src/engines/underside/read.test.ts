@@ -2,12 +2,7 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { casesTried } from '../../../tests/support/cases-tried.ts';
 import { pixelsOf } from '../../../tests/support/pixels.ts';
-import {
-  anyBlock,
-  madeUnderside,
-  worseBlock,
-  type UndersideMade,
-} from '../../../tests/support/underside.ts';
+import { anyBlock, madeUnderside, worseBlock, type UndersideMade } from '../../../tests/support/underside.ts';
 import { readUnderside, type UndersideColumn } from './read.ts';
 
 describe('reading the underside from a photo', () => {

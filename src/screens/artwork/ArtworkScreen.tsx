@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Place } from '../../core/artwork/forms/by-hand.ts';
-import type { Warning } from '../../core/artwork/reading.ts';
+import type { Place, Warning } from '../../engines/logo/index.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { distance, rgbOf } from '../../core/thread/colour.ts';
-import type { Reading } from '../../core/artwork/reading.ts';
+import type { Reading } from '../../engines/logo/index.ts';
 
 /** Width of the small pictures, px; a pixel is of a tone when it differs by less, RGB units. */
 const wide = 160;

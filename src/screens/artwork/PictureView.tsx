@@ -1,7 +1,6 @@
 import { useEffect, useRef, type RefObject } from 'react';
-import type { Place } from '../../core/artwork/forms/by-hand.ts';
+import type { Place, Reading } from '../../engines/logo/index.ts';
 import { nearest } from '../../engines/picture/index.ts';
-import type { Reading } from '../../core/artwork/reading.ts';
 
 interface PictureViewProps {
   place: RefObject<HTMLDivElement | null>;

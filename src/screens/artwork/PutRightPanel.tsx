@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { widestGap, type Said } from '../../core/artwork/put-right.ts';
-import type { Reading, Region } from '../../core/artwork/reading.ts';
+import type { Reading, Region } from '../../engines/logo/index.ts';
 import type { PutRightHere } from '../../schemas/artwork.ts';
 import { counted } from '../../parts/text.ts';
 import { mmText } from './RegionPanel.tsx';

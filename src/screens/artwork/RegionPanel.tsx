@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { elementKinds, type ElementKind } from '../../core/element/elements.ts';
-import type { Reading, Region } from '../../core/artwork/reading.ts';
+import type { Reading, Region } from '../../engines/logo/index.ts';
 import { whole } from '../../parts/text.ts';
 
 interface RegionPanelProps {

@@ -1,4 +1,4 @@
-import type { Reading } from '../../core/artwork/reading.ts';
+import type { Reading } from '../../engines/logo/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 
 /** The picture's colours; which of them is the ground can be put right. */

@@ -1,7 +1,7 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useMemo, useRef, useState } from 'react';
 import { proposeStops } from '../../core/artwork/propose.ts';
-import type { Place } from '../../core/artwork/forms/by-hand.ts';
+import type { Place, Reading } from '../../engines/logo/index.ts';
 import {
   kindsSaid,
   nothingSaid,
@@ -10,7 +10,6 @@ import {
   type PutRight,
   type Said,
 } from '../../core/artwork/put-right.ts';
-import type { Reading } from '../../core/artwork/reading.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

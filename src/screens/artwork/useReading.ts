@@ -1,6 +1,5 @@
 import { useCallback, useState } from 'react';
-import type { ReadOptions } from '../../core/artwork/read.ts';
-import type { Reading } from '../../core/artwork/reading.ts';
+import type { ReadOptions, Reading } from '../../engines/logo/index.ts';
 import { checkSvg, svgAspect } from '../../engines/picture/index.ts';
 import type { ArtworkAsked, ArtworkSaid } from '../../workers/artwork.ts';
 import { useOneWorker } from '../useOneWorker.ts';

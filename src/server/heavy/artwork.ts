@@ -1,5 +1,4 @@
-import type { ReadOptions } from '../../core/artwork/read.ts';
-import type { Reading } from '../../core/artwork/reading.ts';
+import type { ReadOptions, Reading } from '../../engines/logo/index.ts';
 import type { UndersideAsked, UndersideColumn } from '../../engines/underside/index.ts';
 import { readLimited } from '../http/endpoint.ts';
 import { ProblemError } from '../http/problem.ts';

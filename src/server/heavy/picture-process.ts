@@ -1,6 +1,6 @@
 import { omit } from '../../core/base/omit.ts';
 import sharp from 'sharp';
-import { checkPicture, pictureLimits, readArtwork } from '../../core/artwork/read.ts';
+import { checkPicture, pictureLimits, readArtwork } from '../../engines/logo/index.ts';
 import {
   otherKind,
   pictureKind,

@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { median } from 'simple-statistics';
 import opentype from 'opentype.js';
 import type { Page } from 'playwright-core';
-import { distancesToOthers } from '../../../src/core/artwork/forms/widths.ts';
+import { distancesToOthers } from '../../../src/engines/logo/parts/widths.ts';
 
 const require = createRequire(import.meta.url);
 

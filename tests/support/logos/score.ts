@@ -1,5 +1,5 @@
 import { colourDifference, rgbOf } from '../../../src/core/thread/colour.ts';
-import type { Reading, Region } from '../../../src/core/artwork/reading.ts';
+import type { Reading, Region } from '../../../src/engines/logo/reading.ts';
 import { coloursOf, strokesOfElement, type DrawnElement, type DrawnLogo } from './truth.ts';
 
 /** What came of one picture, in counts. */

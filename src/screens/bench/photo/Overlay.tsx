@@ -1,6 +1,14 @@
 import { useRef } from 'react';
 import { ShiftHandle } from './ShiftHandle.tsx';
-import { edgeAt, edgeLine, edgeNames, moveEdge, widthsOf, type Edges, type UndersideColumn } from '../../../engines/underside/index.ts';
+import {
+  edgeAt,
+  edgeLine,
+  edgeNames,
+  moveEdge,
+  widthsOf,
+  type Edges,
+  type UndersideColumn,
+} from '../../../engines/underside/index.ts';
 
 interface OverlayProps {
   url: string;

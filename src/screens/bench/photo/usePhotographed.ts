@@ -1,6 +1,15 @@
 import { useState } from 'react';
 import type { BlockColumn } from '../../../core/tension/block/block.ts';
-import { oneMore, orderOf, shifted, type Outline, edgesOf, widthsOf, type Edges, type UndersideColumn } from '../../../engines/underside/index.ts';
+import {
+  oneMore,
+  orderOf,
+  shifted,
+  type Outline,
+  edgesOf,
+  widthsOf,
+  type Edges,
+  type UndersideColumn,
+} from '../../../engines/underside/index.ts';
 import { photograph } from '../../../simulators/block-camera.ts';
 import { without } from '../../../parts/without.ts';
 import { pictureFile } from './simulated-photo.ts';
