@@ -1,9 +1,5 @@
 import highsLoader from 'highs';
-import { planFixedOrder } from '../src/core/plan/seating/fixed-order.ts';
-import { between } from '../src/core/plan/model/change.ts';
-import { forbidden, modelOf, type Model } from '../src/core/plan/model/model.ts';
-import { planOrder } from '../src/core/plan/ordering/order.ts';
-import { runPlan } from '../src/core/plan/run.ts';
+import { planFixedOrder, between, forbidden, modelOf, type Model, planOrder, runPlan } from '../src/engines/planner/index.ts';
 import { demoHead, demoKind } from '../tests/support/plan-demo.ts';
 import { randomInstance, type InstanceAsked } from '../tests/support/plan-instances.ts';
 import { median } from './measure.ts';

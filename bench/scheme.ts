@@ -1,8 +1,5 @@
 import { chance } from '../src/core/base/chance.ts';
-import { planFixedOrder } from '../src/core/plan/seating/fixed-order.ts';
-import { modelOf } from '../src/core/plan/model/model.ts';
-import { describePlan } from '../src/core/plan/answer.ts';
-import type { PlanJob, PlanProblem } from '../src/core/plan/asked/problem.ts';
+import { planFixedOrder, modelOf, describePlan, type PlanJob, type PlanProblem } from '../src/engines/planner/index.ts';
 import {
   candidatesOf,
   laidOf,

@@ -1,5 +1,4 @@
-import { moves } from '../core/plan/asked/minutes.ts';
-import { positionUses } from '../core/plan/asked/uses.ts';
+import { moves, positionUses } from '../engines/planner/index.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import {
   among,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { emptySetup } from '../core/plan/asked/setup.ts';
-import { runPlan } from '../core/plan/run.ts';
+import { runPlan } from '../engines/planner/run.ts';
 import { demoKind } from '../../tests/support/plan-demo.ts';
 import type { Event } from '../schemas/event.ts';
 import type { Job } from '../schemas/workshop.ts';

@@ -1,10 +1,7 @@
 import { Refusal } from '../core/base/refusal.ts';
-import { shareOut } from '../core/plan/machines/share-out.ts';
-import { type ShareOutcome, type ShareProblem } from '../core/plan/machines/share-problem.ts';
+import { shareOut, type ShareOutcome, type ShareProblem, type PlanProblem, pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../engines/planner/index.ts';
 import { keepingOf, type Keeping } from '../core/plan/scheme/keeping.ts';
 import { proposeScheme, type ProposedScheme, type SchemeAsked } from '../core/plan/scheme/propose/propose.ts';
-import type { PlanProblem } from '../core/plan/asked/problem.ts';
-import { pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../core/plan/run.ts';
 
 export type HeadPlanAsked =
   | { asks: 'plan'; id: number; asked: PlanAsked; withinMs: number }

@@ -1,6 +1,6 @@
 import { addDays } from 'date-fns';
 import { describe, expect, test } from 'vitest';
-import { runPlan } from '../../src/core/plan/run.ts';
+import { runPlan } from '../../src/engines/planner/run.ts';
 import { someOf } from '../support/cases-tried.ts';
 import { demoHead } from '../support/plan-demo.ts';
 

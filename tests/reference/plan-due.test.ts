@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import type { PlanJob, PlanPosition, PlanProblem } from '../../src/core/plan/asked/problem.ts';
-import { runPlan } from '../../src/core/plan/run.ts';
+import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
+import type { PlanJob, PlanPosition, PlanProblem } from '../../src/engines/planner/problem/problem.ts';
+import { runPlan } from '../../src/engines/planner/run.ts';
 import { casesTried } from '../support/cases-tried.ts';
 import { everyWay } from '../support/plan-every-way.ts';
 

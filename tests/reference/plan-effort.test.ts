@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { modelOf } from '../../src/core/plan/model/model.ts';
-import { crossOver } from '../../src/core/plan/seating/cross-over.ts';
-import { FixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
-import { greedyPlan } from '../../src/core/plan/seating/greedy.ts';
-import { planOrder } from '../../src/core/plan/ordering/order.ts';
-import { shareOut } from '../../src/core/plan/machines/share-out.ts';
+import { modelOf } from '../../src/engines/planner/model/model.ts';
+import { crossOver } from '../../src/engines/planner/seating/cross-over.ts';
+import { FixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
+import { greedyPlan } from '../../src/engines/planner/seating/greedy.ts';
+import { planOrder } from '../../src/engines/planner/ordering/order.ts';
+import { shareOut } from '../../src/engines/planner/sharing/share-out.ts';
 import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';
-import type { ShareProblem } from '../../src/core/plan/machines/share-problem.ts';
+import type { ShareProblem } from '../../src/engines/planner/sharing/share-problem.ts';
 import { randomInstance, withNeedleNames, type InstanceAsked } from '../support/plan-instances.ts';
 
 /**

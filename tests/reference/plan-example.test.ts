@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
-import { planFixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
-import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import { modelOf } from '../../src/core/plan/model/model.ts';
-import { planOrder } from '../../src/core/plan/ordering/order.ts';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import { planFixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
+import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
+import { modelOf } from '../../src/engines/planner/model/model.ts';
+import { planOrder } from '../../src/engines/planner/ordering/order.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 
 /** The worked example of docs/arithmetic.md, reckoned by hand there. */
 const job = (id: string, ...threads: string[]) => ({

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { runPlan } from '../../src/core/plan/run.ts';
+import { runPlan } from '../../src/engines/planner/run.ts';
 import { planFile } from '../support/plan-files.ts';
 
 /** Problems of other making, with the minutes that a reference solver proved (tests/data/plan). */

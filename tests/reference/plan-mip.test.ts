@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { planFixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
-import { modelOf } from '../../src/core/plan/model/model.ts';
+import { planFixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
+import { modelOf } from '../../src/engines/planner/model/model.ts';
 import { Refusal } from '../../src/core/base/refusal.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { casesTried } from '../support/cases-tried.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { modelOf } from '../../src/core/plan/model/model.ts';
-import { FixedOrder } from '../../src/core/plan/seating/fixed-order.ts';
-import { planOrder } from '../../src/core/plan/ordering/order.ts';
+import { modelOf } from '../../src/engines/planner/model/model.ts';
+import { FixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
+import { planOrder } from '../../src/engines/planner/ordering/order.ts';
 import { someOf } from '../support/cases-tried.ts';
 import { demoKind } from '../support/plan-demo.ts';
 import { leastOfAnyOrder } from '../support/order-mip.ts';

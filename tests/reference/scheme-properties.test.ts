@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 import { against } from '../../src/core/plan/scheme/against.ts';
 import { checkScheme } from '../../src/core/plan/scheme/faults.ts';
 import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose/propose.ts';

@@ -1,8 +1,8 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
-import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import { runPlan } from '../../src/core/plan/run.ts';
-import { shareOut } from '../../src/core/plan/machines/share-out.ts';
+import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
+import { runPlan } from '../../src/engines/planner/run.ts';
+import { shareOut } from '../../src/engines/planner/sharing/share-out.ts';
 import { askedFrom } from '../../src/server/heavy/head-plan.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 

@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 import { changeMinutes } from './plan-mip.ts';
 
 /**

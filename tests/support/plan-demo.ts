@@ -12,8 +12,8 @@ import {
   threads,
 } from '../../scripts/demo/world.ts';
 import { needleText } from '../../src/core/needle/label.ts';
-import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 import { requestsOf, weightClass } from '../../src/core/plan/asked/requests.ts';
 import { emptySetup, problemOf } from '../../src/core/plan/asked/setup.ts';
 

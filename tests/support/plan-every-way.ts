@@ -1,5 +1,5 @@
-import { changeTable, relationOf } from '../../src/core/plan/asked/minutes.ts';
-import { isUsable, type PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import { changeTable, relationOf } from '../../src/engines/planner/problem/minutes.ts';
+import { isUsable, type PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 
 /**
  * The least cost of a small plan by trying everything: every order of the jobs, every seating of each job's threads, every

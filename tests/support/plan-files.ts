@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 
 /** A planning problem as the files in tests/data/plan hold it, with a reference solver's minutes. */
 interface PlanFile {

@@ -1,5 +1,5 @@
 import highsLoader from 'highs';
-import type { HeadState, PlanProblem, PlanRequest } from '../../src/core/plan/asked/problem.ts';
+import type { HeadState, PlanProblem, PlanRequest } from '../../src/engines/planner/problem/problem.ts';
 
 type Solver = Awaited<ReturnType<typeof highsLoader>>;
 let solver: Promise<Solver> | undefined;

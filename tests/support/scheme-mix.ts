@@ -1,5 +1,5 @@
-import { defaultMinutes } from '../../src/core/plan/asked/minutes.ts';
-import type { PlanProblem } from '../../src/core/plan/asked/problem.ts';
+import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
+import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
 import type { JobInMix } from '../../src/core/plan/scheme/propose/mix.ts';
 
 /** Stop by stop: its thread, stitches of a piece, needles with their penalties. */

@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
-import type { PlanProblem } from './asked/problem.ts';
-import { defaultMinutes } from './asked/minutes.ts';
+import type { PlanProblem } from '../../engines/planner/problem/problem.ts';
+import { defaultMinutes } from '../../engines/planner/problem/minutes.ts';
 import { halfSewnText } from './half-sewn.ts';
-import { runPlan } from './run.ts';
+import { runPlan } from '../../engines/planner/run.ts';
 
 /** Two positions with the same needle and thread; the first sewed much. `other`: a thread only the second position has. */
 const problem = (sewnAt: number | null, secondThread = 'white'): PlanProblem => ({

@@ -1,5 +1,4 @@
-import type { Seating } from './answer.ts';
-import type { PlanJob } from './asked/problem.ts';
+import type { Seating, PlanJob } from '../../engines/planner/index.ts';
 
 /** Whether a job that is half sewn goes on where its pieces were sewn, in words; '': it is not half sewn. */
 export function halfSewnText(

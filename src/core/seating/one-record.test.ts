@@ -9,7 +9,7 @@ import { emptyHead, foldHead } from '../ledger/head.ts';
 import { seatAt, type HeadNow } from '../ledger/head-now.ts';
 import { needleText, readNeedleLabel } from '../needle/label.ts';
 import { emptySetup, heldTo, problemOf, runningFirst, type PlanSetup } from '../plan/asked/setup.ts';
-import { runPlan, type PlanOutcome } from '../plan/run.ts';
+import { runPlan, type PlanOutcome } from '../../engines/planner/run.ts';
 import { designOf } from '../run/rest-of-piece.ts';
 import { seatJob, seatsToRecord } from './seating.ts';
 import type { TurnRule } from './turns.ts';

@@ -1,8 +1,7 @@
 import { mustFind } from '../../core/base/must-find.ts';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import GripVertical from 'lucide-react/icons/grip-vertical';
-import { movesText } from '../../core/plan/answer.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
+import { movesText, type PlanOutcome } from '../../engines/planner/index.ts';
 import { Swatch } from '../thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SeatOf, WeaveCell } from './weave-state.ts';

@@ -1,5 +1,4 @@
-import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import type { PlanOutcome, PlanProblem } from '../../engines/planner/index.ts';
 
 export type SeatOf = PlanOutcome['seats'][number];
 

@@ -1,5 +1,4 @@
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
+import type { PlanProblem, PlanOutcome } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted } from '../../parts/text.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';

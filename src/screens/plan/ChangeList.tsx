@@ -1,5 +1,4 @@
-import { movesText } from '../../core/plan/answer.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
+import { movesText, type PlanOutcome } from '../../engines/planner/index.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';

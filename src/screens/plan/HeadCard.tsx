@@ -1,7 +1,5 @@
 import { mustFind } from '../../core/base/must-find.ts';
-import { positionUses } from '../../core/plan/asked/uses.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import { positionUses, type PlanOutcome, type PlanProblem } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import type { Job, Thread } from '../../schemas/workshop.ts';

@@ -1,6 +1,6 @@
 import { Popover } from '../../parts/frame/Popover.tsx';
 import { useState } from 'react';
-import { changeTable, type ChangeMinutes } from '../../core/plan/asked/minutes.ts';
+import { changeTable, type ChangeMinutes } from '../../engines/planner/index.ts';
 
 const fields: { key: keyof ChangeMinutes; name: string }[] = [
   { key: 'tieOn', name: 'Tie on a colour' },

@@ -1,8 +1,6 @@
 import { Popover } from '../../parts/frame/Popover.tsx';
 import { useState } from 'react';
-import type { ChangeMinutes } from '../../core/plan/asked/minutes.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
+import type { ChangeMinutes, PlanProblem, PlanOutcome } from '../../engines/planner/index.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';
 import { MinutesForm } from './MinutesForm.tsx';
 import { outcomeOf, usePlanner, type SearchState } from './usePlanner.ts';

@@ -1,5 +1,4 @@
-import { movesText } from '../../core/plan/answer.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import { movesText, type PlanProblem } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import type { Thread } from '../../schemas/workshop.ts';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';

@@ -1,4 +1,4 @@
-import { positionUseKeys, positionUses, type PositionUse } from '../../core/plan/asked/uses.ts';
+import { positionUseKeys, positionUses, type PositionUse } from '../../engines/planner/index.ts';
 
 interface UseRowProps {
   order: readonly number[];

@@ -10,7 +10,7 @@ import {
   type PlanSetup,
 } from '../../core/plan/asked/setup.ts';
 import type { MeasuredLeft } from '../../core/plan/asked/sew-minutes.ts';
-import type { PositionUse } from '../../core/plan/asked/uses.ts';
+import type { PositionUse } from '../../engines/planner/index.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
 import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';

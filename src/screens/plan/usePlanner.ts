@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
-import type { PlanOutcome } from '../../core/plan/run.ts';
+import type { PlanProblem, PlanOutcome } from '../../engines/planner/index.ts';
 import type { Keeping } from '../../core/plan/scheme/keeping.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
 import { useOneWorker } from '../useOneWorker.ts';

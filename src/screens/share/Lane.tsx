@@ -1,4 +1,4 @@
-import type { Shared } from '../../core/plan/machines/share-problem.ts';
+import type { Shared } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, dueText, whole } from '../../parts/text.ts';
 import type { Job, Machine, Thread } from '../../schemas/workshop.ts';

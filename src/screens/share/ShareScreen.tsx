@@ -1,6 +1,6 @@
 import { mustFind } from '../../core/base/must-find.ts';
 import { useState } from 'react';
-import { defaultSpanWeight } from '../../core/plan/machines/share-problem.ts';
+import { defaultSpanWeight } from '../../engines/planner/index.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';

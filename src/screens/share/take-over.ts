@@ -1,5 +1,5 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Shared } from '../../core/plan/machines/share-problem.ts';
+import type { Shared } from '../../engines/planner/index.ts';
 import { emptySetup, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import { send } from '../../parts/live/send.ts';
 import type { SavedPlan } from '../../schemas/plan.ts';

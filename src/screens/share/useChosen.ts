@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
+import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
 import { shareProblemOf } from '../../core/plan/machines/share-setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

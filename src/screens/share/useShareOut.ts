@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ShareOutcome, ShareProblem } from '../../core/plan/machines/share-problem.ts';
+import type { ShareOutcome, ShareProblem } from '../../engines/planner/index.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
 import { useOneWorker } from '../useOneWorker.ts';
 

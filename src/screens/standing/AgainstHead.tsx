@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { movesText } from '../../core/plan/answer.ts';
+import { movesText } from '../../engines/planner/index.ts';
 import type { Difference } from '../../core/plan/scheme/against.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';

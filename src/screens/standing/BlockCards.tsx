@@ -1,7 +1,7 @@
 import { split, withBlock, withoutBlock } from '../../core/plan/scheme/edit.ts';
 import { positionsOf, rangeText, type Block } from '../../core/plan/blocks/scheme.ts';
 import { weightClassKeys, weightText } from '../../core/plan/blocks/weight-classes.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import type { PlanProblem } from '../../engines/planner/index.ts';
 import { needleText } from '../../core/needle/label.ts';
 import Ellipsis from 'lucide-react/icons/ellipsis';
 import { Popover } from '../../parts/frame/Popover.tsx';

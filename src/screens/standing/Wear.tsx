@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { busyColours } from '../../core/plan/wear/busy.ts';
 import { levellings, worthwhile, type Levelling, type WornPosition } from '../../core/plan/wear/levelling.ts';
 import { tradeMinutes } from '../../core/plan/asked/trade-minutes.ts';
-import type { PlanProblem } from '../../core/plan/asked/problem.ts';
+import type { PlanProblem } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
 import type { Sewn } from '../../schemas/sewn.ts';

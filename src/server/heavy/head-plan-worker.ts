@@ -1,6 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { runPlan } from '../../core/plan/run.ts';
-import { shareOut } from '../../core/plan/machines/share-out.ts';
+import { runPlan, shareOut } from '../../engines/planner/index.ts';
 import { Refusal } from '../../core/base/refusal.ts';
 import type { PlanResult, PlanTask } from './head-plan.ts';
 

@@ -1,7 +1,4 @@
-import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
-import type { PlanAsked, PlanOutcome } from '../../core/plan/run.ts';
-import type { PlanJob, PlanPosition } from '../../core/plan/asked/problem.ts';
-import type { ShareAsked, ShareOutcome, ShareProblem } from '../../core/plan/machines/share-problem.ts';
+import { defaultMinutes, type PlanAsked, type PlanOutcome, type PlanJob, type PlanPosition, type ShareAsked, type ShareOutcome, type ShareProblem } from '../../engines/planner/index.ts';
 import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
 import { inThread, type HeavyFor } from './heavy-work.ts';

@@ -3,7 +3,7 @@ import { kindOf } from '../../core/ledger/about-kinds.ts';
 import type { EntryKind } from '../../core/ledger/entry.ts';
 import { nobody } from '../../core/learn/exposure/exposures.ts';
 import type { CostLine } from '../../core/learn/answers/cost.ts';
-import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
+import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { CostData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';

@@ -1,7 +1,7 @@
 import type { NeedleReason } from '../../core/needle/reasons.ts';
 import { needlesOfSeveral, went } from '../../core/learn/answers/needle-columns.ts';
 import { endedByTrouble } from '../../core/learn/life/trouble.ts';
-import { defaultMinutes } from '../../core/plan/asked/minutes.ts';
+import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
 import { database, rows, rowsPlannedAnew } from '../base/database.ts';
 import { everyItem } from '../ledger/reading/export.ts';

@@ -9,7 +9,7 @@ import type { Schools } from '../../advice/schools.ts';
 import type { WhatIsSewn } from '../../element/measures.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { isMetallic, type Fibre } from '../../thread/fibres.ts';
-import type { Acceptable, PlanRequest } from './problem.ts';
+import type { Acceptable, PlanRequest } from '../../../engines/planner/index.ts';
 
 export interface PlanThread {
   id: string;

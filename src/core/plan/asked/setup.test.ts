@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
-import { runPlan } from '../run.ts';
+import { runPlan } from '../../../engines/planner/run.ts';
 import { requestsOf, weightClass, type PlanThread } from './requests.ts';
 import { sewMinutes, workLeft } from './sew-minutes.ts';
 import { asTheyCame, emptySetup, problemOf, wishKey, type SetupContext } from './setup.ts';
-import { shareWhereFull } from './turns.ts';
-import { modelOf } from '../model/model.ts';
-import { defaultMinutes } from './minutes.ts';
-import { checkProblem, type PlanProblem, type PlanRequest } from './problem.ts';
+import { shareWhereFull } from '../../../engines/planner/problem/turns.ts';
+import { modelOf } from '../../../engines/planner/model/model.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
+import { checkProblem, type PlanProblem, type PlanRequest } from '../../../engines/planner/problem/problem.ts';
 import { Refusal } from '../../base/refusal.ts';
 
 const thread = (id: string, weightNo = 40, fibre: PlanThread['fibre'] = 'polyester'): PlanThread => ({

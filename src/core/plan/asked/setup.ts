@@ -1,4 +1,4 @@
-import { type PositionUse } from './uses.ts';
+import { type PositionUse, defaultMinutes, type ChangeMinutes, isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from '../../../engines/planner/index.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';
@@ -7,8 +7,6 @@ import { speedLimits } from '../../seating/speed.ts';
 import { turnsOf } from '../../seating/turns.ts';
 import type { KeptSeat, SewnAt } from '../../seating/asked.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
-import { defaultMinutes, type ChangeMinutes } from './minutes.ts';
-import { isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from './problem.ts';
 import { blockAt, type Scheme } from '../blocks/scheme.ts';
 import { sewMinutes, type MeasuredLeft } from './sew-minutes.ts';
 import { requestsOf, weightClass, type PlanThread, type StopToPlan } from './requests.ts';

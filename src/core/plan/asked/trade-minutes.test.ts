@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { defaultMinutes } from './minutes.ts';
-import type { HeadState, PlanProblem } from './problem.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
+import type { HeadState, PlanProblem } from '../../../engines/planner/problem/problem.ts';
 import { tradeMinutes } from './trade-minutes.ts';
 
 const state = (thread: string | null, needle = 'n'): HeadState => ({ needle, thread });

@@ -1,6 +1,5 @@
 import { mustFind } from '../../base/must-find.ts';
-import { changeTable, relationOf } from './minutes.ts';
-import type { PlanProblem } from './problem.ts';
+import { changeTable, relationOf, type PlanProblem } from '../../../engines/planner/index.ts';
 
 /** Minutes, on all heads, to let seats trade places: each goes with its needle and thread. A bare seat costs nothing to bring. */
 export function tradeMinutes(

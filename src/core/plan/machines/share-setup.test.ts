@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
-import { defaultMinutes } from '../asked/minutes.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
 import { problemOf, emptySetup, type SetupContext } from '../asked/setup.ts';
 import { shareProblemOf, type MachineToShare } from './share-setup.ts';
-import { shareOut } from './share-out.ts';
+import { shareOut } from '../../../engines/planner/sharing/share-out.ts';
 
 const needle = readNeedleLabel('75/11 sharp').spec;
 const seat = (head: number, position: number, threadId: string | null) => ({

@@ -1,6 +1,5 @@
-import type { ChangeMinutes } from '../asked/minutes.ts';
+import type { ChangeMinutes, ShareProblem } from '../../../engines/planner/index.ts';
 import { problemOf, type PlanSetup, type SetupContext } from '../asked/setup.ts';
-import type { ShareProblem } from './share-problem.ts';
 
 /** A machine as it stands, with what its plan says of its positions. */
 export interface MachineToShare {

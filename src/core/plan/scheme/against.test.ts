@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { defaultMinutes } from '../asked/minutes.ts';
-import type { PlanPosition, PlanProblem } from '../asked/problem.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
+import type { PlanPosition, PlanProblem } from '../../../engines/planner/problem/problem.ts';
 import type { Block } from '../blocks/scheme.ts';
 import { against } from './against.ts';
 import { remarksOn } from './faults.ts';

@@ -1,5 +1,4 @@
-import type { Move } from '../asked/minutes.ts';
-import type { PlanProblem } from '../asked/problem.ts';
+import type { Move, PlanProblem } from '../../../engines/planner/index.ts';
 import { homeMinutes } from './home-minutes.ts';
 import { homesOf, type Home, type Scheme } from '../blocks/scheme.ts';
 

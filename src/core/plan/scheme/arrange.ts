@@ -1,4 +1,4 @@
-import { Assignment } from '../seating/assignment.ts';
+import { Assignment } from '../../base/assignment.ts';
 
 /** Seats that stay together, with where they may be: anywhere, or at an end of the head. */
 export interface Group<Seat> {

@@ -1,6 +1,6 @@
 import { needleText, readNeedleLabel } from '../../needle/label.ts';
 import { Refusal } from '../../base/refusal.ts';
-import type { PlanPosition, PlanProblem } from '../asked/problem.ts';
+import type { PlanPosition, PlanProblem } from '../../../engines/planner/index.ts';
 import { blockAt, positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
 
 const named = (block: Block) => `“${block.name}” (${rangeText(block)})`;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { anyInstance, randomInstance } from '../../../../tests/support/plan-instances.ts';
-import { defaultMinutes } from '../asked/minutes.ts';
-import type { PlanProblem } from '../asked/problem.ts';
-import { runPlan } from '../run.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
+import type { PlanProblem } from '../../../engines/planner/problem/problem.ts';
+import { runPlan } from '../../../engines/planner/run.ts';
 import { keepingOf, strictPrice } from './keeping.ts';
 
 /** The instance with its positions in two blocks, by what sits on the first and the last. */

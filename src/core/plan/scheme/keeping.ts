@@ -1,6 +1,4 @@
-import type { Seating } from '../answer.ts';
-import { runPlan, type PlanHooks, type PlanOutcome } from '../run.ts';
-import type { PlanProblem } from '../asked/problem.ts';
+import { type Seating, runPlan, type PlanHooks, type PlanOutcome, type PlanProblem } from '../../../engines/planner/index.ts';
 
 /** What it comes to that a plan keeps to the blocks, or breaks them. Minutes of changing and of second-best needles. */
 export interface Keeping {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { defaultMinutes } from '../asked/minutes.ts';
+import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
 import { against } from './against.ts';
 import type { Block } from '../blocks/scheme.ts';
 import { daysToTrade, movedBy, tradeEnds } from './trade.ts';

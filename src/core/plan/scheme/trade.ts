@@ -1,4 +1,4 @@
-import type { PlanProblem } from '../asked/problem.ts';
+import type { PlanProblem } from '../../../engines/planner/index.ts';
 import { against } from './against.ts';
 import { arrange, mostGroups, type Arranged } from './arrange.ts';
 import { homeMinutes } from './home-minutes.ts';

@@ -1,5 +1,5 @@
 import { mustFind } from '../../base/must-find.ts';
-import { Assignment } from '../seating/assignment.ts';
+import { Assignment } from '../../base/assignment.ts';
 
 /** A position with what it has sewn, and what the needle and thread on it are likely to sew in the time to come. */
 export interface WornPosition {

@@ -1,8 +1,7 @@
 import type { ElementKind } from '../../../element/elements.ts';
 import { cloths } from '../../../garment/cloths.ts';
 import { clothFromWords } from '../../../garment/from-words.ts';
-import { changeTable, relationOf } from '../../asked/minutes.ts';
-import { isUsable, type PlanProblem, type PlanRequest } from '../../asked/problem.ts';
+import { changeTable, relationOf, isUsable, type PlanProblem, type PlanRequest } from '../../../../engines/planner/index.ts';
 import type { JobToPlan } from '../../asked/setup.ts';
 
 /** One needle that would do for a request, by number. */

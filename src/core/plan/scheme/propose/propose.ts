@@ -1,5 +1,5 @@
 import { busyTimes } from '../../wear/busy.ts';
-import type { PlanProblem } from '../../asked/problem.ts';
+import type { PlanProblem } from '../../../../engines/planner/index.ts';
 import { Refusal } from '../../../base/refusal.ts';
 import { arrange, mostGroups } from '../arrange.ts';
 import { chooseSeats, laidOf, oddSeats, worthOf, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
