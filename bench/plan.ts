@@ -1,5 +1,13 @@
 import highsLoader from 'highs';
-import { planFixedOrder, between, forbidden, modelOf, type Model, planOrder, runPlan } from '../src/engines/planner/index.ts';
+import {
+  planFixedOrder,
+  between,
+  forbidden,
+  modelOf,
+  type Model,
+  planOrder,
+  runPlan,
+} from '../src/engines/planner/index.ts';
 import { demoHead, demoKind } from '../tests/support/plan-demo.ts';
 import { randomInstance, type InstanceAsked } from '../tests/support/plan-instances.ts';
 import { median } from './measure.ts';

@@ -1,5 +1,11 @@
 import { chance } from '../src/core/base/chance.ts';
-import { planFixedOrder, modelOf, describePlan, type PlanJob, type PlanProblem } from '../src/engines/planner/index.ts';
+import {
+  planFixedOrder,
+  modelOf,
+  describePlan,
+  type PlanJob,
+  type PlanProblem,
+} from '../src/engines/planner/index.ts';
 import {
   candidatesOf,
   laidOf,

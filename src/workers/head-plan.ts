@@ -1,5 +1,14 @@
 import { Refusal } from '../core/base/refusal.ts';
-import { shareOut, type ShareOutcome, type ShareProblem, type PlanProblem, pricesElsewhere, runPlan, type PlanAsked, type PlanOutcome } from '../engines/planner/index.ts';
+import {
+  shareOut,
+  type ShareOutcome,
+  type ShareProblem,
+  type PlanProblem,
+  pricesElsewhere,
+  runPlan,
+  type PlanAsked,
+  type PlanOutcome,
+} from '../engines/planner/index.ts';
 import { keepingOf, type Keeping } from '../core/plan/scheme/keeping.ts';
 import { proposeScheme, type ProposedScheme, type SchemeAsked } from '../core/plan/scheme/propose/propose.ts';
 

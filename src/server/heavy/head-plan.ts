@@ -1,4 +1,13 @@
-import { defaultMinutes, type PlanAsked, type PlanOutcome, type PlanJob, type PlanPosition, type ShareAsked, type ShareOutcome, type ShareProblem } from '../../engines/planner/index.ts';
+import {
+  defaultMinutes,
+  type PlanAsked,
+  type PlanOutcome,
+  type PlanJob,
+  type PlanPosition,
+  type ShareAsked,
+  type ShareOutcome,
+  type ShareProblem,
+} from '../../engines/planner/index.ts';
 import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
 import { inThread, type HeavyFor } from './heavy-work.ts';

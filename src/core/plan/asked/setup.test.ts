@@ -7,7 +7,11 @@ import { asTheyCame, emptySetup, problemOf, wishKey, type SetupContext } from '.
 import { shareWhereFull } from '../../../engines/planner/problem/turns.ts';
 import { modelOf } from '../../../engines/planner/model/model.ts';
 import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
-import { checkProblem, type PlanProblem, type PlanRequest } from '../../../engines/planner/problem/problem.ts';
+import {
+  checkProblem,
+  type PlanProblem,
+  type PlanRequest,
+} from '../../../engines/planner/problem/problem.ts';
 import { Refusal } from '../../base/refusal.ts';
 
 const thread = (id: string, weightNo = 40, fibre: PlanThread['fibre'] = 'polyester'): PlanThread => ({

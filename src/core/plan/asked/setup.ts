@@ -1,4 +1,13 @@
-import { type PositionUse, defaultMinutes, type ChangeMinutes, isUsable, type PlanJob, type PlanPosition, type PlanProblem, type PlanRequest } from '../../../engines/planner/index.ts';
+import {
+  type PositionUse,
+  defaultMinutes,
+  type ChangeMinutes,
+  isUsable,
+  type PlanJob,
+  type PlanPosition,
+  type PlanProblem,
+  type PlanRequest,
+} from '../../../engines/planner/index.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { Garment } from '../../garment/garment.ts';
 import type { JobNow, Seat } from '../../ledger/head-now.ts';

@@ -1,4 +1,11 @@
-import { changeTable, relationOf, type ChangeTable, type Move, type HeadState, type PlanProblem } from '../../../engines/planner/index.ts';
+import {
+  changeTable,
+  relationOf,
+  type ChangeTable,
+  type Move,
+  type HeadState,
+  type PlanProblem,
+} from '../../../engines/planner/index.ts';
 
 /** What should live on a position; null: the needle is not said, or any thread may stay. */
 export interface Wanted {

@@ -1,4 +1,10 @@
-import { type Seating, runPlan, type PlanHooks, type PlanOutcome, type PlanProblem } from '../../../engines/planner/index.ts';
+import {
+  type Seating,
+  runPlan,
+  type PlanHooks,
+  type PlanOutcome,
+  type PlanProblem,
+} from '../../../engines/planner/index.ts';
 
 /** What it comes to that a plan keeps to the blocks, or breaks them. Minutes of changing and of second-best needles. */
 export interface Keeping {

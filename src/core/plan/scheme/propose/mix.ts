@@ -1,7 +1,13 @@
 import type { ElementKind } from '../../../element/elements.ts';
 import { cloths } from '../../../garment/cloths.ts';
 import { clothFromWords } from '../../../garment/from-words.ts';
-import { changeTable, relationOf, isUsable, type PlanProblem, type PlanRequest } from '../../../../engines/planner/index.ts';
+import {
+  changeTable,
+  relationOf,
+  isUsable,
+  type PlanProblem,
+  type PlanRequest,
+} from '../../../../engines/planner/index.ts';
 import type { JobToPlan } from '../../asked/setup.ts';
 
 /** One needle that would do for a request, by number. */
