@@ -24,13 +24,30 @@ const computing = [
 module.exports = {
   forbidden: [
     forbid('no-circle', 'No file imports itself by way of others.', {}, { circular: true }),
-    forbid('core-is-free', 'Core imports core, and packages that only compute.', source('^src/core/'), {
-      pathNot: `^src/core/|^node_modules/(${computing.join('|')})/`,
-    }),
+    forbid(
+      'core-is-free',
+      'Core and engines import one another, and packages that only compute.',
+      source('^src/(core|engines)/'),
+      { pathNot: `^src/(core|engines)/|^node_modules/(${computing.join('|')})/` },
+    ),
+    forbid(
+      'one-door',
+      'An engine is entered by its index.ts.',
+      source('^(src/(?!engines/)|bench/|scripts/)'),
+      {
+        path: '^src/engines/[^/]+/(?!index\\.ts$)',
+      },
+    ),
+    forbid(
+      'one-door-between-engines',
+      'An engine is entered by its index.ts, by another engine too.',
+      source('^src/engines/([^/]+)/'),
+      { path: '^src/engines/[^/]+/(?!index\\.ts$)', pathNot: '^src/engines/$1/' },
+    ),
     forbid(
       'no-circle-of-nouns',
-      'No folder of core imports itself by way of others.',
-      source('^src/core/'),
+      'No folder of core, of an engine or of a screen imports itself by way of others.',
+      source('^src/(core|engines|screens)/'),
       { circular: true },
       { scope: 'folder' },
     ),
@@ -38,7 +55,7 @@ module.exports = {
       'schemas-know-core',
       'Messages are made of core’s registries and shapes.',
       source('^src/schemas/'),
-      { path: '^src/', pathNot: '^src/(schemas|core)/' },
+      { path: '^src/', pathNot: '^src/(schemas|core|engines)/' },
     ),
     forbid(
       'parts-below-screens',

@@ -31,7 +31,12 @@ class CheapFirst extends BaseSequencer {
 /** What `npm run mutate` runs for every fault it plants: core's own tests and the references that take seconds, not minutes. */
 export default defineConfig({
   test: {
-    include: ['src/core/**/*.test.ts', 'src/simulators/**/*.test.ts', 'tests/reference/**/*.test.ts'],
+    include: [
+      'src/core/**/*.test.ts',
+      'src/engines/**/*.test.ts',
+      'src/simulators/**/*.test.ts',
+      'tests/reference/**/*.test.ts',
+    ],
     exclude: [
       'tests/reference/plan-order-mip.test.ts',
       'tests/reference/plan-demo.test.ts',

@@ -21,7 +21,7 @@ if (!Number.isInteger(oneIn) || oneIn < 1) {
     `--one-in says of how many faults one is drawn: a whole number from 1 on, not ${values['one-in']}.`,
   );
 }
-const wanted = positionals.length > 0 ? positionals : ['src/core'];
+const wanted = positionals.length > 0 ? positionals : ['src/core', 'src/engines'];
 
 const faults: Drawn = await drawn(wanted, { oneIn, seed: values.seed, mutator: config.mutator });
 console.log(`${faults.keys.length} faults drawn of ${faults.of}.`);

@@ -58,7 +58,8 @@ export function commonOf(places: readonly Counted[]): Common | null {
 /** The log likelihood of breaks that are negative binomial, but for what does not change: what of it hangs on the shape alone ... */
 const ofShape = (places: readonly Counted[], shape: number): number =>
   places.reduce(
-    (sum, { breaks }) => sum + jStat.gammaln(shape + breaks) - jStat.gammaln(shape) - breaks * Math.log(shape),
+    (sum, { breaks }) =>
+      sum + jStat.gammaln(shape + breaks) - jStat.gammaln(shape) - breaks * Math.log(shape),
     0,
   );
 

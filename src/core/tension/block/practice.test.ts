@@ -63,7 +63,9 @@ describe('practising', () => {
         const luck = chance(1000 + seed).next;
         return follow(beginPractice(15, band, luck, { lesson, level: 'rough' }), luck);
       });
-      expect(ends.filter((state) => isRight(state, band)).length, lesson).toBeGreaterThanOrEqual(0.9 * ends.length);
+      expect(ends.filter((state) => isRight(state, band)).length, lesson).toBeGreaterThanOrEqual(
+        0.9 * ends.length,
+      );
     }
   });
   test('in a rough shop a turn back first takes up the play, a turn changes the pull by the same part, and a pull may be off', () => {
