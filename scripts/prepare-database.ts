@@ -31,7 +31,7 @@ try {
     await closeDatabase();
   }
   if (ownersLink !== 'none') {
-    const { makeOwnersLink } = await import('../src/server/people/owners-link.ts');
+    const { makeOwnersLink } = await import('../src/server/people/tokens/owners-link.ts');
     const { closeDatabase } = await import('../src/server/base/database.ts');
     const key = await makeOwnersLink(ownersLink === 'always');
     await closeDatabase();

@@ -5,7 +5,7 @@ import { readNeedleLabel } from '../../src/core/needle/label.ts';
 import type { Measures } from '../../src/core/element/measures.ts';
 import type { Garment } from '../../src/core/garment/garment.ts';
 import { garments } from './garments.ts';
-import type { SavedSchemeNew } from '../../src/schemas/scheme.ts';
+import type { SavedSchemeNew } from '../../src/schemas/plan/scheme.ts';
 import type { Job, Machine } from '../../src/schemas/workshop.ts';
 
 /** Tarnside Stitch Room, a small workshop by a mountain lake. All of it is made up. */

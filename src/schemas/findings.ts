@@ -1,4 +1,4 @@
-import { event, type Event } from './event.ts';
+import { event, type Event } from './ledger/event.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { count, object, positionNo, text, uuid } from '../core/shape/parts.ts';
 

@@ -4,7 +4,7 @@ import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
 import type { OfToday } from '../core/run/today.ts';
 import type { KeptSeat } from '../core/seating/asked.ts';
-import type { Event } from './event.ts';
+import type { Event } from './ledger/event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
 
 export const screens = ['jobs', 'pair', 'head', 'bench', 'check', 'run', 'ledger', 'stores'] as const;

@@ -3,7 +3,7 @@ import { caseFaults } from '../core/tension/case/case-health.ts';
 import { zones } from '../core/tension/targets.ts';
 import { traceVerdicts } from '../core/gauge/verdicts.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
-import { event } from './event.ts';
+import { event } from './ledger/event.ts';
 import { among, count, object, text } from '../core/shape/parts.ts';
 
 export const caseLife = object({ items: { type: 'array', items: event } });

@@ -11,7 +11,7 @@ import { elements } from '../core/element/elements.ts';
 import { keysOf } from '../core/base/keys.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { someSchools } from './schools.ts';
-import { event, type Event } from './event.ts';
+import { event, type Event } from './ledger/event.ts';
 import type { HeadNow } from '../core/ledger/head-now.ts';
 import type { OpenNow } from '../core/ledger/open.ts';
 import {

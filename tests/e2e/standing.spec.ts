@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
 import { omit } from '../../src/core/base/omit.ts';
-import type { SavedScheme } from '../../src/schemas/scheme.ts';
+import type { SavedScheme } from '../../src/schemas/plan/scheme.ts';
 import { allThreads, awake, eventsOf, headOf, newMachine, open, post } from './support.ts';
 
 const rail = (page: Page) => page.getByRole('group', { name: 'Blocks of the scheme' });

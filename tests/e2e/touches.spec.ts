@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
-import type { SavedPlan } from '../../src/schemas/plan.ts';
+import type { SavedPlan } from '../../src/schemas/plan/plan.ts';
 import { awake, eventsOf, newMachine, open, position, post } from './support.ts';
 
 /** Touches a place and counts it; Enter and each digit are keys, counted by whoever says so. */

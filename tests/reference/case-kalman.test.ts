@@ -2,10 +2,10 @@ import { KalmanFilter } from 'kalman-filter';
 import { quantile } from 'simple-statistics';
 import { describe, expect, test } from 'vitest';
 import { chance, type Chance } from '../../src/core/base/chance.ts';
-import { usualScrew } from '../../src/core/tension/case/known-screw.ts';
-import { density } from '../../src/core/tension/case/normal.ts';
-import { followCase, type CaseStep } from '../../src/core/tension/case/screw.ts';
-import { handError, noises, plays, springs } from '../../src/core/tension/case/spring.ts';
+import { usualScrew } from '../../src/core/tension/case/belief/known-screw.ts';
+import { density } from '../../src/core/tension/case/belief/normal.ts';
+import { followCase, type CaseStep } from '../../src/core/tension/case/belief/screw.ts';
+import { handError, noises, plays, springs } from '../../src/core/tension/case/belief/spring.ts';
 import { normal } from '../support/normal.ts';
 
 /**

@@ -1,7 +1,7 @@
 import jsQR from 'jsqr';
 import { encode } from 'uqr';
 import { expect, test } from 'vitest';
-import { readQuickLine } from '../../src/core/ledger/quick-line.ts';
+import { readQuickLine } from '../../src/core/ledger/quick/quick-line.ts';
 
 /** Draws a QR code's modules as pixels, as a camera would see a clean print. */
 function pixelsOf(text: string, scale = 6) {

@@ -5,7 +5,7 @@ import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { closeDatabase, database } from '../../src/server/base/database.ts';
 import { keptTables } from '../../src/server/everything/tables.ts';
-import { makeOwnersLink } from '../../src/server/people/owners-link.ts';
+import { makeOwnersLink } from '../../src/server/people/tokens/owners-link.ts';
 import { askAs, everyRole, fromNetwork, pins, signIn } from '../support/people.ts';
 import { runScript } from '../support/run-script.ts';
 import { asOwner, furnish, newDatabase, newServer, onDatabase } from '../support/workshop.ts';

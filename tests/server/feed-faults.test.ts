@@ -2,7 +2,7 @@ import { connect } from 'node:net';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
-import type { FeedTaken } from '../../src/schemas/feed.ts';
+import type { FeedTaken } from '../../src/schemas/ledger/feed.ts';
 import { entry } from '../support/entries.ts';
 import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';
 

@@ -3,8 +3,8 @@ import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { FeedNews } from '../../src/core/feed/event.ts';
 import { isSimulated } from '../../src/core/ledger/simulated.ts';
-import type { Event } from '../../src/schemas/event.ts';
-import type { FeedTaken } from '../../src/schemas/feed.ts';
+import type { Event } from '../../src/schemas/ledger/event.ts';
+import type { FeedTaken } from '../../src/schemas/ledger/feed.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base = '';

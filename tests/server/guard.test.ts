@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
 import { beforeAll, describe, expect, test } from 'vitest';
-import type { Event } from '../../src/schemas/event.ts';
+import type { Event } from '../../src/schemas/ledger/event.ts';
 import { at, entry, piece } from '../support/entries.ts';
 import { ask, asOwner, furnish, ids, newServer } from '../support/workshop.ts';
 

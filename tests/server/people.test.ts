@@ -914,7 +914,7 @@ describe('the owner’s link', () => {
     const { address, url: own } = await newServer();
     const link = async (always: boolean) => {
       process.env['DATABASE_URL'] = own;
-      const { makeOwnersLink } = await import('../../src/server/people/owners-link.ts');
+      const { makeOwnersLink } = await import('../../src/server/people/tokens/owners-link.ts');
       const { closeDatabase } = await import('../../src/server/base/database.ts');
       const key = await makeOwnersLink(always);
       await closeDatabase();

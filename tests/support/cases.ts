@@ -1,5 +1,5 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
-import { screwOf, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
+import { screwOf, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
 import { foretoldBy, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
 import type { Said } from '../../src/core/tension/case/as-it-came.ts';
 import {
@@ -8,9 +8,9 @@ import {
   newCase,
   type CaseBelief,
   type CaseStep,
-} from '../../src/core/tension/case/screw.ts';
-import { effective } from '../../src/core/tension/case/rows.ts';
-import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/spring.ts';
+} from '../../src/core/tension/case/belief/screw.ts';
+import { effective } from '../../src/core/tension/case/belief/rows.ts';
+import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/belief/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
 import { normal } from './normal.ts';
 import { stickyCase } from './sticky-case.ts';

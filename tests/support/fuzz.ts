@@ -1,8 +1,8 @@
 import type { AnyShape } from '../../src/core/shape/data-of.ts';
 import pg from 'pg';
 import { v7 as uuid7 } from 'uuid';
-import { entries as entriesSchema } from '../../src/schemas/entry.ts';
-import { feedEvent } from '../../src/schemas/feed.ts';
+import { entries as entriesSchema } from '../../src/schemas/ledger/entry.ts';
+import { feedEvent } from '../../src/schemas/ledger/feed.ts';
 import { may, type Role } from '../../src/core/people/roles.ts';
 import type { Shown } from './people.ts';
 import { chainMessage, respelled, sendRaw } from './fuzz-odd.ts';

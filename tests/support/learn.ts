@@ -10,7 +10,7 @@ import {
   speedBand,
   type FactorCell,
 } from '../../src/core/learn/factors/factors.ts';
-import type { NeedleAsked } from '../../src/core/learn/answers/needle-groups.ts';
+import type { NeedleAsked } from '../../src/core/learn/answers/words/needle-groups.ts';
 import type { Life } from '../../src/core/learn/life/lives.ts';
 import { needleText, readNeedleLabel } from '../../src/core/needle/label.ts';
 import { eyeFit } from '../../src/core/needle/eye.ts';

@@ -1,7 +1,7 @@
 import { chance } from '../../src/core/base/chance.ts';
 import { asItCame } from '../../src/core/tension/case/as-it-came.ts';
 import { showedBy, type CameOut } from '../../src/core/tension/case/foretold.ts';
-import { usualScrew, type ScrewPrior } from '../../src/core/tension/case/known-screw.ts';
+import { usualScrew, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
 import { amongCases } from '../../src/core/tension/case/life.ts';
 import { course, worlds, type Course, type World } from './cases.ts';
 

@@ -1,7 +1,7 @@
 import { dayWords } from '../base/day.ts';
 import { cusumFor } from '../learn/change/cusum.ts';
 import { cusumAfter } from '../learn/change/cusum-sum.ts';
-import { againstUsual, howMany, wholeText } from '../learn/answers/words.ts';
+import { againstUsual, howMany, wholeText } from '../learn/answers/words/words.ts';
 import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
 import { perStitches } from '../learn/rates/per-stitches.ts';
 

@@ -1,5 +1,5 @@
 import { countsAgainstPosition, countsAsBreak } from '../fault/faults.ts';
-import { againstUsual } from '../learn/answers/words.ts';
+import { againstUsual } from '../learn/answers/words/words.ts';
 import { gatheredAt, type Watch } from '../learn/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { Deed } from '../ledger/deed.ts';

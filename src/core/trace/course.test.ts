@@ -5,11 +5,11 @@ import { causeKeys, causeOf } from '../trouble/causes.ts';
 import type { stepKeys } from '../trouble/steps/index.ts';
 import { stepOf } from '../trouble/steps/index.ts';
 import { checklist, checklistMinutes } from './checklist.ts';
-import { minutesOfTrace, tracesIn } from './fold.ts';
-import { learnt, learntText, noTraces, priorTimes } from './learn.ts';
+import { minutesOfTrace, tracesIn } from './course/fold.ts';
+import { learnt, learntText, noTraces, priorTimes } from './learning/learn.ts';
 import { practicePoints } from './practice.ts';
-import { replacedBy, shownBy } from './of-repair.ts';
-import { courseOf, enoughStitches, holding, waitingTraces } from './stage.ts';
+import { replacedBy, shownBy } from './learning/of-repair.ts';
+import { courseOf, enoughStitches, holding, waitingTraces } from './course/stage.ts';
 
 const told = (id: string, kind: string, minutes: number, data: object, more: object = {}): Told =>
   eventTold(kind, minutes, data, 9, { id, operatorId: 'ines', ...more });

@@ -1,6 +1,6 @@
 import { nothing, ownSecret } from '../../schemas/people.ts';
 import { endpoint } from '../../server/http/endpoint.ts';
-import { changeOwnSecret } from '../../server/people/own-secret.ts';
+import { changeOwnSecret } from '../../server/people/tokens/own-secret.ts';
 
 /** Whoever is signed in gives himself another PIN; wherever else he is signed in he is not any more. */
 export const PUT = endpoint(

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { FrameProvider } from './context.tsx';
-import { DayLine } from './DayLine.tsx';
-import { TopLine } from './TopLine.tsx';
+import { DayLine } from './top/DayLine.tsx';
+import { TopLine } from './top/TopLine.tsx';
 
 interface BareFrameProps {
   data: FrameData;

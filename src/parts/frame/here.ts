@@ -1,5 +1,5 @@
-import { pageAnew } from '../live/page-anew.ts';
-import { forgetOffline, keepAgain } from '../live/keep-offline.ts';
+import { pageAnew } from '../live/fresh/page-anew.ts';
+import { forgetOffline, keepAgain } from '../live/fresh/keep-offline.ts';
 
 /**
  * Loaded by every page. Tells the server that somebody is at it: a session ends after idle time, and what a page asks by itself does not count. Once a minute at most, and only when

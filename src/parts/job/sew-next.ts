@@ -1,7 +1,7 @@
 import { v7 as uuid7 } from 'uuid';
 import { emptySetup, sewnNext, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import type { JobNow } from '../../core/ledger/head-now.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 import { get, NotTaken, send } from '../live/send.ts';
 
 interface NextJob {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import { piecesSince } from './pieces-since.ts';
 import type { ShownEvent } from './view.ts';
 

@@ -1,4 +1,4 @@
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import type { ShownEvent } from './view.ts';
 

@@ -2,7 +2,7 @@ import { inLedgerOrder } from '../../core/ledger/entry.ts';
 import { fieldOf, is } from '../../core/ledger/about-kinds.ts';
 import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen } from '../../core/ledger/open.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
 
 /** Events kept on the page; older ones are on the Ledger screen. */

@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { needle } from '../../../tests/support/entries.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
-import type { Outgoing } from './outbox.ts';
+import type { Outgoing } from './outbox/outbox.ts';
 import { viewOf } from './view.ts';
 
 const spec = needle();

@@ -10,7 +10,7 @@ import {
 import { applyEntry } from '../../core/ledger/head.ts';
 import { applyOpen, lostBy, type OpenNow } from '../../core/ledger/open.ts';
 import type { HeadNowMessage } from '../../schemas/workshop.ts';
-import type { Outgoing } from './outbox.ts';
+import type { Outgoing } from './outbox/outbox.ts';
 
 /** An event as shown: one from the server, or one still on its way there. */
 export type ShownEvent = Event & { pending?: Outgoing['state'] };

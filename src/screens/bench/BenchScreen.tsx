@@ -9,7 +9,7 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { useCases } from './useCases.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
 import { Block } from './block/Block.tsx';
 import { CaseList, CaseLog } from './case/CaseList.tsx';

@@ -4,9 +4,9 @@ import { workshopCases } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
 import type { Sewn } from '../../core/tension/case/sewn.ts';
-import { learnFriction } from '../../core/tension/case/scale.ts';
+import { learnFriction } from '../../core/tension/case/belief/scale.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { BobbinCase, BobbinKind } from '../../schemas/stores.ts';
 import { lastReading, lifeOf } from './case/lives.ts';
 

@@ -1,7 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { boardStates, boardSums, stateOf, type BoardMachine } from '../../core/board/machine.ts';
-import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { ThemeButton } from '../../parts/frame/top/ThemeButton.tsx';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import { timeText } from '../../parts/text.ts';
 import { Rights } from '../../parts/people/rights.tsx';

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import { urgentActs, wantHands, type BoardMachine, type StateNow } from '../../core/board/machine.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import { clockNow } from '../../parts/live/clock.ts';
-import type { Outgoing } from '../../parts/live/outbox.ts';
+import type { Outgoing } from '../../parts/live/outbox/outbox.ts';
 import { useMay } from '../../parts/people/rights.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import { stateText } from './words.ts';

@@ -3,8 +3,8 @@ import type { Entry } from '../../core/ledger/entry.ts';
 import type { BoardMachine } from '../../core/board/machine.ts';
 import { Bell } from '../../parts/bell/bell.ts';
 import { boardLive, type BoardNews } from '../../parts/bell/board-live.ts';
-import { Outbox, type Outgoing } from '../../parts/live/outbox.ts';
-import { keepAwake } from '../../parts/live/wake-lock.ts';
+import { Outbox, type Outgoing } from '../../parts/live/outbox/outbox.ts';
+import { keepAwake } from '../../parts/device/wake-lock.ts';
 
 /** The machines as they are, told live; the bell hears of every change, and once a second: what stands too long is rung again. */
 export function useBoard(first: readonly BoardMachine[]): BoardNews & {

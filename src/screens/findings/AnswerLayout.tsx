@@ -1,5 +1,5 @@
 import { costGroups } from '../../core/learn/answers/cost-groups.ts';
-import { ageUnits, needleGroups } from '../../core/learn/answers/needle-groups.ts';
+import { ageUnits, needleGroups } from '../../core/learn/answers/words/needle-groups.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import type { Findings } from './useFindings.ts';
 

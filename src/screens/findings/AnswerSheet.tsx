@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import type { Answer } from '../../core/learn/answers/answer.ts';
+import type { Answer } from '../../core/learn/answers/words/answer.ts';
 import { questionNames } from '../../core/learn/question-names.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';

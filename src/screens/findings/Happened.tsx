@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
 import { entrySays } from '../../core/ledger/about-kinds.ts';
-import type { ChangeWindow } from '../../core/learn/answers/answer.ts';
-import { capital } from '../../core/learn/answers/place-name.ts';
+import type { ChangeWindow } from '../../core/learn/answers/words/answer.ts';
+import { capital } from '../../core/learn/answers/words/place-name.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { get } from '../../parts/live/send.ts';
 import { dayText, timeText } from '../../parts/text.ts';
 import type { HappenedData } from '../../schemas/findings.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 
 /** Beside each change that was dated: what was done then, at that place and to the whole machine. */
 export function Happened({ dated }: { dated: readonly ChangeWindow[] }) {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { AgeUnit, NeedleGroup } from '../../core/learn/answers/needle-groups.ts';
-import type { Answer } from '../../core/learn/answers/answer.ts';
+import type { AgeUnit, NeedleGroup } from '../../core/learn/answers/words/needle-groups.ts';
+import type { Answer } from '../../core/learn/answers/words/answer.ts';
 import type { CostGroup } from '../../core/learn/answers/cost-groups.ts';
 import type { QuestionKey } from '../../core/learn/question-names.ts';
 import { questionNames } from '../../core/learn/question-names.ts';

@@ -2,7 +2,7 @@ import { entrySays, flagsOf } from '../../core/ledger/about-kinds.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { lostText, momentText } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { Story } from '../../schemas/workshop.ts';
 
 /** What the position has been through: needles, breaks and the rest, newest first. */

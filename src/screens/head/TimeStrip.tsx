@@ -4,7 +4,7 @@ import { stripOf, type Strip } from '../../core/run/strip.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useAsked } from '../../parts/frame/useAsked.ts';
 import { counted, dayText, momentText, stopsText } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 
 const wide = 640;
 const rows = { needle: 20, cone: 62, breaks: 100, case: 140 } as const;

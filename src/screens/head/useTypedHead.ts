@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { readTypedSeats, type TypedSeat } from '../../core/head/typed-seats.ts';
 import type { NeedleReason } from '../../core/needle/reasons.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { headsOf } from '../../parts/live/kept.ts';
+import { headsOf } from '../../parts/device/kept.ts';
 import type { Written } from '../../parts/live/machine-live.ts';
 import { shelfCone } from '../../parts/live/shelf-cone.ts';
 import { counted } from '../../parts/text.ts';

@@ -7,7 +7,7 @@ import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { useMay } from '../../parts/people/rights.tsx';
 import { dayText, timeText } from '../../parts/text.ts';
-import type { LedgerLine } from '../../schemas/event.ts';
+import type { LedgerLine } from '../../schemas/ledger/event.ts';
 import {
   correctables,
   correctionOf,

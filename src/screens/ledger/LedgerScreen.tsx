@@ -8,7 +8,7 @@ import { getJson } from '../../parts/live/get-json.ts';
 import type { ShownEvent } from '../../parts/live/view.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { dayKey, dueText, lostText, timeText } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import { EntryDetails } from './EntryDetails.tsx';
 import { Filters, type LedgerFilter } from './Filters.tsx';
 import { fits } from './fits.ts';

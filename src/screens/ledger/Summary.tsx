@@ -4,7 +4,7 @@ import { shiftOf, type Shift } from '../../core/run/shift.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/get-json.ts';
 import { counted, lostText, stopsText, whole } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 
 const mostPages = 25;
 

@@ -1,5 +1,5 @@
 import { fieldOf } from '../../core/ledger/about-kinds.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import { dayKey } from '../../parts/text.ts';
 import type { LedgerFilter } from './Filters.tsx';
 

@@ -1,5 +1,5 @@
-import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { ThemeButton } from '../../parts/frame/top/ThemeButton.tsx';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { momentText } from '../../parts/text.ts';
 import type { Access, AccessLine, Device, FeedToken, Person, Session } from '../../schemas/people.ts';
 import type { Machine } from '../../schemas/workshop.ts';

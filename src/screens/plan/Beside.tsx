@@ -1,9 +1,9 @@
 import type { PlanProblem, PlanOutcome } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted } from '../../parts/text.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 import type { Thread } from '../../schemas/workshop.ts';
-import { outcomeOf, usePlanner } from './usePlanner.ts';
+import { outcomeOf, usePlanner } from './hooks/usePlanner.ts';
 import { weaveRows, type SeatOf } from '../../parts/weave/weave-state.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 

@@ -1,10 +1,10 @@
 import { blockAt } from '../../core/plan/blocks/scheme.ts';
-import type { SavedScheme } from '../../schemas/scheme.ts';
+import type { SavedScheme } from '../../schemas/plan/scheme.ts';
 import { counted } from '../../parts/text.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
-import { useKeeping } from './usePlanner.ts';
-import type { OpenPlan } from './usePlan.ts';
+import { useKeeping } from './hooks/usePlanner.ts';
+import type { OpenPlan } from './hooks/usePlan.ts';
 
 /** Which scheme the plan keeps to, where it breaks a block, and what that saves. */
 export function KeepsTo({ plan, scheme }: { plan: OpenPlan; scheme: SavedScheme }) {

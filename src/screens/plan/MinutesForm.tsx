@@ -1,4 +1,4 @@
-import { Popover } from '../../parts/frame/Popover.tsx';
+import { Popover } from '../../parts/frame/top/Popover.tsx';
 import { useState } from 'react';
 import { changeTable, type ChangeMinutes } from '../../engines/planner/index.ts';
 

@@ -1,10 +1,10 @@
-import { Popover } from '../../parts/frame/Popover.tsx';
+import { Popover } from '../../parts/frame/top/Popover.tsx';
 import { useState } from 'react';
 import type { ChangeMinutes, PlanProblem, PlanOutcome } from '../../engines/planner/index.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 import { MinutesForm } from './MinutesForm.tsx';
-import { outcomeOf, usePlanner, type SearchState } from './usePlanner.ts';
-import type { SaveState } from './useSavedPlan.ts';
+import { outcomeOf, usePlanner, type SearchState } from './hooks/usePlanner.ts';
+import type { SaveState } from './hooks/useSavedPlan.ts';
 import { counted } from '../../parts/text.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 

@@ -6,14 +6,14 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
-import { useSchemes } from '../../parts/live/useSchemes.ts';
+import { useSchemes } from '../../parts/live/fresh/useSchemes.ts';
 import { doneText } from '../../parts/done-text.ts';
 import { dayKey } from '../../parts/text.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import type { SeatOf } from '../../parts/weave/weave-state.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
-import type { SavedScheme } from '../../schemas/scheme.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
+import type { SavedScheme } from '../../schemas/plan/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { Beside } from './Beside.tsx';
 import { ChangeList } from './ChangeList.tsx';
@@ -25,8 +25,8 @@ import { LeftOut } from './LeftOut.tsx';
 import { PlanBar } from './PlanBar.tsx';
 import { SeatPanel } from './SeatPanel.tsx';
 import { ToldOfJobs } from './ToldOfJobs.tsx';
-import { useMoreJobs } from './useMoreJobs.ts';
-import { usePlan, type OpenPlan } from './usePlan.ts';
+import { useMoreJobs } from './hooks/useMoreJobs.ts';
+import { usePlan, type OpenPlan } from './hooks/usePlan.ts';
 import { Weave } from './Weave.tsx';
 
 interface PlanScreenProps {

@@ -6,7 +6,7 @@ import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
 import { WaitingRow, WeaveRow } from '../../parts/weave/WeaveRow.tsx';
 import { BlockStrip } from './BlockStrip.tsx';
 import { UseRow } from './UseRow.tsx';
-import type { OpenPlan } from './usePlan.ts';
+import type { OpenPlan } from './hooks/usePlan.ts';
 
 /** Work from the plan's beginning: minutes, then hours. */
 const workText = (minutes: number) =>

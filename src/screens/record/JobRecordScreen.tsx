@@ -10,7 +10,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { counted, dayText, durationText, lostText, stopsText, timeText, whole } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 interface JobRecordProps {

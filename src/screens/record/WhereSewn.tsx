@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { movedRuns, runsFinished, whereSewn } from '../../core/run/where-sewn.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 /** On which positions each stop was sewn; and, where the machine had it elsewhere than the ledger says, the correction. */

@@ -4,8 +4,8 @@ import { deedPath, deedText } from '../../core/ledger/deed.ts';
 import type { Watch } from '../../core/learn/change/watch.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Job } from '../../schemas/workshop.ts';
-import { usePieces, useRun } from './useRun.ts';
-import { useWatches } from './useWatches.ts';
+import { usePieces, useRun } from './hooks/useRun.ts';
+import { useWatches } from './hooks/useWatches.ts';
 
 /** What the ledger says should be looked at now. Its place is always there, so that nothing moves under a finger. */
 export function ActNow({ job, watches: first }: { job: Job; watches: Watch[] }) {

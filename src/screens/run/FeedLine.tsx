@@ -1,6 +1,6 @@
 import { useFrame } from '../../parts/frame/context.tsx';
 import { whole } from '../../parts/text.ts';
-import { useRun } from './useRun.ts';
+import { useRun } from './hooks/useRun.ts';
 
 /** What the machine itself says: which stop, how far, how fast. */
 export function FeedLine() {

@@ -1,5 +1,5 @@
 import { useFrame } from '../../parts/frame/context.tsx';
-import { headsOf, keepHeads } from '../../parts/live/kept.ts';
+import { headsOf, keepHeads } from '../../parts/device/kept.ts';
 
 interface HeadsProps {
   sewing: readonly number[];

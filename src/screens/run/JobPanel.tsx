@@ -1,7 +1,7 @@
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { JobPicture } from '../../parts/job/JobPicture.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { headsOf, keptHeads } from '../../parts/live/kept.ts';
+import { headsOf, keptHeads } from '../../parts/device/kept.ts';
 import { restOfPiece } from '../../core/run/rest-of-piece.ts';
 import { ChooseJob } from './ChooseJob.tsx';
 import { FeedLine } from './FeedLine.tsx';
@@ -9,7 +9,7 @@ import { Heads } from './Heads.tsx';
 import { PieceButton } from './PieceButton.tsx';
 import { RunStops } from './RunStops.tsx';
 import { Speed } from './Speed.tsx';
-import { usePieces, useRun } from './useRun.ts';
+import { usePieces, useRun } from './hooks/useRun.ts';
 import { whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
 

@@ -3,7 +3,7 @@ import { firstStitches, restOfPiece, type PlacedStop } from '../../core/run/rest
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
-import { useRun } from './useRun.ts';
+import { useRun } from './hooks/useRun.ts';
 
 /** The piece stops in the middle, or is spoiled: how far it was, by the machine's own counter. */
 export default function Middle({ job, onDone }: { job: Job; onDone: () => void }) {

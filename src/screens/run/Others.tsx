@@ -3,7 +3,7 @@ import { useFrame } from '../../parts/frame/context.tsx';
 import { getJson } from '../../parts/live/get-json.ts';
 import { useNow } from '../../parts/live/useNow.ts';
 import { clockText, whole } from '../../parts/text.ts';
-import type { MachinesNow } from '../../schemas/machines-now.ts';
+import type { MachinesNow } from '../../schemas/plan/machines-now.ts';
 
 const everyMs = 3000;
 

@@ -7,13 +7,13 @@ import { useEffect, useState } from 'react';
 import { ActNow } from './ActNow.tsx';
 import { Others } from './Others.tsx';
 import { Simulate } from './Simulate.tsx';
-import { keepAwake } from '../../parts/live/wake-lock.ts';
+import { keepAwake } from '../../parts/device/wake-lock.ts';
 import { momentText } from '../../parts/text.ts';
 import { JobPanel } from './JobPanel.tsx';
 import { Recent } from './Recent.tsx';
 import { StopPanel } from './StopPanel.tsx';
 import { TallRail } from './TallRail.tsx';
-import { usePieceKey } from './usePieceKey.ts';
+import { usePieceKey } from './hooks/usePieceKey.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { HeadView, ShownEvent } from '../../parts/live/view.ts';
 

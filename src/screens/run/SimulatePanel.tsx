@@ -4,7 +4,7 @@ import { SimulatedMachine } from '../../simulators/machine.ts';
 import { simulatedSetup } from '../../simulators/setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { clockNow } from '../../parts/live/clock.ts';
-import { keptSpeed } from '../../parts/live/kept.ts';
+import { keptSpeed } from '../../parts/device/kept.ts';
 
 const tickMs = 500;
 const speeds = [1, 10, 60, 600];

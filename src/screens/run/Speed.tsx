@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { slowestOf } from '../../core/advice/of-stop.ts';
 import { speedLimits } from '../../core/seating/speed.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
-import { keepSpeed, keptSpeed } from '../../parts/live/kept.ts';
+import { keepSpeed, keptSpeed } from '../../parts/device/kept.ts';
 import { whole } from '../../parts/text.ts';
 import type { Job } from '../../schemas/workshop.ts';
 

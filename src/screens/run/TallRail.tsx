@@ -11,7 +11,7 @@ import { Needle } from '../../parts/rail/Needle.tsx';
 import { seatLabel } from '../../parts/rail/seat-label.ts';
 import { Wear } from '../../parts/rail/Wear.tsx';
 import { counted, stopsText } from '../../parts/text.ts';
-import { touches, type TouchKind } from './touch.ts';
+import { touches, type TouchKind } from './hooks/touch.ts';
 import { Cone } from '../../parts/thread/Cone.tsx';
 
 /** The head rail grown tall: each position is a touch target that logs a break there. */

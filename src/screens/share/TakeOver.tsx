@@ -1,7 +1,7 @@
 import { useMay } from '../../parts/people/rights.tsx';
 import { useState } from 'react';
 import type { PlanSetup } from '../../core/plan/asked/setup.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 import { keepSetup, keepShare } from './take-over.ts';
 import type { MachineNow } from './useChosen.ts';
 import type { ShareState } from './useShareOut.ts';

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { Shared } from '../../engines/planner/index.ts';
 import { emptySetup, type PlanSetup } from '../../core/plan/asked/setup.ts';
 import { send } from '../../parts/live/send.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 
 /** One machine's plan with the jobs it was given: positions, wishes for those jobs and minutes stay as they are. */
 export function sharedSetup(before: PlanSetup | null, order: readonly string[], frozen: number): PlanSetup {

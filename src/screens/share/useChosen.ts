@@ -5,7 +5,7 @@ import { shareProblemOf } from '../../core/plan/machines/share-setup.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { dayKey } from '../../parts/text.ts';
 import { without } from '../../parts/without.ts';
-import type { SavedPlan } from '../../schemas/plan.ts';
+import type { SavedPlan } from '../../schemas/plan/plan.ts';
 import type { HeadNowMessage, Job, Machine } from '../../schemas/workshop.ts';
 
 export interface MachineNow {

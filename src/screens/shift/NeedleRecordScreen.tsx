@@ -5,7 +5,7 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { dayText, timeText, whole } from '../../parts/text.ts';
-import type { Event, NeedleRecord as Known } from '../../schemas/event.ts';
+import type { Event, NeedleRecord as Known } from '../../schemas/ledger/event.ts';
 
 interface NeedleRecordProps {
   record: Known;

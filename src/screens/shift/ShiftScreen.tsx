@@ -19,7 +19,7 @@ import {
   whole,
   stitchesText,
 } from '../../parts/text.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { Job } from '../../schemas/workshop.ts';
 
 interface ShiftScreenProps {

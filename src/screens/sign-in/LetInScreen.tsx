@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
-import { forgetOffline } from '../../parts/live/keep-offline.ts';
+import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
 

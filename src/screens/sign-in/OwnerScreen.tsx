@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { leastSigns } from '../../core/people/roles.ts';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { forgetOffline } from '../../parts/live/keep-offline.ts';
+import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
 import { Refusal } from '../../parts/people/Refusal.tsx';
 import { useTry } from '../../parts/live/useTry.ts';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { OwnSecret } from './OwnSecret.tsx';
 import { PinPad } from './PinPad.tsx';
 

@@ -4,7 +4,7 @@ import { weightClassKeys, weightText } from '../../core/plan/blocks/weight-class
 import type { PlanProblem } from '../../engines/planner/index.ts';
 import { needleText } from '../../core/needle/label.ts';
 import Ellipsis from 'lucide-react/icons/ellipsis';
-import { Popover } from '../../parts/frame/Popover.tsx';
+import { Popover } from '../../parts/frame/top/Popover.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 

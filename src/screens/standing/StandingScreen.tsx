@@ -5,7 +5,7 @@ import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
 import { HeadFaces } from '../../parts/head/HeadFaces.tsx';
 import { useSideScroll } from '../../parts/rail/useSideScroll.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import type { SavedScheme } from '../../schemas/scheme.ts';
+import type { SavedScheme } from '../../schemas/plan/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { AgainstHead } from './AgainstHead.tsx';
 import { BlockCards } from './BlockCards.tsx';

@@ -5,7 +5,7 @@ import { tradeMinutes } from '../../core/plan/asked/trade-minutes.ts';
 import type { PlanProblem } from '../../engines/planner/index.ts';
 import { Swatch } from '../../parts/thread/Swatch.tsx';
 import { whole } from '../../parts/text.ts';
-import type { Sewn } from '../../schemas/sewn.ts';
+import type { Sewn } from '../../schemas/ledger/sewn.ts';
 import type { Thread } from '../../schemas/workshop.ts';
 import { sewnWeeks, type SewnState } from './useSewn.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';

@@ -5,7 +5,7 @@ import { jobsLike, type FirstAnswers } from '../../core/plan/scheme/propose/firs
 import type { ProposedScheme } from '../../core/plan/scheme/propose/propose.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { toPlan } from '../../parts/weave/usePlanContext.ts';
-import type { Sewn } from '../../schemas/sewn.ts';
+import type { Sewn } from '../../schemas/ledger/sewn.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../workers/head-plan.ts';
 import { useOneWorker } from '../useOneWorker.ts';
 

@@ -4,8 +4,8 @@ import { checkScheme } from '../../core/plan/scheme/faults.ts';
 import type { Block } from '../../core/plan/blocks/scheme.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { NotTaken, send } from '../../parts/live/send.ts';
-import { useSchemes } from '../../parts/live/useSchemes.ts';
-import type { SavedScheme } from '../../schemas/scheme.ts';
+import { useSchemes } from '../../parts/live/fresh/useSchemes.ts';
+import type { SavedScheme } from '../../schemas/plan/scheme.ts';
 
 /** What can be changed of a scheme. */
 export interface SchemeFields {

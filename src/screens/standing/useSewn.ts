@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useHeard } from '../../parts/frame/useAsked.ts';
 import { get } from '../../parts/live/send.ts';
-import type { Sewn } from '../../schemas/sewn.ts';
+import type { Sewn } from '../../schemas/ledger/sewn.ts';
 
 export type SewnState = { is: 'asking' } | { is: 'here'; sewn: Sewn } | { is: 'failed'; why: string };
 export const sewnWeeks = 4;

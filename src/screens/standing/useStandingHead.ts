@@ -8,7 +8,7 @@ import { tradeEnds } from '../../core/plan/scheme/trade.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { dayKey } from '../../parts/text.ts';
 import { usePlanContext } from '../../parts/weave/usePlanContext.ts';
-import type { SavedScheme } from '../../schemas/scheme.ts';
+import type { SavedScheme } from '../../schemas/plan/scheme.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { useProposal } from './useProposal.ts';
 import { firstPrice, firstWeeks, useScheme } from './useScheme.ts';

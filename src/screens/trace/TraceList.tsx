@@ -1,5 +1,5 @@
-import type { Trace } from '../../core/trace/fold.ts';
-import { courseOf } from '../../core/trace/stage.ts';
+import type { Trace } from '../../core/trace/course/fold.ts';
+import { courseOf } from '../../core/trace/course/stage.ts';
 import { traceOutcomes } from '../../core/ledger/kinds/trace_closed/definition.ts';
 import { causeOf } from '../../core/trouble/causes.ts';
 import { seen } from '../../core/trouble/seen.ts';

@@ -1,20 +1,20 @@
 import { useEffect, useState } from 'react';
-import type { TraceFacts } from '../../core/trace/facts.ts';
+import type { TraceFacts } from '../../core/trace/learning/facts.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
-import { Asked } from './Asked.tsx';
-import { Causes } from './Causes.tsx';
-import { Closing } from './Closing.tsx';
-import { DoneSteps } from './DoneSteps.tsx';
-import { EvidenceList } from './EvidenceList.tsx';
-import { NextStep } from './NextStep.tsx';
-import { PartsOfHead } from './PartsOfHead.tsx';
-import type { Where } from './seat-facts.ts';
-import { TraceHeader } from './TraceHeader.tsx';
+import { Asked } from './course/Asked.tsx';
+import { Causes } from './course/Causes.tsx';
+import { Closing } from './course/Closing.tsx';
+import { DoneSteps } from './course/DoneSteps.tsx';
+import { EvidenceList } from './course/EvidenceList.tsx';
+import { NextStep } from './course/NextStep.tsx';
+import { PartsOfHead } from './course/PartsOfHead.tsx';
+import type { Where } from './course/seat-facts.ts';
+import { TraceHeader } from './course/TraceHeader.tsx';
 import { TraceList } from './TraceList.tsx';
-import { useTrace, type TraceState } from './useTrace.ts';
+import { useTrace, type TraceState } from './course/useTrace.ts';
 import { useTraces } from './useTraces.ts';
 
 interface TraceScreenProps {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Event } from '../../core/ledger/entry.ts';
-import { tracesIn, type Trace } from '../../core/trace/fold.ts';
+import { tracesIn, type Trace } from '../../core/trace/course/fold.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 
 /** The machine's events as far as they are known here: those of the page, and what came or was written since. */

@@ -1,5 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import { systemOf, systems } from './systems.ts';
 import { useTrust } from './useTrust.ts';
 

@@ -1,5 +1,5 @@
-import { ThemeButton } from '../../parts/frame/ThemeButton.tsx';
-import { useAwake } from '../../parts/live/useAwake.ts';
+import { ThemeButton } from '../../parts/frame/top/ThemeButton.tsx';
+import { useAwake } from '../../parts/device/useAwake.ts';
 import type { Cone, Machine, NeedleKind, Operator, Thread } from '../../schemas/workshop.ts';
 import type { BackupState } from '../../schemas/backup-state.ts';
 import { Rights, useMay } from '../../parts/people/rights.tsx';

@@ -4,7 +4,7 @@ import { foldFeed } from '../../core/feed/fold.ts';
 import { is } from '../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
 import { simulatorId } from '../../core/ledger/simulated.ts';
-import type { FeedTaken } from '../../schemas/feed.ts';
+import type { FeedTaken } from '../../schemas/ledger/feed.ts';
 import type { FeedState, Kept } from './state.ts';
 
 /** Lines whose ids are kept with the state, to know one that is sent again at once; no batch is longer. */

@@ -1,5 +1,5 @@
 import type { FeedEvent } from '../../core/feed/event.ts';
-import { feedEvent, type FeedTaken } from '../../schemas/feed.ts';
+import { feedEvent, type FeedTaken } from '../../schemas/ledger/feed.ts';
 import { validator } from '../http/validate.ts';
 import { parseText } from '../http/body.ts';
 import { isUnreachable, ProblemError } from '../http/problem.ts';

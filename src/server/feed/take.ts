@@ -2,7 +2,7 @@ import { omit } from '../../core/base/omit.ts';
 import { is } from '../../core/ledger/about-kinds.ts';
 import type { FeedEvent } from '../../core/feed/event.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
-import type { FeedTaken } from '../../schemas/feed.ts';
+import type { FeedTaken } from '../../schemas/ledger/feed.ts';
 import { serverNow } from '../base/clock.ts';
 import { database } from '../base/database.ts';
 import { feedLagSeconds } from '../base/metrics.ts';

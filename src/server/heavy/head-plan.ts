@@ -8,7 +8,7 @@ import {
   type ShareOutcome,
   type ShareProblem,
 } from '../../engines/planner/index.ts';
-import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan.ts';
+import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan/plan.ts';
 import { invalid, ProblemError } from '../http/problem.ts';
 import { inThread, type HeavyFor } from './heavy-work.ts';
 

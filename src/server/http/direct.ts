@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { feedTaken } from '../../schemas/feed.ts';
+import { feedTaken } from '../../schemas/ledger/feed.ts';
 import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/writing/receive.ts';
 import { logFailure } from './failures.ts';

@@ -1,5 +1,5 @@
 import type { ListQuery } from '../../schemas/workshop.ts';
-import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan.ts';
+import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan/plan.ts';
 import type { KeptSeat } from '../../core/seating/asked.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../ledger/reading/live.ts';

@@ -7,7 +7,7 @@ import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { CostData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
-import { placeName } from '../../core/learn/answers/place-name.ts';
+import { placeName } from '../../core/learn/answers/words/place-name.ts';
 import { changesOf } from './needles.ts';
 import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
 

@@ -1,6 +1,6 @@
 import { sqlNoBreaks } from '../../core/fault/faults.ts';
 import { fieldOf, kindsOfStory, sqlKinds, sqlList } from '../../core/ledger/about-kinds.ts';
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import type { HeadNowMessage, Story } from '../../schemas/workshop.ts';
 import { database, rows } from '../base/database.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';

@@ -1,5 +1,5 @@
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
-import type { MachinesNow } from '../../schemas/machines-now.ts';
+import type { MachinesNow } from '../../schemas/plan/machines-now.ts';
 import { database, rows } from '../base/database.ts';
 import { openStopOfM } from '../ledger/reading/open-stop.ts';
 

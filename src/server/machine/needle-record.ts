@@ -1,6 +1,6 @@
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
-import type { NeedleRecord } from '../../schemas/event.ts';
+import type { NeedleRecord } from '../../schemas/ledger/event.ts';
 import { database, rows } from '../base/database.ts';
 import { notFound } from '../http/problem.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';

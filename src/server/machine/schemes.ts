@@ -1,6 +1,6 @@
 import { checkScheme } from '../../core/plan/scheme/faults.ts';
 import type { Scheme } from '../../core/plan/blocks/scheme.ts';
-import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schemas/scheme.ts';
+import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schemas/plan/scheme.ts';
 import type { ListQuery } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { makeOnce } from '../base/made-once.ts';

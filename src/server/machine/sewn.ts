@@ -1,4 +1,4 @@
-import type { Sewn } from '../../schemas/sewn.ts';
+import type { Sewn } from '../../schemas/ledger/sewn.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { jobsByIds } from '../jobs/jobs.ts';

@@ -1,4 +1,4 @@
-import type { Event } from '../../schemas/event.ts';
+import type { Event } from '../../schemas/ledger/event.ts';
 import { database, rows } from '../base/database.ts';
 import { ledgerRows } from '../ledger/reading/read.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';

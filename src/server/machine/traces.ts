@@ -1,6 +1,6 @@
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
-import type { TraceFacts } from '../../core/trace/facts.ts';
-import type { TraceCounts } from '../../core/trace/learn.ts';
+import type { TraceFacts } from '../../core/trace/learning/facts.ts';
+import type { TraceCounts } from '../../core/trace/learning/learn.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
 import type { Step } from '../../core/trouble/steps/index.ts';
 import { serverNow } from '../base/clock.ts';

@@ -11,7 +11,7 @@ import { hearAccess } from '../ledger/reading/live.ts';
 import { accessNow } from './access.ts';
 import { heldBy, type From, type Shown } from './shown.ts';
 import { known } from './known.ts';
-import { hashOf } from './tokens.ts';
+import { hashOf } from './tokens/tokens.ts';
 
 /** Believed for so long at most without looking again; a change is heard of before (changed.ts). */
 const believedMs = 5000;

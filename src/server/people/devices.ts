@@ -7,9 +7,9 @@ import type { From } from './shown.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { countCode } from './guesses.ts';
 import { makeOwner } from './people.ts';
-import { hashSecret } from './secrets.ts';
+import { hashSecret } from './tokens/secrets.ts';
 import { beginSession } from './sessions.ts';
-import { codeText, hashOf, newCode, newToken } from './tokens.ts';
+import { codeText, hashOf, newCode, newToken } from './tokens/tokens.ts';
 
 const columns = `id, name, kind, machine_id AS "machineId", paired_at AS "pairedAt", seen_at AS "seenAt"`;
 const codeMinutes = 10;

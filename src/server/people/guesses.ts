@@ -2,7 +2,7 @@ import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
 import { writeChange } from './changed.ts';
-import { isSecret } from './secrets.ts';
+import { isSecret } from './tokens/secrets.ts';
 
 /** So many wrong ones cost nothing but themselves, on one device and of one person on all of them; each after them doubles the wait, from 30 s to a quarter of an hour. */
 const free = 5;

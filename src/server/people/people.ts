@@ -6,7 +6,7 @@ import { addOperator } from '../stores/operators.ts';
 import { changeThing, removeThing, type Thing } from '../stores/things.ts';
 import { hasOwner, ownersHeld } from './access.ts';
 import { accessChanged, writeChange } from './changed.ts';
-import { hashSecret } from './secrets.ts';
+import { hashSecret } from './tokens/secrets.ts';
 import { endSessionsOf } from './sessions.ts';
 
 const columns = `o.id, o.name, coalesce(p.role, 'operator') AS role, p.secret IS NOT NULL AS "canSignIn", o.active`;

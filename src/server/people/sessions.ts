@@ -7,7 +7,7 @@ import { refused } from './askers.ts';
 import type { From } from './shown.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { verifySecret } from './guesses.ts';
-import { hashOf, newToken } from './tokens.ts';
+import { hashOf, newToken } from './tokens/tokens.ts';
 
 /** A session is over after this, whatever is done in it: a long shift. */
 export const sessionHours = 14;

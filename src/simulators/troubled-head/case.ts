@@ -6,7 +6,7 @@ import type { Scope } from '../../core/trouble/scopes.ts';
 import type { Seen } from '../../core/trouble/seen.ts';
 import { since, type Since } from '../../core/trouble/since.ts';
 import { answersOf, stepOf, type Step } from '../../core/trouble/steps/index.ts';
-import { shownBy } from '../../core/trace/of-repair.ts';
+import { shownBy } from '../../core/trace/learning/of-repair.ts';
 import { hiddenFaults } from './faults.ts';
 import { looksAt, mendsHead, swapped } from './hands.ts';
 import { showsIn, troubles } from './sewing.ts';

@@ -4,13 +4,13 @@ import { changedAnswer } from './changed.ts';
 import { costAnswer, type CostAsked } from './cost.ts';
 import { jobBreaks } from './for-job.ts';
 import { hereText } from './here.ts';
-import type { NeedleAsked } from './needle-groups.ts';
+import type { NeedleAsked } from './words/needle-groups.ts';
 import { needlesAnswer } from './needles.ts';
 import { placesAnswer } from './places.ts';
 import { answerOf, type Question } from './questions.ts';
 import { asItWas, replayed, whatIfAnswer } from './what-if.ts';
 import { withAnswer } from './with.ts';
-import { dayWords, whenThere, withRange } from './words.ts';
+import { dayWords, whenThere, withRange } from './words/words.ts';
 
 const year = { from: '2026-01-01', to: '2026-12-31' };
 const costs = { planned: 2.5, trouble: 20 };

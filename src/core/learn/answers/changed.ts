@@ -1,9 +1,9 @@
 import { changesOf, type Change } from '../change/changed.ts';
 import { perStitches } from '../rates/per-stitches.ts';
-import type { Answer, ChangeWindow } from './answer.ts';
-import { capital, placeName } from './place-name.ts';
-import { placeSteps } from './place-steps.ts';
-import { dayWords, figure, howMany, perTenThousand, wholeText } from './words.ts';
+import type { Answer, ChangeWindow } from './words/answer.ts';
+import { capital, placeName } from './words/place-name.ts';
+import { placeSteps } from './words/place-steps.ts';
+import { dayWords, figure, howMany, perTenThousand, wholeText } from './words/words.ts';
 
 /** Breaks and stitches of one place, day by day. */
 export interface SeriesAsked {

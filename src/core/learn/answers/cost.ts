@@ -1,7 +1,7 @@
-import type { Answer, Bar } from './answer.ts';
+import type { Answer, Bar } from './words/answer.ts';
 import { costGroups, type CostGroup } from './cost-groups.ts';
-import { capital } from './place-name.ts';
-import { figure, howMany, wholeText } from './words.ts';
+import { capital } from './words/place-name.ts';
+import { figure, howMany, wholeText } from './words/words.ts';
 
 /** Stops and minutes of one cause, place or job. */
 export interface CostLine {

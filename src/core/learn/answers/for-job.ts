@@ -1,5 +1,5 @@
 import { rateOf } from '../rates/rate.ts';
-import { howMany, perTenThousand, wholeText, withRange } from './words.ts';
+import { howMany, perTenThousand, wholeText, withRange } from './words/words.ts';
 
 /** What is known of breaks for a job: on its cloth, and on the whole machine. */
 export interface JobBreaksAsked {

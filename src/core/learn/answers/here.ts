@@ -1,6 +1,6 @@
 import { rateOf } from '../rates/rate.ts';
 import { ratioOf } from '../rates/ratio.ts';
-import { howMany, perTenThousand, withRange, wholeText } from './words.ts';
+import { howMany, perTenThousand, withRange, wholeText } from './words/words.ts';
 
 /** What one kind of needle sewed and broke on a cloth. */
 export interface OnCloth {

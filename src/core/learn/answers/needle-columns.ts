@@ -1,4 +1,4 @@
-import type { NeedleAsked } from './needle-groups.ts';
+import type { NeedleAsked } from './words/needle-groups.ts';
 
 /**
  * Many needles, column by column: an answer for fifteen thousand is a sixth as long so, and as much sooner made and read. `kind`, `cloth` and `thread`

@@ -2,9 +2,9 @@ import { describe, expect, test } from 'vitest';
 import { madeNeedles } from '../../../../tests/support/learn.ts';
 import { goodAt, weibullFit } from '../life/weibull.ts';
 import { costAt } from '../life/replace.ts';
-import type { NeedleAsked } from './needle-groups.ts';
+import type { NeedleAsked } from './words/needle-groups.ts';
 import { needlesAnswer } from './needles.ts';
-import { aboutStitches, figure } from './words.ts';
+import { aboutStitches, figure } from './words/words.ts';
 
 const year = { from: '2026-01-01', to: '2026-12-31' };
 

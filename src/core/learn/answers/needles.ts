@@ -3,9 +3,15 @@ import type { Life } from '../life/lives.ts';
 import { logRank } from '../life/log-rank.ts';
 import { ageRule, costAt, type AgeRule, type ChangeCosts } from '../life/replace.ts';
 import { goodAt, weibullFit, type WeibullFit } from '../life/weibull.ts';
-import type { Answer, CurvePoint } from './answer.ts';
-import { ageUnits, needleGroups, type AgeUnit, type NeedleAsked, type NeedleGroup } from './needle-groups.ts';
-import { aboutStitches, daysOf, figure, howMany, whenThere, withRange } from './words.ts';
+import type { Answer, CurvePoint } from './words/answer.ts';
+import {
+  ageUnits,
+  needleGroups,
+  type AgeUnit,
+  type NeedleAsked,
+  type NeedleGroup,
+} from './words/needle-groups.ts';
+import { aboutStitches, daysOf, figure, howMany, whenThere, withRange } from './words/words.ts';
 
 export interface NeedlesAsked {
   lives: readonly NeedleAsked[];

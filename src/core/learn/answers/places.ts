@@ -1,10 +1,10 @@
 import { rateOf } from '../rates/rate.ts';
 import { perStitches } from '../rates/per-stitches.ts';
 import { commonOf, shrunkRate, type Common } from '../rates/shrunk.ts';
-import type { Answer, SeatBar } from './answer.ts';
-import { capital, placeName } from './place-name.ts';
-import { placeSteps } from './place-steps.ts';
-import { daysOf, figure, howMany, perTenThousand, whenThere, wholeText, withRange } from './words.ts';
+import type { Answer, SeatBar } from './words/answer.ts';
+import { capital, placeName } from './words/place-name.ts';
+import { placeSteps } from './words/place-steps.ts';
+import { daysOf, figure, howMany, perTenThousand, whenThere, wholeText, withRange } from './words/words.ts';
 
 /** A place with what broke and what was sewn there. */
 export interface PlaceAsked {

@@ -5,7 +5,7 @@ import { placesAnswer, type PlacesAsked } from './places.ts';
 import { speedAnswer, type SpeedAsked } from './speed.ts';
 import { whatIfAnswer, type WhatIfAsked } from './what-if.ts';
 import { withAnswer, type WithAsked } from './with.ts';
-import type { Answer } from './answer.ts';
+import type { Answer } from './words/answer.ts';
 
 /** A question with what it is asked of. */
 export type Question =

@@ -1,9 +1,9 @@
 import type { FactorCell } from '../factors/factors.ts';
 import { goesWith } from '../factors/goes-with.ts';
 import { perMany } from '../life/replace.ts';
-import type { Answer, Bar } from './answer.ts';
+import type { Answer, Bar } from './words/answer.ts';
 import { leastBreaks, tooWide } from './with.ts';
-import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words.ts';
+import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words/words.ts';
 
 export interface SpeedAsked {
   cells: readonly FactorCell[];

@@ -3,7 +3,7 @@ import { madeNeedles } from '../../../../tests/support/learn.ts';
 import { weibullFit } from '../life/weibull.ts';
 import { costAt } from '../life/replace.ts';
 import { whatIfAnswer } from './what-if.ts';
-import { figure } from './words.ts';
+import { figure } from './words/words.ts';
 
 const year = { from: '2026-01-01', to: '2026-12-31' };
 

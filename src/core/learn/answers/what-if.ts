@@ -1,9 +1,9 @@
 import { costAt, perMany, type ChangeCosts } from '../life/replace.ts';
 import { goodAt, weibullFit } from '../life/weibull.ts';
-import type { Answer } from './answer.ts';
-import type { NeedleAsked } from './needle-groups.ts';
+import type { Answer } from './words/answer.ts';
+import type { NeedleAsked } from './words/needle-groups.ts';
 import { leastForRule, lifeOf } from './needles.ts';
-import { aboutStitches, daysOf, figure, howMany, whenThere, wholeText } from './words.ts';
+import { aboutStitches, daysOf, figure, howMany, whenThere, wholeText } from './words/words.ts';
 
 export interface WhatIfAsked {
   lives: readonly NeedleAsked[];

@@ -1,9 +1,9 @@
 import { factors, type Factor, type FactorCell } from '../factors/factors.ts';
 import { goesWith, type Effect, type Together } from '../factors/goes-with.ts';
 import { questionNames } from '../question-names.ts';
-import type { Answer, Bar } from './answer.ts';
-import { capital } from './place-name.ts';
-import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words.ts';
+import type { Answer, Bar } from './words/answer.ts';
+import { capital } from './words/place-name.ts';
+import { daysOf, figure, howMany, whenThere, wholeText, withRange } from './words/words.ts';
 
 export interface WithAsked {
   cells: readonly FactorCell[];

@@ -1,4 +1,4 @@
-import { below } from '../../tension/case/normal.ts';
+import { below } from '../../tension/case/belief/normal.ts';
 import jStat from 'jstat';
 
 /** Breaks and stitches of one step of time: a day. */

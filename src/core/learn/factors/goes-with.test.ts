@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { below } from '../../tension/case/normal.ts';
+import { below } from '../../tension/case/belief/normal.ts';
 import type { Factor, FactorCell } from './factors.ts';
 import { goesWith } from './goes-with.ts';
 

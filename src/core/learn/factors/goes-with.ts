@@ -1,4 +1,4 @@
-import { below } from '../../tension/case/normal.ts';
+import { below } from '../../tension/case/belief/normal.ts';
 import { factorKeys, factors, type Factor, type FactorCell } from './factors.ts';
 import { companions, gathered, indexed, levelsOf, usualOf, type Level } from './levels.ts';
 import { poissonRegression, type CountsFit } from './poisson-regression.ts';

@@ -1,4 +1,4 @@
-import { chanceWithin, density } from '../case/normal.ts';
+import { chanceWithin, density } from '../case/belief/normal.ts';
 import { middleOf, type Band } from '../targets.ts';
 
 /** What explains a test block: a shift that all positions have in common (the case), and single positions (their knobs). */

@@ -15,7 +15,7 @@ import {
   type PracticeState,
 } from './practice.ts';
 import { nextTurn } from '../case/next-turn.ts';
-import { followCase, type CaseStep } from '../case/screw.ts';
+import { followCase, type CaseStep } from '../case/belief/screw.ts';
 import { bandOf } from '../targets.ts';
 
 const band = bandOf('25-30');

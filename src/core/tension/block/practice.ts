@@ -1,5 +1,5 @@
 import { shareSchools, type BlockColumn, type ShareSchool } from './block.ts';
-import { usualGrams } from '../case/spring.ts';
+import { usualGrams } from '../case/belief/spring.ts';
 import { middleOf, type Band } from '../targets.ts';
 
 /** What may be wrong on the practice machine, and what is to be learnt from it. Common practice, no published source. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { below } from '../case/normal.ts';
+import { below } from '../case/belief/normal.ts';
 import { readBlock, type BlockColumn, type ShareSchool, type StartSchool } from './block.ts';
 import { explain } from './explain.ts';
 

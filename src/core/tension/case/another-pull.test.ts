@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { bandOf } from '../targets.ts';
-import { afterTurn, cellsOf } from './after-turn.ts';
+import { afterTurn, cellsOf } from './belief/after-turn.ts';
 import { gainOfAnotherPull } from './another-pull.ts';
 import { nextTurn } from './next-turn.ts';
-import { followCase, type CaseBelief, type CaseStep } from './screw.ts';
+import { followCase, type CaseBelief, type CaseStep } from './belief/screw.ts';
 
 const reading = (grams: number): CaseStep => ({ is: 'reading', grams });
 const turn = (turns: number): CaseStep => ({ is: 'turn', turns });

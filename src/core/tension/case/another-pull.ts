@@ -1,8 +1,8 @@
 import type { Band } from '../targets.ts';
-import { leastWeight, worthAt } from './after-turn.ts';
-import { byScrew, type Row } from './rows.ts';
-import type { CaseBelief } from './screw.ts';
-import { springs, type Spring } from './spring.ts';
+import { leastWeight, worthAt } from './belief/after-turn.ts';
+import { byScrew, type Row } from './belief/rows.ts';
+import type { CaseBelief } from './belief/screw.ts';
+import { springs, type Spring } from './belief/spring.ts';
 
 /** Where the next reading is thought of, in deviations about what is expected of it. */
 const thoughtOf = [-2, -1.2, -0.6, 0, 0.6, 1.2, 2] as const;

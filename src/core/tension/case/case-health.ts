@@ -1,6 +1,6 @@
-import { gaugeSpread } from './scale.ts';
+import { gaugeSpread } from './belief/scale.ts';
 import type { EventOfCase } from './life.ts';
-import type { CaseStep } from './screw.ts';
+import type { CaseStep } from './belief/screw.ts';
 
 /** A turn with its answer: turns to the right (left below 0), and the readings before and after, grams. */
 export interface LoggedTurn {

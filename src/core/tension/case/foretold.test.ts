@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { foretoldOf } from './foretold.ts';
-import { afterTurn, cellsOf } from './after-turn.ts';
-import { followCase, type CaseStep } from './screw.ts';
+import { afterTurn, cellsOf } from './belief/after-turn.ts';
+import { followCase, type CaseStep } from './belief/screw.ts';
 
 const band = { from: 25, to: 30 };
 const read = (grams: number, days = 0): CaseStep => ({ is: 'reading', grams, days });

@@ -1,6 +1,13 @@
-import { afterTurn, cellsOf } from './after-turn.ts';
-import { screwOf, type ScrewPrior } from './known-screw.ts';
-import { afterStep, beliefOf, newCase, type CaseBelief, type CaseStep, type Foretold } from './screw.ts';
+import { afterTurn, cellsOf } from './belief/after-turn.ts';
+import { screwOf, type ScrewPrior } from './belief/known-screw.ts';
+import {
+  afterStep,
+  beliefOf,
+  newCase,
+  type CaseBelief,
+  type CaseStep,
+  type Foretold,
+} from './belief/screw.ts';
 
 /** How a turn came out: what was believed and said of it, and the chance that it landed in the band that it was made for, as the readings after it have it. */
 export interface CameOut {

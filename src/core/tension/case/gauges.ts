@@ -1,7 +1,7 @@
 import { caseFaults, type CaseFault } from './case-health.ts';
 import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
-import { gaugeSpread, plateAngle, toPlate, type PlateFriction } from './scale.ts';
+import { gaugeSpread, plateAngle, toPlate, type PlateFriction } from './belief/scale.ts';
 
 /** Deviations from which on two readings of one case do not go together. */
 const apart = 3;

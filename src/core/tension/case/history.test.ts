@@ -13,9 +13,9 @@ import {
   studentFactor,
   toPlate,
   usualFriction,
-} from './scale.ts';
-import { screwOf } from './known-screw.ts';
-import { followCase, type CaseStep } from './screw.ts';
+} from './belief/scale.ts';
+import { screwOf } from './belief/known-screw.ts';
+import { followCase, type CaseStep } from './belief/screw.ts';
 
 const at = (day: number, hour = 8) =>
   `2026-11-${String(day).padStart(2, '0')}T${String(hour).padStart(2, '0')}:00:00.000Z`;

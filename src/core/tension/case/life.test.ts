@@ -3,8 +3,8 @@ import { caseDue } from './due.ts';
 import { sinceFall } from './case-health.ts';
 import { gaugesDisagree } from './gauges.ts';
 import { followedLife, stepsOf, tellingSteps, workshopCases, type EventOfCase } from './life.ts';
-import { usualFriction } from './scale.ts';
-import { beliefOf, followCase, type CaseStep } from './screw.ts';
+import { usualFriction } from './belief/scale.ts';
+import { beliefOf, followCase, type CaseStep } from './belief/screw.ts';
 
 const white = 'white';
 const at = (day: number) => `2026-11-${String(day).padStart(2, '0')}T08:00:00.000Z`;

@@ -1,9 +1,9 @@
 import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
-import { meanScrew, usualScrew, type ScrewPrior } from './known-screw.ts';
+import { meanScrew, usualScrew, type ScrewPrior } from './belief/known-screw.ts';
 import { showedBy, type CameOut } from './foretold.ts';
 import { sewnBetween, type Sewn } from './sewn.ts';
-import { afterStep, newCase, type CaseStep, type Followed } from './screw.ts';
+import { afterStep, newCase, type CaseStep, type Followed } from './belief/screw.ts';
 
 /** One entry of a case's life, as far as it is about the case. `machineId`: the machine that it was read for. */
 export type EventOfCase = {

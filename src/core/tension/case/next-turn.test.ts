@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { bandOf } from '../targets.ts';
 import { nextTurn } from './next-turn.ts';
 import { rangeText } from './said.ts';
-import { followCase, type CaseStep } from './screw.ts';
-import { slopePrior } from './spring.ts';
+import { followCase, type CaseStep } from './belief/screw.ts';
+import { slopePrior } from './belief/spring.ts';
 
 const reading = (grams: number): CaseStep => ({ is: 'reading', grams });
 const turn = (turns: number): CaseStep => ({ is: 'turn', turns });

@@ -1,10 +1,10 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
-import { afterTurn, cellsOf, type After } from './after-turn.ts';
+import { afterTurn, cellsOf, type After } from './belief/after-turn.ts';
 import { asBelieved, type Said } from './as-it-came.ts';
 import { gainOfAnotherPull } from './another-pull.ts';
 import { rangeText } from './said.ts';
-import { isDoubted, type CaseBelief, type Foretold } from './screw.ts';
+import { isDoubted, type CaseBelief, type Foretold } from './belief/screw.ts';
 
 /** What to do at the case next. */
 export interface TurnAdvice {

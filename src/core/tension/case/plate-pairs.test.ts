@@ -4,7 +4,7 @@ import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
 import { normal } from '../../../../tests/support/normal.ts';
 import { chance } from '../../base/chance.ts';
-import { fromPlate, learnFriction, plateAngle, studentFactor } from './scale.ts';
+import { fromPlate, learnFriction, plateAngle, studentFactor } from './belief/scale.ts';
 
 const at = (minute: number) => new Date(Date.UTC(2026, 5, 1, 8, minute)).toISOString();
 const read = (

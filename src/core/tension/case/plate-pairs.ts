@@ -1,5 +1,5 @@
 import type { EventOfCase } from './life.ts';
-import { leastRatio } from './scale.ts';
+import { leastRatio } from './belief/scale.ts';
 
 const dayMs = 86_400_000;
 

@@ -1,4 +1,4 @@
-import { headPlanAnswer, headPlanQuestion } from '../../../schemas/plan.ts';
+import { headPlanAnswer, headPlanQuestion } from '../../../schemas/plan/plan.ts';
 import { planInThread } from '../../../server/heavy/head-plan.ts';
 import { heavyFor } from '../../../server/heavy/heavy-work.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';

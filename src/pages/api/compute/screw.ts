@@ -1,7 +1,7 @@
 import { turnWords } from '../../../core/gauge/turn-words.ts';
 import { caseHealth } from '../../../core/tension/case/case-health.ts';
 import { nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { followCase, isDoubted, shownGrams } from '../../../core/tension/case/screw.ts';
+import { followCase, isDoubted, shownGrams } from '../../../core/tension/case/belief/screw.ts';
 import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
 import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';

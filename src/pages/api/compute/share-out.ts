@@ -1,4 +1,4 @@
-import { shareOutAnswer, shareOutQuestion } from '../../../schemas/plan.ts';
+import { shareOutAnswer, shareOutQuestion } from '../../../schemas/plan/plan.ts';
 import { shareInThread } from '../../../server/heavy/head-plan.ts';
 import { heavyFor } from '../../../server/heavy/heavy-work.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';

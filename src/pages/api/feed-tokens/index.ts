@@ -1,6 +1,6 @@
 import { feedTokenMade, feedTokenNew, feedTokens } from '../../../schemas/people.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { listFeedTokens, makeFeedToken } from '../../../server/people/feed-tokens.ts';
+import { listFeedTokens, makeFeedToken } from '../../../server/people/tokens/feed-tokens.ts';
 
 export const GET = endpoint({ right: 'people', answer: feedTokens }, async () => ({
   tokens: await listFeedTokens(),

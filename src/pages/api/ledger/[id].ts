@@ -1,4 +1,4 @@
-import { entryHistory as entryHistoryMessage } from '../../../schemas/event.ts';
+import { entryHistory as entryHistoryMessage } from '../../../schemas/ledger/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { entryHistory } from '../../../server/ledger/reading/read.ts';
 

@@ -1,7 +1,7 @@
 import { keysOf } from '../../../core/base/keys.ts';
 import { omit } from '../../../core/base/omit.ts';
 import { object } from '../../../core/shape/parts.ts';
-import { ledgerQuery, type LedgerQuery } from '../../../schemas/event.ts';
+import { ledgerQuery, type LedgerQuery } from '../../../schemas/ledger/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { exportFormats } from '../../../server/ledger/reading/export.ts';

@@ -1,5 +1,5 @@
-import { entriesStored } from '../../../schemas/entry.ts';
-import { ledgerPage as ledgerPageMessage, ledgerQuery } from '../../../schemas/event.ts';
+import { entriesStored } from '../../../schemas/ledger/entry.ts';
+import { ledgerPage as ledgerPageMessage, ledgerQuery } from '../../../schemas/ledger/event.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { ledgerPage } from '../../../server/ledger/reading/read.ts';
 import { receiveEntries } from '../../../server/ledger/writing/receive.ts';

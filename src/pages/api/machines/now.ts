@@ -1,4 +1,4 @@
-import { machinesNow as answer } from '../../../schemas/machines-now.ts';
+import { machinesNow as answer } from '../../../schemas/plan/machines-now.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { machinesNow } from '../../../server/machine/machines-now.ts';
 

@@ -1,4 +1,4 @@
-import { plan, planChange } from '../../../schemas/plan.ts';
+import { plan, planChange } from '../../../schemas/plan/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changePlan, machineOfPlan, planById } from '../../../server/jobs/plans.ts';
 

@@ -1,4 +1,4 @@
-import { plan, planNew, plans, plansQuery } from '../../../schemas/plan.ts';
+import { plan, planNew, plans, plansQuery } from '../../../schemas/plan/plan.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { addPlan, listPlans } from '../../../server/jobs/plans.ts';
 

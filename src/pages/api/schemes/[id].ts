@@ -1,4 +1,4 @@
-import { scheme, schemeChange, schemeGone } from '../../../schemas/scheme.ts';
+import { scheme, schemeChange, schemeGone } from '../../../schemas/plan/scheme.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changeScheme, machineOfScheme, removeScheme, schemeById } from '../../../server/machine/schemes.ts';
 

@@ -1,4 +1,4 @@
-import { scheme, schemeNew, schemes, schemesQuery } from '../../../schemas/scheme.ts';
+import { scheme, schemeNew, schemes, schemesQuery } from '../../../schemas/plan/scheme.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { addScheme, listSchemes } from '../../../server/machine/schemes.ts';
 

@@ -1,7 +1,7 @@
 import { afterEach, describe, expect, test, vi } from 'vitest';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import type { Job, Machine, Thread } from '../../../schemas/workshop.ts';
-import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed } from '../kept.ts';
+import { headsOf, keepHeads, keepSpeed, keptHeads, keptSpeed } from '../../device/kept.ts';
 import type { Undone } from '../machine-live.ts';
 import { dropQuestion } from '../second-press.ts';
 import { machineActions } from './index.ts';

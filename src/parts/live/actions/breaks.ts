@@ -1,5 +1,5 @@
 import type { Fault } from '../../../core/fault/faults.ts';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import { clockNow } from '../clock.ts';
 import { inHead, type Given, type Where } from './given.ts';
 

@@ -3,7 +3,7 @@ import { feedIsLive } from '../../../core/feed/live.ts';
 import { tooSoon } from '../../../core/run/before-piece.ts';
 import { designOf, restOfPiece, type PlacedStop } from '../../../core/run/rest-of-piece.ts';
 import { seatJob } from '../../../core/seating/seating.ts';
-import { keptHeads, keptSpeed } from '../kept.ts';
+import { keptHeads, keptSpeed } from '../../device/kept.ts';
 import { isSaidAgain } from '../second-press.ts';
 import { needleFirst, type Given } from './given.ts';
 

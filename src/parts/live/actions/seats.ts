@@ -3,7 +3,7 @@ import { needleText, readNeedleLabel, type NeedleSpec } from '../../../core/need
 import type { NeedleReason } from '../../../core/needle/reasons.ts';
 import { seatJob } from '../../../core/seating/seating.ts';
 import type { Thread } from '../../../schemas/workshop.ts';
-import { headsOf } from '../kept.ts';
+import { headsOf } from '../../device/kept.ts';
 import { shelfCone } from '../shelf-cone.ts';
 import { inHead, type Given, type Where } from './given.ts';
 

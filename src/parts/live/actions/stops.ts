@@ -1,5 +1,5 @@
 import { openStops } from '../../../core/ledger/open.ts';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import type { Written } from '../machine-live.ts';
 import { forgetTouch } from './breaks.ts';
 import { needleFirst, type Given } from './given.ts';

@@ -1,6 +1,6 @@
 import { fieldOf, is } from '../../../core/ledger/about-kinds.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 
 /** A case's life as told by the server, with what was written on this page since laid over it; oldest first. */
 export function lifeOf(caseId: string, told: readonly Event[], live: readonly Event[]): EventOfCase[] {

@@ -13,11 +13,11 @@ import {
   isDoubted,
   shownGrams,
   type Foretold,
-} from '../../../core/tension/case/screw.ts';
-import type { ScrewPrior } from '../../../core/tension/case/known-screw.ts';
+} from '../../../core/tension/case/belief/screw.ts';
+import type { ScrewPrior } from '../../../core/tension/case/belief/known-screw.ts';
 import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
 import type { Sewn } from '../../../core/tension/case/sewn.ts';
-import type { PlateFriction } from '../../../core/tension/case/scale.ts';
+import type { PlateFriction } from '../../../core/tension/case/belief/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
 import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
 import { simulatedGauge } from '../../../core/gauge/ways.ts';

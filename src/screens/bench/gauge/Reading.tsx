@@ -5,7 +5,7 @@ import {
   dropOutcomes,
   type DropOutcome,
   type PlateFriction,
-} from '../../../core/tension/case/scale.ts';
+} from '../../../core/tension/case/belief/scale.ts';
 import { counted } from '../../../parts/text.ts';
 import { gramsText } from '../case/Dial.tsx';
 

@@ -1,6 +1,6 @@
 import type { Entry, EntryKind } from '../../../core/ledger/entry.ts';
 import type { WrittenBy } from '../../../core/ledger/entry-base.ts';
-import type { LedgerLine } from '../../../schemas/event.ts';
+import type { LedgerLine } from '../../../schemas/ledger/event.ts';
 
 /** A raw row of the `ledger` table. */
 export type LineRow = {

@@ -1,7 +1,7 @@
 import { safeCell } from '../../../core/base/csv-cells.ts';
 import Papa from 'papaparse';
 import { kindOf, entrySays } from '../../../core/ledger/about-kinds.ts';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import type { Job, Operator, Thread } from '../../../schemas/workshop.ts';
 import { listJobs } from '../../jobs/jobs.ts';
 import { deviceNames } from '../../people/devices.ts';

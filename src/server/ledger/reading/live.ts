@@ -1,5 +1,5 @@
 import pg from 'pg';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import type { FeedNow } from '../../../core/feed/event.ts';
 import type { GaugePart } from '../../../schemas/tension.ts';
 import { database, rows } from '../../base/database.ts';

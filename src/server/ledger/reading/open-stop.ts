@@ -1,6 +1,6 @@
 import { kindsWith, sqlKinds } from '../../../core/ledger/about-kinds.ts';
 import type { EntryKind } from '../../../core/ledger/entry.ts';
-import type { Event } from '../../../schemas/event.ts';
+import type { Event } from '../../../schemas/ledger/event.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import { eventFrom, type EventRow } from '../projecting/event-row.ts';
 

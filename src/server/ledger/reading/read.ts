@@ -1,7 +1,7 @@
 import { faultKeys, faults } from '../../../core/fault/faults.ts';
 import { entryKindKeys, kindOf, sqlKinds } from '../../../core/ledger/about-kinds.ts';
 import { inLedgerOrder } from '../../../core/ledger/entry.ts';
-import type { Event, LedgerLine, LedgerQuery } from '../../../schemas/event.ts';
+import type { Event, LedgerLine, LedgerQuery } from '../../../schemas/ledger/event.ts';
 import { database, rows } from '../../base/database.ts';
 import { invalid, notFound } from '../../http/problem.ts';
 import { keysOf, pageOf } from '../../base/paging.ts';

@@ -3,7 +3,7 @@ import { chainsWithin } from '../../../core/ledger/chains.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
 import { fieldOf, flagsOf, is, kindOf } from '../../../core/ledger/about-kinds.ts';
-import { entry as entrySchema } from '../../../schemas/entry.ts';
+import { entry as entrySchema } from '../../../schemas/ledger/entry.ts';
 import { serverNow } from '../../base/clock.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';

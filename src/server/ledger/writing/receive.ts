@@ -1,7 +1,7 @@
 import { is, serverOnlyField } from '../../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import type { Asker } from '../../../schemas/people.ts';
-import { entries, entriesStored, type EntriesStored } from '../../../schemas/entry.ts';
+import { entries, entriesStored, type EntriesStored } from '../../../schemas/ledger/entry.ts';
 import { matchLately } from '../../feed/match.ts';
 import { log } from '../../base/log.ts';
 import { validator } from '../../http/validate.ts';

@@ -1,5 +1,5 @@
 import { noFeedYet } from '../../../../core/feed/event.ts';
-import { feedNow as nowSchema, feedTaken } from '../../../../schemas/feed.ts';
+import { feedNow as nowSchema, feedTaken } from '../../../../schemas/ledger/feed.ts';
 import { readFeed } from '../../../../server/feed/lines.ts';
 import { feedNow } from '../../../../server/feed/state.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';

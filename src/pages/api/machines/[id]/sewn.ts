@@ -1,4 +1,4 @@
-import { sewn, sewnQuery } from '../../../../schemas/sewn.ts';
+import { sewn, sewnQuery } from '../../../../schemas/ledger/sewn.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { machineById } from '../../../../server/machine/machines.ts';
 import { sewnLately } from '../../../../server/machine/sewn.ts';

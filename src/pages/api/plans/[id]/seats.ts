@@ -1,4 +1,4 @@
-import { plan, planSeats } from '../../../../schemas/plan.ts';
+import { plan, planSeats } from '../../../../schemas/plan/plan.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { keepSeats, machineOfPlan } from '../../../../server/jobs/plans.ts';
 
