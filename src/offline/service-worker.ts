@@ -1,7 +1,7 @@
 /*
  * The service worker: pages that are needed at the machine open without a network. Built by scripts/offline.ts, which
  * writes the list of the build's files into it. What is written at the machine waits in the page's own queue
- * (parts/live/outbox.ts), not here.
+ * (parts/live/outbox/outbox.ts), not here.
  */
 
 /** Of the web worker types only what is used here: the page's own types cannot stand beside them in one project. */
