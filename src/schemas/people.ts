@@ -17,7 +17,7 @@ export interface Asker {
 }
 
 const name = text(1, 60);
-/** A PIN or a password. Kept as argon2id; at least four characters, and not one repeated or a run of figures (server/people/secrets.ts). */
+/** A PIN or a password. Kept as argon2id; at least four characters, and not one repeated or a run of figures (server/people/tokens/secrets.ts). */
 export const secret = text(4, 128);
 const personRole = { enum: personRoles } as const;
 

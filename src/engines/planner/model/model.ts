@@ -74,7 +74,7 @@ export interface Model {
   onto: Float64Array;
 }
 
-/** A request with threads that leave other than they came: see asked/turns.ts. */
+/** A request with threads that leave other than they came: see problem/turns.ts. */
 interface Leaving {
   leaves?: string;
 }
