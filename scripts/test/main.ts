@@ -7,7 +7,8 @@ import { unitTests } from './unit.ts';
 /**
  * ./test: every check there is, against clusters and ports of its own, never the user's data.
  * `./test lint`, `./test core`, `./test server` or `./test e2e` runs one part, `./test server plans` only its files of that name;
- * `./test unit` is core and server. `./test quick` is what one waits for: types, lint and core, with few cases each.
+ * `./test unit` is core and server. `./test quick` is what one waits for: types, lint, arrows and
+ * core without the engines, with few cases each.
  * Ends with one line: N passed, N failed.
  */
 const [, , only, ...files] = process.argv;
@@ -17,7 +18,7 @@ const parts: Record<string, (() => void | Promise<void>)[]> = {
   server: [server],
   unit: [core, server],
   e2e: [() => browserTests(files)],
-  quick: [checkQuickly, core],
+  quick: [checkQuickly, () => unitTests('tests of core', ['core'], ['src/core'])],
 };
 function core(): void {
   unitTests('unit and reference tests', ['core', 'alone'], files);
