@@ -116,8 +116,15 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
             onStay={stay}
           />
         ))}
-      {outcome && !isOld && (
-        <TakeOver key={key} machines={machines} outcome={outcome} stays={stays} operatorId={operatorId} />
+      {state.is === 'found' && (
+        <TakeOver
+          key={state.of}
+          machines={machines}
+          outcome={state.outcome}
+          isOld={isOld}
+          stays={stays}
+          operatorId={operatorId}
+        />
       )}
       <section aria-label="What is shared out" className="sheet grid gap-4 p-4">
         <Choices

@@ -9,12 +9,14 @@ import type { ShareState } from './useShareOut.ts';
 interface TakeOverProps {
   machines: readonly MachineNow[];
   outcome: Extract<ShareState, { is: 'found' }>['outcome'];
+  /** What was asked has changed since: the split is not taken over any more, but one that was can be undone. */
+  isOld: boolean;
   stays: Readonly<Record<string, string>>;
   operatorId: string | null;
 }
 
 /** Writes the split into every machine's plan, and takes it back again. */
-export function TakeOver({ machines, outcome, stays, operatorId }: TakeOverProps) {
+export function TakeOver({ machines, outcome, isOld, stays, operatorId }: TakeOverProps) {
   const mayPlan = useMay('plan');
   const [kept, setKept] = useState<{ plan: SavedPlan; before: PlanSetup | null }[] | null>(null);
   const [why, setWhy] = useState('');
@@ -68,7 +70,7 @@ export function TakeOver({ machines, outcome, stays, operatorId }: TakeOverProps
           </button>
         </>
       ) : (
-        <button type="button" className="btn btn-primary" hidden={!mayPlan} onClick={() => void takeOver()}>
+        <button type="button" className="btn btn-primary" hidden={!mayPlan || isOld} onClick={() => void takeOver()}>
           Put it into the plans
         </button>
       )}
