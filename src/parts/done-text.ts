@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { doneAt, type MachineToTime } from '../core/board/machine.ts';
 import { dayKey, timeText, weekdayText } from './text.ts';
 
@@ -7,7 +8,7 @@ export function doneText(machine: MachineToTime, now: number, zone: string): str
   if (done === null) return null;
   const step = 5 * 60_000;
   const at = new Date(Math.ceil(done / step) * step).toISOString();
-  const days = Math.floor((done - now) / 86_400_000);
+  const days = Math.floor((done - now) / millisecondsInDay);
   const day = dayKey(at, zone);
   const isToday = day === dayKey(new Date(now).toISOString(), zone);
   if (days >= 1) return `done in ${days} d`;

@@ -1,3 +1,5 @@
+import { millisecondsInDay } from 'date-fns/constants';
+
 /** How numbers and times are written on every screen. Times take the zone, so server and page write the same. */
 
 const grouped = new Intl.NumberFormat('en-GB');
@@ -89,7 +91,7 @@ function offsetMs(at: string, zone: string): number {
   return offset;
 }
 
-const halfYearMs = 183 * 86_400_000;
+const halfYearMs = 183 * millisecondsInDay;
 
 /** A plain calendar day ("2026-11-24"), written "Tue 24 Nov"; half a year and more from `today`, with its year. It has no zone. */
 export function dueText(day: string, today = day): string {

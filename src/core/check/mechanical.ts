@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { mechanicalChecks, type MechanicalCheck } from '../trouble/mechanical-checks.ts';
 import { keysOf } from '../base/keys.ts';
 import { gauged } from '../trouble/steps/gauged.ts';
@@ -13,7 +14,7 @@ export interface MechanicalFacts {
 
 /** What is looked at after an impact, once the needle is new: bar height, then foot. Common practice, no published source. */
 const afterImpact: readonly MechanicalCheck[] = ['needle_depth', 'foot_height'];
-const monthMs = (365.25 / 12) * 86_400_000;
+const monthMs = (365.25 / 12) * millisecondsInDay;
 
 /**
  * The mechanical checks that are due: bar height and foot after an impact, until each was looked at; all of them every so many

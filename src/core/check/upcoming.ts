@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { Upkeep } from './upkeep.ts';
@@ -11,7 +12,6 @@ export interface Upcoming {
   says: string;
 }
 
-const dayMs = 86_400_000;
 /** Further ahead a guess from the wear so far is worth little. */
 const mostDays = 120;
 
@@ -30,11 +30,13 @@ export function upcoming(asked: {
 }): Upcoming[] {
   const { now, upkeep, barsAt, caseAt, caseEveryDays, seats, needleLife } = asked;
   const at = (from: string | null, days: number) =>
-    new Date(Math.max(Date.parse(now), from === null ? 0 : Date.parse(from) + days * dayMs)).toISOString();
+    new Date(
+      Math.max(Date.parse(now), from === null ? 0 : Date.parse(from) + days * millisecondsInDay),
+    ).toISOString();
   const needles = seats.flatMap((seat): Upcoming[] => {
     const worn = seat.needle && needleWorn(seat.needle.age, needleLife);
     if (!worn || !seat.needle) return [];
-    const days = (Date.parse(now) - Date.parse(seat.needle.fittedAt)) / dayMs;
+    const days = (Date.parse(now) - Date.parse(seat.needle.fittedAt)) / millisecondsInDay;
     const left = worn >= 1 ? 0 : days < 1 ? Infinity : ((1 - worn) / worn) * days;
     if (left > mostDays) return [];
     const where = `position ${seat.position}${seats.some((other) => other.head > 1) ? `, head ${seat.head}` : ''}`;

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { EntryData, KindWith } from '../ledger/entry.ts';
 import { isKind, type Told } from './told.ts';
 
@@ -19,8 +20,6 @@ export interface Strip {
   readings: { at: number; grams: number }[];
 }
 
-const dayMs = 86_400_000;
-
 /**
  * A position's needle, cone, breaks and the case's readings between the first of them and `now`, at least a day and at
  * most `mostDays` long. What sat there when the strip begins is drawn from its beginning. `events`: of one seat, and the
@@ -33,7 +32,7 @@ export function stripOf(events: readonly Told[], now: string, mostDays = 90): St
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at) || (a.id < b.id ? -1 : 1));
   const own = counting.filter((event) => event.kind !== 'case_measured');
   const first = own[0] ? Date.parse(own[0].at) : to;
-  const from = Math.min(Math.max(first, to - mostDays * dayMs), to - dayMs);
+  const from = Math.min(Math.max(first, to - mostDays * millisecondsInDay), to - millisecondsInDay);
   const spans = <K extends KindWith<'fits'>>(kind: K): Span<K>[] => {
     const set = counting.flatMap((event) =>
       event.kind === kind ? [{ at: Date.parse(event.at), data: event.data as EntryData[K] }] : [],

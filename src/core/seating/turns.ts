@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { Schools } from '../advice/schools.ts';
 
 /** How the positions of one colour share its stitches: the workshop's answer, {@link Schools.twins}. */
@@ -11,7 +12,7 @@ export interface Turn {
 
 /** Whole weeks, Mondays first, since the one in which 1970 began; `day`: yyyy-mm-dd. No week is counted twice at a year's end. */
 export const weekOf = (day: string): number =>
-  Math.floor((Date.parse(`${day}T00:00:00Z`) / 86_400_000 + 3) / 7);
+  Math.floor((Date.parse(`${day}T00:00:00Z`) / millisecondsInDay + 3) / 7);
 
 /** `items` beginning with the one at `first` (any whole number), the others after it as they come round. */
 export function rotated<T>(items: readonly T[], first: number): T[] {

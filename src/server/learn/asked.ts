@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { garmentOf } from '../../core/garment/from-words.ts';
 import { cloths } from '../../core/garment/cloths.ts';
 import type { Garment } from '../../core/garment/garment.ts';
@@ -32,7 +33,6 @@ interface JobSewn {
 
 /** The cloth of a job that says none. */
 export const notSaid = 'cloth not said';
-const dayMs = 86_400_000;
 /** Looked at when nothing else is said: a year. */
 const usualDays = 365;
 /** Years that may be looked at, at most. */
@@ -44,7 +44,7 @@ const waitMs = 10_000;
 /** When days begin and are over (UTC), whatever the database's own clock is set to: both are counted whole. */
 export const spanOf = ({ from, to }: { from: string; to: string }): [begins: string, over: string] => [
   `${from}T00:00:00Z`,
-  new Date(Date.parse(to) + dayMs).toISOString(),
+  new Date(Date.parse(to) + millisecondsInDay).toISOString(),
 ];
 
 const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
@@ -53,7 +53,7 @@ const dayOf = (ms: number) => new Date(ms).toISOString().slice(0, 10);
 export function checkDays(from: string, to: string, most: number, tooMany: string): void {
   if (from > to)
     throw invalid(`The time ends (${to}) before it begins (${from}). Set “from” to an earlier day.`);
-  if (Date.parse(to) - Date.parse(from) > most * dayMs) throw invalid(tooMany);
+  if (Date.parse(to) - Date.parse(from) > most * millisecondsInDay) throw invalid(tooMany);
 }
 
 /**
@@ -64,7 +64,7 @@ export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> 
   const machine = await machineById(id);
   const machineId = machine.id;
   const to = query.to ?? dayOf(serverNow().getTime());
-  const from = query.from ?? dayOf(Date.parse(to) - usualDays * dayMs);
+  const from = query.from ?? dayOf(Date.parse(to) - usualDays * millisecondsInDay);
   checkDays(from, to, mostDays, 'More than ten years cannot be looked at at once. Choose a later “from”.');
   if (!(await caughtUp(machineId, waitMs)))
     throw new ProblemError(

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { ChangedData, PairingData, PlacesData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
 import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
@@ -29,7 +30,7 @@ const columns = ['step', 'head', 'position', 'breaks', 'stitches'] as const;
 
 /** Breaks and stitches of each seat day by day (week by week over longer times); days on which nothing was sewn are left out. */
 export async function seriesOf(asked: Asked): Promise<ChangedData> {
-  const isLong = (Date.parse(asked.to) - Date.parse(asked.from)) / 86_400_000 >= mostDays;
+  const isLong = (Date.parse(asked.to) - Date.parse(asked.from)) / millisecondsInDay >= mostDays;
   // As columns, in any order: sorting and grouping thousands of small rows takes longer in the database than here.
   const [found] = await rowsPlannedAnew<Record<(typeof columns)[number], number[]>>(
     `SELECT ${columns.map((column) => `coalesce(json_agg(${column}), '[]') AS ${column}`).join(', ')}
@@ -58,7 +59,7 @@ export async function seriesOf(asked: Asked): Promise<ChangedData> {
   const begins = Date.parse(asked.from);
   return {
     ...told(asked),
-    days: steps.map((each) => new Date(begins + each * 86_400_000).toISOString().slice(0, 10)),
+    days: steps.map((each) => new Date(begins + each * millisecondsInDay).toISOString().slice(0, 10)),
     series: [...seats].sort(([a], [b]) => a - b).map(([, seat]) => seat),
   };
 }

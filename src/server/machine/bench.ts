@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { is, sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { Event, KindWith } from '../../core/ledger/entry.ts';
 import type { Sewn } from '../../core/tension/case/sewn.ts';
@@ -70,7 +71,6 @@ export async function lastOnMachine(machineId: string): Promise<{ block: Event |
   return { block: blocks[0] ? eventFrom(blocks[0]) : null, uppers: uppers.map(eventFrom) };
 }
 
-const dayMs = 86_400_000;
 /** So far back a case's readings are held against what was sewn, days. */
 const sewnDays = 400;
 /** The bench does not wait longer for the ledger to be counted, ms: without it a case drifts by days alone. */
@@ -80,7 +80,7 @@ const countedWithinMs = 500;
 export async function sewnByHead(machineId: string, heads: number): Promise<Sewn> {
   const now = serverNow();
   if (!(await caughtUp(machineId, countedWithinMs))) return {};
-  const day = (ago: number) => new Date(now.getTime() - ago * dayMs).toISOString().slice(0, 10);
+  const day = (ago: number) => new Date(now.getTime() - ago * millisecondsInDay).toISOString().slice(0, 10);
   const found = await rows<{ day: string; stitches: number }>(
     database(),
     `SELECT day::text AS day, sum(stitches)::int8 AS stitches FROM sewn_day

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { faultKeys, faultOf } from '../../core/fault/faults.ts';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
@@ -12,7 +13,6 @@ import { caseLife } from './bench.ts';
 import { database, rows } from '../base/database.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 
-const dayMs = 86_400_000;
 const mostDaysAdded = 60;
 /** More than this nobody works off before sewing: the newest are told. */
 const mostAsked = 30;
@@ -27,9 +27,9 @@ export async function checkFacts(
     everyDays,
   }: { dayStart: Date; now: Date; jobSince: string | null; everyDays: number },
 ): Promise<CheckFacts> {
-  const yesterday = new Date(dayStart.getTime() - dayMs).toISOString();
+  const yesterday = new Date(dayStart.getTime() - millisecondsInDay).toISOString();
   // Bars not oiled for so long are overdue by any hours: they are added up no further back.
-  const longAgo = new Date(now.getTime() - mostDaysAdded * dayMs).toISOString();
+  const longAgo = new Date(now.getTime() - mostDaysAdded * millisecondsInDay).toISOString();
   const marksFrom = [dayStart.toISOString(), jobSince ?? dayStart.toISOString()].sort()[0]!;
   const [seats, barsAt, bench, marks, mechanical, rising, asked] = await Promise.all([
     sewedSince(machineId, yesterday),
@@ -172,8 +172,8 @@ async function benchDue(
   const caseId = last.case_id ?? (cases.length === 1 ? cases[0]!.id : null);
   const life = caseId ? await caseLife(caseId) : [];
   const asked = { now: now.toISOString(), everyDays, bobbinKindId: null };
-  const days = Math.floor((now.getTime() - Date.parse(last.at)) / dayMs);
-  const before = new Date(Date.parse(last.at) - 28 * dayMs).toISOString();
+  const days = Math.floor((now.getTime() - Date.parse(last.at)) / millisecondsInDay);
+  const before = new Date(Date.parse(last.at) - 28 * millisecondsInDay).toISOString();
   const { since, earlier } = await bobbinBreaks(machineId, before, last.at, now.toISOString());
   return {
     caseAt: last.at,

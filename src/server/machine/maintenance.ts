@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { createEvents, type DateArray, type EventAttributes } from 'ics';
 import { upcoming } from '../../core/check/upcoming.ts';
 import type { Seat } from '../../core/ledger/head-now.ts';
@@ -52,7 +53,7 @@ function allDay(uid: string, day: string, title: string, description: string): E
     return [year, month, dayOfMonth];
   };
   // An end, not a duration: of a whole day the package writes “P1DT”, which RFC 5545 does not allow.
-  const next = new Date(Date.parse(day) + 86_400_000).toISOString().slice(0, 10);
+  const next = new Date(Date.parse(day) + millisecondsInDay).toISOString().slice(0, 10);
   return {
     uid,
     start: date(day),

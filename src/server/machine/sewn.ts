@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { Sewn } from '../../schemas/ledger/sewn.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
@@ -11,7 +12,7 @@ const mostRuns = 40;
  * came again after another is a run of its own.
  */
 export async function sewnLately(machineId: string, weeks: number): Promise<Sewn> {
-  const since = new Date(serverNow().getTime() - weeks * 7 * 86_400_000).toISOString();
+  const since = new Date(serverNow().getTime() - weeks * 7 * millisecondsInDay).toISOString();
   const [positions, runs] = await Promise.all([
     // Index event_page_kind.
     rows<{ position: number; stitches: number }>(

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { TraceFacts } from '../../core/trace/learning/facts.ts';
 import type { TraceCounts } from '../../core/trace/learning/learn.ts';
@@ -15,7 +16,7 @@ const mostTraces = 40;
 
 /** What a trace of this machine takes its evidence from, its newest traces, and what closed ones have taught. */
 export async function traceFacts(machineId: string): Promise<TraceFacts> {
-  const since = new Date(serverNow().getTime() - evidenceDays * 86_400_000).toISOString();
+  const since = new Date(serverNow().getTime() - evidenceDays * millisecondsInDay).toISOString();
   const [evidence, traced, ofCase, counts] = await Promise.all([
     // Index event_page; a piece is a line each, and the newest of them tell the most.
     rows<EventRow>(

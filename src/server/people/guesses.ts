@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { tooMany } from '../http/problem.ts';
@@ -12,7 +13,7 @@ const longestWaitS = 900;
 /** The row that counts a person's wrong ones on all devices and copies of the app, for a day. */
 const anywhere = 'anywhere';
 /** Rows older than this say nothing any more, ms. */
-const forgottenMs = 2 * 86_400_000;
+const forgottenMs = 2 * millisecondsInDay;
 let tidiedAt = -Infinity;
 
 /** Who is guessed, and where. */
@@ -123,7 +124,7 @@ export async function guessTrouble(): Promise<string | null> {
     `SELECT o.name, sum(g.wrong)::int AS wrong FROM wrong_guess g LEFT JOIN operator o ON o.id::text = g.whose
      WHERE g.last_at > $1 AND g.last_at <= $2 AND (g.at_what = '${anywhere}' OR g.whose = 'pairing')
      GROUP BY o.name HAVING sum(g.wrong) >= ${free} ORDER BY wrong DESC LIMIT 3`,
-    [new Date(serverNow().getTime() - 86_400_000), serverNow()],
+    [new Date(serverNow().getTime() - millisecondsInDay), serverNow()],
   );
   if (found.length === 0) return null;
   const each = found.map(({ name, wrong }) => (name ? `${wrong} for ${name}` : `${wrong} for pairing codes`));

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { changesOf, type Change } from '../change/changed.ts';
 import { perStitches } from '../rates/per-stitches.ts';
 import type { Answer, ChangeWindow } from './words/answer.ts';
@@ -123,7 +124,8 @@ const mostAround = 4;
 
 /** The days in which to look for what made a change, no further from its likeliest day than {@link mostAround}. */
 function windowOf({ place, day, from, to }: FoundChange, heads: number): ChangeWindow {
-  const moved = (days: number) => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10);
+  const moved = (days: number) =>
+    new Date(Date.parse(day) + days * millisecondsInDay).toISOString().slice(0, 10);
   const [first, last] = [moved(-mostAround), moved(mostAround)];
   return {
     name: nameOf(place, heads),

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import {
   type PositionUse,
   defaultMinutes,
@@ -278,7 +279,7 @@ export function asTheyCame(setup: PlanSetup): PlanSetup | null {
 function workingMinutes(today: string, due: string): number {
   const end = Date.parse(`${due}T00:00:00Z`);
   let days = 0;
-  for (let day = Date.parse(`${today}T00:00:00Z`); day <= end && days < 400; day += 86_400_000)
+  for (let day = Date.parse(`${today}T00:00:00Z`); day <= end && days < 400; day += millisecondsInDay)
     if (![0, 6].includes(new Date(day).getUTCDay())) days++;
   return Math.max(1, days) * dayMinutes;
 }

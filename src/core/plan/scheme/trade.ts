@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { PlanProblem } from '../../../engines/planner/index.ts';
 import { against } from './against.ts';
 import { arrange, mostGroups, type Arranged } from './arrange.ts';
@@ -133,4 +134,5 @@ export const movedBy = (from: Scheme, to: Scheme): number[] => {
 
 /** Whole days until blocks are to trade, 0 or less: due. `since`, `today`: yyyy-mm-dd; `weeks` from 1. */
 export const daysToTrade = (since: string, weeks: number, today: string): number =>
-  weeks * 7 - Math.round((Date.parse(`${today}T00:00:00Z`) - Date.parse(`${since}T00:00:00Z`)) / 86_400_000);
+  weeks * 7 -
+  Math.round((Date.parse(`${today}T00:00:00Z`) - Date.parse(`${since}T00:00:00Z`)) / millisecondsInDay);

@@ -1,6 +1,5 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { EventOfCase } from './life.ts';
-
-const dayMs = 86_400_000;
 
 /** Why a case should be measured now, weightiest first, in the operator's words; empty: nothing asks for it. */
 export function caseDue(
@@ -10,7 +9,7 @@ export function caseDue(
   const last = life.findLast((candidate) => candidate.kind === 'case_measured');
   if (!last) return ['not measured yet'];
   const since = life.slice(life.indexOf(last) + 1);
-  const days = Math.floor((Date.parse(now) - Date.parse(last.at)) / dayMs);
+  const days = Math.floor((Date.parse(now) - Date.parse(last.at)) / millisecondsInDay);
   return [
     ...(since.some((event) => event.kind === 'case_dropped') ? ['dropped since it was measured'] : []),
     ...(bobbinKindId !== null && last.data.bobbinKindId && last.data.bobbinKindId !== bobbinKindId

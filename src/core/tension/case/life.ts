@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { remembered } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
 import { meanScrew, usualScrew, type ScrewPrior } from './belief/known-screw.ts';
@@ -110,7 +111,7 @@ export function freshStep(
 }
 
 const daysBetween = (from: string, to: string) =>
-  Math.max(0, (Date.parse(to) - Date.parse(from)) / 86_400_000);
+  Math.max(0, (Date.parse(to) - Date.parse(from)) / millisecondsInDay);
 
 /**
  * A case as its history with this bobbin thread has it: what its screw showed with other threads is known of it beforehand, and before

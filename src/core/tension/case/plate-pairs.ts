@@ -1,7 +1,6 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { EventOfCase } from './life.ts';
 import { leastRatio } from './belief/scale.ts';
-
-const dayMs = 86_400_000;
 
 /**
  * Paired readings in a case's life, oldest first: one at the case gauge and one through the needle plate, one after the
@@ -23,7 +22,7 @@ export function platePairs(life: readonly EventOfCase[]): { caseGrams: number; p
 
 function pairOf(before: EventOfCase, event: EventOfCase): { caseGrams: number; plateGrams: number } | null {
   if (event.kind !== 'case_measured' || before.kind !== 'case_measured') return null;
-  if (Date.parse(event.at) - Date.parse(before.at) > dayMs) return null;
+  if (Date.parse(event.at) - Date.parse(before.at) > millisecondsInDay) return null;
   if ((event.data.bobbinKindId ?? null) !== (before.data.bobbinKindId ?? null)) return null;
   const both = [event.data, before.data];
   const atCase = both.find((data) => data.by === 'case-gauge');

@@ -1,4 +1,4 @@
-const dayMs = 86_400_000;
+import { millisecondsInDay } from 'date-fns/constants';
 
 /** Stitches that one head of a machine sewed, day by day (UTC) from a day (yyyy-mm-dd) on, as counted at an instant of the last day. */
 export interface SewnByDay {
@@ -11,7 +11,7 @@ export interface SewnByDay {
 export type Sewn = Readonly<Record<string, SewnByDay>>;
 
 /** A page stays open: for so long after the count nothing more is taken to be sewn. */
-const staleAfter = dayMs / 2;
+const staleAfter = millisecondsInDay / 2;
 /** What a case's history is worked out by is rounded to this: it is worked out anew when it changes. */
 const rounded = 1000;
 
@@ -26,8 +26,8 @@ export function sewnBetween(sewn: SewnByDay | undefined, from: string, to: strin
   const [first, last] = [Date.parse(from) - begin, Date.parse(to) - begin];
   if (first < 0 || last > counted + staleAfter) return undefined;
   const stitches = sewn.days.reduce((sum, ofDay, day) => {
-    const start = day * dayMs;
-    const end = Math.min(start + dayMs, counted);
+    const start = day * millisecondsInDay;
+    const end = Math.min(start + millisecondsInDay, counted);
     const part = Math.min(last, end) - Math.max(first, start);
     return part > 0 ? sum + (ofDay * part) / (end - start) : sum;
   }, 0);

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import type { Seat } from '../../ledger/head-now.ts';
 import type { NeedleLife } from '../../needle/life.ts';
 import { isKind, stitchesAt, stitchesOn, type Told } from '../../run/told.ts';
@@ -93,7 +94,7 @@ export interface Evidence extends EvidenceInput {
 export function evidenceOf(input: EvidenceInput): Evidence {
   const row = presentRow(input);
   const known = knownSince(input);
-  const dayBefore = row[0] ? new Date(Date.parse(row[0].at) - 86_400_000).toISOString() : known;
+  const dayBefore = row[0] ? new Date(Date.parse(row[0].at) - millisecondsInDay).toISOString() : known;
   return { ...input, breaks: breaksIn(input), row, from: dayBefore > known ? dayBefore : known };
 }
 

@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { median } from 'simple-statistics';
 import { seatAt } from '../../ledger/head-now.ts';
 import { needleText } from '../../needle/label.ts';
@@ -53,7 +54,7 @@ const oldDays = 180;
 export function threadAge(input: EvidenceInput): Clue[] {
   const cone = seatOf(input)?.cone;
   if (!cone || isSince(input, cone.mountedAt)) return [];
-  const days = (Date.parse(input.now) - Date.parse(cone.mountedAt)) / 86_400_000;
+  const days = (Date.parse(input.now) - Date.parse(cone.mountedAt)) / millisecondsInDay;
   if (days < oldDays) return [];
   return [
     {

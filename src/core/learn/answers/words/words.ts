@@ -1,3 +1,4 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { perStitches } from '../../rates/per-stitches.ts';
 
 const grouped = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
@@ -59,8 +60,6 @@ export function dayWords(day: string): string {
   return `${date} ${months[month! - 1]!}`;
 }
 
-const dayMs = 86_400_000;
-
 /** When so many more will be there at today's pace: "in about 6 weeks"; null: at today's pace never. */
 export function whenThere(missing: number, had: number, days: number): string | null {
   if (had <= 0 || days <= 0) return null;
@@ -74,4 +73,4 @@ export function whenThere(missing: number, had: number, days: number): string | 
 
 /** Days from one to another, both counted. */
 export const daysOf = ({ from, to }: { from: string; to: string }) =>
-  Math.max(1, Math.round((Date.parse(to) - Date.parse(from)) / dayMs) + 1);
+  Math.max(1, Math.round((Date.parse(to) - Date.parse(from)) / millisecondsInDay) + 1);

@@ -1,9 +1,9 @@
+import { millisecondsInDay } from 'date-fns/constants';
 import { object, uuid } from '../../../shape/parts.ts';
 import { kindOfEntry } from '../kind.ts';
 
-const dayMs = 86_400_000;
 /** Left out: from the stop to this ending. Said where several stops were one stand, or where a person puts the minutes right. */
-const lostMs = { type: 'integer', minimum: 0, maximum: 7 * dayMs } as const;
+const lostMs = { type: 'integer', minimum: 0, maximum: 7 * millisecondsInDay } as const;
 
 /** Ends the stop or break `closes`; `lostMs`: what it cost. */
 export const definition = kindOfEntry({
