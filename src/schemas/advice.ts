@@ -1,3 +1,4 @@
+import { mostStops } from '../core/shape/most.ts';
 import { needleSpecShape } from '../core/needle/shape.ts';
 import { fibres } from '../core/thread/fibres.ts';
 import { eyeVerdicts } from '../core/needle/eye.ts';
@@ -23,6 +24,7 @@ import {
   text,
   uuid,
   uuidOrNull,
+  stopNo,
 } from '../core/shape/parts.ts';
 
 const weightNo = { type: 'number', minimum: 1, maximum: 200 } as const;
@@ -202,9 +204,9 @@ export const consumptionQuestion = object(
     stops: {
       type: 'array',
       minItems: 1,
-      maxItems: 99,
+      maxItems: mostStops,
       items: object({
-        stop: { type: 'integer', minimum: 1, maximum: 99 },
+        stop: stopNo,
         kind: element,
         stitches,
         lengthMm: millimetres,

@@ -1,9 +1,10 @@
+import { mostHeads } from '../core/shape/most.ts';
 import { event, type Event } from './ledger/event.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { count, object, positionNo, text, uuid } from '../core/shape/parts.ts';
 
 const day = { type: 'string', pattern: '^\\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\\d|3[01])$' } as const;
-const headNo = { type: 'integer', minimum: 0, maximum: 56 } as const;
+const headNo = { type: 'integer', minimum: 0, maximum: mostHeads } as const;
 const counts = { type: 'array', items: count } as const;
 const words = { type: 'string' } as const;
 const minutes = { type: 'number', minimum: 0 } as const;

@@ -4,7 +4,7 @@ import { zones } from '../core/tension/targets.ts';
 import { traceVerdicts } from '../core/gauge/verdicts.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { event } from './ledger/event.ts';
-import { among, count, object, text } from '../core/shape/parts.ts';
+import { among, count, object, text, positionNo } from '../core/shape/parts.ts';
 
 export const caseLife = object({ items: { type: 'array', items: event } });
 
@@ -120,7 +120,7 @@ export const blockQuestion = object(
       maxItems: 24,
       items: object(
         {
-          position: { type: 'integer', minimum: 1, maximum: 24 },
+          position: positionNo,
           left: width,
           bobbin: width,
           right: width,

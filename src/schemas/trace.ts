@@ -1,3 +1,4 @@
+import { mostPositions } from '../core/shape/most.ts';
 import type { DataOf } from '../core/shape/data-of.ts';
 import { among, amongOrNull, object, text } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
@@ -36,7 +37,7 @@ export const traceQuestion = object(
     },
     fragmentMissing: { type: 'boolean' },
     neighbourHasSameNeedle: { type: ['boolean', 'null'] },
-    positions: { type: 'integer', minimum: 1, maximum: 24 },
+    positions: { type: 'integer', minimum: 1, maximum: mostPositions },
     prices: object({
       technician: { type: 'number', minimum: 1, maximum: 10_000 },
       piece: { type: 'number', minimum: 0, maximum: 10_000 },

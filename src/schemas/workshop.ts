@@ -4,7 +4,7 @@ import { measuresShape } from '../core/element/measures.ts';
 import { garmentShape } from '../core/garment/garment.ts';
 import { needleSpecShape } from '../core/needle/shape.ts';
 import { fibres } from '../core/thread/fibres.ts';
-import { mostStops } from '../core/shape/most.ts';
+import { mostStops, mostHeads, mostPositions } from '../core/shape/most.ts';
 import { needleReasons } from '../core/needle/reasons.ts';
 import { needleLifeSchools } from '../core/needle/life.ts';
 import { elements } from '../core/element/elements.ts';
@@ -30,6 +30,8 @@ import {
   textOrNull,
   uuid,
   uuidOrNull,
+  headNo,
+  stopNo,
 } from '../core/shape/parts.ts';
 
 /** Needle life as the workshop keeps it; see core/needle/life.ts. */
@@ -64,8 +66,8 @@ const someProfile = object(profile, ['needleLife', 'upkeep', 'mechanics', 'learn
 
 const machineFields = {
   name: text(1, 60),
-  heads: { type: 'integer', minimum: 1, maximum: 56 },
-  positions: { type: 'integer', minimum: 1, maximum: 24 },
+  heads: { type: 'integer', minimum: 1, maximum: mostHeads },
+  positions: { type: 'integer', minimum: 1, maximum: mostPositions },
   numberingSide: { enum: ['left', 'right'] },
   topSpeed: { type: 'integer', minimum: 100, maximum: 2000 },
   profile: object(profile, ['learnSince', 'comparesPeople']),
@@ -137,11 +139,11 @@ export type Cone = DataOf<typeof cone>;
 
 const jobStop = object(
   {
-    stop: { type: 'integer', minimum: 1, maximum: 99 },
+    stop: stopNo,
     threadId: uuid,
     stitches,
     element: among(elements),
-    position: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
+    position: { type: ['integer', 'null'], minimum: 1, maximum: mostPositions },
     measures: measuresShape,
   },
   ['measures'],
@@ -155,7 +157,7 @@ const jobFields = {
   pieces: { type: 'integer', minimum: 1, maximum: 100_000 },
   due: dayOrNull,
   note: text(0, 2000),
-  stops: { type: 'array', items: jobStop, minItems: 1, maxItems: 99 },
+  stops: { type: 'array', items: jobStop, minItems: 1, maxItems: mostStops },
 } as const;
 /** What may be left out: nothing is said of it then. A change without `garment` leaves it as it is. */
 const optional = ['schools', 'garment'] as const;
@@ -300,7 +302,7 @@ export const story = object({
 });
 type Told = 'needles' | 'breaks' | 'others';
 export type Story = Omit<DataOf<typeof story>, Told> & Record<Told, Event[]>;
-export const storyQuery = object({ head: { type: 'integer', minimum: 1, maximum: 56 } }, ['head']);
+export const storyQuery = object({ head: headNo }, ['head']);
 
 /** `now`: the server's clock, by which devices set what they write. */
 /** GET /api/health/alive and …/ready. */

@@ -1,6 +1,6 @@
 import type { Shape } from './data-of.ts';
 import { keysOf } from '../base/keys.ts';
-import { mostStitches } from './most.ts';
+import { mostHeads, mostPositions, mostStitches, mostStops } from './most.ts';
 
 /** Pieces that the messages share: plain JSON Schema, checked at the doors and turned into types. */
 
@@ -12,13 +12,13 @@ export const uuid7 = { type: 'string', format: 'uuid7', lowered: true } as const
 export const instant = { type: 'string', format: 'date-time' } as const;
 export const instantOrNull = { type: ['string', 'null'], format: 'date-time' } as const;
 export const dayOrNull = { type: ['string', 'null'], format: 'date' } as const;
-export const head = { type: ['integer', 'null'], minimum: 1, maximum: 56 } as const;
-export const position = { type: ['integer', 'null'], minimum: 1, maximum: 24 } as const;
+export const head = { type: ['integer', 'null'], minimum: 1, maximum: mostHeads } as const;
+export const position = { type: ['integer', 'null'], minimum: 1, maximum: mostPositions } as const;
 export const stitches = { type: 'integer', minimum: 1, maximum: mostStitches } as const;
-export const headNo = { type: 'integer', minimum: 1, maximum: 56 } as const;
-export const positionNo = { type: 'integer', minimum: 1, maximum: 24 } as const;
+export const headNo = { type: 'integer', minimum: 1, maximum: mostHeads } as const;
+export const positionNo = { type: 'integer', minimum: 1, maximum: mostPositions } as const;
 /** A colour stop of a job, by its number. */
-export const stopNo = { type: 'integer', minimum: 1, maximum: 99 } as const;
+export const stopNo = { type: 'integer', minimum: 1, maximum: mostStops } as const;
 /** At the case gauge or the thread gauge, g. */
 export const caseGrams = {
   type: 'number',

@@ -11,6 +11,8 @@ import {
   paging,
   uuid,
   uuidOrNull,
+  headNo,
+  positionNo,
 } from '../../core/shape/parts.ts';
 
 const wholeOrNull = { type: ['integer', 'null'] } as const;
@@ -59,8 +61,8 @@ export interface NeedleRecord {
 export const ledgerQuery = object(
   {
     machine: uuid,
-    position: { type: 'integer', minimum: 1, maximum: 24 },
-    head: { type: 'integer', minimum: 1, maximum: 56 },
+    position: positionNo,
+    head: headNo,
     kind: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a kind of entry' },
     fault: { type: 'string', maxLength: 30, pattern: '^[a-z_]+$', description: 'the name of a fault' },
     job: uuid,

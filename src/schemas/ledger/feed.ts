@@ -1,11 +1,17 @@
 import type { DataOf } from '../../core/shape/data-of.ts';
 import { faultKeys } from '../../core/fault/faults.ts';
-import { mostStitches } from '../../core/shape/most.ts';
-import { instant, instantOrNull, object, text, uuid7 } from '../../core/shape/parts.ts';
+import { mostStitches, mostHeads } from '../../core/shape/most.ts';
+import {
+  headNo,
+  instant,
+  instantOrNull,
+  object,
+  positionNo,
+  stopNo,
+  text,
+  uuid7,
+} from '../../core/shape/parts.ts';
 
-const stop = { type: 'integer', minimum: 1, maximum: 99 } as const;
-const position = { type: 'integer', minimum: 1, maximum: 24 } as const;
-const head = { type: 'integer', minimum: 1, maximum: 56 } as const;
 const stitches = { type: 'integer', minimum: 0, maximum: mostStitches } as const;
 const common = { id: uuid7, at: instant, simulated: { const: true } } as const;
 
@@ -15,16 +21,20 @@ export const feedEvent = {
   required: ['event'],
   discriminator: { propertyName: 'event' },
   oneOf: [
-    object({ ...common, event: { const: 'start' }, stop, position }, ['simulated', 'stop', 'position']),
+    object({ ...common, event: { const: 'start' }, stop: stopNo, position: positionNo }, [
+      'simulated',
+      'stop',
+      'position',
+    ]),
     object({ ...common, event: { const: 'stop' }, why: text(1, 200) }, ['simulated', 'why']),
     object({ ...common, event: { const: 'stitches' }, stitches }, ['simulated']),
-    object({ ...common, event: { const: 'colour' }, stop, position }, ['simulated']),
+    object({ ...common, event: { const: 'colour' }, stop: stopNo, position: positionNo }, ['simulated']),
     object(
       {
         ...common,
         event: { const: 'break' },
-        head,
-        position,
+        head: headNo,
+        position: positionNo,
         fault: { enum: faultKeys },
         stitch: stitches,
       },
@@ -37,7 +47,7 @@ export const feedEvent = {
       {
         ...common,
         event: { const: 'piece' },
-        heads: { type: 'array', items: head, minItems: 1, maxItems: 56, uniqueItems: true },
+        heads: { type: 'array', items: headNo, minItems: 1, maxItems: mostHeads, uniqueItems: true },
       },
       ['simulated', 'heads'],
     ),
@@ -53,7 +63,7 @@ export const feedNow = object({
   stitches: { type: 'integer' },
   counts: {
     type: 'array',
-    items: object({ stop, position, stitches: { type: 'integer' } }),
+    items: object({ stop: stopNo, position: positionNo, stitches: { type: 'integer' } }),
   },
   at: instantOrNull,
 });

@@ -1,5 +1,5 @@
 import type { DataOf } from '../../core/shape/data-of.ts';
-import { count, instant, object, uuid } from '../../core/shape/parts.ts';
+import { count, instant, object, uuid, positionNo } from '../../core/shape/parts.ts';
 import { job } from '../workshop.ts';
 
 export const sewnQuery = object({ weeks: { type: 'integer', minimum: 1, maximum: 26 } }, ['weeks']);
@@ -8,7 +8,7 @@ export const sewn = object({
   since: instant,
   positions: {
     type: 'array',
-    items: object({ position: { type: 'integer', minimum: 1, maximum: 24 }, stitches: count }),
+    items: object({ position: positionNo, stitches: count }),
   },
   runs: { type: 'array', items: object({ jobId: uuid, at: instant, pieces: count }) },
   jobs: { type: 'array', items: job },

@@ -1,3 +1,4 @@
+import { mostHeads, mostPositions, mostStops } from '../../core/shape/most.ts';
 import { moves, positionUses } from '../../engines/planner/index.ts';
 import type { DataOf } from '../../core/shape/data-of.ts';
 import {
@@ -42,7 +43,7 @@ const keptSeats = {
   maxItems: 2000,
   items: object({
     job: uuid,
-    stops: { type: 'array', items: stopNo, minItems: 1, maxItems: 99 },
+    stops: { type: 'array', items: stopNo, minItems: 1, maxItems: mostStops },
     position: positionNo,
     needle: text(1, 80),
   }),
@@ -80,7 +81,7 @@ const key = text(1, 80);
 const keyOrNull = { type: ['string', 'null'], maxLength: 80 } as const;
 const state = object({ needle: keyOrNull, thread: keyOrNull });
 const number = { type: 'number' } as const;
-const stops = { type: 'array', items: { type: 'integer', minimum: 1, maximum: 99 }, maxItems: 99 } as const;
+const stops = { type: 'array', items: stopNo, maxItems: mostStops } as const;
 
 const positions = {
   type: 'array',
@@ -88,7 +89,7 @@ const positions = {
   items: object(
     {
       position: place,
-      now: { type: 'array', items: state, minItems: 1, maxItems: 56 },
+      now: { type: 'array', items: state, minItems: 1, maxItems: mostHeads },
       use,
       /** Of the standing scheme: what its needle and its threads' class should be; null: anything. */
       block: {
@@ -121,7 +122,7 @@ const jobs = {
             },
             stops,
             stitches: count,
-            at: { type: ['integer', 'null'], minimum: 1, maximum: 24 },
+            at: { type: ['integer', 'null'], minimum: 1, maximum: mostPositions },
           },
           ['stitches', 'at'],
         ),

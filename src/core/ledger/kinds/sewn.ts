@@ -1,6 +1,6 @@
 import { isMetallic } from '../../thread/fibres.ts';
 import { headNo, object, positionNo, stitches, stopNo } from '../../shape/parts.ts';
-import { mostStops } from '../../shape/most.ts';
+import { mostStops, mostHeads } from '../../shape/most.ts';
 import type { EntryBase } from '../entry-base.ts';
 import { withSeats, type HeadNow } from '../head-now.ts';
 
@@ -13,7 +13,7 @@ export interface Sewn {
 
 /** The fields of `data` of a kind that sews. */
 export const sewnFields = {
-  heads: { type: 'array', items: headNo, minItems: 1, maxItems: 56, uniqueItems: true },
+  heads: { type: 'array', items: headNo, minItems: 1, maxItems: mostHeads, uniqueItems: true },
   speed: { type: 'integer', minimum: 100, maximum: 2000 },
   stops: {
     type: 'array',
