@@ -12,7 +12,8 @@ export async function buildIfChanged(): Promise<boolean> {
   try {
     execFileSync('node_modules/.bin/astro', ['build', '--silent'], {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
+      // Whoever asks for it: the test runner has a NODE_ENV of its own, which would build pages for a development server.
+      env: { ...process.env, NODE_ENV: 'production', ASTRO_TELEMETRY_DISABLED: '1' },
     });
   } catch {
     throw new Error('The build failed; its words are above.');
