@@ -70,7 +70,12 @@ export function TakeOver({ machines, outcome, isOld, stays, operatorId }: TakeOv
           </button>
         </>
       ) : (
-        <button type="button" className="btn btn-primary" hidden={!mayPlan || isOld} onClick={() => void takeOver()}>
+        <button
+          type="button"
+          className="btn btn-primary"
+          hidden={!mayPlan || isOld}
+          onClick={() => void takeOver()}
+        >
           Put it into the plans
         </button>
       )}
