@@ -32,13 +32,16 @@ export async function migrate(url: string, upTo?: number): Promise<string[]> {
   }
 }
 
-/** Makes database `name` unless it is there. `adminUrl` is any database of the same server. */
-export async function makeDatabase(adminUrl: string, name: string): Promise<void> {
+/** Makes database `name` unless it is there, as `template` stands. `adminUrl` is any database of the same server. */
+export async function makeDatabase(adminUrl: string, name: string, template = 'template1'): Promise<void> {
   const client = new pg.Client({ connectionString: adminUrl });
   await client.connect();
   try {
     const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
-    if (rowCount === 0) await client.query(`CREATE DATABASE ${client.escapeIdentifier(name)}`);
+    if (rowCount === 0)
+      await client.query(
+        `CREATE DATABASE ${client.escapeIdentifier(name)} TEMPLATE ${client.escapeIdentifier(template)}`,
+      );
   } finally {
     await client.end();
   }

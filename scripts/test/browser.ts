@@ -1,12 +1,10 @@
 import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, rmSync } from 'node:fs';
-import pg from 'pg';
-import { buildIfChanged } from '../build.ts';
 import { startServer, type Served } from '../child.ts';
-import { appUrl, databaseUrl, freePort, startCluster, type Cluster } from '../cluster.ts';
-import { makeDatabase, migrate } from '../migrate.ts';
-import { prepareAppRole } from '../roles.ts';
+import { appUrl, freePort, type Cluster } from '../cluster.ts';
+import { makeDatabase } from '../migrate.ts';
 import { count, passedLater } from './tally.ts';
+import { testCluster } from './test-cluster.ts';
 
 interface Suite {
   title: string;
@@ -27,14 +25,10 @@ const specsIn = (suites: readonly Suite[]): { name: string; ok: boolean }[] =>
 /** The browser tests, on a cluster of their own. What fails is tried once more, by itself, and then told as flaky. */
 export async function browserTests(files: readonly string[]): Promise<void> {
   const part = 'browser tests';
-  const cluster = await startCluster('.test', { throwaway: true });
+  const { cluster, template, end } = await testCluster('.test');
   try {
-    await buildIfChanged();
-    const [template, demo] = [`template_${process.pid}`, `demo_${process.pid}`];
-    await makeDatabase(cluster.url, template);
-    await migrate(databaseUrl(cluster, template));
-    await prepareAppRole(databaseUrl(cluster, template), cluster.appPassword);
-    await copyDatabase(cluster, template, demo);
+    const demo = `demo_${process.pid}`;
+    await makeDatabase(cluster.url, demo, template);
     execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts'], {
       env: { ...process.env, DATABASE_URL: appUrl(cluster, demo) },
       stdio: 'inherit',
@@ -58,8 +52,7 @@ export async function browserTests(files: readonly string[]): Promise<void> {
       bad.map(({ name }) => name),
     );
   } finally {
-    await cluster.stop('immediate');
-    rmSync(cluster.place, { recursive: true, force: true });
+    await end();
   }
 }
 
@@ -75,7 +68,7 @@ async function playwright(
   rmSync(report, { force: true });
   const started: Served[] = [];
   const serve = async (from: string, name: string) => {
-    await copyDatabase(cluster, from, name);
+    await makeDatabase(cluster.url, name, from);
     const server = await startServer({
       url: appUrl(cluster, name),
       port: await freePort(),
@@ -104,12 +97,4 @@ async function playwright(
   } finally {
     for (const one of started) await one.stop();
   }
-}
-
-/** A database that begins as another one stands. */
-async function copyDatabase(cluster: Cluster, from: string, name: string): Promise<void> {
-  const client = new pg.Client({ connectionString: cluster.url });
-  await client.connect();
-  await client.query(`CREATE DATABASE ${name} TEMPLATE ${from}`);
-  await client.end();
 }

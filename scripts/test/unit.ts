@@ -3,7 +3,6 @@ import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { count } from './tally.ts';
 
 interface Report {
-  success: boolean;
   numPassedTests: number;
   testResults: {
     name: string;
@@ -14,7 +13,7 @@ interface Report {
 
 /** Tests by Vitest of some projects (vitest.config.ts): core and alone need no database, server tests start their own. */
 export function unitTests(part: string, projects: readonly string[], files: readonly string[]): void {
-  const report = `.test/vitest.json`;
+  const report = '.test/vitest.json';
   rmSync(report, { force: true });
   const { status } = spawnSync(
     'node_modules/.bin/vitest',

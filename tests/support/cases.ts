@@ -12,21 +12,9 @@ import {
 import { effective } from '../../src/core/tension/case/belief/rows.ts';
 import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/belief/spring.ts';
 import { bandOf } from '../../src/core/tension/targets.ts';
+import type { MadeCase } from './made-case.ts';
 import { normal } from './normal.ts';
 import { stickyCase } from './sticky-case.ts';
-
-/** A made-up case at the bench, with the hand that turns its screw and the gauge that reads it. */
-export interface MadeCase {
-  read(): number;
-  /** Turns the screw as far as a hand gets it that means so much. */
-  turn(turns: number): void;
-  truth(): number;
-  /** Another bobbin thread in it: it starts anew, its screw is the same. */
-  anew(): void;
-  /** How its spring answers at 27 g, g a turn, and its play, for a coach that knows it. */
-  slope: number;
-  play: number;
-}
 
 /** Worlds that cases are made in. The advice was tuned on the first two at most; the others are for judging alone. */
 export const worlds = {

@@ -1,5 +1,5 @@
 import type { Chance } from '../../src/core/base/chance.ts';
-import type { MadeCase } from './cases.ts';
+import type { MadeCase } from './made-case.ts';
 import { normal } from './normal.ts';
 
 /**

@@ -3,6 +3,7 @@ import { afterAll, beforeAll } from 'vitest';
 import pg from 'pg';
 import { startServer, type Served } from '../../scripts/child.ts';
 import { freePort } from '../../scripts/cluster.ts';
+import { makeDatabase } from '../../scripts/migrate.ts';
 import { closeDatabase } from '../../src/server/base/database.ts';
 import { machineId } from './entries.ts';
 
@@ -26,10 +27,7 @@ export const ids = {
 export async function newDatabase(): Promise<string> {
   if (!admin) throw new Error('Run these by ./test unit: they need its database.');
   const name = `t_${process.pid}_${uuid7().slice(-12)}`;
-  const client = new pg.Client({ connectionString: admin });
-  await client.connect();
-  await client.query(`CREATE DATABASE ${name} TEMPLATE ${template}`);
-  await client.end();
+  await makeDatabase(admin, name, template);
   return app.replace(/\/postgres$/, `/${name}`);
 }
 

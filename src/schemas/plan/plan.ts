@@ -1,4 +1,4 @@
-import { mostHeads, mostPositions, mostStops } from '../../core/shape/most.ts';
+import { mostHeads, mostStops } from '../../core/shape/most.ts';
 import { moves, positionUses } from '../../engines/planner/index.ts';
 import type { DataOf } from '../../core/shape/data-of.ts';
 import {
@@ -8,6 +8,7 @@ import {
   object,
   page,
   paging,
+  position,
   positionNo,
   stopNo,
   text,
@@ -122,7 +123,7 @@ const jobs = {
             },
             stops,
             stitches: count,
-            at: { type: ['integer', 'null'], minimum: 1, maximum: mostPositions },
+            at: position,
           },
           ['stitches', 'at'],
         ),

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { clockText } from '../../parts/text.ts';
+import { useQrPicture } from '../../parts/useQrPicture.ts';
 
 export interface MadeCode {
   code: string;
@@ -18,7 +19,7 @@ export function CodeCard({
   onEnd: () => void;
 }) {
   const [left, setLeft] = useState(() => Date.parse(endsAt) - Date.now());
-  const picture = usePicture(`${addresses[0]}/let-in#${code}`);
+  const picture = useQrPicture(`${addresses[0]}/let-in#${code}`);
   useEffect(() => {
     const timer = setInterval(() => setLeft(Date.parse(endsAt) - Date.now()), 1000);
     return () => clearInterval(timer);
@@ -52,21 +53,4 @@ export function CodeCard({
       </div>
     </div>
   );
-}
-
-/** The address drawn as a QR code. What draws it is loaded only here. */
-function usePicture(text: string): string | null {
-  const [picture, setPicture] = useState<string | null>(null);
-  useEffect(() => {
-    let current = true;
-    void import('uqr').then(
-      ({ renderSVG }) =>
-        current &&
-        setPicture(`data:image/svg+xml,${encodeURIComponent(renderSVG(text, { border: 4, ecc: 'M' }))}`),
-    );
-    return () => {
-      current = false;
-    };
-  }, [text]);
-  return picture;
 }

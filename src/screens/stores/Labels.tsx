@@ -1,4 +1,5 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { useQrPicture } from '../../parts/useQrPicture.ts';
 import type { BobbinCase } from '../../schemas/stores.ts';
 import type { Cone, NeedleKind, Thread } from '../../schemas/workshop.ts';
 
@@ -121,16 +122,5 @@ export function Labels({ threads, cones, kinds, cases }: LabelsProps) {
 }
 
 function Qr({ text }: { text: string }) {
-  const [svg, setSvg] = useState('');
-  useEffect(() => {
-    // Only who prints labels loads the code for it.
-    void import('uqr').then(({ renderSVG }) => setSvg(renderSVG(text, { border: 1, ecc: 'M' })));
-  }, [text]);
-  return (
-    <img
-      className="size-20 shrink-0 bg-white"
-      alt={`QR code: ${text}`}
-      src={svg ? `data:image/svg+xml;utf8,${encodeURIComponent(svg)}` : undefined}
-    />
-  );
+  return <img className="size-20 shrink-0 bg-white" alt={`QR code: ${text}`} src={useQrPicture(text, 1)} />;
 }
