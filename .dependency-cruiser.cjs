@@ -33,7 +33,7 @@ module.exports = {
     forbid(
       'one-door',
       'An engine is entered by its index.ts.',
-      source('^(src/(?!engines/)|bench/|scripts/)'),
+      source('^(src/(?!engines/)|scripts/|ops/|tools/)'),
       {
         path: '^src/engines/[^/]+/(?!index\\.ts$)',
       },
@@ -82,7 +82,7 @@ module.exports = {
       { path: '^src/(parts|screens|pages|layouts|workers)/' },
     ),
     forbid('house-below-tests', 'What ships imports no test and no script.', source('^src/'), {
-      path: '^(tests|bench|scripts)/',
+      path: '^(tests|tools|scripts|ops)/',
     }),
   ],
   options: {

@@ -14,7 +14,7 @@ const entries = {
   'head-plan-worker': 'src/server/heavy/head-plan-worker.ts',
   launcher: 'scripts/launcher.ts',
   'prepare-database': 'scripts/prepare-database.ts',
-  'night-backup': 'scripts/backup/night.ts',
+  'night-backup': 'ops/backup/night.ts',
 };
 const directEntry: AstroIntegration = {
   name: 'vivid-direct-entry',

@@ -46,7 +46,7 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
-  { files: ['scripts/**', 'bench/**', 'tests/**'], rules: { 'no-console': 'off' } },
+  { files: ['scripts/**', 'ops/**', 'tools/**', 'tests/**'], rules: { 'no-console': 'off' } },
   {
     // Two types that are one fact are made one; what comes from outside is checked, and cast once, in a named function.
     files: ['src/**/*.ts', 'src/**/*.tsx', 'src/**/*.astro'],

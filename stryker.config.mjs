@@ -1,13 +1,13 @@
 import { resolve } from 'node:path';
 
-/** Which faults were drawn: written by scripts/mutate/run.ts, read by the process that keeps the others from being run. */
+/** Which faults were drawn: written by tools/mutate/run.ts, read by the process that keeps the others from being run. */
 export const drawnFile = resolve('.test/mutation/drawn.json');
 process.env.DRAWN_FAULTS = drawnFile;
 
 /** @satisfies {import('@stryker-mutator/api/core').PartialStrykerOptions} */
 export default {
   testRunner: 'vitest',
-  plugins: ['@stryker-mutator/vitest-runner', './scripts/mutate/drawn-only.mjs'],
+  plugins: ['@stryker-mutator/vitest-runner', './tools/mutate/drawn-only.mjs'],
   checkers: ['drawn-only'],
   vitest: { configFile: 'vitest.mutate.config.ts' },
   coverageAnalysis: /** @type {const} */ ('perTest'),

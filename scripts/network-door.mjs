@@ -6,7 +6,7 @@ export const pathOf = (url) => url.split('?')[0];
 
 /**
  * What the network gets, where the app serves the workshop: all of it over https; over plain http only the page that helps a tablet to trust it, and what
- * that page is made of. Plain JavaScript, as scripts/serve.mjs. `./start --workshop` says where by VIVID_HTTPS (the folder of scripts/https) and
+ * that page is made of. Plain JavaScript, as scripts/serve.mjs. `./start --workshop` says where by VIVID_HTTPS (the folder of ops/https) and
  * VIVID_HTTPS_PORT. VIVID_PROXY: the ports of http and https of a proxy that serves both in its place, and passes on what it is asked.
  */
 const folder = process.env['VIVID_HTTPS'];

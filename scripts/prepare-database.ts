@@ -25,7 +25,7 @@ try {
   await migrate(ownerUrl);
   if (own) await prepareAppRole(ownerUrl, own.appPassword);
   if (demo) {
-    const { loadDemoIfEmpty } = await import('./demo/load.ts');
+    const { loadDemoIfEmpty } = await import('../tools/demo/load.ts');
     const { closeDatabase } = await import('../src/server/base/database.ts');
     if (await loadDemoIfEmpty()) console.log('Loaded the demo workshop.');
     await closeDatabase();

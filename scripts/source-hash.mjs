@@ -3,7 +3,16 @@ import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** What the build is made from. Plain JavaScript: ./start asks it before anything is compiled or loaded. */
-const sources = ['src', 'public', 'scripts', 'astro.config.ts', 'tsconfig.json', 'package-lock.json'];
+const sources = [
+  'src',
+  'public',
+  'scripts',
+  'ops',
+  'tools/demo',
+  'astro.config.ts',
+  'tsconfig.json',
+  'package-lock.json',
+];
 
 /** Where the build keeps the hash that it was made from. */
 export const stamp = 'dist/.stamp';

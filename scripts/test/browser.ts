@@ -29,7 +29,7 @@ export async function browserTests(files: readonly string[]): Promise<void> {
   try {
     const demo = `demo_${process.pid}`;
     await makeDatabase(cluster.url, demo, template);
-    execFileSync(process.execPath, ['--import', 'tsx', 'scripts/demo/main.ts'], {
+    execFileSync(process.execPath, ['--import', 'tsx', 'tools/demo/main.ts'], {
       env: { ...process.env, DATABASE_URL: appUrl(cluster, demo) },
       stdio: 'inherit',
     });

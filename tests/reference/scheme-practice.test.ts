@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { threads } from '../../scripts/demo/world.ts';
+import { threads } from '../../tools/demo/world.ts';
 import type { JobToPlan } from '../../src/core/plan/asked/setup.ts';
 import { jobsLike } from '../../src/core/plan/scheme/propose/first.ts';
 import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';

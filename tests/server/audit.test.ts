@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { readAudit } from '../../scripts/audit.ts';
+import { readAudit } from '../../scripts/test/audit.ts';
 
 // The shape is that of `npm audit --json` (npm 7 and later, auditReportVersion 2; from memory of its documentation).
 const report = (vulnerabilities: object) => JSON.stringify({ auditReportVersion: 2, vulnerabilities });

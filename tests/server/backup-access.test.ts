@@ -17,7 +17,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 let here: Awaited<ReturnType<typeof newServer>>;
 let all: Awaited<ReturnType<typeof everyRole>>;
 const run = (script: string, url: string) =>
-  runScript(['--import', 'tsx', `scripts/${script}.ts`, file], { DATABASE_URL: asOwner(url) });
+  runScript(['--import', 'tsx', `ops/${script}.ts`, file], { DATABASE_URL: asOwner(url) });
 beforeAll(async () => {
   here = await newServer();
   await furnish(here.address);

@@ -134,7 +134,17 @@ describe('the cluster’s folder', () => {
 /** A folder that shares the project's code and build, with no data yet. */
 function project(): string {
   const path = folder();
-  const shared = ['dist', 'node_modules', 'db', 'src', 'public', 'scripts', 'astro.config.ts'];
+  const shared = [
+    'dist',
+    'node_modules',
+    'db',
+    'src',
+    'public',
+    'scripts',
+    'ops',
+    'tools',
+    'astro.config.ts',
+  ];
   for (const name of [...shared, 'tsconfig.json', 'package-lock.json', 'package.json'])
     symlinkSync(resolve(name), join(path, name));
   return path;
@@ -245,7 +255,7 @@ describe('./start watches over what it started', () => {
 test('a restore that is ended leaves no database running', async () => {
   const path = project();
   writeFileSync(join(path, 'empty.ndjson'), '');
-  const restore = spawn(process.execPath, ['--import', 'tsx', 'scripts/restore.ts', 'empty.ndjson'], {
+  const restore = spawn(process.execPath, ['--import', 'tsx', 'ops/restore.ts', 'empty.ndjson'], {
     cwd: path,
     stdio: 'ignore',
     env: { ...process.env, DATABASE_URL: undefined },

@@ -218,7 +218,7 @@ test('a backup of a running app is of one moment: taken while touches and jobs c
 });
 
 async function script(name: string, url: string, ...args: string[]) {
-  const command = ['--import', 'tsx', `scripts/${name}.ts`, ...args];
+  const command = ['--import', 'tsx', `ops/${name}.ts`, ...args];
   const { status, stdout, stderr } = await runScript(command, { DATABASE_URL: url });
   return { status, said: stdout + stderr };
 }

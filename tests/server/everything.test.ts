@@ -106,7 +106,7 @@ describe('everything, taken away and taken in', () => {
     try {
       const file = join(folder, 'all.ndjson.gz');
       const run = (script: string, url: string, ...args: string[]) =>
-        execFileSync(process.execPath, ['--import', 'tsx', `scripts/${script}.ts`, ...args], {
+        execFileSync(process.execPath, ['--import', 'tsx', `ops/${script}.ts`, ...args], {
           env: { ...process.env, DATABASE_URL: url },
           encoding: 'utf8',
         });

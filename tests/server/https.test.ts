@@ -6,8 +6,8 @@ import { connect } from 'node:tls';
 import { afterAll, beforeEach, describe, expect, test } from 'vitest';
 import { freePort } from '../../scripts/cluster.ts';
 import { startServer } from '../../scripts/child.ts';
-import { certify } from '../../scripts/https/certificate.ts';
-import { isPrivate } from '../../scripts/https/reach.ts';
+import { certify } from '../../ops/https/certificate.ts';
+import { isPrivate } from '../../ops/https/reach.ts';
 import { newDatabase } from '../support/workshop.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'vivid-https-'));
@@ -108,7 +108,7 @@ describe('certificates of an installation', () => {
 
   test('for a proxy a line of its own makes them, and says by its exit whether there is something to take up', () => {
     const line = (...args: string[]) =>
-      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/https/make.ts', ...args], {
+      spawnSync(process.execPath, ['--import', 'tsx', 'ops/https/make.ts', ...args], {
         encoding: 'utf8',
       });
     const made = line(folder);

@@ -2,8 +2,8 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync, statSync, writ
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { dueSince, isDue } from '../../scripts/backup/nightly.ts';
-import { keepBackupState } from '../../scripts/backup/state.ts';
+import { dueSince, isDue } from '../../ops/backup/nightly.ts';
+import { keepBackupState } from '../../ops/backup/state.ts';
 import { noBackupYet } from '../../src/schemas/backup-state.ts';
 import { backupState } from '../../src/server/care/backups.ts';
 import { entry, needle, piece } from '../support/entries.ts';

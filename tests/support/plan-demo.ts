@@ -1,6 +1,6 @@
 import { addDays, formatISO } from 'date-fns';
 import { chance } from '../../src/core/base/chance.ts';
-import { piecesSewn } from '../../scripts/demo/history.ts';
+import { piecesSewn } from '../../tools/demo/history.ts';
 import {
   heron,
   heronHead,
@@ -10,7 +10,7 @@ import {
   needleLabels,
   threadByCode,
   threads,
-} from '../../scripts/demo/world.ts';
+} from '../../tools/demo/world.ts';
 import { needleText } from '../../src/core/needle/label.ts';
 import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
 import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';

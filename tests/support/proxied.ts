@@ -4,7 +4,7 @@ import { Agent, request } from 'node:https';
 import { join, resolve } from 'node:path';
 import { startServer, type Served } from '../../scripts/child.ts';
 import { freePort } from '../../scripts/cluster.ts';
-import { certify } from '../../scripts/https/certificate.ts';
+import { certify } from '../../ops/https/certificate.ts';
 import { Keeper } from '../../scripts/keep-running.ts';
 import type { Shown } from './people.ts';
 

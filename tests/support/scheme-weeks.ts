@@ -6,7 +6,7 @@ import {
   needleLabels,
   threadByCode,
   threads,
-} from '../../scripts/demo/world.ts';
+} from '../../tools/demo/world.ts';
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';
 import type { Garment } from '../../src/core/garment/garment.ts';

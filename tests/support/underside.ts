@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { pixelsOf } from './pixels.ts';
 import { pictureChance } from './picture-chance.ts';
-import { threads } from '../../scripts/demo/world.ts';
+import { threads } from '../../tools/demo/world.ts';
 import type { Pixels } from '../../src/engines/picture/pixels.ts';
 
 export interface UndersideMade {

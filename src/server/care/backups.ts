@@ -44,7 +44,7 @@ export async function careNow(now: Date): Promise<Care> {
   };
 }
 
-/** What stands in the file beside the backups (scripts/backup/state.ts writes it); nothing yet where it cannot be read. */
+/** What stands in the file beside the backups (ops/backup/state.ts writes it); nothing yet where it cannot be read. */
 export function backupState(folder: string): BackupState {
   try {
     const kept = JSON.parse(readFileSync(join(folder, 'state.json'), 'utf8')) as Partial<BackupState>;

@@ -1,6 +1,6 @@
 import { addDays, formatISO } from 'date-fns';
 import { describe, expect, test } from 'vitest';
-import { needle, threads } from '../../../../scripts/demo/world.ts';
+import { needle, threads } from '../../../../tools/demo/world.ts';
 import { someOf } from '../../../../tests/support/cases-tried.ts';
 import { inventedShops, tarnsideAsItCame } from '../../../../tests/support/scheme-shops.ts';
 import { weeksOf } from '../../../../tests/support/scheme-weeks.ts';
