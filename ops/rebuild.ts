@@ -1,4 +1,4 @@
-import { rebuild } from '../src/server/ledger/projecting/rebuild.ts';
+import { rebuild } from '../src/server/everything/rebuild.ts';
 import { onOwnDatabase } from '../scripts/own-database.ts';
 
 /** npm run rebuild: empties the projections and folds them again from the ledger. The app may go on running. */

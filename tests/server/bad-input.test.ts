@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import pg from 'pg';
-import type { Problem } from '../../src/server/http/problem.ts';
+import type { Problem } from '../../src/server/base/problem.ts';
 import { at, entry, needle, piece } from '../support/entries.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 

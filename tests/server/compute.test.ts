@@ -3,7 +3,7 @@ import { advise } from '../../src/core/advice/advise.ts';
 import { fillIn } from '../../src/core/advice/fill-in.ts';
 import { readArtwork } from '../../src/engines/logo/read.ts';
 import { pairUp } from '../../src/core/bobbin/pair-up.ts';
-import type { Problem } from '../../src/server/http/problem.ts';
+import type { Problem } from '../../src/server/base/problem.ts';
 import { drawLogo } from '../support/logo.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 

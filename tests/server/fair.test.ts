@@ -56,7 +56,7 @@ describe('corrections of corrections', () => {
     const before = await kept();
     expect(before.length).toBeGreaterThan(15);
     process.env['DATABASE_URL'] = url;
-    const { rebuild } = await import('../../src/server/ledger/projecting/rebuild.ts');
+    const { rebuild } = await import('../../src/server/everything/rebuild.ts');
     const { closeDatabase } = await import('../../src/server/base/database.ts');
     await rebuild();
     await closeDatabase();

@@ -27,7 +27,7 @@ vi.mock('../../src/core/ledger/kinds/index.ts', async (original) => {
   return { entryKinds: { ...entryKinds, needle_bent: needleBent } };
 });
 
-const { addMachine } = await import('../../src/server/machine/machines.ts');
+const { addMachine } = await import('../../src/server/stores/machines.ts');
 const receiving = await import('../../src/server/ledger/writing/receive.ts');
 const { unasked } = await import('../../src/server/people/askers.ts');
 const receiveEntries = (message: unknown) => receiving.receiveEntries(message, unasked);
@@ -35,7 +35,7 @@ const { headNow, positionStory } = await import('../../src/server/machine/head.t
 const { ledgerPage, ledgerRows } = await import('../../src/server/ledger/reading/read.ts');
 const { exportFormats } = await import('../../src/server/ledger/reading/export.ts');
 const { everythingNdjson } = await import('../../src/server/everything/export.ts');
-const { rebuild } = await import('../../src/server/ledger/projecting/rebuild.ts');
+const { rebuild } = await import('../../src/server/everything/rebuild.ts');
 const { closeDatabase } = await import('../../src/server/base/database.ts');
 const { entrySays, kindsWith } = await import('../../src/core/ledger/about-kinds.ts');
 

@@ -153,7 +153,7 @@ test('the app takes up what the first versions wrote: heads, ledger, plans; a ne
   expect(logged.status).toBe(201);
   const before = (await page()).body.items;
   process.env['DATABASE_URL'] = url;
-  const { rebuild } = await import('../../src/server/ledger/projecting/rebuild.ts');
+  const { rebuild } = await import('../../src/server/everything/rebuild.ts');
   const { closeDatabase } = await import('../../src/server/base/database.ts');
   expect(await rebuild()).toBe(4);
   await closeDatabase();

@@ -417,7 +417,7 @@ describe('who wrote an entry', () => {
       'SELECT id, writer_id, device_id, unconfirmed, operator_id FROM event ORDER BY id',
     );
     process.env['DATABASE_URL'] = url;
-    const { rebuild } = await import('../../src/server/ledger/projecting/rebuild.ts');
+    const { rebuild } = await import('../../src/server/everything/rebuild.ts');
     const { closeDatabase } = await import('../../src/server/base/database.ts');
     await rebuild();
     await closeDatabase();

@@ -9,9 +9,9 @@ import { closeDatabase, database, rows } from '../../src/server/base/database.ts
 import { headNow } from '../../src/server/machine/head.ts';
 import { addJobs } from '../../src/server/jobs/jobs.ts';
 import { catchUp } from '../../src/server/learn/catch-up.ts';
-import { rebuild } from '../../src/server/ledger/projecting/rebuild.ts';
+import { rebuild } from '../../src/server/everything/rebuild.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
-import { addMachine } from '../../src/server/machine/machines.ts';
+import { addMachine } from '../../src/server/stores/machines.ts';
 import { addOperator } from '../../src/server/stores/operators.ts';
 import { addCone, addThread } from '../../src/server/stores/threads.ts';
 import { randomHistory } from '../support/random-history.ts';

@@ -6,7 +6,7 @@ import { addDays, formatISO } from 'date-fns';
 import { database, rows } from '../../src/server/base/database.ts';
 import { addJobs, changeJob, jobById } from '../../src/server/jobs/jobs.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
-import { addMachine } from '../../src/server/machine/machines.ts';
+import { addMachine } from '../../src/server/stores/machines.ts';
 import { addScheme } from '../../src/server/machine/schemes.ts';
 import { addBobbinCase, addBobbinKind } from '../../src/server/stores/bobbins.ts';
 import { addNeedleKind, changeNeedleKind } from '../../src/server/stores/needle-kinds.ts';

@@ -1,5 +1,5 @@
 import type { APIRoute } from 'astro';
-import { authority, httpsNow } from '../../server/network/https.ts';
+import { authority, httpsNow } from '../../server/app/https.ts';
 
 /** The certificate that a tablet is asked to trust. Its type makes tablets offer to install it. */
 export const GET: APIRoute = () =>

@@ -1,6 +1,6 @@
 import type pg from 'pg';
 import { database, rows, type Sql } from './database.ts';
-import { otherContent } from '../http/problem.ts';
+import { otherContent } from './problem.ts';
 
 interface Made<Item, Row> {
   table: string;

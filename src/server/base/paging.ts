@@ -1,4 +1,4 @@
-import { ProblemError } from '../http/problem.ts';
+import { ProblemError } from './problem.ts';
 
 /** A list page's cursor: the sort keys of its last row, so that new rows never shift a page. */
 export function cursorOf(keys: readonly (string | number | null)[]): string {

@@ -10,7 +10,7 @@ import { watchesAt } from '../learn/watches.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
 import { headNow } from '../machine/head.ts';
-import { machineById } from '../machine/machines.ts';
+import { machineById } from '../stores/machines.ts';
 import { batches, listThreads } from '../stores/threads.ts';
 import { workshop } from '../stores/workshop.ts';
 

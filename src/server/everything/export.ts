@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import Papa from 'papaparse';
 import { safeCell } from '../../core/base/csv-cells.ts';
 import { database, inSnapshot, rows, type Sql } from '../base/database.ts';
-import { tooMany } from '../http/problem.ts';
+import { tooMany } from '../base/problem.ts';
 import {
   backupTables,
   exportTables,

@@ -1,10 +1,10 @@
 import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
-import { conflict, invalid, isUnreachable, ProblemError } from '../http/problem.ts';
+import { conflict, invalid, isUnreachable, ProblemError } from '../base/problem.ts';
 import { checkEntry } from '../ledger/writing/accept.ts';
 import { entryFrom, type LineRow } from '../ledger/projecting/line.ts';
 import { makeMonth, monthsOf } from '../ledger/writing/months.ts';
 import { serverNow } from '../base/clock.ts';
-import { rebuildIn } from '../ledger/projecting/rebuild.ts';
+import { rebuildIn } from './rebuild.ts';
 import { columnsOf, isEmpty } from './export.ts';
 import { numberedLines, type NumberedLine } from './numbered-lines.ts';
 import { backupTables, header, isAccessTable, readVersions, type Ending, type TableName } from './tables.ts';

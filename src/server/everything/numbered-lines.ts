@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { invalid } from '../http/problem.ts';
+import { invalid } from '../base/problem.ts';
 import { LineSplitter, type SplitLine } from '../base/split-lines.ts';
 
 /** No line of an export is longer: the largest holds a plan, whose message was below 1 MB. */

@@ -2,7 +2,7 @@ import type { FeedEvent } from '../../core/feed/event.ts';
 import { feedEvent, type FeedTaken } from '../../schemas/ledger/feed.ts';
 import { validator } from '../http/validate.ts';
 import { parseText } from '../http/body.ts';
-import { isUnreachable, ProblemError } from '../http/problem.ts';
+import { isUnreachable, ProblemError } from '../base/problem.ts';
 import { LineSplitter, type SplitLine } from '../base/split-lines.ts';
 import { takeFeed } from './take.ts';
 

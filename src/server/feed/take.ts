@@ -6,13 +6,13 @@ import type { FeedTaken } from '../../schemas/ledger/feed.ts';
 import { serverNow } from '../base/clock.ts';
 import { database } from '../base/database.ts';
 import { feedLagSeconds } from '../base/metrics.ts';
-import { notFound, ProblemError } from '../http/problem.ts';
+import { notFound, ProblemError } from '../base/problem.ts';
 import { checkEntry, normalEntry } from '../ledger/writing/accept.ts';
 import { storeEntries } from '../ledger/writing/queue.ts';
 import { openStops } from '../ledger/reading/open-stop.ts';
 import { log } from '../base/log.ts';
 import { foldPost, mayBeOld, type FoldedPost } from './fold-post.ts';
-import { matchLately } from './match.ts';
+import { matchLately } from '../ledger/writing/match-stops.ts';
 import { linesTaken, readStates, writeStates, type FeedState } from './state.ts';
 import { tellFeed } from './tell.ts';
 

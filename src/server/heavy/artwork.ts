@@ -1,7 +1,7 @@
 import type { ReadOptions, Reading } from '../../engines/logo/index.ts';
 import type { UndersideAsked, UndersideColumn } from '../../engines/underside/index.ts';
 import { readLimited } from '../http/endpoint.ts';
-import { ProblemError } from '../http/problem.ts';
+import { ProblemError } from '../base/problem.ts';
 import { checkRoom, inProcess, type HeavyFor, type ProcessLimits } from './heavy-work.ts';
 
 const types = ['image/png', 'image/jpeg', 'image/webp', 'image/avif', 'image/svg+xml'] as const;

@@ -9,7 +9,7 @@ import {
   type ShareProblem,
 } from '../../engines/planner/index.ts';
 import type { HeadPlanQuestion, ShareOutQuestion } from '../../schemas/plan/plan.ts';
-import { invalid, ProblemError } from '../http/problem.ts';
+import { invalid, ProblemError } from '../base/problem.ts';
 import { inThread, type HeavyFor } from './heavy-work.ts';
 
 /** A thread answers within 10 s; one that does not is ended. */

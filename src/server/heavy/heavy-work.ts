@@ -5,7 +5,7 @@ import { setPriority } from 'node:os';
 import { resolve } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import { log } from '../base/log.ts';
-import { ProblemError, tooMany } from '../http/problem.ts';
+import { ProblemError, tooMany } from '../base/problem.ts';
 
 /** Two heavy tasks at once are what two cores bear; a few wait for their turn, and more are asked to come again. */
 const mostAtOnce = 2;

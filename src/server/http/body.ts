@@ -1,4 +1,4 @@
-import { ProblemError } from './problem.ts';
+import { ProblemError } from '../base/problem.ts';
 
 /** Bodies over this are refused unread: 500 ledger entries with notes fit several times. */
 export const maxBodyBytes = 1_000_000;

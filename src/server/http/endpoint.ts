@@ -2,7 +2,7 @@ import type { APIContext, APIRoute } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import type { DataOf, AnyShape } from '../../core/shape/data-of.ts';
 import type { Asker } from '../../schemas/people.ts';
-import { logFailure } from './failures.ts';
+import { logFailure } from '../base/failures.ts';
 import {
   bodyWithinMs,
   cutOff,
@@ -17,7 +17,7 @@ import {
 import { mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
 import { mustTake, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
-import { problemAnswer, problemFrom, ProblemError } from './problem.ts';
+import { problemAnswer, problemFrom, ProblemError } from '../base/problem.ts';
 
 /** A schema's type; `undefined` where the endpoint takes none. */
 type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;

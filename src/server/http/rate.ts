@@ -1,5 +1,5 @@
 import type { Asker } from '../../schemas/people.ts';
-import { tooMany } from './problem.ts';
+import { tooMany } from '../base/problem.ts';
 
 /**
  * How much one device may ask for: so much at once, and so much a minute after that. Logging is counted in bytes: a shift that was sewn without a network, 5,000 touches or

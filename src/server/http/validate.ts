@@ -3,7 +3,7 @@ import addFormatsModule from 'ajv-formats';
 import type { AnyShape } from '../../core/shape/data-of.ts';
 import type { FarRegistry } from '../../core/shape/parts.ts';
 import { farKeys } from '../../schemas/far-registries.ts';
-import { ProblemError } from './problem.ts';
+import { ProblemError } from '../base/problem.ts';
 
 // ajv-formats is CommonJS: its function is the module or the module's default, by who loads it.
 type AddFormats = (ajv: Ajv) => unknown;

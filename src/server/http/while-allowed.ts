@@ -1,5 +1,5 @@
 import type { Right } from '../../core/people/rights.ts';
-import { ProblemError } from './problem.ts';
+import { ProblemError } from '../base/problem.ts';
 import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
 import { onAccessChange } from '../people/known.ts';
 import type { From, Shown } from '../people/shown.ts';

@@ -1,5 +1,5 @@
 import { database, inTransaction, rows } from '../base/database.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound } from '../base/problem.ts';
 import { keepBefore, type By } from '../stores/things.ts';
 
 /** Customers by the jobs that name them, most jobs first. */

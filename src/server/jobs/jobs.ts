@@ -3,7 +3,7 @@ import type { Measures } from '../../core/element/measures.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { Job, JobChange, JobNew, JobQuery, JobStop } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { conflict, invalid, notFound, otherContent } from '../http/problem.ts';
+import { conflict, invalid, notFound, otherContent } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 

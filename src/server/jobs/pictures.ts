@@ -1,6 +1,6 @@
 import { database, inTransaction, rows } from '../base/database.ts';
 import { readLimited } from '../http/endpoint.ts';
-import { invalid, notFound } from '../http/problem.ts';
+import { invalid, notFound } from '../base/problem.ts';
 import { jobById } from './jobs.ts';
 
 /** Bytes of a job's picture at most. */

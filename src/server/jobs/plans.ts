@@ -4,9 +4,9 @@ import type { KeptSeat } from '../../core/seating/asked.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../ledger/reading/live.ts';
 import { log } from '../base/log.ts';
-import { conflict, invalid } from '../http/problem.ts';
+import { conflict, invalid } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
-import { keptById, listKept } from '../machine/kept-by-machine.ts';
+import { keptById, listKept } from '../base/kept-by-machine.ts';
 
 const columns = `id, machine_id AS "machineId", name, setup, seats, version, operator_id AS "operatorId", changed_at AS "changedAt"`;
 

@@ -6,8 +6,8 @@ import type { FindingsQuery } from '../../schemas/findings.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { serverNow } from '../base/clock.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
-import { invalid, ProblemError } from '../http/problem.ts';
-import { machineById } from '../machine/machines.ts';
+import { invalid, ProblemError } from '../base/problem.ts';
+import { machineById } from '../stores/machines.ts';
 import { caughtUp } from './catch-up.ts';
 
 /** What a question is asked of. */

@@ -11,7 +11,7 @@ import {
 import type { WithData } from '../../schemas/findings.ts';
 import { rowsPlannedAnew } from '../base/database.ts';
 import { zoneNamed } from '../base/zone.ts';
-import { invalid } from '../http/problem.ts';
+import { invalid } from '../base/problem.ts';
 import { notSaid, ofAsked, told, valuesOf, type Asked } from './asked.ts';
 import { circumstance } from './store.ts';
 

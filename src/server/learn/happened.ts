@@ -3,7 +3,7 @@ import type { HappenedData, HappenedQuery } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
-import { machineById } from '../machine/machines.ts';
+import { machineById } from '../stores/machines.ts';
 import { checkDays, spanOf } from './asked.ts';
 
 /** Told at most: more cannot be looked through beside a chart. */

@@ -5,7 +5,7 @@ import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
 import { database, rows, rowsPlannedAnew } from '../base/database.ts';
 import { everyItem } from '../ledger/reading/export.ts';
-import { listMachines } from '../machine/machines.ts';
+import { listMachines } from '../stores/machines.ts';
 import { askedOf, clothOfJob, spanOf, told, type Asked } from './asked.ts';
 
 /** The newest needles told at most: more say nothing new of how long they last. */

@@ -17,7 +17,7 @@ import { jobOnMachine } from '../jobs/jobs.ts';
 import { keptSeats } from '../jobs/plans.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
-import { listMachines, machineBySlug } from './machines.ts';
+import { listMachines, machineBySlug } from '../stores/machines.ts';
 import { openTraces } from './traces.ts';
 import { listBobbinCases } from '../stores/bobbins.ts';
 import { listNeedleKinds } from '../stores/needle-kinds.ts';

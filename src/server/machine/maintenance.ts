@@ -6,7 +6,7 @@ import { checkFacts } from './check.ts';
 import { serverNow } from '../base/clock.ts';
 import { headNow } from './head.ts';
 import { listJobs } from '../jobs/jobs.ts';
-import { machineById } from './machines.ts';
+import { machineById } from '../stores/machines.ts';
 import { workshop } from '../stores/workshop.ts';
 
 /** A machine's maintenance and the waiting jobs' due days as iCalendar (RFC 5545), a day each. */

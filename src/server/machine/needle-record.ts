@@ -2,7 +2,7 @@ import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
 import type { NeedleRecord } from '../../schemas/ledger/event.ts';
 import { database, rows } from '../base/database.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound } from '../base/problem.ts';
 import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
 
 /** The record of a broken needle by its break's id. Throws 404 when there is no such break. */

@@ -4,8 +4,8 @@ import type { SavedScheme, SavedSchemeChange, SavedSchemeNew } from '../../schem
 import type { ListQuery } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { makeOnce } from '../base/made-once.ts';
-import { conflict, invalid } from '../http/problem.ts';
-import { keptById, listKept } from './kept-by-machine.ts';
+import { conflict, invalid } from '../base/problem.ts';
+import { keptById, listKept } from '../base/kept-by-machine.ts';
 import { tellPlan } from '../jobs/plans.ts';
 
 const columns = `id, machine_id AS "machineId", name, blocks, price, trade_weeks AS "tradeWeeks",

@@ -1,6 +1,6 @@
 import type { Access, Asker } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { invalid } from '../http/problem.ts';
+import { invalid } from '../base/problem.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { known } from './known.ts';
 

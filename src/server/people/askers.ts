@@ -6,7 +6,7 @@ import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { log } from '../base/log.ts';
 import { noteDevice } from './seen.ts';
-import { ProblemError } from '../http/problem.ts';
+import { ProblemError } from '../base/problem.ts';
 import { hearAccess } from '../ledger/reading/live.ts';
 import { accessNow } from './access.ts';
 import { heldBy, type From, type Shown } from './shown.ts';

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { Asker, Device, DeviceNew } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { invalid, notFound, ProblemError } from '../http/problem.ts';
+import { invalid, notFound, ProblemError } from '../base/problem.ts';
 import type { From } from './shown.ts';
 import { accessChanged, writeChange } from './changed.ts';
 import { countCode } from './guesses.ts';

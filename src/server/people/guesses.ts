@@ -1,7 +1,7 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
-import { tooMany } from '../http/problem.ts';
+import { tooMany } from '../base/problem.ts';
 import { writeChange } from './changed.ts';
 import { isSecret } from './tokens/secrets.ts';
 

@@ -1,7 +1,7 @@
 import { leastSigns, roles } from '../../core/people/roles.ts';
 import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { conflict, invalid, notFound } from '../http/problem.ts';
+import { conflict, invalid, notFound } from '../base/problem.ts';
 import { addOperator } from '../stores/operators.ts';
 import { changeThing, removeThing, type Thing } from '../stores/things.ts';
 import { hasOwner, ownersHeld } from './access.ts';

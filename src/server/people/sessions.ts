@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { Asker, Session } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { ProblemError } from '../http/problem.ts';
+import { ProblemError } from '../base/problem.ts';
 import { refused } from './askers.ts';
 import type { From } from './shown.ts';
 import { accessChanged, writeChange } from './changed.ts';

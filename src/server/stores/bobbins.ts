@@ -10,7 +10,7 @@ import type {
 } from '../../schemas/stores.ts';
 import type { ListQuery } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows } from '../base/database.ts';
-import { conflict, notFound } from '../http/problem.ts';
+import { conflict, notFound } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 import { changeThing, type By, type Thing } from './things.ts';

@@ -2,7 +2,7 @@ import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/
 import type { NeedleKindChange } from '../../schemas/stores.ts';
 import type { ListQuery, NeedleKind } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows } from '../base/database.ts';
-import { notFound } from '../http/problem.ts';
+import { notFound } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 import { changeThing, type By, type Thing } from './things.ts';

@@ -1,6 +1,6 @@
 import type { ListQuery, Operator } from '../../schemas/workshop.ts';
 import { database, rows } from '../base/database.ts';
-import { conflict } from '../http/problem.ts';
+import { conflict } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 

@@ -3,7 +3,7 @@ import type { Asker } from '../../schemas/people.ts';
 import type { ThingsBefore } from '../../schemas/stores.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { conflict, notFound } from '../http/problem.ts';
+import { conflict, notFound } from '../base/problem.ts';
 
 /** Who asks; nobody: where sign-in is not asked. */
 export type By = Pick<Asker, 'person'>;

@@ -3,7 +3,7 @@ import type { Cone, ConeChange, ListQuery, Thread, ThreadChange, ThreadNew } fro
 import { usualTopMm } from '../../core/stitches/usual.ts';
 import { texFrom } from '../../core/units/thread-count.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
-import { conflict, invalid, notFound } from '../http/problem.ts';
+import { conflict, invalid, notFound } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
 import { changeThing, type By, type Thing } from './things.ts';

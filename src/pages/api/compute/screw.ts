@@ -5,7 +5,7 @@ import { followCase, isDoubted, shownGrams } from '../../../core/tension/case/be
 import { bandOf, zoneOf } from '../../../core/tension/targets.ts';
 import { screwAnswer, screwQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { invalid } from '../../../server/http/problem.ts';
+import { invalid } from '../../../server/base/problem.ts';
 import { workshop } from '../../../server/stores/workshop.ts';
 
 export const POST = endpoint(

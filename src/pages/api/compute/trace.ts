@@ -6,7 +6,7 @@ import { causeOf } from '../../../core/trouble/causes.ts';
 import { answersOf, stepOf } from '../../../core/trouble/steps/index.ts';
 import { traceAnswer, traceQuestion } from '../../../schemas/trace.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { invalid } from '../../../server/http/problem.ts';
+import { invalid } from '../../../server/base/problem.ts';
 
 export const POST = endpoint(
   { right: 'compute', rate: 'compute', body: traceQuestion, answer: traceAnswer },

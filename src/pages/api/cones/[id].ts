@@ -1,7 +1,7 @@
 import { cone, coneChange } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changeCone, coneThing } from '../../../server/stores/threads.ts';
-import { removal } from '../../../server/stores/thing-endpoint.ts';
+import { removal } from '../../../server/http/thing-endpoint.ts';
 
 export const PATCH = endpoint({ right: 'stores', body: coneChange, answer: cone }, ({ id, body, asker }) =>
   changeCone(id('id'), body, asker),

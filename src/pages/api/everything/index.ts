@@ -11,7 +11,7 @@ import { exportTables } from '../../../server/everything/tables.ts';
 import { cutOff, readAway } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
-import { invalid, ProblemError } from '../../../server/http/problem.ts';
+import { invalid, ProblemError } from '../../../server/base/problem.ts';
 import { shownBy } from '../../../server/people/shown.ts';
 import { whileAllowed } from '../../../server/http/while-allowed.ts';
 

@@ -1,7 +1,7 @@
 import { alive as answer } from '../../../schemas/workshop.ts';
 import { rows, writerConnections } from '../../../server/base/database.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { ProblemError } from '../../../server/http/problem.ts';
+import { ProblemError } from '../../../server/base/problem.ts';
 
 /** Whether a touch would be stored now: the writer's database answers, and may be written (a standby may not). A proxy sends nobody here while it is 503. */
 export const GET = endpoint({ right: 'anyone', answer }, async () => {

@@ -6,7 +6,7 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { exportFormats } from '../../../server/ledger/reading/export.ts';
 import { ledgerRows } from '../../../server/ledger/reading/read.ts';
-import { machineById } from '../../../server/machine/machines.ts';
+import { machineById } from '../../../server/stores/machines.ts';
 
 const narrowing = omit(ledgerQuery.properties, 'limit', 'after');
 const query = object(

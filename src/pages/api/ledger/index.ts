@@ -3,7 +3,7 @@ import { ledgerPage as ledgerPageMessage, ledgerQuery } from '../../../schemas/l
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { ledgerPage } from '../../../server/ledger/reading/read.ts';
 import { receiveEntries } from '../../../server/ledger/writing/receive.ts';
-import { machineById } from '../../../server/machine/machines.ts';
+import { machineById } from '../../../server/stores/machines.ts';
 
 export const GET = endpoint(
   { right: 'read', query: ledgerQuery, answer: ledgerPageMessage },

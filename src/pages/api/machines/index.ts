@@ -1,6 +1,6 @@
 import { listQuery, machine, machineNew, page } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
-import { addMachine, listMachines } from '../../../server/machine/machines.ts';
+import { addMachine, listMachines } from '../../../server/stores/machines.ts';
 
 export const GET = endpoint({ right: 'read', query: listQuery, answer: page(machine) }, ({ query }) =>
   listMachines(query),

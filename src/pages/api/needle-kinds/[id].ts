@@ -2,7 +2,7 @@ import { needleKindChange } from '../../../schemas/stores.ts';
 import { needleKind } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changeNeedleKind, needleThing } from '../../../server/stores/needle-kinds.ts';
-import { removal } from '../../../server/stores/thing-endpoint.ts';
+import { removal } from '../../../server/http/thing-endpoint.ts';
 
 export const PATCH = endpoint(
   { right: 'stores', body: needleKindChange, answer: needleKind },

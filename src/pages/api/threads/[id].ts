@@ -1,7 +1,7 @@
 import { thread, threadChange } from '../../../schemas/workshop.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { changeThread, threadThing } from '../../../server/stores/threads.ts';
-import { removal } from '../../../server/stores/thing-endpoint.ts';
+import { removal } from '../../../server/http/thing-endpoint.ts';
 
 export const PATCH = endpoint(
   { right: 'stores', body: threadChange, answer: thread },

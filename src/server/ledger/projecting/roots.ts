@@ -1,7 +1,7 @@
 import { chainsWithin } from '../../../core/ledger/chains.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { rows, type Sql } from '../../base/database.ts';
-import { invalid } from '../../http/problem.ts';
+import { invalid } from '../../base/problem.ts';
 
 /** Corrections of corrections: what was undone, done again and undone. No hand goes further. */
 const deepest = 8;

@@ -3,7 +3,7 @@ import { entryKindKeys, kindOf, sqlKinds } from '../../../core/ledger/about-kind
 import { inLedgerOrder } from '../../../core/ledger/entry.ts';
 import type { Event, LedgerLine, LedgerQuery } from '../../../schemas/ledger/event.ts';
 import { database, rows } from '../../base/database.ts';
-import { invalid, notFound } from '../../http/problem.ts';
+import { invalid, notFound } from '../../base/problem.ts';
 import { keysOf, pageOf } from '../../base/paging.ts';
 import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
 import { lineColumns, lineFrom, type LineRow } from '../projecting/line.ts';

@@ -7,7 +7,7 @@ import { entry as entrySchema } from '../../../schemas/ledger/entry.ts';
 import { serverNow } from '../../base/clock.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';
-import { invalid, ProblemError } from '../../http/problem.ts';
+import { invalid, ProblemError } from '../../base/problem.ts';
 import { entryFrom, lineColumns, lineColumnsOf, type LineRow } from '../projecting/line.ts';
 import { checkWhoCorrects, isLimited, Said, type Corrected } from './who-corrects.ts';
 

@@ -1,5 +1,5 @@
 import type { Entry } from '../../../core/ledger/entry.ts';
-import { isTimedOut, isUnreachable } from '../../http/problem.ts';
+import { isTimedOut, isUnreachable } from '../../base/problem.ts';
 import { batchEntries, batchSeconds, watchNumber } from '../../base/metrics.ts';
 import { isApart, judge, suspect, wasDear } from './dear-senders.ts';
 import { writeEntries, type Stored } from './write.ts';

@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { omit } from '../../../core/base/omit.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { kindOf } from '../../../core/ledger/about-kinds.ts';
-import { otherContent } from '../../http/problem.ts';
+import { otherContent } from '../../base/problem.ts';
 import { entryFrom, lineFrom, type LineRow } from '../projecting/line.ts';
 
 /** Whether two entries of one id say the same. A time that the server put right says what the device claimed. */

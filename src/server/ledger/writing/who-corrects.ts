@@ -2,7 +2,7 @@ import { fieldOf, flagsOf, is } from '../../../core/ledger/about-kinds.ts';
 import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
 import { holdsAPiece, mayCorrect } from '../../../core/people/entry-rights.ts';
 import { serverNow } from '../../base/clock.ts';
-import { ProblemError } from '../../http/problem.ts';
+import { ProblemError } from '../../base/problem.ts';
 
 type Correction = EntryOf<'correction'>;
 

@@ -2,7 +2,7 @@ import { v7 as uuid7 } from 'uuid';
 import type { Asker, FeedToken } from '../../../schemas/people.ts';
 import { serverNow } from '../../base/clock.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
-import { notFound } from '../../http/problem.ts';
+import { notFound } from '../../base/problem.ts';
 import { accessChanged, writeChange } from '../changed.ts';
 import { hashOf, newToken } from './tokens.ts';
 

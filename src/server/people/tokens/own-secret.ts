@@ -1,6 +1,6 @@
 import type { Asker } from '../../../schemas/people.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
-import { ProblemError } from '../../http/problem.ts';
+import { ProblemError } from '../../base/problem.ts';
 import { accessChanged, writeChange } from '../changed.ts';
 import type { PersonRole } from '../../../core/people/roles.ts';
 import { verifySecret } from '../guesses.ts';

@@ -1,6 +1,6 @@
 import { hash, verify } from '@node-rs/argon2';
 import { leastSigns, type PersonRole } from '../../../core/people/roles.ts';
-import { invalid } from '../../http/problem.ts';
+import { invalid } from '../../base/problem.ts';
 
 /**
  * PINs and passwords as argon2id (RFC 9106) with OWASP's first choice of cost: 46 MiB, one pass, one lane (from memory of its Password Storage Cheat Sheet).

@@ -1,7 +1,7 @@
 import { bobbinCase, bobbinCaseChange } from '../../../../schemas/stores.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { changeBobbinCase, caseThing } from '../../../../server/stores/bobbins.ts';
-import { removal } from '../../../../server/stores/thing-endpoint.ts';
+import { removal } from '../../../../server/http/thing-endpoint.ts';
 
 export const PATCH = endpoint(
   { right: 'stores', body: bobbinCaseChange, answer: bobbinCase },

@@ -3,7 +3,7 @@ import { feedNow as nowSchema, feedTaken } from '../../../../schemas/ledger/feed
 import { readFeed } from '../../../../server/feed/lines.ts';
 import { feedNow } from '../../../../server/feed/state.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { machineById, machineMustExist } from '../../../../server/machine/machines.ts';
+import { machineById, machineMustExist } from '../../../../server/stores/machines.ts';
 
 /** GET: the machine as its feed told it last. */
 export const GET = endpoint(

@@ -1,7 +1,7 @@
 import { gaugePart, gaugeTaken } from '../../../../schemas/tension.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { announceNews } from '../../../../server/ledger/reading/live.ts';
-import { machineById } from '../../../../server/machine/machines.ts';
+import { machineById } from '../../../../server/stores/machines.ts';
 
 /** Part of a pull: told at once to every page of the machine, and not kept. What is kept is the reading, as an entry. */
 export const POST = endpoint(

@@ -1,7 +1,7 @@
 import { nothing } from '../../../../schemas/people.ts';
 import { machine, machineChange } from '../../../../schemas/workshop.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { changeMachine, machineById, removeMachine } from '../../../../server/machine/machines.ts';
+import { changeMachine, machineById, removeMachine } from '../../../../server/stores/machines.ts';
 
 export const GET = endpoint({ right: 'read', answer: machine }, ({ id }) => machineById(id('id')));
 export const PATCH = endpoint(

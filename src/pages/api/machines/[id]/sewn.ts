@@ -1,6 +1,6 @@
 import { sewn, sewnQuery } from '../../../../schemas/ledger/sewn.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { machineById } from '../../../../server/machine/machines.ts';
+import { machineById } from '../../../../server/stores/machines.ts';
 import { sewnLately } from '../../../../server/machine/sewn.ts';
 
 export const GET = endpoint(

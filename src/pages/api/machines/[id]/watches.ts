@@ -1,7 +1,7 @@
 import { watches } from '../../../../schemas/watches.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { watchesAt } from '../../../../server/learn/watches.ts';
-import { machineById } from '../../../../server/machine/machines.ts';
+import { machineById } from '../../../../server/stores/machines.ts';
 
 export const GET = endpoint({ right: 'read', answer: watches }, async ({ id }) => ({
   items: await watchesAt((await machineById(id('id'))).id),

@@ -1,8 +1,8 @@
 import { story, storyQuery } from '../../../../../schemas/workshop.ts';
 import { positionStory } from '../../../../../server/machine/head.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
-import { notFound } from '../../../../../server/http/problem.ts';
-import { machineById } from '../../../../../server/machine/machines.ts';
+import { notFound } from '../../../../../server/base/problem.ts';
+import { machineById } from '../../../../../server/stores/machines.ts';
 
 export const GET = endpoint(
   { right: 'read', query: storyQuery, answer: story },

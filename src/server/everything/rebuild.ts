@@ -1,11 +1,11 @@
-import { foldingKinds } from '../../../core/ledger/about-kinds.ts';
-import { inTransaction, longWork, rows, type Sql } from '../../base/database.ts';
-import { lineColumns, type LineRow } from './line.ts';
-import { catchUpIn } from '../../learn/catch-up.ts';
-import { everyLedgerLock } from '../writing/locks.ts';
-import { project } from './project.ts';
-import { rebuildRoots } from './roots.ts';
-import { refold } from './seats.ts';
+import { foldingKinds } from '../../core/ledger/about-kinds.ts';
+import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
+import { lineColumns, type LineRow } from '../ledger/projecting/line.ts';
+import { catchUpIn } from '../learn/catch-up.ts';
+import { everyLedgerLock } from '../ledger/writing/locks.ts';
+import { project } from '../ledger/projecting/project.ts';
+import { rebuildRoots } from '../ledger/projecting/roots.ts';
+import { refold } from '../ledger/projecting/seats.ts';
 
 /**
  * Empties every projection and fills it again from the ledger, in one transaction: pages go on reading the old

@@ -4,7 +4,7 @@ import { createServer as createSecureServer } from 'node:https';
 import { pathToFileURL } from 'node:url';
 import { resolve } from 'node:path';
 import compression from 'compression';
-import { Crowd, doorKeeper, problem } from './doors.mjs';
+import { Crowd, doorKeeper, problem } from './guard.ts';
 import {
   fromOf,
   httpsPort,
@@ -15,7 +15,7 @@ import {
   secureContext,
   securePort,
   trustedAddress,
-} from './network-door.mjs';
+} from './network.ts';
 
 /**
  * Serves the built app. Needs DATABASE_URL, PORT and HOST; tells its parent process when it is ready.

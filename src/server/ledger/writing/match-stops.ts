@@ -1,12 +1,12 @@
-import { kindsWith, sqlKinds } from '../../core/ledger/about-kinds.ts';
-import type { KindWith } from '../../core/ledger/entry.ts';
+import { kindsWith, sqlKinds } from '../../../core/ledger/about-kinds.ts';
+import type { KindWith } from '../../../core/ledger/entry.ts';
 import { v7 as uuid7 } from 'uuid';
-import { matchStops, matchWithinMs, type ToldStop } from '../../core/feed/match.ts';
-import type { Entry } from '../../core/ledger/entry.ts';
-import { serverNow } from '../base/clock.ts';
-import { database, rows } from '../base/database.ts';
-import { normalEntry } from '../ledger/writing/accept.ts';
-import { storeEntries } from '../ledger/writing/queue.ts';
+import { matchStops, matchWithinMs, type ToldStop } from '../../../core/feed/match.ts';
+import type { Entry } from '../../../core/ledger/entry.ts';
+import { serverNow } from '../../base/clock.ts';
+import { database, rows } from '../../base/database.ts';
+import { normalEntry } from './accept.ts';
+import { storeEntries } from './queue.ts';
 
 interface StopRow {
   id: string;

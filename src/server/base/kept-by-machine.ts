@@ -1,8 +1,8 @@
 import type pg from 'pg';
 import type { ListQuery } from '../../schemas/workshop.ts';
-import { database, rows } from '../base/database.ts';
-import { keysOf, pageOf } from '../base/paging.ts';
-import { notFound } from '../http/problem.ts';
+import { database, rows } from './database.ts';
+import { keysOf, pageOf } from './paging.ts';
+import { notFound } from './problem.ts';
 
 /** A table of what people keep for a machine under names: plans, schemes. */
 interface Kept {

@@ -1,4 +1,4 @@
-import { log } from '../base/log.ts';
+import { log } from './log.ts';
 import { isUnreachable } from './problem.ts';
 
 /** While the database is away every request fails alike: one line says so this often, ms, and how many there were. */

@@ -3,10 +3,10 @@ import { defaultUpkeep } from '../../core/check/upkeep.ts';
 import { defaultNeedleLife } from '../../core/needle/life.ts';
 import type { ListQuery, Machine, MachineChange, MachineNew } from '../../schemas/workshop.ts';
 import { database, inTransaction, rows } from '../base/database.ts';
-import { conflict, invalid, notFound } from '../http/problem.ts';
+import { conflict, invalid, notFound } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
-import { changeThing, removeThing, type By, type Thing } from '../stores/things.ts';
+import { changeThing, removeThing, type By, type Thing } from './things.ts';
 
 interface MachineRow {
   id: string;

@@ -1,5 +1,5 @@
 import { hostname, networkInterfaces } from 'node:os';
-import { canonicalPath } from './request-path.mjs';
+import { canonicalPath } from './request-path.ts';
 
 /**
  * Who may come in, before anything is read: the computer is asked by its own name, by its own pages, in a way that it

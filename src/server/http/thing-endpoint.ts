@@ -1,6 +1,6 @@
 import { nothing } from '../../schemas/people.ts';
-import { endpoint } from '../http/endpoint.ts';
-import { removeThing, type Thing } from './things.ts';
+import { endpoint } from './endpoint.ts';
+import { removeThing, type Thing } from '../stores/things.ts';
 
 /** DELETE of something in the stores: while nothing on record names it. */
 export const removal = (thing: Thing) =>

@@ -2,9 +2,9 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { feedTaken } from '../../schemas/ledger/feed.ts';
 import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/writing/receive.ts';
-import { logFailure } from './failures.ts';
+import { logFailure } from '../base/failures.ts';
 import { requestSeconds } from '../base/metrics.ts';
-import { machineMustExist } from '../machine/machines.ts';
+import { machineMustExist } from '../stores/machines.ts';
 import {
   bodyWithinMs,
   cutOff,
@@ -14,14 +14,14 @@ import {
   textOf,
   tooLong,
   tooSlow,
-} from './body.ts';
+} from '../http/body.ts';
 import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
 import type { From, Shown } from '../people/shown.ts';
-import { whileAllowed } from './while-allowed.ts';
+import { whileAllowed } from '../http/while-allowed.ts';
 import { noteHand } from '../people/seen.ts';
-import { mustTake, paced } from './rate.ts';
-import { validator } from './validate.ts';
-import { problemFrom, problemHeaders, type ProblemError } from './problem.ts';
+import { mustTake, paced } from '../http/rate.ts';
+import { validator } from '../http/validate.ts';
+import { problemFrom, problemHeaders, type ProblemError } from '../base/problem.ts';
 
 export { findServer } from '../base/database.ts';
 
