@@ -46,8 +46,8 @@ module.exports = {
     ),
     forbid(
       'no-circle-of-nouns',
-      'No folder of core, of an engine or of a screen imports itself by way of others.',
-      source('^src/(core|engines|screens)/'),
+      'No folder of core, of an engine, of the server or of a screen imports itself by way of others.',
+      source('^src/(core|engines|server|screens)/'),
       { circular: true },
       { scope: 'folder' },
     ),

@@ -1,28 +1,39 @@
 import { defineConfig, passthroughImageService } from 'astro/config';
 import type { AstroIntegration } from 'astro';
+import type { directRequest as DirectRequest } from './src/server/app/direct.ts';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
 
 /**
- * Entries built beside the pages', sharing their modules: what the server (scripts/serve.mjs) calls past the page framework
- * (there is one queue and one pool for both), the process and threads that do heavy work, and what ./start runs.
+ * Entries built beside the pages', sharing their modules: the server process (there is one queue and one pool for what it answers
+ * itself and what the page framework answers), the process and threads that do heavy work, and what ./start runs.
  */
 const entries = {
-  direct: 'src/server/http/direct.ts',
+  serve: 'src/server/app/serve.ts',
   'picture-process': 'src/server/heavy/picture-process.ts',
   'head-plan-worker': 'src/server/heavy/head-plan-worker.ts',
   launcher: 'scripts/launcher.ts',
   'prepare-database': 'scripts/prepare-database.ts',
   'night-backup': 'ops/backup/night.ts',
 };
-const directEntry: AstroIntegration = {
-  name: 'vivid-direct-entry',
+const serverEntries: AstroIntegration = {
+  name: 'vivid-server-entries',
   hooks: {
+    // `astro dev` has its own server: the direct endpoints are put before it.
+    'astro:server:setup': ({ server }) => {
+      server.middlewares.use((request, response, next) => {
+        void server.ssrLoadModule('/src/server/app/direct.ts').then(({ directRequest }) => {
+          const direct = (directRequest as typeof DirectRequest)(request, (request.url ?? '').split('?')[0]!);
+          if (direct) void direct.answer(response, {}, { isNear: true, isHttps: false, address: '' });
+          else next();
+        }, next);
+      });
+    },
     'astro:build:setup': ({ vite, target }) => {
       if (target !== 'server') return;
       (vite.plugins ??= []).push({
-        name: 'vivid-direct-entry',
+        name: 'vivid-server-entries',
         buildStart() {
           for (const [name, id] of Object.entries(entries))
             this.emitFile({ type: 'chunk', id, fileName: `${name}.mjs` });
@@ -40,8 +51,8 @@ const basics = (id: string) =>
 
 export default defineConfig({
   output: 'server',
-  adapter: node({ mode: 'standalone' }),
-  integrations: [react(), directEntry],
+  adapter: node({ mode: 'middleware' }),
+  integrations: [react(), serverEntries],
   // No picture is made smaller by the server: the framework's endpoint for that would fetch and scale whatever it is asked for, in this process.
   image: {
     endpoint: { route: '/_image', entrypoint: './src/pages/api/[...rest].ts' },
@@ -53,7 +64,7 @@ export default defineConfig({
   // form here; Astro's own form check compares against a host it cannot know behind our own server.
   security: { checkOrigin: false },
   build: { inlineStylesheets: 'never' },
-  // Pages allow the framework's own inline scripts by their hashes; scripts/serve.mjs adds what it says of style attributes.
+  // Pages allow the framework's own inline scripts by their hashes; server/app/headers.ts adds what it says of style attributes.
   experimental: {
     csp: {
       directives: [

@@ -45,7 +45,7 @@ function makeUser(): AppUser | undefined {
 
 /** Whether the user can run Node and read what the app is made of. */
 function mayRun(user: AppUser): boolean {
-  const files = ['scripts/serve.mjs', 'dist/server/entry.mjs', 'node_modules/pg/package.json'];
+  const files = ['dist/server/serve.mjs', 'dist/server/entry.mjs', 'node_modules/pg/package.json'];
   const look = `for (const file of ${JSON.stringify(files)}) require('node:fs').readFileSync(file)`;
   return spawnSync(process.execPath, ['-e', look], { ...user, stdio: 'ignore' }).status === 0;
 }

@@ -38,7 +38,7 @@ export async function startServer({
   user,
   onExit,
 }: ServeOptions): Promise<Served> {
-  const child = fork(resolve('scripts/serve.mjs'), {
+  const child = fork(resolve('dist/server/serve.mjs'), {
     // Ctrl-C goes to the terminal's whole group: detached, the server is stopped by us, in order.
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],

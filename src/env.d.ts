@@ -5,9 +5,9 @@ import type { From } from './server/people/shown.ts';
 declare global {
   namespace App {
     interface Locals {
-      /** Resolves when a long answer may be written further (scripts/serve.mjs; not under `astro dev`). */
+      /** Resolves when a long answer may be written further (server/app/live-streams.ts; not under `astro dev`). */
       room?: () => Promise<void>;
-      /** Where the request comes from: as scripts/serve.mjs saw it, or as the middleware takes it under `astro dev`. */
+      /** Where the request comes from: as server/app saw it, or this computer under `astro dev`. */
       from: From;
       /** Who asks: set by the middleware before any page or endpoint runs. */
       asker: Asker;

@@ -1,6 +1,6 @@
-import type { AsyncLocalStorage } from 'node:async_hooks';
 import type { APIContext, MiddlewareNext } from 'astro';
 import { defineMiddleware } from 'astro:middleware';
+import { directRoutes } from './server/app/direct.ts';
 import { requestSeconds } from './server/base/metrics.ts';
 import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
@@ -21,12 +21,7 @@ const endpoints = new Map(
   ]),
 );
 
-/** What scripts/serve.mjs puts beside each request: the adapter's handler passes nothing on. */
-const beside = (globalThis as { [key: symbol]: AsyncLocalStorage<Partial<App.Locals>> | undefined })[
-  Symbol.for('vivid-eye.beside')
-];
-
-/** Under `astro dev` nothing but this computer is served. */
+/** Under `astro dev`, which serves nothing but this computer, nobody says where a request comes from. */
 const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, address: '' };
 
 /**
@@ -36,10 +31,12 @@ const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, addre
  */
 const onAsked = defineMiddleware(async (context, next) => {
   const { method, headers } = context.request;
-  Object.assign(context.locals, { from: inDevelopment }, beside?.getStore());
-  const { from } = context.locals;
+  // A page that stands in for another (404, 500) is given the locals that there are.
+  const { from = inDevelopment } = context.locals as Partial<App.Locals>;
+  context.locals.from = from;
   const module = await endpoints.get(context.routePattern)?.();
-  const has = Object.keys(module ?? {}).filter((name) => /^[A-Z]+$/.test(name));
+  const direct = directRoutes.some(({ pattern }) => pattern === context.routePattern) ? ['POST'] : [];
+  const has = [...Object.keys(module ?? {}).filter((name) => /^[A-Z]+$/.test(name)), ...direct];
   // The framework answers HEAD by GET.
   const takes = has.includes('GET') ? [...has, 'HEAD'] : has;
   if (module && !has.includes('ALL') && !takes.includes(method))

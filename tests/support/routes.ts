@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Right } from '../../src/core/people/rights.ts';
 import type { AnyShape } from '../../src/core/shape/data-of.ts';
+import { directRoutes } from '../../src/server/app/direct.ts';
 
 /** One method of one endpoint of the app, as its file exports it. */
 export interface Route {
@@ -13,12 +14,15 @@ export interface Route {
   right: Right;
 }
 
-/** Every endpoint there is, found from the files that are the app's routes. */
+/** Every endpoint there is, found from the files that are the app's routes, and those that are answered beside them. */
 export async function routes(folder = 'src/pages/api'): Promise<Route[]> {
   const files = readdirSync(folder, { recursive: true, encoding: 'utf8' })
     .filter((file) => file.endsWith('.ts') && !file.includes('[...'))
     .sort();
-  const found: Route[] = [];
+  const found: Route[] = directRoutes.map(({ pattern, contract: { right, body } }) => ({
+    ...{ method: 'POST', pattern, right },
+    ...(body && { body }),
+  }));
   for (const file of files) {
     const module = (await import(/* @vite-ignore */ join(process.cwd(), folder, file))) as Record<
       string,

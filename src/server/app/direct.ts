@@ -1,4 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { Right } from '../../core/people/rights.ts';
+import type { AnyShape } from '../../core/shape/data-of.ts';
+import { entriesStored } from '../../schemas/ledger/entry.ts';
 import { feedTaken } from '../../schemas/ledger/feed.ts';
 import { readFeed } from '../feed/lines.ts';
 import { receiveEntries } from '../ledger/writing/receive.ts';
@@ -23,8 +26,6 @@ import { mustTake, paced } from '../http/rate.ts';
 import { validator } from '../http/validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from '../base/problem.ts';
 
-export { findServer } from '../base/database.ts';
-
 /** A message costs as much as one of so many bytes, however short it is. */
 const leastBytes = 400;
 
@@ -33,53 +34,92 @@ const checkTaken = process.env['VIVID_CHECK_ANSWERS'] ? validator(feedTaken) : u
 /** Headers that every answer bears. */
 type Headers = Readonly<Record<string, string>>;
 
-/**
- * POST /api/ledger and POST …/feed without the page framework around them: every touch at every machine and every line
- * of its feed come this way, and the framework's request objects cost more than the entry itself (docs/benchmarks.md).
- * scripts/serve.mjs calls them. Checks, answers and problems are those of every other endpoint.
- */
-export function postLedger(
-  request: IncomingMessage,
-  response: ServerResponse,
-  headers: Headers,
-  from: From,
-): Promise<void> {
-  return answering(request, response, headers, '/api/ledger', async () => {
-    const asker = await whoAsks(request, from);
-    mustBeAllowed(asker, 'logUnnamed');
-    mustBeJson(request.headers['content-type'] ?? '');
-    const text = await readBody(request);
-    mustTake(asker, from.address, 'log', Math.max(leastBytes, Buffer.byteLength(text)));
-    void noteHand(asker);
-    return receiveEntries(parseText(text), asker);
-  });
+/** What a direct endpoint is given of its request. */
+interface Asked {
+  request: IncomingMessage;
+  from: From;
+  /** What stands in its address: the machine's id, or "". */
+  id: string;
 }
 
-/** POST /api/machines/{id}/feed: NDJSON, one event a line, at once or as a stream that stays open. */
-export function postFeed(
-  request: IncomingMessage,
-  response: ServerResponse,
-  machineId: string,
-  headers: Headers,
-  from: From,
-): Promise<void> {
-  return answering(request, response, headers, '/api/machines/[id]/feed', async () => {
-    const id = machineId.toLowerCase();
-    const asker = await whoAsks(request, from);
-    mustBeAllowed(asker, 'feed');
-    mustBeItsMachine(asker, id);
-    await machineMustExist(id);
-    const lines = whileAllowed(linesOf(request), {
-      ...{ shown: shownOf(request), from, right: 'feed', machineId: id },
-    });
-    const taken = await readFeed(
-      id,
-      paced(lines, asker, from.address, 'feed'),
-      request.headers['content-type'] ?? '',
-    );
-    checkTaken?.(taken, 'answer');
-    return taken;
-  });
+/** One endpoint that is answered without the page framework. */
+interface DirectRoute {
+  /** As the framework would write it. */
+  pattern: string;
+  /** The address; its first group is what {@link Asked} calls `id`. */
+  path: RegExp;
+  /** The same that an endpoint's file exports. */
+  contract: { right: Right; answer: AnyShape; body?: AnyShape };
+  /** Whether the request may stay open, as a stream. */
+  isStream?: true;
+  work: (asked: Asked) => Promise<unknown>;
+}
+
+/**
+ * The two endpoints without the page framework around them: every touch at every machine and every line of its feed come this way, and the
+ * framework's request objects cost more than the entry itself (docs/benchmarks.md). Both are POST. Checks, answers and problems are those of every other endpoint.
+ */
+export const directRoutes: readonly DirectRoute[] = [
+  {
+    pattern: '/api/ledger',
+    path: /^\/api\/ledger\/?$/,
+    contract: { right: 'logUnnamed', body: {}, answer: entriesStored },
+    work: async ({ request, from }) => {
+      const asker = await whoAsks(request, from);
+      mustBeAllowed(asker, 'logUnnamed');
+      mustBeJson(request.headers['content-type'] ?? '');
+      const text = await readBody(request);
+      mustTake(asker, from.address, 'log', Math.max(leastBytes, Buffer.byteLength(text)));
+      void noteHand(asker);
+      return receiveEntries(parseText(text), asker);
+    },
+  },
+  {
+    // NDJSON, one event a line, at once or as a stream that stays open.
+    pattern: '/api/machines/[id]/feed',
+    path: /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?$/i,
+    contract: { right: 'feed', answer: feedTaken },
+    isStream: true,
+    work: async ({ request, from, id }) => {
+      const asker = await whoAsks(request, from);
+      mustBeAllowed(asker, 'feed');
+      mustBeItsMachine(asker, id);
+      await machineMustExist(id);
+      const lines = whileAllowed(linesOf(request), {
+        ...{ shown: shownOf(request), from, right: 'feed', machineId: id },
+      });
+      const taken = await readFeed(
+        id,
+        paced(lines, asker, from.address, 'feed'),
+        request.headers['content-type'] ?? '',
+      );
+      checkTaken?.(taken, 'answer');
+      return taken;
+    },
+  },
+];
+
+/** A request that is answered here, ready to be. */
+export interface DirectRequest {
+  isStream: boolean;
+  /** `headers`: what every answer bears. Resolves when it is answered; never rejects. */
+  answer: (response: ServerResponse, headers: Headers, from: From) => Promise<void>;
+}
+
+/** Which direct endpoint a request is for; null: the framework's. `path`: of its target, found canonical. */
+export function directRequest(request: IncomingMessage, path: string): DirectRequest | null {
+  if (request.method !== 'POST') return null;
+  for (const { pattern, path: address, isStream = false, work } of directRoutes) {
+    const found = address.exec(path);
+    if (!found) continue;
+    const id = (found[1] ?? '').toLowerCase();
+    return {
+      isStream,
+      answer: (response, headers, from) =>
+        answering(request, response, headers, pattern, () => work({ request, from, id })),
+    };
+  }
+  return null;
 }
 
 const shownOf = ({ headers }: IncomingMessage): Shown => ({

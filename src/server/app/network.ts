@@ -1,39 +1,41 @@
 import { readFileSync } from 'node:fs';
+import type { IncomingHttpHeaders, IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
-
-/** The path of a target that was found canonical (request-path.mjs). */
-export const pathOf = (url) => url.split('?')[0];
+import type { TLSSocket } from 'node:tls';
+import type { From } from '../people/shown.ts';
+import { pathOf } from './request-path.ts';
 
 /**
  * What the network gets, where the app serves the workshop: all of it over https; over plain http only the page that helps a tablet to trust it, and what
- * that page is made of. Plain JavaScript, as scripts/serve.mjs. `./start --workshop` says where by VIVID_HTTPS (the folder of ops/https) and
+ * that page is made of. `./start --workshop` says where by VIVID_HTTPS (the folder of ops/https) and
  * VIVID_HTTPS_PORT. VIVID_PROXY: the ports of http and https of a proxy that serves both in its place, and passes on what it is asked.
  */
 const folder = process.env['VIVID_HTTPS'];
 const proxy = process.env['VIVID_PROXY'];
 /** Of the https that is served here; null: none. */
-export const httpsPort = folder && !proxy ? Number(process.env['VIVID_HTTPS_PORT']) : null;
+export const httpsPort: number | null = folder && !proxy ? Number(process.env['VIVID_HTTPS_PORT']) : null;
 /** Of the https that the network is to come by. */
-export const securePort = proxy ? Number(proxy.split(',')[1]) : httpsPort;
+export const securePort: number | null = proxy ? Number(proxy.split(',')[1]) : httpsPort;
 
 /** Key and certificate as node:https wants them, read anew each time. */
 export const secureContext = () => ({
-  key: readFileSync(join(folder, 'server.key')),
-  cert: readFileSync(join(folder, 'server.crt')),
+  key: readFileSync(join(folder ?? '', 'server.key')),
+  cert: readFileSync(join(folder ?? '', 'server.crt')),
 });
 
 /** Of the build and of the page that helps: no data, nothing that is the workshop's. */
 const plainly = /^\/(trust(\/|$)|_astro\/|eye\.svg$|first-paint\.js$|manifest\.webmanifest$|icons\/)/;
-export const isOwnComputer = (address = '') => /^(127\.|::1$|::ffff:127\.)/.test(address);
+export const isOwnComputer = (address = ''): boolean => /^(127\.|::1$|::ffff:127\.)/.test(address);
 /**
  * Where a request comes from. What another program passes on (a proxy on this computer) comes from the network, whatever it says: only what asks by itself is near.
  */
-export function fromOf({ socket, headers }) {
+export function fromOf({ socket, headers }: IncomingMessage): From {
   const address = socket.remoteAddress ?? '';
   const isPassedOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined;
   // What it says is believed only where a proxy was set up.
   const isByProxy = Boolean(proxy) && isPassedOn;
-  const isHttps = socket.encrypted === true || (isByProxy && headers['x-forwarded-proto'] === 'https');
+  const isEncrypted = (socket as Partial<TLSSocket>).encrypted === true;
+  const isHttps = isEncrypted || (isByProxy && headers['x-forwarded-proto'] === 'https');
   const isOwnName = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/i.test(headers.host ?? '');
   return {
     isNear: isOwnComputer(address) && isOwnName && !isPassedOn,
@@ -43,10 +45,10 @@ export function fromOf({ socket, headers }) {
 }
 
 /** For counting tries only: the last address in the list is the one that the nearest proxy saw. */
-const passedOnFor = (headers, address) =>
+const passedOnFor = (headers: IncomingHttpHeaders, address: string): string =>
   String(headers['x-forwarded-for'] ?? address)
     .split(',')
-    .at(-1)
+    .at(-1)!
     .trim()
     .slice(0, 60);
 
@@ -54,8 +56,8 @@ const passedOnFor = (headers, address) =>
 export const trustedAddress = '/trust/yes';
 
 /** Where a request over http is to go instead, or null: it may stay. */
-export function plainHttp(request) {
-  const { url, method, headers, socket } = request;
+export function plainHttp(request: IncomingMessage): string | null {
+  const { url = '', method, headers, socket } = request;
   if (proxy) {
     if (headers['x-forwarded-for'] === undefined || fromOf(request).isHttps) return null;
   } else if (httpsPort === null || isOwnComputer(socket.remoteAddress)) return null;
@@ -64,7 +66,7 @@ export function plainHttp(request) {
 }
 
 /** Says to the page over http that https works: nothing else is in the answer. */
-export function sayTrusted(response) {
+export function sayTrusted(response: ServerResponse): void {
   response.writeHead(204, {
     'access-control-allow-origin': '*',
     'cross-origin-resource-policy': 'cross-origin',

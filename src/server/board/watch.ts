@@ -1,7 +1,7 @@
 import type { BoardMachine } from '../../core/board/machine.ts';
 import { serverNow } from '../base/clock.ts';
 import { log } from '../base/log.ts';
-import { listenToAll } from '../ledger/reading/live.ts';
+import { listenToAll } from '../base/news.ts';
 import { actsAt } from './acts.ts';
 import { boardRows } from './rows.ts';
 

@@ -1,5 +1,5 @@
 import type { FeedNow } from '../../core/feed/event.ts';
-import { announceNews } from '../ledger/reading/live.ts';
+import { announceNews } from '../base/news.ts';
 import { log } from '../base/log.ts';
 
 /** Pages are told at most this often, ms, of all machines in one query: a fast feed must not flood them. */

@@ -11,7 +11,7 @@ export const cutOff = () =>
 
 /**
  * Reads on, and throws away what comes: a body that is answered before its end must not be cut off (the sender would not get
- * to read the answer), and must not stand in the connection's way. scripts/serve.mjs ends what does not end by itself.
+ * to read the answer), and must not stand in the connection's way. server/app/answer.ts ends what does not end by itself.
  */
 export function readAway(reader: ReadableStreamDefaultReader<Uint8Array>): void {
   const on = (): Promise<void> =>

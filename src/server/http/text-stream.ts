@@ -1,6 +1,6 @@
 /**
  * Text in pieces as a response's body: each piece is made when there is room for it (`room`: Astro's locals, by
- * scripts/serve.mjs). A reader that leaves ends the making.
+ * server/app/live-streams.ts). A reader that leaves ends the making.
  */
 export function textStream(
   text: AsyncGenerator<string>,

@@ -2,7 +2,7 @@ import type { ListQuery } from '../../schemas/workshop.ts';
 import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan/plan.ts';
 import type { KeptSeat } from '../../core/seating/asked.ts';
 import { database, rows } from '../base/database.ts';
-import { announceNews } from '../ledger/reading/live.ts';
+import { announceNews } from '../base/news.ts';
 import { log } from '../base/log.ts';
 import { conflict, invalid } from '../base/problem.ts';
 import { makeOnce } from '../base/made-once.ts';

@@ -7,7 +7,7 @@ import { database, rows } from '../base/database.ts';
 import { log } from '../base/log.ts';
 import { noteDevice } from './seen.ts';
 import { ProblemError } from '../base/problem.ts';
-import { hearAccess } from '../ledger/reading/live.ts';
+import { listening } from '../base/notifications.ts';
 import { accessNow } from './access.ts';
 import { heldBy, type From, type Shown } from './shown.ts';
 import { known } from './known.ts';
@@ -64,7 +64,7 @@ async function byName(device: string | null, session: string): Promise<Asker> {
 function hearOfChanges(): void {
   if (known.listening) return;
   known.listening = true;
-  hearAccess().catch((error: unknown) => {
+  listening().catch((error: unknown) => {
     known.listening = false;
     log().warn({ err: error }, 'changes of access are not heard; looked up every few seconds');
   });

@@ -1,7 +1,7 @@
 import { serverNow } from '../base/clock.ts';
 import { rows, type Sql } from '../base/database.ts';
 import { log } from '../base/log.ts';
-import { announceAccess } from '../ledger/reading/live.ts';
+import { notify } from '../base/notifications.ts';
 import type { Asker } from '../../schemas/people.ts';
 import { forgetAskers } from './known.ts';
 
@@ -40,7 +40,7 @@ export async function writeChange(
 /** After the commit: nobody is what he was before. In this process at once, in others as soon as they hear of it. */
 export async function accessChanged(): Promise<void> {
   forgetAskers();
-  await announceAccess().catch((error: unknown) =>
+  await notify('vivid_eye_access', ['']).catch((error: unknown) =>
     log().warn({ err: error }, 'change of access not announced'),
   );
 }

@@ -1,4 +1,5 @@
 import type { Access, Asker } from '../../schemas/people.ts';
+import { subscribe } from '../base/notifications.ts';
 
 /** What was found out about a holder of tokens, and until when it is believed without looking again. */
 export interface Known {
@@ -39,3 +40,6 @@ export function onAccessChange(listener: () => void): () => void {
   known.listeners.add(listener);
   return () => void known.listeners.delete(listener);
 }
+
+// What was changed while nobody listened was not heard: all is looked up again then too.
+subscribe('vivid_eye_access', { hear: forgetAskers, connected: forgetAskers });

@@ -1,4 +1,4 @@
-/** Where a request comes from, as scripts/serve.mjs saw it. */
+/** Where a request comes from, as server/app/network.ts saw it. */
 export interface From {
   /** This computer itself, and nothing before it that passes others' requests on. */
   isNear: boolean;

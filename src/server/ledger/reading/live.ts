@@ -1,12 +1,8 @@
-import pg from 'pg';
 import type { Event } from '../../../schemas/ledger/event.ts';
-import type { FeedNow } from '../../../core/feed/event.ts';
-import type { GaugePart } from '../../../schemas/tension.ts';
 import { database, rows } from '../../base/database.ts';
 import { log } from '../../base/log.ts';
-import { onServerChange, serverNow } from '../../base/servers.ts';
+import { listening, notify, subscribe } from '../../base/notifications.ts';
 import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
-import { forgetAskers } from '../../people/known.ts';
 import { newestSeq } from './read.ts';
 
 /**
@@ -15,7 +11,6 @@ import { newestSeq } from './read.ts';
  * reads what changed since its cursor, and hands it to the pages it serves. A lost announcement is made good
  * by the next one, since the cursor asks for everything newer.
  */
-const channel = 'vivid_eye_ledger';
 const gatherMs = 50;
 const announcing = new Set<string>();
 
@@ -28,55 +23,9 @@ export function announce(machineId: string): void {
 function announceAll(): void {
   const machines = [...announcing];
   announcing.clear();
-  notify(channel, machines).catch((error: unknown) => log().warn({ err: error }, 'announcement failed'));
-}
-
-async function notify(on: string, payloads: readonly string[]): Promise<void> {
-  await rows(database(), 'SELECT pg_notify($1, told) FROM unnest($2::text[]) AS told', [on, payloads]);
-}
-
-/**
- * News of a machine that is no entry: a kept plan changed, part of a pull at the gauge. Told and not kept. The payload
- * of one NOTIFY is below 8000 bytes: what is told is small.
- */
-const newsChannel = 'vivid_eye_news';
-export type News =
-  | { name: 'plan'; data: Record<string, never> }
-  | { name: 'pull'; data: GaugePart }
-  | { name: 'feed'; data: FeedNow };
-type NewsListener = (news: News) => void;
-const newsListeners = new Map<string, Set<NewsListener>>();
-
-export async function announceNews(told: readonly { machineId: string; news: News }[]): Promise<void> {
-  await notify(
-    newsChannel,
-    told.map((one) => JSON.stringify(one)),
+  notify('vivid_eye_ledger', machines).catch((error: unknown) =>
+    log().warn({ err: error }, 'announcement failed'),
   );
-}
-
-/** Calls `listener` with every news of the machine, from any server process. Returns how to stop. */
-export async function listenNews(machineId: string, listener: NewsListener): Promise<() => void> {
-  await (connecting ??= connect());
-  const set = newsListeners.get(machineId) ?? new Set();
-  newsListeners.set(machineId, set.add(listener));
-  return () => set.delete(listener);
-}
-
-/** People, devices or tokens were changed: what is known of who asks is out of date. */
-const accessChannel = 'vivid_eye_access';
-export const announceAccess = (): Promise<void> => notify(accessChannel, ['']);
-/** Hears other processes' changes of access from now on. */
-export const hearAccess = (): Promise<void> => (connecting ??= connect());
-
-/** Told which machine has news of any kind. */
-type AnyListener = (machineId: string) => void;
-const anyListeners = new Set<AnyListener>();
-
-/** Calls `listener` whenever any machine has news, from any server process. Returns how to stop. */
-export async function listenToAll(listener: AnyListener): Promise<() => void> {
-  await (connecting ??= connect());
-  anyListeners.add(listener);
-  return () => anyListeners.delete(listener);
 }
 
 /** What a page that listens is told. */
@@ -93,7 +42,6 @@ interface Place {
 }
 const places = new Map<string, Set<Place>>();
 const reading = new Set<string>();
-let connecting: Promise<void> | undefined;
 
 /** A page that is further behind asks for everything: that is quicker than telling it each change. */
 const mostMissed = 1000;
@@ -105,7 +53,7 @@ const tooMany = mostMissed - 50;
  * earlier ledger) or far behind is told to begin anew. Returns how to stop.
  */
 export async function listen(machineId: string, sinceSeq: number, listener: Listener): Promise<() => void> {
-  await (connecting ??= connect());
+  await listening();
   const place: Place = { since: sinceSeq, listener };
   const newest = await newestSeq(machineId);
   const missed = sinceSeq > newest ? [] : await changedSince(machineId, sinceSeq);
@@ -162,51 +110,11 @@ async function deliver(machineId: string): Promise<void> {
   }
 }
 
-/** One connection of this process that only listens. When it breaks, a new one is made and all pages catch up. */
-async function connect(): Promise<void> {
-  const client = new pg.Client({
-    connectionString: serverNow(process.env['DATABASE_URL']!),
-    keepAlive: true,
-  });
-  let gone = false;
-  const again = () => {
-    if (gone) return;
-    gone = true;
-    stopHearing();
-    client.end().catch(() => undefined);
-    connecting = undefined;
-    setTimeout(() => {
-      connecting ??= connect();
-      connecting.then(
-        () => [...places.keys()].forEach((id) => void deliver(id)),
-        () => undefined,
-      );
-    }, 500).unref();
-  };
-  client.on('error', again);
-  client.on('end', again);
-  const stopHearing = onServerChange(again);
-  client.on('notification', (message) => {
-    if (message.channel === accessChannel) return forgetAskers();
-    // A notification of entries that comes while the machine is being read is caught by reading once more.
-    if (message.channel === newsChannel) {
-      const told = JSON.parse(message.payload ?? '{}') as { machineId: string; news: News };
-      newsListeners.get(told.machineId)?.forEach((listener) => listener(told.news));
-      for (const listener of anyListeners) listener(told.machineId);
-      return;
-    }
-    const machineId = message.payload ?? '';
-    for (const listener of anyListeners) listener(machineId);
+subscribe('vivid_eye_ledger', {
+  // An announcement that comes while the machine is being read is caught by reading once more.
+  hear: (machineId) => {
     if (reading.has(machineId)) setTimeout(() => void deliver(machineId), 20);
     else void deliver(machineId);
-  });
-  try {
-    await client.connect();
-    await client.query(`LISTEN ${channel}; LISTEN ${newsChannel}; LISTEN ${accessChannel}`);
-    // What was changed while nobody listened was not heard.
-    forgetAskers();
-  } catch (error) {
-    again();
-    throw error;
-  }
-}
+  },
+  connected: () => [...places.keys()].forEach((machineId) => void deliver(machineId)),
+});

@@ -1,6 +1,6 @@
 import { gaugePart, gaugeTaken } from '../../../../schemas/tension.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
-import { announceNews } from '../../../../server/ledger/reading/live.ts';
+import { announceNews } from '../../../../server/base/news.ts';
 import { machineById } from '../../../../server/stores/machines.ts';
 
 /** Part of a pull: told at once to every page of the machine, and not kept. What is kept is the reading, as an entry. */

@@ -1,7 +1,8 @@
 import { object } from '../../../../core/shape/parts.ts';
 import { endpoint } from '../../../../server/http/endpoint.ts';
 import { eventStream } from '../../../../server/http/event-stream.ts';
-import { listen, listenNews } from '../../../../server/ledger/reading/live.ts';
+import { listenNews } from '../../../../server/base/news.ts';
+import { listen } from '../../../../server/ledger/reading/live.ts';
 import { machineById } from '../../../../server/stores/machines.ts';
 
 const query = object({ since: { type: 'integer', minimum: 0, maximum: Number.MAX_SAFE_INTEGER } }, ['since']);
