@@ -21,6 +21,8 @@ const files = resolve('dist/client');
 /** Names of these bear a hash of what is in them. */
 const hashed = /^\/_astro\//;
 const compress = compression();
+/** Its types are those of a framework that is not here; it needs no more than Node's own. */
+type Compressed = Parameters<typeof compress>;
 
 /** Answers with a file of the build, else with a page or an endpoint; compressed where the sender takes it. */
 export function answerByFramework(
@@ -31,7 +33,7 @@ export function answerByFramework(
   const path = pathOf(request.url ?? '');
   const page = () =>
     void handler(request, response, () => void noSuchPage(request, response, locals), locals);
-  compress(request as never, response as never, () => {
+  compress(request as Compressed[0], response as Compressed[1], () => {
     if (path === '/' || /^\/api(\/|$)/.test(path)) return page();
     send(request, path, { root: files, index: false, dotfiles: 'deny', redirect: false } as send.SendOptions)
       .on('error', page)
