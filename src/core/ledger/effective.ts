@@ -9,7 +9,10 @@ import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './
  * (a correction with `void` naming it) does not count. Throws Refusal `CorrectionOfCorrection` when `entry`
  * is a correction: those have no standing of their own.
  */
-export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'correction'>[]): EffectiveEntry {
+export function effectiveEntry(
+  entry: Entry | EffectiveEntry,
+  corrections: readonly EntryOf<'correction'>[],
+): EffectiveEntry {
   if (entry.kind === 'correction') {
     throw new Refusal(
       'CorrectionOfCorrection',
@@ -26,7 +29,7 @@ export function effectiveEntry(entry: Entry, corrections: readonly EntryOf<'corr
     if (data.operatorId !== undefined) {
       result.operatorId = data.operatorId;
       // Somebody stands for it now.
-      if (result.by?.unconfirmed) result.by = { ...result.by, unconfirmed: false };
+      if (result.unconfirmed) result.unconfirmed = false;
     }
     if (data.at !== undefined) result.at = data.at;
     if (data.data !== undefined) Object.assign(result.data, data.data);

@@ -1,10 +1,10 @@
 /**
- * What every line of the ledger has: something that happened at a machine. Never edited, never deleted.
+ * What every entry has: something that happened at a machine. Never edited, never deleted.
  *
  * `id` is a UUIDv7 made by the writer, so the same entry sent twice is stored once. `at` is the device's
  * time (ISO 8601, UTC). `head` and `position` are null where the entry is about the whole machine.
  */
-export interface EntryBase {
+export interface EntryBase extends Partial<ServerFields> {
   id: string;
   machineId: string;
   head: number | null;
@@ -12,23 +12,23 @@ export interface EntryBase {
   at: string;
   operatorId: string | null;
   jobId: string | null;
-  /** For a correction: the entry it corrects. */
-  corrects: string | null;
-  /** The device's time, where it lay so far ahead that `at` is the server's instead. Added by the server. */
-  claimedAt?: string | null;
-  /** Who wrote it, where that is asked. Added by the server, never sent. */
-  by?: WrittenBy;
+  /** What the writer of a correction may change. Set by the server, not kept; left out: everything (the server itself wrote it). */
+  writerMay?: { correctOthers: boolean; release: boolean };
 }
 
-/** Who wrote a line, as the server knows it: not what the line says of itself. */
-export interface WrittenBy {
-  /** The person signed in where it came from; null: nobody was. */
+/** What the server adds to an entry when it takes it in, and keeps: never sent, and not what the entry says of itself. */
+export type ServerFields = {
+  /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
+  claimedAt: string | null;
+  /** The person signed in where it came from; null: nobody was, or nobody was asked. */
   writerId: string | null;
   deviceId: string | null;
-  /** It names a person who was not signed in there when it came. */
+  /** It names a person who was not signed in there when it came, and nobody has stood for it since. */
   unconfirmed: boolean;
-  /** Whether a correction may change others' entries. Not kept. */
-  correctsOthers?: true;
-  /** Whether a correction may change what holds a piece back. Not kept. */
-  releases?: true;
-}
+};
+export const noServerFields: ServerFields = {
+  claimedAt: null,
+  writerId: null,
+  deviceId: null,
+  unconfirmed: false,
+};

@@ -24,10 +24,7 @@ export class Told {
     this.events = merge(this.events, [event]);
     if (ask) return true;
     if (isNew) {
-      const { seats, job } = applyEntry(
-        { seats: this.head.seats, job: this.head.job, shelf: {} },
-        { ...event, corrects: null },
-      );
+      const { seats, job } = applyEntry({ seats: this.head.seats, job: this.head.job, shelf: {} }, event);
       this.head = { ...this.head, ...applyOpen<Event>(this.head, event), seats, job };
     }
     this.head = { ...this.head, seq: event.seq };

@@ -1,4 +1,5 @@
 import { effectiveEntry } from '../../core/ledger/effective.ts';
+import { eventOf } from '../../core/ledger/event.ts';
 import { fieldOf, is } from '../../core/ledger/about-kinds.ts';
 import {
   inLedgerOrder,
@@ -67,7 +68,7 @@ function layEntry(
   const now = applyEntry({ seats: view.seats, job: view.job, shelf: {} }, effective);
   view.seats = now.seats;
   view.job = now.job;
-  const shown: ShownEvent = { ...eventOf(effective), pending: state };
+  const shown: ShownEvent = { ...eventOf(effective, notStored(entry)), pending: state };
   const open = applyOpen<ShownEvent>(view, shown);
   view.openStop = open.openStop;
   view.held = open.held;
@@ -93,7 +94,7 @@ function layCorrection(view: HeadView, entry: EntryOf<'correction'>, state: Outg
     view.events.find((event) => event.id === entry.corrects) ??
     [view.openStop].find((candidate) => candidate?.id === entry.corrects);
   if (!target) return;
-  const corrected = effectiveEntry({ ...target, corrects: null }, [entry]);
+  const corrected = effectiveEntry(target, [entry]);
   const shown = {
     ...target,
     ...eventFields(corrected),
@@ -115,18 +116,5 @@ function eventFields(entry: EffectiveEntry) {
   return { head, position, at, jobId, data };
 }
 
-/** An entry not yet stored, in the shape the server will send it. */
-function eventOf(entry: EffectiveEntry): Event {
-  return {
-    ...entry,
-    receivedAt: entry.at,
-    closedBy: null,
-    closedAt: null,
-    lostMs: null,
-    seq: Number.MAX_SAFE_INTEGER,
-    claimedAt: null,
-    writerId: null,
-    deviceId: null,
-    unconfirmed: false,
-  };
-}
+/** Of an entry that the server has not stored yet: as if it were the newest of all. */
+const notStored = ({ at }: Entry) => ({ receivedAt: at, seq: Number.MAX_SAFE_INTEGER });

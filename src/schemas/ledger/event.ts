@@ -1,47 +1,10 @@
 import type { EventOf } from '../../core/ledger/entry.ts';
-import { entryKindKeys } from '../../core/ledger/about-kinds.ts';
 import type { DataOf } from '../../core/shape/data-of.ts';
-import {
-  text,
-  count,
-  instant,
-  instantOrNull,
-  object,
-  page,
-  paging,
-  uuid,
-  uuidOrNull,
-  headNo,
-  positionNo,
-} from '../../core/shape/parts.ts';
-
-const wholeOrNull = { type: ['integer', 'null'] } as const;
-
-/** Who wrote it, as the server knows it. */
-const writtenBy = { writerId: uuidOrNull, deviceId: uuidOrNull, unconfirmed: { type: 'boolean' } } as const;
+import { text, instant, object, page, paging, uuid, headNo, positionNo } from '../../core/shape/parts.ts';
+import { fieldsOf } from './fields.ts';
 
 /** An entry as it counts now (after corrections), as lists and the live feed give it. */
-export const event = object({
-  id: uuid,
-  machineId: uuid,
-  head: wholeOrNull,
-  position: wholeOrNull,
-  kind: { enum: entryKindKeys },
-  at: instant,
-  receivedAt: instant,
-  operatorId: uuidOrNull,
-  jobId: uuidOrNull,
-  data: { type: 'object' },
-  void: { type: 'boolean' },
-  corrections: count,
-  closedBy: uuidOrNull,
-  closedAt: instantOrNull,
-  lostMs: wholeOrNull,
-  seq: { type: 'integer' },
-  /** What the device said, where its clock was so far ahead that `at` is the server's time instead. */
-  claimedAt: instantOrNull,
-  ...writtenBy,
-});
+export const event = object(fieldsOf('event'));
 export type { Event } from '../../core/ledger/entry.ts';
 
 /** Everything on record about one broken needle. */
@@ -78,22 +41,7 @@ export type LedgerQuery = DataOf<typeof ledgerQuery>;
 export const ledgerPage = page(event);
 
 /** One raw line of the ledger, never changed, with both times. */
-export const ledgerLine = object({
-  id: uuid,
-  seq: { type: 'integer' },
-  machineId: uuid,
-  head: wholeOrNull,
-  position: wholeOrNull,
-  kind: { enum: entryKindKeys },
-  at: instant,
-  receivedAt: instant,
-  operatorId: uuidOrNull,
-  jobId: uuidOrNull,
-  corrects: uuidOrNull,
-  data: { type: 'object' },
-  claimedAt: instantOrNull,
-  ...writtenBy,
-});
+export const ledgerLine = object(fieldsOf('ledger'));
 export type LedgerLine = DataOf<typeof ledgerLine>;
 
 /** GET /api/ledger/{id}: how it counts now, and every line that made it so. */

@@ -23,6 +23,7 @@ import type { From, Shown } from '../people/shown.ts';
 import { whileAllowed } from '../http/while-allowed.ts';
 import { noteHand } from '../people/seen.ts';
 import { mustTake, paced } from '../http/rate.ts';
+import { idOf } from '../http/path-id.ts';
 import { validator } from '../http/validate.ts';
 import { problemFrom, problemHeaders, type ProblemError } from '../base/problem.ts';
 
@@ -38,7 +39,7 @@ type Headers = Readonly<Record<string, string>>;
 interface Asked {
   request: IncomingMessage;
   from: From;
-  /** What stands in its address: the machine's id, or "". */
+  /** What stands in its address for the machine's id, or "". */
   id: string;
 }
 
@@ -77,10 +78,11 @@ export const directRoutes: readonly DirectRoute[] = [
   {
     // NDJSON, one event a line, at once or as a stream that stays open.
     pattern: '/api/machines/[id]/feed',
-    path: /^\/api\/machines\/([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})\/feed\/?$/i,
+    path: /^\/api\/machines\/([^/]+)\/feed\/?$/,
     contract: { right: 'feed', answer: feedTaken },
     isStream: true,
-    work: async ({ request, from, id }) => {
+    work: async ({ request, from, id: sentId }) => {
+      const id = idOf(sentId);
       const asker = await whoAsks(request, from);
       mustBeAllowed(asker, 'feed');
       mustBeItsMachine(asker, id);
@@ -112,7 +114,7 @@ export function directRequest(request: IncomingMessage, path: string): DirectReq
   for (const { pattern, path: address, isStream = false, work } of directRoutes) {
     const found = address.exec(path);
     if (!found) continue;
-    const id = (found[1] ?? '').toLowerCase();
+    const id = found[1] ?? '';
     return {
       isStream,
       answer: (response, headers, from) =>

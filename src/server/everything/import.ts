@@ -1,7 +1,7 @@
 import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, isUnreachable, ProblemError } from '../base/problem.ts';
 import { checkEntry } from '../ledger/writing/accept.ts';
-import { entryFrom, type LineRow } from '../ledger/projecting/line.ts';
+import { sentOfRow } from '../ledger/projecting/columns.ts';
 import { makeMonth, monthsOf } from '../ledger/writing/months.ts';
 import { serverNow } from '../base/clock.ts';
 import { rebuildIn } from './rebuild.ts';
@@ -160,11 +160,8 @@ function checkRow({ table, columns }: Pending, row: Row, number: number): void {
       `Line ${number}: “${table}” has no field “${unknown.slice(0, 60)}” here. Take the file in with the version that wrote it. Nothing was taken in.`,
     );
   if (table !== 'ledger') return;
-  const entry = entryFrom(row as LineRow);
-  delete entry.claimedAt;
-  delete entry.by;
   try {
-    checkEntry(entry, 'body');
+    checkEntry(sentOfRow(row), 'body');
   } catch (error) {
     const why =
       error instanceof ProblemError ? error.message.replace(/^The message: /, '') : 'it does not fit.';

@@ -1,6 +1,7 @@
 import { foldingKinds } from '../../core/ledger/about-kinds.ts';
 import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
-import { lineColumns, type LineRow } from '../ledger/projecting/line.ts';
+import type { Line } from '../../core/ledger/entry.ts';
+import { lineColumns } from '../ledger/projecting/columns.ts';
 import { catchUpIn } from '../learn/catch-up.ts';
 import { everyLedgerLock } from '../ledger/writing/locks.ts';
 import { project } from '../ledger/projecting/project.ts';
@@ -38,7 +39,7 @@ export async function rebuildIn(
   let seq = 0;
   let count = 0;
   for (;;) {
-    const chunk = await rows<LineRow>(
+    const chunk = await rows<Line>(
       sql,
       `SELECT ${lineColumns} FROM ledger WHERE seq > $1 ORDER BY seq LIMIT 5000`,
       [seq],

@@ -61,7 +61,7 @@ export function foldPost(
     now = folded.now;
     ids.push(line.id);
     answer.taken++;
-    const by = line.simulated && { by: { writerId: null, deviceId: simulatorId, unconfirmed: false } };
+    const by = line.simulated && { deviceId: simulatorId };
     if (folded.entry === 'again') {
       if (open === undefined) return null;
       if (open !== null) entries.push({ ...sewingAgain(line, machine.id, machine.jobId, open), ...by });

@@ -1,4 +1,4 @@
-import { omit } from '../../core/base/omit.ts';
+import { sentOf } from '../../schemas/ledger/fields.ts';
 import { is } from '../../core/ledger/about-kinds.ts';
 import type { FeedEvent } from '../../core/feed/event.ts';
 import type { Entry } from '../../core/ledger/entry.ts';
@@ -175,7 +175,7 @@ async function foldRound(
 
 /** An entry that can be corrected later: it holds by the same rules as one written by hand. */
 function checkedEntry(entry: Entry): Entry {
-  checkEntry(omit(entry, 'by'), 'body');
+  checkEntry(sentOf(entry), 'body');
   return normalEntry(entry);
 }
 

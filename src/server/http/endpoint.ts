@@ -17,7 +17,8 @@ import {
 import { mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
 import { mustTake, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
-import { problemAnswer, problemFrom, ProblemError } from '../base/problem.ts';
+import { idOf } from './path-id.ts';
+import { problemAnswer, problemFrom } from '../base/problem.ts';
 
 /** A schema's type; `undefined` where the endpoint takes none. */
 type Message<Schema> = Schema extends AnyShape ? DataOf<Schema> : undefined;
@@ -98,17 +99,7 @@ async function answering(context: APIContext, work: () => Promise<Response>): Pr
   }
 }
 
-function pathId(context: APIContext, name: string): string {
-  const value = context.params[name] ?? '';
-  if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value)) {
-    throw new ProblemError(
-      404,
-      'Not found',
-      `“${value.slice(0, 60)}” is no id. Go back and pick it from the list.`,
-    );
-  }
-  return value.toLowerCase();
-}
+const pathId = (context: APIContext, name: string): string => idOf(context.params[name] ?? '');
 
 async function readJson(request: Request): Promise<unknown> {
   // The type first: what is no JSON need not be read at all.

@@ -4,7 +4,6 @@ import { addExposure, livesNow, noExposures, stopHolds } from '../../core/learn/
 import { applyEntry } from '../../core/ledger/head.ts';
 import { database, inTransaction, longWork, rows, type Sql } from '../base/database.ts';
 import { eventChunks } from '../ledger/projecting/event-chunks.ts';
-import { effectiveFrom } from '../ledger/projecting/event-row.ts';
 import { headBefore } from '../ledger/projecting/seats.ts';
 import { dropFrom, nameMost, storeExposures, storeLives, sumDays, tellNext } from './store.ts';
 
@@ -71,11 +70,10 @@ export async function catchUpIn(sql: Sql, machineId: string): Promise<void> {
   const sums = noExposures();
   let counted = 0;
   for await (const chunk of eventChunks(sql, machineId, kinds, mark)) {
-    for (const row of chunk) {
-      const entry = effectiveFrom(row);
-      if (row.at >= warm)
-        addExposure(sums, now, entry, { lostMs: row.lost_ms ?? 0, counts: Date.parse(row.at) >= begins });
-      now = applyEntry(now, entry);
+    for (const event of chunk) {
+      if (event.at >= warm)
+        addExposure(sums, now, event, { lostMs: event.lostMs ?? 0, counts: Date.parse(event.at) >= begins });
+      now = applyEntry(now, event);
     }
     counted += chunk.length;
     await storeExposures(sql, machineId, sums);

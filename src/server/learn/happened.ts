@@ -1,8 +1,9 @@
+import type { Event } from '../../core/ledger/entry.ts';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { HappenedData, HappenedQuery } from '../../schemas/findings.ts';
 import { database, rows } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 import { machineById } from '../stores/machines.ts';
 import { checkDays, spanOf } from './asked.ts';
 
@@ -21,7 +22,7 @@ export async function happenedAt(
 ): Promise<HappenedData> {
   const { id: machineId } = await machineById(id);
   checkDays(from, to, mostDays, 'Two months are looked through at most. Set “from” to a later day.');
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event
      WHERE machine_id = $1 AND at >= $2 AND at < $3 AND kind IN (${sqlKinds('alters')}) AND NOT void
@@ -29,7 +30,7 @@ export async function happenedAt(
      ORDER BY at, id LIMIT ${most + 1}`,
     [machineId, ...spanOf({ from, to }), position ?? null, head ?? null],
   );
-  const items = found.slice(0, most).map(eventFrom);
+  const items = found.slice(0, most);
   const named = new Set(items.flatMap(({ jobId }) => jobId ?? []));
   const jobs = (await jobNames([...named])).filter((job) => named.has(job.id));
   return { items, jobs, more: found.length > most };

@@ -5,7 +5,7 @@ import type { Sewn } from '../../core/tension/case/sewn.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { caughtUp } from '../learn/catch-up.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 
 /** Entries of a case's life told at most: the newest. */
 const mostOfCase = 200;
@@ -16,44 +16,41 @@ type EventOfCase = Extract<Event, { kind: KindWith<'ofCase'> }>;
 
 /** The life of a case, oldest first: readings, turns, falls, blocks; on whichever machine. Index event_of_case. */
 export async function caseLife(caseId: string): Promise<EventOfCase[]> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event
      WHERE data->>'caseId' = $1 AND ${ofLife}`,
     [caseId],
   );
-  return found
-    .map(eventFrom)
-    .filter((event) => is(event, 'ofCase'))
-    .reverse();
+  return found.filter((event) => is(event, 'ofCase')).reverse();
 }
 
 /** The newest entries that say which case is in a machine, and the newest readings there: so many of each that one taken back leaves another. Index event_page_kind. */
 export async function newestOfCase(machineId: string): Promise<Event[]> {
   const of = (kind: string, most: number) =>
-    rows<EventRow>(
+    rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = '${kind}' AND NOT void ORDER BY at DESC, id DESC LIMIT ${most}`,
       [machineId],
     );
   const found = await Promise.all([of('case_fitted', 60), of('case_measured', 6)]);
-  return found.flat().map(eventFrom);
+  return found.flat();
 }
 
 /** The lives of all cases in use, by the case, in one query. */
 export async function caseLives(): Promise<Record<string, Event[]>> {
-  const found = await rows<EventRow & { case_id: string }>(
+  const found = await rows<Event & { caseOfLife: string }>(
     database(),
-    `SELECT c.id AS case_id, life.* FROM bobbin_case c LEFT JOIN LATERAL (
+    `SELECT c.id AS "caseOfLife", life.* FROM bobbin_case c LEFT JOIN LATERAL (
        SELECT ${eventColumns} FROM event
        WHERE data->>'caseId' = c.id::text AND ${ofLife}) AS life ON true
      WHERE c.retired IS NULL ORDER BY life.at, life.id`,
   );
   const lives: Record<string, Event[]> = {};
-  for (const { case_id: caseId, ...row } of found) {
+  for (const { caseOfLife: caseId, ...event } of found) {
     lives[caseId] ??= [];
     // A case without a life has one row of nothing.
-    if (row.id) lives[caseId].push(eventFrom(row));
+    if (event.id) lives[caseId].push(event as Event);
   }
   return lives;
 }
@@ -61,14 +58,14 @@ export async function caseLives(): Promise<Record<string, Event[]>> {
 /** The newest block and the newest upper reading of each position of a machine. Index event_page_kind. */
 export async function lastOnMachine(machineId: string): Promise<{ block: Event | null; uppers: Event[] }> {
   const of = (kind: string, limit: number) =>
-    rows<EventRow>(
+    rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = $2 AND NOT void
        ORDER BY at DESC, id DESC LIMIT ${limit}`,
       [machineId, kind],
     );
   const [blocks, uppers] = await Promise.all([of('block_read', 1), of('upper_gauged', 100)]);
-  return { block: blocks[0] ? eventFrom(blocks[0]) : null, uppers: uppers.map(eventFrom) };
+  return { block: blocks[0] ? blocks[0] : null, uppers: uppers };
 }
 
 /** So far back a case's readings are held against what was sewn, days. */

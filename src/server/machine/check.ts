@@ -1,3 +1,4 @@
+import type { Event } from '../../core/ledger/entry.ts';
 import { millisecondsInDay } from 'date-fns/constants';
 import { faultKeys, faultOf } from '../../core/fault/faults.ts';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
@@ -11,7 +12,7 @@ import { impactWords } from '../../core/trouble/impact.ts';
 import { risingAt } from '../learn/rising.ts';
 import { caseLife } from './bench.ts';
 import { database, rows } from '../base/database.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 
 const mostDaysAdded = 60;
 /** More than this nobody works off before sewing: the newest are told. */
@@ -132,13 +133,13 @@ async function lastMark(machineId: string, item: string): Promise<string | null>
 }
 
 async function marksSince(machineId: string, since: string): Promise<CheckFacts['marks']> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event
      WHERE machine_id = $1 AND kind = 'check_done' AND at >= $2 AND NOT void ORDER BY at DESC, id DESC LIMIT 500`,
     [machineId, since],
   );
-  return found.map((row) => markFrom(eventFrom(row)));
+  return found.map((row) => markFrom(row));
 }
 
 /** The cases in a machine's heads, as the newest entry of each head says. */

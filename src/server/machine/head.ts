@@ -3,7 +3,7 @@ import { fieldOf, kindsOfStory, sqlKinds, sqlList } from '../../core/ledger/abou
 import type { Event } from '../../schemas/ledger/event.ts';
 import type { HeadNowMessage, Story } from '../../schemas/workshop.ts';
 import { database, rows } from '../base/database.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 import { openStops } from '../ledger/reading/open-stop.ts';
 import { heldPieces, newestSeq } from '../ledger/reading/read.ts';
 import { readHead } from '../ledger/projecting/seats.ts';
@@ -32,7 +32,7 @@ const clashDays = 14;
  * oldest first.
  */
 async function clashesOf(machineId: string): Promise<Event[][]> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM (
        SELECT *, count(*) OVER (PARTITION BY head, position, kind, data->>'over') AS many FROM event
@@ -42,7 +42,7 @@ async function clashesOf(machineId: string): Promise<Event[][]> {
     [machineId, clashDays],
   );
   const groups = new Map<string, Event[]>();
-  for (const event of found.map(eventFrom)) {
+  for (const event of found) {
     const key = [event.head, event.position, event.kind, fieldOf(event, 'over')].join(' ');
     groups.set(key, [...(groups.get(key) ?? []), event]);
   }
@@ -55,13 +55,13 @@ const storyKinds = (part: keyof Pick<Story, 'needles' | 'breaks' | 'others'>) =>
 export async function positionStory(machineId: string, head: number, position: number): Promise<Story> {
   // The kinds stand in the text: index event_seat_seldom serves those that are seldom, and it must be seen that they are.
   const latest = (kinds: string, limit: number) =>
-    rows<EventRow>(
+    rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event
        WHERE machine_id = $1 AND head = $2 AND position = $3 AND kind IN (${kinds}) AND NOT void
        ORDER BY at DESC, id DESC LIMIT ${limit}`,
       [machineId, head, position],
-    ).then((found) => found.map(eventFrom));
+    ).then((found) => found);
   const [needles, breaks, others] = await Promise.all([
     latest(storyKinds('needles'), 6),
     latest(storyKinds('breaks'), 8),

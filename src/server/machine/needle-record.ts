@@ -3,17 +3,17 @@ import type { Event, EventKind, EventOf } from '../../core/ledger/entry.ts';
 import type { NeedleRecord } from '../../schemas/ledger/event.ts';
 import { database, rows } from '../base/database.ts';
 import { notFound } from '../base/problem.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 
 /** The record of a broken needle by its break's id. Throws 404 when there is no such break. */
 export async function needleRecord(id: string): Promise<NeedleRecord> {
   const one = async <K extends EventKind>(kind: K, where: string, values: readonly unknown[]) => {
-    const [row] = await rows<EventRow>(
+    const [row] = await rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE kind = '${kind}' AND ${where} LIMIT 1`,
       values,
     );
-    return row ? (eventFrom(row) as EventOf<K>) : null;
+    return row ? (row as EventOf<K>) : null;
   };
   const broke = await one('break', 'id = $1', [id]);
   if (!broke) throw notFound('break');

@@ -1,7 +1,7 @@
 import type { Event } from '../../schemas/ledger/event.ts';
 import { database, rows } from '../base/database.ts';
 import { ledgerRows } from '../ledger/reading/read.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 
 /** A shift as it stands: since when, everything on record in it, and the note that the last one left. */
 export interface ShiftFacts {
@@ -33,23 +33,22 @@ const listed = 14;
 export type DayStart = (at: Date) => Date;
 
 /** Where a shift began that stood at `at`: where one was begun by hand, or the one before ended that day; else with the day. `last`: the newest change before. */
-function beginOf(last: Pick<EventRow, 'at' | 'data'> | undefined, at: Date, dayStart: DayStart): string {
+function beginOf(last: Event | undefined, at: Date, dayStart: DayStart): string {
   const day = dayStart(at);
-  return last && (last.data['is'] === 'begun' || Date.parse(last.at) > day.getTime())
-    ? last.at
-    : day.toISOString();
+  return last && (isBeginning(last) || Date.parse(last.at) > day.getTime()) ? last.at : day.toISOString();
 }
+const isBeginning = (event: Event | undefined): boolean =>
+  event?.kind === 'shift' && event.data.is === 'begun';
 
 /** The last shifts that were ended by hand. */
 async function earlierShifts(machineId: string, dayStart: DayStart): Promise<EarlierShift[]> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = 'shift' AND NOT void ORDER BY at DESC, id DESC LIMIT ${2 * listed + 1}`,
     [machineId],
   );
   return found
-    .flatMap((row, index): EarlierShift[] => {
-      const event = eventFrom(row);
+    .flatMap((event, index): EarlierShift[] => {
       if (event.kind !== 'shift' || event.data.is !== 'ended') return [];
       const from = beginOf(found[index + 1], new Date(event.at), dayStart);
       return [{ from, to: event.at, operatorId: event.operatorId, note: event.data.note ?? '' }];
@@ -73,12 +72,12 @@ export async function pastShift(
 }
 
 export async function shiftFacts(machineId: string, now: Date, dayStart: DayStart): Promise<ShiftFacts> {
-  const [last] = await rows<EventRow>(
+  const [last] = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = 'shift' AND NOT void ORDER BY at DESC, id DESC LIMIT 1`,
     [machineId],
   );
-  const isBegun = last?.data['is'] === 'begun';
+  const isBegun = isBeginning(last);
   const from = beginOf(last, now, dayStart);
   const events: Event[] = [];
   for await (const some of ledgerRows({ machine: machineId, from })) {
@@ -91,13 +90,13 @@ export async function shiftFacts(machineId: string, now: Date, dayStart: DayStar
 
 /** The last note that a shift left for the next. */
 export async function handOver(machineId: string): Promise<ShiftFacts['note']> {
-  const [row] = await rows<EventRow>(
+  const [row] = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind = 'shift' AND NOT void
        AND data->>'is' = 'ended' ORDER BY at DESC, id DESC LIMIT 1`,
     [machineId],
   );
-  const event = row && eventFrom(row);
+  const event = row && row;
   const text = (event?.kind === 'shift' ? (event.data.note ?? '') : '').trim();
   return event && text ? { text, at: event.at, operatorId: event.operatorId } : null;
 }

@@ -1,3 +1,4 @@
+import type { Event } from '../../core/ledger/entry.ts';
 import { millisecondsInDay } from 'date-fns/constants';
 import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { TraceFacts } from '../../core/trace/learning/facts.ts';
@@ -6,7 +7,7 @@ import type { Cause } from '../../core/trouble/causes.ts';
 import type { Step } from '../../core/trouble/steps/index.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
-import { eventColumns, eventFrom, type EventRow } from '../ledger/projecting/event-row.ts';
+import { eventColumns } from '../ledger/projecting/columns.ts';
 
 /** Evidence is taken from so many days, and so many entries at most: the newest. */
 const evidenceDays = 21;
@@ -19,14 +20,14 @@ export async function traceFacts(machineId: string): Promise<TraceFacts> {
   const since = new Date(serverNow().getTime() - evidenceDays * millisecondsInDay).toISOString();
   const [evidence, traced, ofCase, counts] = await Promise.all([
     // Index event_page; a piece is a line each, and the newest of them tell the most.
-    rows<EventRow>(
+    rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND at >= $2 ORDER BY at DESC, id DESC LIMIT ${mostEvidence}`,
       [machineId, since],
     ),
     tracesOf(machineId),
     // The case's last word may be older.
-    rows<EventRow>(
+    rows<Event>(
       database(),
       `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind IN (${sqlKinds('ofCase')}) AND NOT void
        ORDER BY at DESC, id DESC LIMIT 24`,
@@ -34,13 +35,13 @@ export async function traceFacts(machineId: string): Promise<TraceFacts> {
     ),
     countsOf(machineId),
   ]);
-  const byId = new Map([...evidence, ...traced, ...ofCase].map((row) => [row.id, eventFrom(row)]));
+  const byId = new Map([...evidence, ...traced, ...ofCase].map((row) => [row.id, row]));
   return { events: [...byId.values()], ...counts };
 }
 
 /** The newest traces of a machine, with every step and end of theirs. */
-async function tracesOf(machineId: string): Promise<EventRow[]> {
-  return rows<EventRow>(
+async function tracesOf(machineId: string): Promise<Event[]> {
+  return rows<Event>(
     database(),
     `WITH opened AS (
        SELECT id FROM event WHERE machine_id = $1 AND kind = 'trace_opened' ORDER BY at DESC, id DESC LIMIT ${mostTraces})

@@ -1,6 +1,7 @@
+import type { Event } from '../../../core/ledger/entry.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import type { FoldMark } from './checkpoints.ts';
-import { eventColumns, type EventRow } from './event-row.ts';
+import { eventColumns } from './columns.ts';
 
 const chunkSize = 20_000;
 const beforeAll: FoldMark = { at: '-infinity', id: '00000000-0000-0000-0000-000000000000' };
@@ -11,10 +12,10 @@ export async function* eventChunks(
   machineId: string,
   kinds: readonly string[],
   after: FoldMark | null,
-): AsyncGenerator<EventRow[]> {
+): AsyncGenerator<Event[]> {
   let mark = after ?? beforeAll;
   for (;;) {
-    const chunk = await rows<EventRow>(
+    const chunk = await rows<Event>(
       sql,
       `SELECT ${eventColumns} FROM event
        WHERE machine_id = $1 AND kind = ANY($2) AND NOT void AND (at, id) > ($3, $4)

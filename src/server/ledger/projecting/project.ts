@@ -1,13 +1,16 @@
 import { groupBy } from '../../../core/base/group-by.ts';
 import { mustFind } from '../../../core/base/must-find.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
-import { inLedgerOrder, type EntryOf } from '../../../core/ledger/entry.ts';
+import { inLedgerOrder, type Event, type Line, type LineOf } from '../../../core/ledger/entry.ts';
+import { eventOf } from '../../../core/ledger/event.ts';
 import { flagsOf, foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import { tallyOf, timeLosingKinds, type JobTally } from '../../../core/ledger/progress.ts';
 import { rows, sendOff, type Sql } from '../../base/database.ts';
-import { effectiveFrom, eventColumns, rowFrom, type EventRow } from './event-row.ts';
-import { entryFrom, lineColumnsOf, type LineRow } from './line.ts';
+import { eventColumns, insertEvents, reading, replaceEvents, soughtIn } from './columns.ts';
 import { foldSeats, type KeptHead } from './seats.ts';
+
+const isCorrection = <L extends Line>(line: L): line is L & LineOf<'correction'> =>
+  line.kind === 'correction';
 
 interface ProjectOptions {
   /** Leaves the seats alone: a rebuild folds each machine once at its end. */
@@ -24,30 +27,30 @@ interface ProjectOptions {
  */
 export async function project(
   sql: Sql,
-  lines: readonly LineRow[],
+  lines: readonly Line[],
   { foldLater = false, eventsInserted = false, heads = new Map() }: ProjectOptions = {},
 ): Promise<void> {
   const corrections = lines.filter((line) => line.kind === 'correction');
   const plain = lines.filter((line) => line.kind !== 'correction');
-  const fresh = plain.map((line) =>
-    rowFrom(effectiveEntry(entryFrom(line), []), { receivedAt: line.received_at, seq: line.seq }),
-  );
+  const fresh = plain.map((line) => eventOf(effectiveEntry(line, []), line));
 
-  const before = new Map<string, EventRow>();
-  const after = new Map<string, EventRow>(fresh.map((row) => [row.id, row]));
+  const before = new Map<string, Event>();
+  const after = new Map<string, Event>(fresh.map((row) => [row.id, row]));
   if (corrections.length > 0) await applyCorrections(sql, corrections, before, after);
 
   const isNew = new Set(plain.map((line) => line.id));
-  const isThere = (row: EventRow) => !isNew.has(row.id) || eventsInserted;
+  const isThere = (row: Event) => !isNew.has(row.id) || eventsInserted;
   const uncorrected = new Set(fresh);
   const changed = [...after.values()];
-  insertEvents(
+  write(
     sql,
+    insertEvents,
     changed.filter((row) => !isThere(row)),
   );
   // One that is new and was not corrected in the same breath stands as it was inserted.
-  replaceEvents(
+  write(
     sql,
+    replaceEvents,
     changed.filter((row) => isThere(row) && !uncorrected.has(row)),
   );
   const tallies = new Map<string, JobTally>();
@@ -62,61 +65,40 @@ export async function project(
 /** Recomputes the corrected entries from the raw ledger; their roots are kept already (roots.ts). Fills `before` with what they were. */
 async function applyCorrections(
   sql: Sql,
-  corrections: readonly LineRow[],
-  before: Map<string, EventRow>,
-  after: Map<string, EventRow>,
+  corrections: readonly Line[],
+  before: Map<string, Event>,
+  after: Map<string, Event>,
 ): Promise<void> {
-  const tree = await rows<LineRow & { root: string }>(
+  const tree = await rows<Line & { root: string }>(
     sql,
     `WITH roots AS (SELECT DISTINCT root FROM correction WHERE id = ANY($1)),
      hanging AS (
        SELECT root, root AS id FROM roots
        UNION ALL SELECT root, correction.id FROM roots JOIN correction USING (root))
-     SELECT hanging.root, ${lineColumnsOf('l')} FROM hanging JOIN ledger l ON l.id = hanging.id`,
+     SELECT hanging.root, ${reading('ledger', 'l')} FROM hanging JOIN ledger l ON l.id = hanging.id`,
     [corrections.map((line) => line.id)],
   );
   const newestSeq = Math.max(...corrections.map((line) => line.seq));
   const byRoot = groupBy(tree, (line) => line.root);
   const roots = [...byRoot.keys()];
-  const kept = await rows<EventRow>(sql, `SELECT ${eventColumns} FROM event WHERE id = ANY($1)`, [roots]);
+  const kept = await rows<Event>(sql, `SELECT ${eventColumns} FROM event WHERE id = ANY($1)`, [roots]);
   // A row of this very batch was nothing before it.
   for (const row of kept) if (!after.has(row.id)) before.set(row.id, row);
   for (const root of roots) {
-    const hanging = byRoot.get(root)!.filter((line) => line.kind === 'correction');
+    const hanging = byRoot.get(root)!.filter(isCorrection);
     const line = mustFind(byRoot.get(root)!, (candidate) => candidate.id === root, `line ${root}`);
     // Lines stored later than this batch (a rebuild reads ahead) must not count yet for the live cursor.
     const seq = Math.max(line.seq, ...hanging.map((one) => one.seq).filter((other) => other <= newestSeq));
-    const entry = effectiveEntry(
-      entryFrom(line),
-      hanging.map((one) => entryFrom(one) as EntryOf<'correction'>),
-    );
-    after.set(
-      root,
-      rowFrom(entry, { receivedAt: line.received_at, seq }, before.get(root) ?? after.get(root)),
-    );
+    const entry = effectiveEntry(line, hanging);
+    const { receivedAt } = line;
+    after.set(root, eventOf(entry, { receivedAt, seq }, before.get(root) ?? after.get(root)));
   }
 }
 
-/** Rows of entries just stored. Without a look for conflicts, which would cost a third more. */
-function insertEvents(sql: Sql, fresh: readonly EventRow[]): void {
-  if (fresh.length === 0) return;
-  sendOff(
-    sql,
-    `INSERT INTO event (${eventColumns}) SELECT ${eventColumns} FROM jsonb_populate_recordset(NULL::event, $1)`,
-    [JSON.stringify(fresh)],
-  );
-}
-
-/** Rows of earlier entries that were corrected. */
-function replaceEvents(sql: Sql, changed: readonly EventRow[]): void {
-  if (changed.length === 0) return;
-  sendOff(
-    sql,
-    `INSERT INTO event (${eventColumns})
-     SELECT ${eventColumns} FROM jsonb_populate_recordset(NULL::event, $1)
-     ON CONFLICT (id) DO UPDATE SET (${eventColumns}) = ROW(excluded.*)`,
-    [JSON.stringify(changed)],
-  );
+/** Writes events, with what is looked for in columns of their own. */
+function write(sql: Sql, statement: string, events: readonly Event[]): void {
+  if (events.length === 0) return;
+  sendOff(sql, statement, [JSON.stringify(events.map((event) => ({ ...event, ...soughtIn(event) })))]);
 }
 
 /**
@@ -127,12 +109,13 @@ function replaceEvents(sql: Sql, changed: readonly EventRow[]): void {
  * Rows are looked up one by one (LATERAL, LIMIT 1): a plan that was made and kept while the table was small would otherwise
  * go through all of it, and each touch cost more the more there were.
  */
-function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: ReadonlyMap<string, JobTally>): void {
+function closeAndTally(sql: Sql, touched: readonly Event[], tallies: ReadonlyMap<string, JobTally>): void {
   const seqOf = new Map<string, number>();
   const touch = (id: string, seq: number) => seqOf.set(id, Math.max(seq, seqOf.get(id) ?? 0));
   for (const row of touched) {
-    if (row.closes) touch(row.closes, row.changed_seq);
-    if (flagsOf(row.kind).opens && (row.closed_by || row.corrections > 0)) touch(row.id, row.changed_seq);
+    const { closes } = soughtIn(row);
+    if (closes) touch(closes, row.seq);
+    if (flagsOf(row.kind).opens && (row.closedBy || row.corrections > 0)) touch(row.id, row.seq);
   }
   if (seqOf.size === 0 && tallies.size === 0) return;
   const sums = [...tallies];
@@ -171,11 +154,11 @@ function closeAndTally(sql: Sql, touched: readonly EventRow[], tallies: Readonly
   );
 }
 
-function addTally(tallies: Map<string, JobTally>, row: EventRow | undefined, sign: 1 | -1): void {
-  if (!row?.job_id) return;
-  const line = tallyOf(effectiveFrom(row), row.lost_ms);
-  const sum = tallies.get(row.job_id) ?? { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
-  tallies.set(row.job_id, {
+function addTally(tallies: Map<string, JobTally>, row: Event | undefined, sign: 1 | -1): void {
+  if (!row?.jobId) return;
+  const line = tallyOf(row, row.lostMs);
+  const sum = tallies.get(row.jobId) ?? { pieces: 0, stitches: 0, breaks: 0, lostMs: 0 };
+  tallies.set(row.jobId, {
     pieces: sum.pieces + sign * line.pieces,
     stitches: sum.stitches + sign * line.stitches,
     breaks: sum.breaks + sign * line.breaks,
@@ -186,18 +169,18 @@ function addTally(tallies: Map<string, JobTally>, row: EventRow | undefined, sig
 /** Folds the seats of every machine on which something changed that changes heads. */
 async function foldMachines(
   sql: Sql,
-  before: ReadonlyMap<string, EventRow>,
-  after: ReadonlyMap<string, EventRow>,
+  before: ReadonlyMap<string, Event>,
+  after: ReadonlyMap<string, Event>,
   heads: ReadonlyMap<string, KeptHead>,
 ): Promise<void> {
   const folding = [...after.values()].filter((row) => foldingKinds.includes(row.kind));
-  for (const machineId of new Set(folding.map((row) => row.machine_id))) {
-    const mine = folding.filter((row) => row.machine_id === machineId);
+  for (const machineId of new Set(folding.map((row) => row.machineId))) {
+    const mine = folding.filter((row) => row.machineId === machineId);
     // A corrected entry counts from where it stood or stands now, whichever is earlier. One that is new and
     // corrected in the same batch is simply folded as it counts.
     const changed = mine.flatMap((row) => (before.has(row.id) ? [row, before.get(row.id)!] : []));
     const changedFrom = changed.sort(inLedgerOrder)[0] ?? null;
-    const fresh = mine.filter((row) => !before.has(row.id) && !row.void).map(effectiveFrom);
+    const fresh = mine.filter((row) => !before.has(row.id) && !row.void);
     await foldSeats(sql, machineId, fresh, changedFrom, heads.get(machineId));
   }
 }

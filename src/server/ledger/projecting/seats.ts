@@ -16,7 +16,6 @@ import {
   type FoldMark,
 } from './checkpoints.ts';
 import { eventChunks } from './event-chunks.ts';
-import { effectiveFrom } from './event-row.ts';
 
 interface SeatRow {
   head: number;
@@ -135,7 +134,7 @@ export async function refold(sql: Sql, machineId: string, from?: FoldMark): Prom
   let { now, mark } = base ?? { now: await emptyMachine(sql, machineId), mark: null };
   for await (const chunk of eventChunks(sql, machineId, foldingKinds, mark)) {
     const checkpoints: Checkpoint[] = [];
-    now = foldWith(now, chunk.map(effectiveFrom), checkpoints);
+    now = foldWith(now, chunk, checkpoints);
     writeCheckpoints(sql, machineId, checkpoints);
     const { at, id } = chunk.at(-1)!;
     mark = { at, id };

@@ -2,7 +2,7 @@ import type { Event } from '../../../schemas/ledger/event.ts';
 import { database, rows } from '../../base/database.ts';
 import { log } from '../../base/log.ts';
 import { listening, notify, subscribe } from '../../base/notifications.ts';
-import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
+import { eventColumns } from '../projecting/columns.ts';
 import { newestSeq } from './read.ts';
 
 /**
@@ -80,15 +80,14 @@ function tell(place: Place, changed: readonly Event[]): void {
 
 /** Events of a machine changed after `seq`, oldest change first; at most {@link mostMissed}. */
 export async function changedSince(machineId: string, seq: number): Promise<Event[]> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND changed_seq > $2 ORDER BY changed_seq LIMIT ${mostMissed}`,
     [machineId, seq],
   );
   // Cut between two numbers, not among the events of one.
-  const whole =
-    found.length < mostMissed ? found : found.filter((row) => row.changed_seq !== found.at(-1)!.changed_seq);
-  return (whole.length > 0 ? whole : found).map(eventFrom);
+  const whole = found.length < mostMissed ? found : found.filter((event) => event.seq !== found.at(-1)!.seq);
+  return whole.length > 0 ? whole : found;
 }
 
 /** Reads what is new since the page that is furthest behind, once for all pages of the machine. */

@@ -2,7 +2,7 @@ import { kindsWith, sqlKinds } from '../../../core/ledger/about-kinds.ts';
 import type { EntryKind } from '../../../core/ledger/entry.ts';
 import type { Event } from '../../../schemas/ledger/event.ts';
 import { rows, type Sql } from '../../base/database.ts';
-import { eventFrom, type EventRow } from '../projecting/event-row.ts';
+import { reading } from '../projecting/columns.ts';
 
 /** When machine `m.id` last had an entry of a kind that counts. Kind by kind: each is the end of an index. */
 const lastOf = (kind: EntryKind) =>
@@ -25,10 +25,10 @@ export async function openStops(sql: Sql, machineIds: readonly string[]): Promis
   // than running it.
   const isOne = machineIds.length === 1;
   const machines = isOne ? '(SELECT $1::uuid AS id) AS m' : 'unnest($1::uuid[]) AS m(id)';
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     sql,
-    `SELECT open.* FROM ${machines} CROSS JOIN LATERAL (${openStopOfM}) AS open`,
+    `SELECT ${reading('event', 'open')} FROM ${machines} CROSS JOIN LATERAL (${openStopOfM}) AS open`,
     [isOne ? machineIds[0] : machineIds],
   );
-  return new Map(found.map((row) => [row.machine_id, eventFrom(row)]));
+  return new Map(found.map((event) => [event.machineId, event]));
 }

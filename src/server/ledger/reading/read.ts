@@ -5,8 +5,7 @@ import type { Event, LedgerLine, LedgerQuery } from '../../../schemas/ledger/eve
 import { database, rows } from '../../base/database.ts';
 import { invalid, notFound } from '../../base/problem.ts';
 import { keysOf, pageOf } from '../../base/paging.ts';
-import { eventColumns, eventFrom, type EventRow } from '../projecting/event-row.ts';
-import { lineColumns, lineFrom, type LineRow } from '../projecting/line.ts';
+import { eventColumns, lineColumns } from '../projecting/columns.ts';
 
 /** What the ledger can be narrowed to, one condition each. */
 const filters = {
@@ -24,8 +23,13 @@ const filters = {
 export async function ledgerPage(query: LedgerQuery): Promise<{ items: Event[]; next: string | null }> {
   const limit = query.limit ?? 50;
   const { text, values } = pageQuery(query, keysOf(query.after, 2), limit + 1);
-  const found = await rows<EventRow>(database(), text, values);
-  return pageOf(found, limit, eventFrom, (row) => [row.at, row.id]);
+  const found = await rows<Event>(database(), text, values);
+  return pageOf(
+    found,
+    limit,
+    (event) => event,
+    ({ at, id }) => [at, id],
+  );
 }
 
 /**
@@ -70,15 +74,15 @@ function foundIn(word: string, values: unknown[]): string {
 /** One event and every raw line that made it what it is, oldest first. */
 export async function entryHistory(id: string): Promise<{ event: Event; lines: LedgerLine[] }> {
   const [[row], lines] = await Promise.all([
-    rows<EventRow>(database(), `SELECT ${eventColumns} FROM event WHERE id = $1`, [id]),
-    rows<LineRow>(
+    rows<Event>(database(), `SELECT ${eventColumns} FROM event WHERE id = $1`, [id]),
+    rows<LedgerLine>(
       database(),
       `SELECT ${lineColumns} FROM ledger WHERE id = $1 OR id IN (SELECT id FROM correction WHERE root = $1)`,
       [id],
     ),
   ]);
   if (!row) throw notFound('entry');
-  return { event: eventFrom(row), lines: lines.map(lineFrom).sort(inLedgerOrder) };
+  return { event: row, lines: lines.sort(inLedgerOrder) };
 }
 
 /** Every event that fits, newest first, in chunks, for an export that need not fit into memory. */
@@ -107,10 +111,10 @@ export async function newestSeq(machineId: string): Promise<number> {
 
 /** Pieces held and not released, oldest first. Index event_held. */
 export async function heldPieces(machineId: string): Promise<Event[]> {
-  const found = await rows<EventRow>(
+  const found = await rows<Event>(
     database(),
     `SELECT ${eventColumns} FROM event WHERE machine_id = $1 AND kind IN (${sqlKinds('holds')}) AND closed_by IS NULL AND NOT void ORDER BY at`,
     [machineId],
   );
-  return found.map(eventFrom);
+  return found;
 }

@@ -1,14 +1,14 @@
-import { omit } from '../../../core/base/omit.ts';
 import { chainsWithin } from '../../../core/ledger/chains.ts';
 import { effectiveEntry } from '../../../core/ledger/effective.ts';
-import type { Entry, EntryOf } from '../../../core/ledger/entry.ts';
+import type { Entry, EntryOf, Line } from '../../../core/ledger/entry.ts';
 import { fieldOf, flagsOf, is, kindOf } from '../../../core/ledger/about-kinds.ts';
 import { entry as entrySchema } from '../../../schemas/ledger/entry.ts';
 import { serverNow } from '../../base/clock.ts';
 import { rows, type Sql } from '../../base/database.ts';
 import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../base/problem.ts';
-import { entryFrom, lineColumns, lineColumnsOf, type LineRow } from '../projecting/line.ts';
+import { lineColumns, reading } from '../projecting/columns.ts';
+import { sentOf } from '../../../schemas/ledger/fields.ts';
 import { checkWhoCorrects, isLimited, Said, type Corrected } from './who-corrects.ts';
 
 export const checkEntry = validator(entrySchema);
@@ -86,9 +86,7 @@ export async function acceptEntries(sql: Sql, entries: readonly Entry[]): Promis
 }
 
 /** A line that is named, and what its event says by now where somebody would add to it. */
-interface NamedLine extends LineRow {
-  said?: Record<string, unknown> | null;
-}
+type NamedLine = Line & { said?: Record<string, unknown> | null };
 
 /** The ledger's lines that entries correct, end or refer to, as far as they are not among them. */
 export interface Named {
@@ -105,7 +103,7 @@ export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<N
   const rootsAsked = entries.some((entry) => is(entry, 'corrects'))
     ? rows<NamedLine & { of: string }>(
         sql,
-        `SELECT c.id AS of, ${lineColumnsOf('l')}${said} FROM correction c JOIN ledger l ON l.id = c.root WHERE c.id = ANY($1)`,
+        `SELECT c.id AS of, ${reading('ledger', 'l')}${said} FROM correction c JOIN ledger l ON l.id = c.root WHERE c.id = ANY($1)`,
         [absent],
       )
     : Promise.resolve([]);
@@ -122,14 +120,14 @@ export async function namedLines(sql: Sql, entries: readonly Entry[]): Promise<N
  */
 export function checkNamedEntries(entries: readonly Entry[], named: Named, fresh: ReadonlySet<string>): void {
   const lines = new Map<string, Entry>(entries.map((entry) => [entry.id, entry]));
-  for (const row of named.lines) lines.set(row.id, entryFrom(row));
+  for (const row of named.lines) lines.set(row.id, row);
   checkNoRing(entries, lines);
   const chains = chainsWithin(entries);
   const rootOf = (entry: Entry): Entry => {
     const base = chains.get(entry.id)?.base ?? entry.id;
     return lines.get(named.roots.get(base) ?? base) ?? entry;
   };
-  const received = new Map(named.lines.map((line) => [line.id, Date.parse(line.received_at)]));
+  const received = new Map(named.lines.map((line) => [line.id, Date.parse(line.receivedAt)]));
   const corrected: Corrected = {
     said: new Said(named.lines),
     rootOf,
@@ -202,9 +200,9 @@ function checkCorrection(entry: EntryOf<'correction'>, target: Entry): void {
   // Whatever was accepted once can be taken back, and put back, by whatever rule it was accepted.
   if (onlyVoid) return;
   const effective = effectiveEntry(target, [entry]);
-  const corrected = omit(effective, 'void', 'corrections', 'claimedAt', 'by') as Entry;
+  const corrected = { ...effective, corrects: null } as Entry;
   try {
-    checkEntry(corrected, 'body');
+    checkEntry(sentOf(corrected), 'body');
     checkPlace(corrected);
     // As it was read there, so it is kept: an id in capitals would be another one to whoever looks for it.
     const read = corrected.data as Record<string, unknown>;

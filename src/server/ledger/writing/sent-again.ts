@@ -1,22 +1,21 @@
 import { isDeepStrictEqual } from 'node:util';
-import { omit } from '../../../core/base/omit.ts';
-import type { Entry } from '../../../core/ledger/entry.ts';
+import type { Entry, Line } from '../../../core/ledger/entry.ts';
 import { kindOf } from '../../../core/ledger/about-kinds.ts';
 import { otherContent } from '../../base/problem.ts';
-import { entryFrom, lineFrom, type LineRow } from '../projecting/line.ts';
+import { sentOf } from '../../../schemas/ledger/fields.ts';
 
 /** Whether two entries of one id say the same. A time that the server put right says what the device claimed. */
 export function saysTheSame(a: Entry, b: Entry): boolean {
   const said = (entry: Entry) => ({
-    ...omit(entry, 'claimedAt', 'by', 'operatorId'),
-    at: entry.claimedAt ?? entry.at,
+    ...sentOf(entry),
+    ...{ at: entry.claimedAt ?? entry.at, operatorId: null },
   });
   return sameOperator(a, b) && isDeepStrictEqual(said(a), said(b));
 }
 
 /** Sent without a name, the server put the writer's to it: sent again, whoever is signed in by then, it is the same. */
 function sameOperator(a: Entry, b: Entry): boolean {
-  const wasNamed = ({ operatorId, by }: Entry) => operatorId !== (by?.writerId ?? null);
+  const wasNamed = ({ operatorId, writerId = null }: Entry) => operatorId !== writerId;
   return a.operatorId === b.operatorId || !(wasNamed(a) || wasNamed(b));
 }
 
@@ -32,9 +31,8 @@ export function withoutRepeats(entries: readonly Entry[]): Entry[] {
 }
 
 /** Throws a 409 problem when what was sent under the line's id is not what is kept. */
-export function checkSentAgain(kept: LineRow, sent: Entry): void {
-  const entry = entryFrom(kept);
-  if (!saysTheSame(entry, sent)) throw other(lineFrom(kept), entry, sent);
+export function checkSentAgain(kept: Line, sent: Entry): void {
+  if (!saysTheSame(kept, sent)) throw other(kept, kept, sent);
 }
 
 const wordsOf = ({ kind, head, position, at }: Entry) =>

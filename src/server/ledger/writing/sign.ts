@@ -26,12 +26,12 @@ function sign(entry: Entry, asker: Asker, late: boolean): void {
   const right = entryRight(entry.kind);
   if (!may(asker.role, right) && !late) throw refused(asker, right);
   entry.operatorId ??= writerId;
-  entry.by = {
-    writerId,
-    deviceId: asker.device?.id ?? null,
-    unconfirmed: entry.operatorId !== writerId,
-    ...(may(asker.role, 'correctOthers') && { correctsOthers: true }),
-    ...(may(asker.role, 'release') && { releases: true }),
+  entry.writerId = writerId;
+  entry.deviceId = asker.device?.id ?? null;
+  entry.unconfirmed = entry.operatorId !== writerId;
+  entry.writerMay = {
+    correctOthers: may(asker.role, 'correctOthers'),
+    release: may(asker.role, 'release'),
   };
 }
 

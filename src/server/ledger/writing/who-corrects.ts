@@ -10,12 +10,11 @@ type Correction = EntryOf<'correction'>;
 const undoHoldMs = 10_000;
 
 /** Without a writer (the server itself, or where nobody is asked) everything is allowed. */
-const writer = ({ by }: Entry, may: 'correctsOthers' | 'releases'): boolean =>
-  by === undefined || by[may] === true;
+const writer = ({ writerMay }: Entry, may: 'correctOthers' | 'release'): boolean => writerMay?.[may] ?? true;
 
 /** Whether what it corrects must be known as it stands by now, to say whether it may. */
 export const isLimited = (entry: Entry): boolean =>
-  is(entry, 'corrects') && !(writer(entry, 'correctsOthers') && writer(entry, 'releases'));
+  is(entry, 'corrects') && !(writer(entry, 'correctOthers') && writer(entry, 'release'));
 
 /** What entries say by now, corrections and all: those kept, and then each correction that comes with them. */
 export class Said {
@@ -56,23 +55,23 @@ export interface Corrected {
  * has no writer. Throws a 403 problem.
  */
 export function checkWhoCorrects(correction: Correction, target: Entry, corrected: Corrected): void {
-  const { by, data } = correction;
+  const { data, writerId = null, deviceId = null, writerMay } = correction;
   const { said, rootOf, receivedAt } = corrected;
   const root = rootOf(target);
   const adds = onlyAdds(data, root, said);
   const isHold = holdsAPiece(root.kind, (field) => said.of(root, field));
   said.note(root, correction);
-  if (!by) return;
+  if (!writerMay) return;
   const writing = (one: Entry) => ({
     kind: one.kind,
-    deviceId: one.by?.deviceId ?? null,
+    deviceId: one.deviceId ?? null,
     operatorId: one.operatorId,
     at: one.at,
   });
   const who = {
-    personId: by.writerId,
-    deviceId: by.deviceId,
-    mayOthers: writer(correction, 'correctsOthers'),
+    personId: writerId,
+    deviceId,
+    mayOthers: writerMay.correctOthers,
   };
   const now = serverNow();
   const iso = now.toISOString();
@@ -83,13 +82,13 @@ export function checkWhoCorrects(correction: Correction, target: Entry, correcte
       'This entry is somebody else’s, or older than 12 hours. A technician or an owner can correct it.',
     );
   const isUndo = data.void === true && now.getTime() - receivedAt(target) <= undoHoldMs;
-  if (isHold && !adds && !isUndo && !onlyClaims(data) && !writer(correction, 'releases'))
+  if (isHold && !adds && !isUndo && !onlyClaims(data) && !writerMay.release)
     throw new ProblemError(
       403,
       'On hold',
       'This holds a piece back. Only a technician or an owner can change or undo it, or release the piece.',
     );
-  if (data.operatorId && data.operatorId !== by.writerId && !who.mayOthers)
+  if (data.operatorId && data.operatorId !== writerId && !who.mayOthers)
     throw new ProblemError(
       403,
       'Not yours',
