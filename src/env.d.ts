@@ -1,6 +1,6 @@
 /// <reference types="astro/client" />
-import type { Asker } from './schemas/people.ts';
-import type { From } from './server/people/shown.ts';
+import type { Principal } from './schemas/people.ts';
+import type { RequestOrigin } from './server/people/shown.ts';
 
 declare global {
   namespace App {
@@ -8,9 +8,9 @@ declare global {
       /** Resolves when a long answer may be written further (server/app/live-streams.ts; not under `astro dev`). */
       room?: () => Promise<void>;
       /** Where the request comes from: as server/app saw it, or this computer under `astro dev`. */
-      from: From;
+      from: RequestOrigin;
       /** Who asks: set by the middleware before any page or endpoint runs. */
-      asker: Asker;
+      asker: Principal;
       /** Why a page could not be made, for the page that says so. */
       failure?: unknown;
     }

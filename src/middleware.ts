@@ -6,10 +6,10 @@ import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
 import { logFailure } from './server/base/failures.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/base/problem.ts';
-import { askerOf, nobody } from './server/people/askers.ts';
-import type { From } from './server/people/shown.ts';
-import { shownBy } from './server/people/shown.ts';
-import { isByHand, noteHand } from './server/people/seen.ts';
+import { authenticate, nobody } from './server/people/askers.ts';
+import type { RequestOrigin } from './server/people/shown.ts';
+import { credentialsOf } from './server/people/shown.ts';
+import { isByHand, noteActivity } from './server/people/seen.ts';
 import { renameDevice } from './server/people/cookies.ts';
 import { rightOfPage, whereTo } from './server/people/pages.ts';
 
@@ -22,7 +22,7 @@ const endpoints = new Map(
 );
 
 /** Under `astro dev`, which serves nothing but this computer, nobody says where a request comes from. */
-const inDevelopment: From = { isNear: import.meta.env.DEV, isHttps: false, address: '' };
+const inDevelopment: RequestOrigin = { isNear: import.meta.env.DEV, isHttps: false, address: '' };
 
 /**
  * Finds out who asks, once, for pages and endpoints; an endpoint holds it against its contract, a page is held against what it
@@ -45,7 +45,7 @@ const onAsked = defineMiddleware(async (context, next) => {
     contract?: { right: Right; anonymous?: true };
   };
   try {
-    context.locals.asker = contract?.anonymous ? nobody : await askerOf(shownBy(headers), from);
+    context.locals.asker = contract?.anonymous ? nobody : await authenticate(credentialsOf(headers), from);
   } catch (error) {
     // The database is away: who asks cannot be known, and is let do nothing but what anybody may.
     const right = module ? contract?.right : rightOfPage(context.routePattern);
@@ -57,7 +57,7 @@ const onAsked = defineMiddleware(async (context, next) => {
     context.locals.asker = nobody;
   }
   const { asker } = context.locals;
-  if (isByHand(method, headers.get('sec-fetch-mode'), contract?.right)) void noteHand(asker);
+  if (isByHand(method, headers.get('sec-fetch-mode'), contract?.right)) void noteActivity(asker);
   if (!module && !may(asker.role, rightOfPage(context.routePattern)))
     return context.redirect(whereTo(asker, from.isNear, context.url));
   if (!module) renameDevice(context);

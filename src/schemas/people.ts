@@ -3,7 +3,7 @@ import type { DataOf } from '../core/shape/data-of.ts';
 import { among, count, instant, object, page, text, uuid, uuidOrNull } from '../core/shape/parts.ts';
 
 /** Who asks, as the server knows it. */
-export interface Asker {
+export interface Principal {
   role: Role;
   /** Null: nobody signed in. */
   person: { id: string; name: string } | null;

@@ -4,8 +4,8 @@ import { among, amongOrNull, object, text } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
 import { parts } from '../core/trouble/parts.ts';
 import { scopes } from '../core/trouble/scopes.ts';
-import { seen } from '../core/trouble/seen.ts';
-import { since } from '../core/trouble/since.ts';
+import { symptoms } from '../core/trouble/seen.ts';
+import { onsets } from '../core/trouble/since.ts';
 import { answerKeys, steps } from '../core/trouble/steps/index.ts';
 
 const chance = { type: 'number', minimum: 0, maximum: 1 } as const;
@@ -21,9 +21,9 @@ const byCause = {
 /** POST /api/compute/trace. */
 export const traceQuestion = object(
   {
-    seen: amongOrNull(seen),
+    seen: amongOrNull(symptoms),
     scope: amongOrNull(scopes),
-    since: amongOrNull(since),
+    since: amongOrNull(onsets),
     /** More evidence: how likely it is with each cause, to a common factor; a cause left out has 1. */
     clues: {
       type: 'array',

@@ -1,4 +1,4 @@
-import { putRightShape } from '../core/artwork/put-right.ts';
+import { manualCorrectionShape } from '../core/artwork/put-right.ts';
 import { mechanicsShape } from '../core/cards/mechanics.ts';
 import { measuresShape } from '../core/element/measures.ts';
 import { garmentShape } from '../core/garment/garment.ts';
@@ -165,7 +165,7 @@ const optional = ['schools', 'garment'] as const;
 /** Answers for this job only; null: the workshop's. */
 const jobSchools = { oneOf: [{ type: 'null' }, someSchools] } as const;
 export const jobNew = object(
-  { id: uuid, ...jobFields, schools: jobSchools, garment: garmentShape, putRight: putRightShape },
+  { id: uuid, ...jobFields, schools: jobSchools, garment: garmentShape, putRight: manualCorrectionShape },
   [...optional, 'putRight'],
 );
 /** PUT: the whole job; `version` is the one that was read, so that two editors do not overwrite each other. */

@@ -1,11 +1,11 @@
 import { expect, test } from 'vitest';
 import { chance } from '../core/base/chance.ts';
-import { readTrace } from '../core/tension/pull/trace.ts';
+import { readPullCurve } from '../core/tension/pull/trace.ts';
 import { conditions, simulatedPull, type Condition } from './gauge.ts';
 
 const pull = { base: 27, rateHz: 50, seconds: 5, speed: 80, woundDiameter: 16 };
 const read = (condition: Condition, seed: number) =>
-  readTrace({ ...pull, grams: simulatedPull({ ...pull, condition }, chance(seed).next) });
+  readPullCurve({ ...pull, grams: simulatedPull({ ...pull, condition }, chance(seed).next) });
 
 test.each([
   ['healthy', 'steady'],
@@ -25,7 +25,7 @@ test.each([
 ] as const)('the %s case reads as %s by a hand that sways, stops and lets go, too', (condition, verdict) => {
   const verdicts = Array.from({ length: 60 }, (_, seed) => {
     const grams = simulatedPull({ ...pull, seconds: 7, condition, hand: 'swaying' }, chance(seed + 1).next);
-    return readTrace({ ...pull, grams }).verdict;
+    return readPullCurve({ ...pull, grams }).verdict;
   });
   expect(verdicts.filter((told) => told === verdict).length / verdicts.length).toBeGreaterThanOrEqual(0.95);
 });

@@ -1,5 +1,5 @@
 import { readArtwork, type ReadOptions, type Reading } from '../engines/logo/index.ts';
-import { Refusal } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/refusal.ts';
 import { decode } from './decode.ts';
 
 /** Asks for a reading of a picture file, or of pixels that the page has drawn (an SVG needs the page for that). */
@@ -26,7 +26,7 @@ addEventListener('message', async ({ data }: MessageEvent<ArtworkAsked>) => {
     say({ says: 'done', reading, ms: performance.now() - began }, [reading.map.of.buffer]);
   } catch (error) {
     const why =
-      error instanceof Refusal
+      error instanceof UserError
         ? error.message
         : 'This picture could not be read. Try it as a PNG of about 2000 pixels.';
     say({ says: 'refused', why });

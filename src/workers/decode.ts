@@ -1,6 +1,6 @@
 import { checkPicture } from '../engines/logo/index.ts';
 import { otherKind, pictureKind, pictureSize } from '../engines/picture/index.ts';
-import { Refusal } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/refusal.ts';
 
 /** A picture file's pixels, in a worker. Throws a Refusal for one that is damaged, too large or too small. */
 export async function decode(file: File, widthMm: number): Promise<ImageData> {
@@ -21,7 +21,7 @@ export async function decode(file: File, widthMm: number): Promise<ImageData> {
 }
 
 const damaged = () =>
-  new Refusal(
+  new UserError(
     'PictureUnreadable',
     'This picture cannot be read: the file may be damaged, or be of another kind. Save it again as PNG, JPEG, WebP or SVG and drop it again.',
   );

@@ -1,4 +1,4 @@
-import { Refusal } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/refusal.ts';
 import {
   shareOut,
   type ShareOutcome,
@@ -61,7 +61,7 @@ addEventListener('message', ({ data }: MessageEvent<HeadPlanAsked>) => {
     say({ says: 'plan', id, outcome, ms: performance.now() - began });
   } catch (error) {
     const why =
-      error instanceof Refusal
+      error instanceof UserError
         ? error.message
         : 'The plan could not be worked out. Take back the last change.';
     say({ says: 'refused', id, why });

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { Refusal } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/refusal.ts';
 import { readStitchList, type MeasuredDesign } from '../core/stitches/read-list.ts';
 
 export type StitchListSaid =
@@ -30,7 +30,7 @@ addEventListener('message', async ({ data: file }: MessageEvent<File>) => {
     say({
       says: 'refused',
       why:
-        error instanceof Refusal
+        error instanceof UserError
           ? error.message
           : 'This file cannot be read as a stitch list. Save it as plain CSV with the columns x, y and command.',
     });

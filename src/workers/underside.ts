@@ -1,4 +1,4 @@
-import { Refusal } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/refusal.ts';
 import { readUnderside, type UndersideAsked, type UndersideColumn } from '../engines/underside/index.ts';
 import { decode } from './decode.ts';
 
@@ -26,7 +26,7 @@ addEventListener('message', async ({ data: { file, asked } }: MessageEvent<Under
     });
   } catch (error) {
     const why =
-      error instanceof Refusal ? error.message : 'This photo could not be read. Take it again, and larger.';
+      error instanceof UserError ? error.message : 'This photo could not be read. Take it again, and larger.';
     say({ says: 'refused', why });
   }
 });

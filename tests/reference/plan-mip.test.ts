@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { planFixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
 import { modelOf } from '../../src/engines/planner/model/model.ts';
-import { Refusal } from '../../src/core/base/refusal.ts';
+import { UserError } from '../../src/core/base/refusal.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { casesTried } from '../support/cases-tried.ts';
 import { mipMinutes } from '../support/plan-mip.ts';
@@ -33,7 +33,7 @@ function ours(asked: InstanceAsked): number | null {
     expect(plan.bound).toBeCloseTo(plan.minutes, 6);
     return plan.minutes;
   } catch (error) {
-    if (error instanceof Refusal) return null;
+    if (error instanceof UserError) return null;
     throw error;
   }
 }

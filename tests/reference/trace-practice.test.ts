@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { adviseTrace } from '../../src/core/trace/advise.ts';
-import type { Given } from '../../src/core/trace/asked.ts';
-import { cluesSaid, type Said } from '../../src/core/trace/said.ts';
+import type { AnsweredStep } from '../../src/core/trace/asked.ts';
+import { cluesFromReport, type FaultReport } from '../../src/core/trace/said.ts';
 import { causeOf } from '../../src/core/trouble/causes.ts';
 import { parts } from '../../src/core/trouble/parts.ts';
 import { stepOf, type Step } from '../../src/core/trouble/steps/index.ts';
@@ -10,13 +10,13 @@ import { stepOf, type Step } from '../../src/core/trouble/steps/index.ts';
  * What practitioners do, come out of the arithmetic by itself: nothing in it knows of these rules.
  * Common practice, no published source.
  */
-const nothing: Said = { seen: null, scope: null, since: null };
-const ask = (said: Partial<Said>, answered: readonly Given[] = []) =>
-  adviseTrace({ clues: cluesSaid({ ...nothing, ...said }), answered });
+const nothing: FaultReport = { seen: null, scope: null, since: null };
+const ask = (said: Partial<FaultReport>, answered: readonly AnsweredStep[] = []) =>
+  adviseTrace({ clues: cluesFromReport({ ...nothing, ...said }), answered });
 
 /** The steps one after another, each told as what is likeliest but its end. */
-function course(said: Partial<Said>, length: number): Step[] {
-  const answered: Given[] = [];
+function course(said: Partial<FaultReport>, length: number): Step[] {
+  const answered: AnsweredStep[] = [];
   for (let count = 0; count < length; count++) {
     const { steps } = ask(said, answered);
     const { step, answers } = steps[0]!;

@@ -1,7 +1,7 @@
 import { keysOf } from '../../src/core/base/keys.ts';
 import { cloths } from '../../src/core/garment/cloths.ts';
 import { advise } from '../../src/core/advice/advise.ts';
-import { fillIn, type Asked } from '../../src/core/advice/fill-in.ts';
+import { fillIn, type PartialQuestion } from '../../src/core/advice/fill-in.ts';
 import { schoolText, schoolTopics, type SchoolTopic } from '../../src/core/advice/schools.ts';
 import { firstNeedle, practiceRows } from './needle-practice.ts';
 
@@ -9,7 +9,7 @@ const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 const table = (headings: readonly string[], rows: readonly (readonly string[])[]) =>
   [row(headings), row(headings.map(() => '---')), ...rows.map(row)].join('\n');
 
-type What = Pick<Asked, 'element' | 'letterMm' | 'thread'>;
+type What = Pick<PartialQuestion, 'element' | 'letterMm' | 'thread'>;
 const columns: readonly [string, What][] = [
   ['12 wt', { element: 'satin', thread: { weightNo: 12, fibre: 'polyester' } }],
   ['30 wt', { element: 'satin', thread: { weightNo: 30, fibre: 'polyester' } }],
@@ -21,7 +21,7 @@ const columns: readonly [string, What][] = [
   ['metallic', { element: 'satin', thread: { weightNo: 40, fibre: 'metallic' } }],
   ['foam, 40 wt', { element: 'foam', thread: { weightNo: 40, fibre: 'polyester' } }],
 ];
-const situations: readonly [string, Partial<Asked>][] = [
+const situations: readonly [string, Partial<PartialQuestion>][] = [
   ['one layer', {}],
   ['a seam', { seams: true }],
   ['three layers', { layers: 3 }],
@@ -30,12 +30,12 @@ const situations: readonly [string, Partial<Asked>][] = [
 ];
 
 /** The needle advised first; `!`: rules are in conflict there. */
-function cell(asked: Asked): string {
+function cell(asked: PartialQuestion): string {
   const { needles, conflicts } = advise(fillIn(asked));
   return needles[0]!.text + (conflicts.length > 0 ? ' **!**' : '');
 }
 
-function firstChoices(schools: Asked['schools']): string {
+function firstChoices(schools: PartialQuestion['schools']): string {
   return situations
     .map(
       ([name, more]) =>

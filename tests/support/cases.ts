@@ -1,7 +1,7 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { screwOf, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
-import { foretoldBy, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import type { Said } from '../../src/core/tension/case/as-it-came.ts';
+import { predictionOf, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
+import type { Calibration } from '../../src/core/tension/case/as-it-came.ts';
 import {
   afterStep,
   beliefOf,
@@ -238,7 +238,7 @@ export function course(
   made: MadeCase,
   prior: ScrewPrior | undefined,
   most: number,
-  said?: Said,
+  said?: Calibration,
 ): { course: Course; belief: CaseBelief; steps: CaseStep[] } {
   let followed = newCase(prior);
   const steps: CaseStep[] = [];
@@ -263,7 +263,7 @@ export function course(
     }
     if (advice.is === 'turn') {
       made.turn(advice.eighths / 8);
-      follow({ is: 'turn', turns: advice.eighths / 8, foretold: foretoldBy(advice, band) });
+      follow({ is: 'turn', turns: advice.eighths / 8, foretold: predictionOf(advice, band) });
       inBand.push(isIn(made.truth()));
       stated.push({ chance: advice.chance, landed: isIn(made.truth()) });
     }

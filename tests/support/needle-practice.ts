@@ -1,4 +1,4 @@
-import { fillIn, type Asked } from '../../src/core/advice/fill-in.ts';
+import { fillIn, type PartialQuestion } from '../../src/core/advice/fill-in.ts';
 import { advise } from '../../src/core/advice/advise.ts';
 import type { NeedleSpec } from '../../src/core/needle/label.ts';
 
@@ -18,14 +18,14 @@ const thread = (weightNo: number, fibre: 'polyester' | 'metallic' | 'rayon' = 'p
   weightNo,
   fibre,
 });
-const flat: Asked = { cloth: 'woven-light', element: 'satin', thread: thread(40) };
-const small: Asked = { ...flat, element: 'lettering', letterMm: 4, thread: thread(60) };
+const flat: PartialQuestion = { cloth: 'woven-light', element: 'satin', thread: thread(40) };
+const small: PartialQuestion = { ...flat, element: 'lettering', letterMm: 4, thread: thread(60) };
 
 export interface PracticeRow {
   work: string;
   /** As practitioners say it. */
   needle: string;
-  asked: Asked[];
+  asked: PartialQuestion[];
   holds: Fits;
 }
 
@@ -181,4 +181,4 @@ export const practiceRows: readonly PracticeRow[] = [
   },
 ];
 
-export const firstNeedle = (asked: Asked) => advise(fillIn(asked)).needles[0]!;
+export const firstNeedle = (asked: PartialQuestion) => advise(fillIn(asked)).needles[0]!;

@@ -1,5 +1,5 @@
 import type { EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
-import type { Told } from '../../src/core/run/told.ts';
+import type { RunEvent } from '../../src/core/run/told.ts';
 
 let made = 0;
 
@@ -11,13 +11,13 @@ export function told<K extends EntryKind>(
   kind: K,
   minute: number,
   data: EntryData[K],
-  more: Partial<Told> = {},
-): Told {
+  more: Partial<RunEvent> = {},
+): RunEvent {
   return {
     ...{ id: `e${++made}`, kind, at: at(minute), head: null, position: null, jobId: 'job', operatorId: null },
     ...{ void: false, lostMs: null, data },
     ...more,
-  } as Told;
+  } as RunEvent;
 }
 
 /** One run of the design: each stop with its position and stitches. */
@@ -32,5 +32,5 @@ export const run = (
     stops: stops.map(([stop, position, stitches]) => ({ stop, position, stitches })),
   });
 
-export const snapped = (minute: number, position: number, more: Partial<Told> = {}) =>
+export const snapped = (minute: number, position: number, more: Partial<RunEvent> = {}) =>
   told('break', minute, { fault: 'snap' }, { head: 1, position, ...more });

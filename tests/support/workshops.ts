@@ -1,8 +1,8 @@
 import { chance } from '../../src/core/base/chance.ts';
-import { asItCame } from '../../src/core/tension/case/as-it-came.ts';
-import { showedBy, type CameOut } from '../../src/core/tension/case/foretold.ts';
+import { calibrate } from '../../src/core/tension/case/as-it-came.ts';
+import { landedChance, type TurnOutcome } from '../../src/core/tension/case/foretold.ts';
 import { usualScrew, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
-import { amongCases } from '../../src/core/tension/case/life.ts';
+import { pooledScrew } from '../../src/core/tension/case/life.ts';
 import { course, worlds, type Course, type World } from './cases.ts';
 
 const most = 4;
@@ -13,12 +13,12 @@ const most = 4;
  */
 export function workshopOf(world: World, seed: number, cases: number): Course[] {
   const screws: ScrewPrior[] = [];
-  const came: CameOut[] = [];
+  const came: TurnOutcome[] = [];
   return Array.from({ length: cases }, (_, number) => {
     const made = worlds[world](chance((seed * 1000 + number) * 31 + 7));
-    const { course: went, steps } = course(made, amongCases(screws), most, asItCame(came));
+    const { course: went, steps } = course(made, pooledScrew(screws), most, calibrate(came));
     // As the ledger is read: each case by itself.
-    const showed = showedBy(steps, usualScrew);
+    const showed = landedChance(steps, usualScrew);
     if (showed.screw) screws.push(showed.screw);
     came.push(...showed.came);
     return went;

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Garment } from '../garment/garment.ts';
-import { toldOfGarment } from './of-garment.ts';
+import { garmentRemarks } from './of-garment.ts';
 
-const told = (garment: Garment, cloth = '') => toldOfGarment({ cloth, garment });
+const told = (garment: Garment, cloth = '') => garmentRemarks({ cloth, garment });
 const ids = (garment: Garment, cloth = '') => told(garment, cloth).map(({ id }) => id);
 
 describe('what is told of a garment (common practice, no published source, unless said)', () => {

@@ -7,7 +7,7 @@ import { advise } from './advise.ts';
 import { byThreadAlone, questionsOf, type JobToAdvise } from './of-stop.ts';
 
 /** Something about a job's garment that its operator should know before sewing. */
-export interface Told {
+export interface GarmentRemark {
   id: 'cloth' | 'place' | 'order' | 'hoop' | 'backing';
   says: string;
   /** Known cloths to pick from instead, nearest first; of the other ids: none. */
@@ -21,12 +21,12 @@ const tolerance = 1.05;
 const muchLarger = 2.5;
 
 /** What the garment, as far as it was said, has against it: a sentence each, with what to do. Nothing is told of what was not said. */
-export function toldOfGarment(job: JobToAdvise): Told[] {
+export function garmentRemarks(job: JobToAdvise): GarmentRemark[] {
   return [...ofCloth(job), ...ofPlace(job), ...ofOrder(job), ...ofHoop(job), ...ofBacking(job)];
 }
 
 /** A cloth that the advice does not know: never taken for another one in silence. */
-function ofCloth(job: JobToAdvise): Told[] {
+function ofCloth(job: JobToAdvise): GarmentRemark[] {
   const words = job.cloth.trim();
   if (!words || garmentOf(job).garment.cloth) return [];
   return [
@@ -38,7 +38,7 @@ function ofCloth(job: JobToAdvise): Told[] {
   ];
 }
 
-function ofPlace(job: JobToAdvise): Told[] {
+function ofPlace(job: JobToAdvise): GarmentRemark[] {
   const { place, widthMm, heightMm } = garmentOf(job).garment;
   if (!place) return [];
   const usual = placeOf(place);
@@ -51,7 +51,7 @@ function ofPlace(job: JobToAdvise): Told[] {
   return [{ id: 'place', says: `${size} is large for the ${usual.name}. ${usual.because}` }];
 }
 
-function ofOrder(job: JobToAdvise): Told[] {
+function ofOrder(job: JobToAdvise): GarmentRemark[] {
   const { cloth, hoop, place, order } = garmentOf(job).garment;
   const isCap = cloth === 'cap' || hoop === 'cap-frame' || place === 'cap-front';
   if (isCap === (order === 'cap') || (!isCap && order === undefined)) return [];
@@ -65,7 +65,7 @@ function ofOrder(job: JobToAdvise): Told[] {
   ];
 }
 
-function ofHoop(job: JobToAdvise): Told[] {
+function ofHoop(job: JobToAdvise): GarmentRemark[] {
   const { hoop, hoopWidthMm, hoopHeightMm, widthMm, heightMm } = garmentOf(job).garment;
   if (widthMm === undefined || heightMm === undefined) return [];
   const usual = hoop && hoopSizes[hoop].usualMm;
@@ -90,7 +90,7 @@ function ofHoop(job: JobToAdvise): Told[] {
   ];
 }
 
-function ofBacking(job: JobToAdvise): Told[] {
+function ofBacking(job: JobToAdvise): GarmentRemark[] {
   const { hoop, hoopWidthMm, hoopHeightMm, backingLayers } = garmentOf(job).garment;
   if (backingLayers === undefined || (hoop ?? hoopWidthMm ?? hoopHeightMm) === undefined) return [];
   const [asked] = questionsOf(job, { element: 'fill' }, null, {}, byThreadAlone)!.map(

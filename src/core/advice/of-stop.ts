@@ -4,7 +4,7 @@ import { garmentOf } from '../garment/from-words.ts';
 import { hoopOf } from '../garment/hoops.ts';
 import type { NeedleSpec } from '../needle/label.ts';
 import type { Fibre } from '../thread/fibres.ts';
-import { remembered } from '../base/remembered.ts';
+import { memoized } from '../base/remembered.ts';
 import { advise, judge, type Advice, type RankedNeedle, type Reason } from './advise.ts';
 import type { Conflict } from './conflicts.ts';
 import { fillIn } from './fill-in.ts';
@@ -115,7 +115,7 @@ const mostRemembered = 2000;
  * The one advice for a stop: the job, Check, the plan, Run, Pair and the logo reader ask it with the same job. Null where the cloth
  * is not known to the advice and there is no `fallback`.
  */
-export const adviseStop = remembered(mostRemembered, adviseAfresh, keyOf);
+export const adviseStop = memoized(mostRemembered, adviseAfresh, keyOf);
 
 /** All that an answer hangs on, and nothing else: jobs and threads are asked about again and again, whole lists of them. */
 function keyOf(...[job, { element, measures }, thread, workshop, fallback]: Asked): string {

@@ -1,7 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { linesFrom } from './lines-from-text.ts';
 import { nearest } from '../../engines/picture/near.ts';
-import { howOften, isSaid, kindsSaid, nothingSaid, placeIn, regionAt, widestGap } from './put-right.ts';
+import {
+  howOften,
+  isCorrected,
+  kindsSaid,
+  noCorrections,
+  placeIn,
+  regionAt,
+  widestGap,
+} from './put-right.ts';
 import type { Reading, Region } from '../../engines/logo/reading.ts';
 
 /** A reading of which only the map is asked. */
@@ -31,7 +39,7 @@ describe('places on a picture', () => {
   });
   test('kinds are said of the regions in which their places lie now; of two the newer; of bare cloth none', () => {
     const said = {
-      ...nothingSaid,
+      ...noCorrections,
       kinds: [
         { at: placeIn(reading, 1), kind: 'fill' as const },
         { at: { x: 0.5, y: 0.9 }, kind: 'run' as const },
@@ -39,7 +47,7 @@ describe('places on a picture', () => {
       ],
     };
     expect(kindsSaid(reading, said)).toEqual(new Map([[1, 'satin']]));
-    expect(kindsSaid(reading, nothingSaid).size).toBe(0);
+    expect(kindsSaid(reading, noCorrections).size).toBe(0);
   });
   test('the widest gap of a line of letters, at its middle height; one letter has none', () => {
     const line = readingOf([
@@ -69,15 +77,15 @@ describe('places on a picture', () => {
 });
 
 describe('what a person put right', () => {
-  const right = { ...nothingSaid, parts: 6 };
+  const right = { ...noCorrections, parts: 6 };
   const place = { x: 0.5, y: 0.5 };
   const kind = { at: place, kind: 'fill' as const };
   test('something is said when a ground, a kind, a line joined or one cut is', () => {
-    expect(isSaid(nothingSaid)).toBe(false);
-    expect(isSaid({ ...nothingSaid, ground: '#ffffff' })).toBe(true);
-    expect(isSaid({ ...nothingSaid, kinds: [kind] })).toBe(true);
-    expect(isSaid({ ...nothingSaid, joined: [[place, place]] })).toBe(true);
-    expect(isSaid({ ...nothingSaid, cut: [place] })).toBe(true);
+    expect(isCorrected(noCorrections)).toBe(false);
+    expect(isCorrected({ ...noCorrections, ground: '#ffffff' })).toBe(true);
+    expect(isCorrected({ ...noCorrections, kinds: [kind] })).toBe(true);
+    expect(isCorrected({ ...noCorrections, joined: [[place, place]] })).toBe(true);
+    expect(isCorrected({ ...noCorrections, cut: [place] })).toBe(true);
   });
   test('logos, grounds and parts counted: a kind is one part, a line joined or cut another, no more than there are', () => {
     expect(

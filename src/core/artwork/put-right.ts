@@ -10,7 +10,7 @@ const most = 100;
  * What a person put right of a reading, by places on the picture (parts of its width and height), so that it holds when the picture is read again;
  * and how many parts were read. `ground`: the colour that is not sewn, as chosen; null: as it was read.
  */
-export const putRightShape = object({
+export const manualCorrectionShape = object({
   parts: count,
   ground: { type: ['string', 'null'], maxLength: 10 },
   kinds: { type: 'array', maxItems: most, items: object({ at: place, kind: { enum: elementKinds } }) },
@@ -21,12 +21,12 @@ export const putRightShape = object({
   },
   cut: { type: 'array', maxItems: most, items: place },
 });
-export type PutRight = DataOf<typeof putRightShape>;
+export type ManualCorrection = DataOf<typeof manualCorrectionShape>;
 /** The same, while nothing is counted yet. */
-export type Said = Omit<PutRight, 'parts'>;
+export type CorrectionSet = Omit<ManualCorrection, 'parts'>;
 
-export const nothingSaid: Said = { ground: null, kinds: [], joined: [], cut: [] };
-export const isSaid = ({ ground, kinds, joined, cut }: Said): boolean =>
+export const noCorrections: CorrectionSet = { ground: null, kinds: [], joined: [], cut: [] };
+export const isCorrected = ({ ground, kinds, joined, cut }: CorrectionSet): boolean =>
   ground !== null || kinds.length + joined.length + cut.length > 0;
 
 /** A place that lies in a region: the middle one of its pixels, counted row by row. */
@@ -45,7 +45,7 @@ export const regionAt = ({ map }: Reading, { x, y }: Place): number =>
   map.of[Math.floor(y * map.height) * map.width + Math.floor(x * map.width)] ?? 0;
 
 /** The kinds that were said, by the regions in which their places lie now; of two for one region the newer. */
-export function kindsSaid(reading: Reading, { kinds }: Said): Map<number, ElementKind> {
+export function kindsSaid(reading: Reading, { kinds }: CorrectionSet): Map<number, ElementKind> {
   const found = new Map<number, ElementKind>();
   for (const { at, kind } of kinds) {
     const region = regionAt(reading, at);
@@ -84,11 +84,11 @@ export interface HowOften {
 }
 
 /** Counts what was put right: a kind is one part, a line joined or cut another. */
-export function howOften(read: readonly PutRight[]): HowOften {
-  const sum = (of: (one: PutRight) => number) => read.reduce((all, one) => all + of(one), 0);
+export function howOften(read: readonly ManualCorrection[]): HowOften {
+  const sum = (of: (one: ManualCorrection) => number) => read.reduce((all, one) => all + of(one), 0);
   return {
     logos: read.length,
-    logosPutRight: read.filter(isSaid).length,
+    logosPutRight: read.filter(isCorrected).length,
     grounds: read.filter(({ ground }) => ground !== null).length,
     parts: sum(({ parts }) => parts),
     partsPutRight: sum(({ parts, kinds, joined, cut }) =>

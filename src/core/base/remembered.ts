@@ -2,7 +2,7 @@
  * A function that keeps its newest `most` answers, by a key of what was asked: for answers that hang on nothing else and are not changed
  * by who gets them.
  */
-export function remembered<Asked extends unknown[], Answer>(
+export function memoized<Asked extends unknown[], Answer>(
   most: number,
   answer: (...asked: Asked) => Answer,
   keyOf: (...asked: Asked) => string,

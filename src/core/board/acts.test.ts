@@ -4,7 +4,7 @@ import { needle } from '../../../tests/support/entries.ts';
 import { at, run, snapped, told } from '../../../tests/support/told.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
-import type { Told } from '../run/told.ts';
+import type { RunEvent } from '../run/told.ts';
 import { actsLookAt, actsOf, type ActsInput } from './acts.ts';
 
 const seat = (position: number): Seat => ({
@@ -21,7 +21,7 @@ const seat = (position: number): Seat => ({
 const stop = (no: number, position: number, stitches: number) => ({
   ...{ stop: no, threadId: 't', position, stitches, element: 'fill' as const },
 });
-const input = (events: readonly Told[], more: Partial<ActsInput> = {}): ActsInput => ({
+const input = (events: readonly RunEvent[], more: Partial<ActsInput> = {}): ActsInput => ({
   ...{
     heads: 1,
     topSpeed: 900,
@@ -81,7 +81,7 @@ test('the speed is the record’s: that of the last piece, not one kept on a dev
   const out = (minute: number) => told('break', minute, { fault: 'bobbin_out' }, { head: 1, position: 7 });
   const slow = { ...run(40, [[1, 7, 26_000]]) };
   (slow.data as { speed: number }).speed = 100;
-  const says = (events: Told[]) =>
+  const says = (events: RunEvent[]) =>
     actsOf(input(events, { topSpeed: 2000 }))
       .map((act) => act.says)
       .join();

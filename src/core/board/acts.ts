@@ -12,7 +12,7 @@ import { waitingTraces } from '../trace/course/stage.ts';
 import { stitchesPerBobbin } from '../run/bobbin-lasts.ts';
 import { actNow, type Hint } from '../run/hints.ts';
 import { designOf } from '../run/rest-of-piece.ts';
-import { sewnIn, type Told } from '../run/told.ts';
+import { sewnIn, type RunEvent } from '../run/told.ts';
 
 /** So many of a machine's newest events say what to act on: everyone looks at just as many, whenever their page was opened. */
 export const actsLookAt = 50;
@@ -24,7 +24,7 @@ export interface ActsInput {
   topSpeed: number;
   needleLife: NeedleLife;
   /** Newest first, {@link actsLookAt} of them where there are so many; more are not looked at. */
-  events: readonly Told[];
+  events: readonly RunEvent[];
   seats: readonly Seat[];
   watches: readonly Watch[];
   /** As the machine's own feed told it last; null: it has none. */

@@ -2,7 +2,7 @@ import { dayWords } from '../base/day.ts';
 import type { CheckItem } from './item.ts';
 
 /** Something to be looked at, by the entry that asked for it. */
-export interface Asked {
+export interface CheckRequest {
   id: string;
   at: string;
   head: number | null;
@@ -11,11 +11,11 @@ export interface Asked {
 }
 
 /** The name of its item on the list. */
-export const askedKey = (id: string) => `asked:${id}`;
+export const requestKey = (id: string) => `asked:${id}`;
 
 /** What somebody asked to have looked at: it stands there every day until it is said done. */
-export const askedItems = (asked: readonly Asked[]): CheckItem[] =>
+export const requestedItems = (asked: readonly CheckRequest[]): CheckItem[] =>
   asked.map(({ id, at, position, says }) => ({
-    ...{ key: askedKey(id), group: 'asked', scope: 'day', says, position, how: null },
+    ...{ key: requestKey(id), group: 'asked', scope: 'day', says, position, how: null },
     why: `Reported on ${dayWords(at)}.`,
   }));

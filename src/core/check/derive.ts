@@ -5,7 +5,7 @@ import type { CheckItem } from './item.ts';
 import { forJob } from './for-job.ts';
 import { mechanicalDue } from './mechanical.ts';
 import { needles } from './needles.ts';
-import { askedItems } from './asked.ts';
+import { requestedItems } from './asked.ts';
 import { barsDue } from './upkeep.ts';
 
 /**
@@ -23,7 +23,7 @@ export function deriveChecks(input: CheckInput): CheckItem[] {
     ...oil(input),
     ...mechanicalDue(input.mechanical, { everyMonths: input.checkMonths, now: input.now }),
     ...forJob(input),
-    ...askedItems(input.asked),
+    ...requestedItems(input.asked),
     ...rising(input),
   ];
 }

@@ -1,5 +1,5 @@
 import type { CheckMark } from './item.ts';
-import type { Asked } from './asked.ts';
+import type { CheckRequest } from './asked.ts';
 import type { Rising } from './rising.ts';
 import type { MechanicalFacts } from './mechanical.ts';
 
@@ -19,7 +19,7 @@ export interface CheckFacts {
   /** Seats that break more often than they used to. */
   rising: Rising[];
   /** What somebody asked to have looked at and nobody has said done before today. */
-  asked: Asked[];
+  asked: CheckRequest[];
   /** The checks with the power off, and the last impact. */
   mechanical: MechanicalFacts;
   /** Marks of today and of the job that is on the machine; `id`: the entry. */

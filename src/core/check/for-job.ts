@@ -1,4 +1,4 @@
-import { toldOfGarment } from '../advice/of-garment.ts';
+import { garmentRemarks } from '../advice/of-garment.ts';
 import { backings } from '../garment/backings.ts';
 import { garmentOf } from '../garment/from-words.ts';
 import { backingsOf } from '../garment/garment.ts';
@@ -31,7 +31,7 @@ export function forJob({ job, threads, schools }: CheckInput): CheckItem[] {
     backing(job, advised.find((advice) => advice !== null)?.parts[0]?.advice.backingLayers ?? null),
     ...hooping(cloth === 'cap' || hoop === 'cap-frame'),
     // A cap's order has its own line; backing too.
-    ...toldOfGarment(job)
+    ...garmentRemarks(job)
       .filter(({ id }) => id !== 'order' && id !== 'backing')
       .map(({ id, says }) => item(`told-${id}`, says, 'The job’s garment says so.')),
     ...advised.flatMap((advice, index) =>

@@ -5,7 +5,7 @@ import type { KeptSeat, SewnAt, StopToSeat } from '../seating/asked.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { MechanicalFacts } from './mechanical.ts';
-import type { Asked } from './asked.ts';
+import type { CheckRequest } from './asked.ts';
 import type { Rising } from './rising.ts';
 import type { Upkeep } from './upkeep.ts';
 
@@ -56,5 +56,5 @@ export interface CheckInput {
   /** Seats that break more often than they used to. */
   rising: readonly Rising[];
   /** What somebody asked to have looked at. */
-  asked: readonly Asked[];
+  asked: readonly CheckRequest[];
 }

@@ -1,7 +1,7 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import { mechanicalChecks, type MechanicalCheck } from '../trouble/mechanical-checks.ts';
 import { keysOf } from '../base/keys.ts';
-import { gauged } from '../trouble/steps/gauged.ts';
+import { gaugeChecks } from '../trouble/steps/gauged.ts';
 import type { CheckItem } from './item.ts';
 
 /** What the ledger tells of the checks with the power off. Instants are ISO 8601. */
@@ -31,7 +31,7 @@ export function mechanicalDue(
     const months = last ? (Date.parse(now) - Date.parse(last)) / monthMs : Infinity;
     const isByCalendar = everyMonths !== null && months >= everyMonths;
     if (!isAfterImpact && !isByCalendar) return [];
-    const { name, says } = gauged[check];
+    const { name, says } = gaugeChecks[check];
     const position = isAfterImpact ? impact.position : null;
     return [
       {

@@ -1,4 +1,4 @@
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
@@ -68,7 +68,7 @@ function readNeedle(
   try {
     return { spec: readNeedleLabel(text, letters).spec, bad: '' };
   } catch (error) {
-    if (error instanceof Refusal) return { spec: null, bad: error.message };
+    if (error instanceof UserError) return { spec: null, bad: error.message };
     throw error;
   }
 }

@@ -1,5 +1,5 @@
 import { groupBy } from '../base/group-by.ts';
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './entry.ts';
 
 /**
@@ -14,7 +14,7 @@ export function effectiveEntry(
   corrections: readonly EntryOf<'correction'>[],
 ): EffectiveEntry {
   if (entry.kind === 'correction') {
-    throw new Refusal(
+    throw new UserError(
       'CorrectionOfCorrection',
       'A correction can only be taken back; correct the entry itself.',
     );

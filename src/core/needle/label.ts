@@ -1,5 +1,5 @@
-import { own } from '../base/own.ts';
-import { Refusal } from '../base/refusal.ts';
+import { ownProperty } from '../base/own.ts';
+import { UserError } from '../base/refusal.ts';
 import { metricFromNumbers, sizeText, type NeedleMetric } from '../units/needle-size.ts';
 import {
   labelLetters,
@@ -47,14 +47,14 @@ export function readNeedleLabel(
 ): ReadLabel {
   let rest = text.normalize('NFKC').replace(/[#,;]/g, ' ').trim();
   if (!rest)
-    throw new Refusal('NeedleLabelEmpty', 'Type the needle as on its pack, for example 75/11 sharp.');
+    throw new UserError('NeedleLabelEmpty', 'Type the needle as on its pack, for example 75/11 sharp.');
 
   const assumed: string[] = [];
   let system = 'DBxK5';
   const named = Object.entries(needleSystems).find(([, one]) => one.pattern.test(rest));
   if (named) {
     if (named[1].shank === 'flat') {
-      throw new Refusal(
+      throw new UserError(
         'NeedleShankFlat',
         `${named[0]} is a flat-shank needle for home machines. A head's needle bar takes a round shank such as DBxK5.`,
       );
@@ -87,7 +87,7 @@ export function readNeedleLabel(
 function takeSize(text: string, whole: string): { metric: NeedleMetric; left: string } {
   const numbers = [...text.matchAll(/\d+(?:\.\d+)?/g)].map((match) => Number(match[0]));
   if (numbers.length === 0) {
-    throw new Refusal(
+    throw new UserError(
       'NeedleSizeMissing',
       `“${whole.trim()}” has no size. Add it, for example 75/11 ${whole.trim()}.`,
     );
@@ -103,9 +103,9 @@ function takeWords(text: string, letters: Readonly<Record<string, LabelMeaning>>
     .filter((word) => word && word !== 'NM');
   const found: { word: string; means: LabelMeaning }[] = [];
   for (let at = 0; at < words.length;) {
-    const length = [3, 2, 1].find((count) => own(letters, words.slice(at, at + count).join(' ')));
+    const length = [3, 2, 1].find((count) => ownProperty(letters, words.slice(at, at + count).join(' ')));
     if (!length) {
-      throw new Refusal(
+      throw new UserError(
         'NeedleLabelUnknownWord',
         `Cannot read “${words[at]}” on this needle. Known: sharp (R, RG), light ball (FFG, SES), medium ball (FG, SUK), ` +
           'extra-slim ball (ESB), universal, NY, titanium, low friction, large eye.',
@@ -121,7 +121,7 @@ function takeWords(text: string, letters: Readonly<Record<string, LabelMeaning>>
 function addMeaning(into: LabelMeaning, means: LabelMeaning, word: string): void {
   for (const key of Object.keys(means) as (keyof LabelMeaning)[]) {
     if (into[key] && into[key] !== means[key]) {
-      throw new Refusal(
+      throw new UserError(
         'NeedleLabelContradicts',
         `The label says both ${into[key].replaceAll('-', ' ')} and ${word.toLowerCase()}. Leave out the one that is wrong.`,
       );

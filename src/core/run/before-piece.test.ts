@@ -2,20 +2,20 @@ import { describe, expect, test } from 'vitest';
 import { needle } from '../../../tests/support/entries.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { brokenNeedles, likelyOne, tooSoon } from './before-piece.ts';
-import type { Told } from './told.ts';
+import type { RunEvent } from './told.ts';
 
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
-const told = (kind: string, second: number, more: object = {}): Told =>
+const told = (kind: string, second: number, more: object = {}): RunEvent =>
   ({
     ...{ id: `${kind} ${second}`, kind, at: at(second), head: 1, position: 7, jobId: 'j', operatorId: null },
     ...{ void: false, lostMs: null, data: {} },
     ...more,
-  }) as Told;
+  }) as RunEvent;
 const broke = (second: number, more: object = {}) =>
   told('break', second, { data: { fault: 'needle_broke' }, ...more });
 
 describe('a piece that cannot have been sewn yet', () => {
-  const ask = (events: Told[], second: number) =>
+  const ask = (events: RunEvent[], second: number) =>
     tooSoon(events, { jobId: 'j', now: at(second), stitches: 1700, speed: 850 });
   test('2 minutes of sewing, said half a minute after the last: asked; after a minute: counted', () => {
     expect(ask([told('piece_finished', 0)], 30)).toEqual({ sinceMs: 30_000, needsMs: 120_000 });

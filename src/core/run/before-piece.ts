@@ -1,5 +1,5 @@
 import type { Seat } from '../ledger/head-now.ts';
-import { isKind, type Told } from './told.ts';
+import { isKind, type RunEvent } from './told.ts';
 
 /** A piece that took less than this share of its sewing time cannot have been sewn. From memory. */
 const leastShare = 0.5;
@@ -9,7 +9,7 @@ const leastShare = 0.5;
  * at least, ms; null: it can. `stitches`: left to sew of it; `speed` in stitches a minute. The first piece of a job is never too soon.
  */
 export function tooSoon(
-  events: readonly Told[],
+  events: readonly RunEvent[],
   asked: { jobId: string; now: string; stitches: number; speed: number },
 ): { sinceMs: number; needsMs: number } | null {
   const last = Math.max(
@@ -24,7 +24,7 @@ export function tooSoon(
 }
 
 /** Seats whose needle broke and on which no new one is on record since, with the break: nobody said what went in. */
-export function brokenNeedles<Event extends Told>(
+export function brokenNeedles<Event extends RunEvent>(
   seats: readonly Seat[],
   events: readonly Event[],
 ): { seat: Seat; broke: Event }[] {
@@ -48,9 +48,9 @@ export function brokenNeedles<Event extends Told>(
 const sameWithinMs = 30_000;
 
 /** Breaks that are likely the same one, logged on two devices: the earlier first. Null: there are none that the machine stands in. */
-export function likelyOne<Event extends Told>(
+export function likelyOne<Event extends RunEvent>(
   events: readonly Event[],
-  openStop: Told | null,
+  openStop: RunEvent | null,
 ): { first: Event; second: Event } | null {
   if (!openStop) return null;
   const breaks = events

@@ -1,6 +1,6 @@
-import { isKind, type Told } from './told.ts';
+import { isKind, type RunEvent } from './told.ts';
 
-const newest = <Event extends Told>(events: readonly Event[]): Event | undefined =>
+const newest = <Event extends RunEvent>(events: readonly Event[]): Event | undefined =>
   events.reduce<Event | undefined>(
     (best, event) =>
       !best || event.at > best.at || (event.at === best.at && event.id > best.id) ? event : best,
@@ -8,14 +8,14 @@ const newest = <Event extends Told>(events: readonly Event[]): Event | undefined
   );
 
 /** The case in a head, as the newest entry about it says; null: it was taken out; undefined: nobody said. */
-export function caseIn(events: readonly Told[], head: number): string | null | undefined {
+export function caseIn(events: readonly RunEvent[], head: number): string | null | undefined {
   const put = events.filter((event) => isKind(event, 'case_fitted') && (event.head ?? 1) === head);
   const last = newest(put);
   return last && isKind(last, 'case_fitted') ? last.data.caseId : undefined;
 }
 
 /** The newest reading of a case; of whichever was read where none is named. A simulated gauge read none. */
-export function readingOf(events: readonly Told[], caseId?: string | null) {
+export function readingOf(events: readonly RunEvent[], caseId?: string | null) {
   const read = events.flatMap((event) =>
     isKind(event, 'case_measured') &&
     event.data.by !== 'simulated' &&

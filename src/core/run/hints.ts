@@ -6,7 +6,7 @@ import type { Deed } from '../ledger/deed.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { PlacedStop } from './rest-of-piece.ts';
-import { isKind, stitchesAt, stitchesOn, type Told } from './told.ts';
+import { isKind, stitchesAt, stitchesOn, type RunEvent } from './told.ts';
 
 /** Something to act on now. `urgency` orders them: 1 later, 3 at once. */
 export interface Hint {
@@ -23,7 +23,7 @@ export interface Hint {
 export interface HintInput {
   heads: number;
   /** Newest first, as far back as they are known here. */
-  events: readonly Told[];
+  events: readonly RunEvent[];
   seats: readonly Seat[];
   /** What is usual at each seat, as far as the ledger knows; none: the third break within 5,000 stitches is told. */
   watches: readonly Watch[];
@@ -142,7 +142,7 @@ function watched({ events, sewn, heads }: HintInput, watch: Watch): string | nul
 /** The third stop within a few thousand stitches: what holds where nobody knows yet what is usual. `stops`: newest first. */
 function gathered(
   input: HintInput,
-  stops: readonly Told[],
+  stops: readonly RunEvent[],
   name: string,
   head: number,
   position: number,

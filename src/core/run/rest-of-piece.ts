@@ -1,5 +1,5 @@
 import type { SeatedStop } from '../seating/seating.ts';
-import { isKind, type Told } from './told.ts';
+import { isKind, type RunEvent } from './told.ts';
 
 /** A colour stop with the position that sews it. */
 export interface PlacedStop {
@@ -26,7 +26,7 @@ export function designOf(
  */
 export function restOfPiece(
   design: readonly PlacedStop[],
-  events: readonly Told[],
+  events: readonly RunEvent[],
   jobId: string,
 ): PlacedStop[] {
   const own = events.filter((event) => event.jobId === jobId);

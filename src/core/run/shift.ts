@@ -1,7 +1,7 @@
 import { stitchesEach } from '../ledger/kinds/sewn.ts';
 import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { flagsOf, is } from '../ledger/about-kinds.ts';
-import { isKind, sewnIn, type Told } from './told.ts';
+import { isKind, sewnIn, type RunEvent } from './told.ts';
 
 export interface JobOfShift {
   jobId: string | null;
@@ -49,7 +49,7 @@ export interface Shift {
  * What a shift came to, by job, by position and by what stopped it. Seats without anything are left out; lists run from
  * the most time lost. `events` in any order; taken-back ones do not count.
  */
-export function shiftOf(events: readonly Told[]): Shift {
+export function shiftOf(events: readonly RunEvent[]): Shift {
   const jobs = new Map<string | null, JobOfShift>();
   const seats = new Map<string, SeatOfShift>();
   const losses = new Map<string, LossOfShift>();

@@ -1,6 +1,6 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import type { EntryData, KindWith } from '../ledger/entry.ts';
-import { isKind, type Told } from './told.ts';
+import { isKind, type RunEvent } from './told.ts';
 
 /** A stretch of time in which one needle or cone sat on a position. */
 export interface Span<K extends KindWith<'fits'>> {
@@ -25,7 +25,7 @@ export interface Strip {
  * most `mostDays` long. What sat there when the strip begins is drawn from its beginning. `events`: of one seat, and the
  * machine's case readings, in any order.
  */
-export function stripOf(events: readonly Told[], now: string, mostDays = 90): Strip {
+export function stripOf(events: readonly RunEvent[], now: string, mostDays = 90): Strip {
   const to = Date.parse(now);
   const counting = events
     .filter((event) => !event.void && Date.parse(event.at) <= to)

@@ -1,7 +1,7 @@
 import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { fieldOf, flagsOf, kindsWith } from '../ledger/about-kinds.ts';
 import type { EventKind } from '../ledger/entry.ts';
-import type { Told } from './told.ts';
+import type { RunEvent } from './told.ts';
 
 /** Kinds of entry that screens count by the day. */
 export const kindsOfToday: readonly EventKind[] = [...kindsWith('breaks'), 'check_done'];
@@ -22,7 +22,7 @@ export interface OfToday {
  */
 export function todayNow(
   told: readonly OfToday[],
-  events: readonly Told[],
+  events: readonly RunEvent[],
   isToday: (at: string) => boolean,
 ): OfToday[] {
   const byId = new Map(told.map((entry) => [entry.id, entry]));

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
-import type { Told } from './told.ts';
+import type { RunEvent } from './told.ts';
 import { movedRuns, runsFinished, whereSewn } from './where-sewn.ts';
 
 let count = 0;
-const sewn = (kind: string, minute: number, places: Record<number, number>, more: object = {}): Told =>
+const sewn = (kind: string, minute: number, places: Record<number, number>, more: object = {}): RunEvent =>
   ({
     ...{ id: `e${count++}`, kind, at: new Date(Date.UTC(2026, 10, 2, 8, minute)).toISOString(), jobId: 'j' },
     ...{ head: null, position: null, operatorId: null, void: false, lostMs: null },
@@ -16,7 +16,7 @@ const sewn = (kind: string, minute: number, places: Record<number, number>, more
       })),
     },
     ...more,
-  }) as Told;
+  }) as RunEvent;
 const history = [
   sewn('piece_finished', 30, { 1: 9, 2: 4 }),
   sewn('piece_finished', 10, { 1: 7, 2: 4 }),

@@ -1,4 +1,4 @@
-import { isKind, sewnIn, type Told } from './told.ts';
+import { isKind, sewnIn, type RunEvent } from './told.ts';
 
 /** A stretch of a job's runs in which a stop was sewn on one position. Runs are counted from 1 as they were finished. */
 export interface SewnThere {
@@ -8,7 +8,7 @@ export interface SewnThere {
 }
 
 /** What sewed of a job, oldest first, each with the run that it belongs to: what was sewn before a run was finished is part of it. */
-function runsOf<Event extends Told>(
+function runsOf<Event extends RunEvent>(
   events: readonly Event[],
   jobId: string,
 ): { event: Event; run: number }[] {
@@ -20,11 +20,11 @@ function runsOf<Event extends Told>(
 }
 
 /** How many runs of a job were finished. One run on four heads is four pieces. */
-export const runsFinished = (events: readonly Told[], jobId: string): number =>
+export const runsFinished = (events: readonly RunEvent[], jobId: string): number =>
   events.filter((event) => isKind(event, 'piece_finished') && event.jobId === jobId).length;
 
 /** On which positions each stop was sewn, as it is on record; by stop number, in sewing order. */
-export function whereSewn(events: readonly Told[], jobId: string): Map<number, SewnThere[]> {
+export function whereSewn(events: readonly RunEvent[], jobId: string): Map<number, SewnThere[]> {
   const found = new Map<number, SewnThere[]>();
   for (const { event, run } of runsOf(events, jobId))
     for (const { stop, position } of sewnIn(event)!.stops) {
@@ -41,7 +41,7 @@ export function whereSewn(events: readonly Told[], jobId: string): Map<number, S
  * The corrections that move a stop of some runs (`from` to `to`, both counted) to another position: what each entry's stops are then.
  * What stands there already is left alone.
  */
-export function movedRuns<Event extends Told>(
+export function movedRuns<Event extends RunEvent>(
   events: readonly Event[],
   asked: { jobId: string; stop: number; from: number; to: number; position: number },
 ): { event: Event; stops: { stop: number; position: number; stitches: number }[] }[] {

@@ -1,5 +1,5 @@
 import { elements, type ElementKind } from '../element/elements.ts';
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 
 /**
  * A stretch of sewing of one kind. `lengthMm`: stitch length of fill and run; for satin, lettering and foam the
@@ -32,7 +32,7 @@ export interface Consumption {
 export function perStitch(kind: ElementKind, lengthMm: number, cloth: ClothStack): Consumption {
   const { thicknessMm: h, bobbinShare: f } = cloth;
   if (!(lengthMm >= 0.1 && lengthMm <= 15 && h >= 0 && h <= 15 && f >= 0 && f <= 1)) {
-    throw new Refusal(
+    throw new UserError(
       'ConsumptionOutOfRange',
       'Stitch length or column width must be 0.1 to 15 mm, cloth and backing 0 to 15 mm thick, the bobbin share 0 to 1.',
     );
@@ -55,7 +55,7 @@ export function consumption(element: SewnElement, cloth: ClothStack, factor = 1)
 export function bobbinFactor(heldMetres: number, modelMm: number): number {
   const factor = (heldMetres * 1000) / modelMm;
   if (!(factor >= 0.3 && factor <= 3)) {
-    throw new Refusal(
+    throw new UserError(
       'BobbinLifeUnlikely',
       'This bobbin’s life is more than three times off what the stitches need. Check when it was put in and what it held.',
     );

@@ -3,7 +3,7 @@ import { type ElementKind } from '../element/elements.ts';
 import { unsewable } from '../element/sewable.ts';
 import { lineDistance, spacingOfLines } from '../thread/cover.ts';
 import { usual } from './stitch-estimate.ts';
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 
 /** Commands of a stitch list: the needle goes down; the frame moves without; the thread is cut; the next colour. */
 export const stitchCommands = ['stitch', 'jump', 'trim', 'colour'] as const;
@@ -61,12 +61,15 @@ const longestStitchMm = 12.7;
  */
 export function readStitchList(rows: readonly Readonly<Record<string, string>>[]): MeasuredDesign {
   if (rows.length > mostLines)
-    throw new Refusal('StitchListTooLong', `This stitch list has over ${mostLines} lines. Split the design.`);
+    throw new UserError(
+      'StitchListTooLong',
+      `This stitch list has over ${mostLines} lines. Split the design.`,
+    );
   const headings = Object.keys(rows[0] ?? {});
   const find = (name: string) => headings.find((heading) => heading.trim().toLowerCase() === name);
   const [xKey, yKey, commandKey] = [find('x'), find('y'), find('command')];
   if (!xKey || !yKey || !commandKey) {
-    throw new Refusal(
+    throw new UserError(
       'StitchListColumns',
       `A stitch list has the columns x, y (mm) and command. This file has ${headings.map((heading) => `“${heading}”`).join(', ') || 'no line'}.`,
     );
@@ -76,7 +79,7 @@ export function readStitchList(rows: readonly Readonly<Record<string, string>>[]
     .filter((group) => group.points.length > 1)
     .map((group, index) => measure(group.points, group.trims, index + 1));
   if (stops.length === 0)
-    throw new Refusal(
+    throw new UserError(
       'StitchListEmpty',
       'This stitch list has no stitches. Check that it is the right file.',
     );
@@ -120,7 +123,7 @@ function readRow(row: Row, columns: Columns, line: number): Point & { command: C
       : null;
   const needsPlace = known === 'stitch' || known === 'jump';
   if (!known || (needsPlace && !(Math.abs(x) <= 2000 && Math.abs(y) <= 2000))) {
-    throw new Refusal(
+    throw new UserError(
       'StitchListRow',
       `Line ${line} cannot be read: “${row[columns.x] ?? ''}, ${row[columns.y] ?? ''}, ${row[columns.command] ?? ''}”. Write x and y in mm and one of ${stitchCommands.join(', ')}.`,
     );

@@ -15,7 +15,7 @@ import { noises, slopePrior, springs } from './case/belief/spring.ts';
 import { powerBetween, powerSpectrum } from './pull/spectrum.ts';
 import { bandOf, zoneOf, zones } from './targets.ts';
 import { byLength } from './pull/by-length.ts';
-import { mayBeRound, readTrace, type Pull } from './pull/trace.ts';
+import { mayBeRound, readPullCurve, type Pull } from './pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../gauge/verdicts.ts';
 import { copyUpper } from './pull/thread-gauge.ts';
 
@@ -302,21 +302,21 @@ describe('the spectrum', () => {
 
 describe('a pull at the gauge', () => {
   test.each(Object.keys(traceVerdicts) as TraceVerdict[])('“%s” is told apart 95 times in 100', (fault) => {
-    const runs = Array.from({ length: 200 }, (_, seed) => readTrace(madePull(seed + 1, fault)).verdict);
+    const runs = Array.from({ length: 200 }, (_, seed) => readPullCurve(madePull(seed + 1, fault)).verdict);
     expect(runs.filter((run) => run === fault).length / runs.length).toBeGreaterThanOrEqual(0.95);
   });
   test('the beat is the bobbin’s: speed over circumference where it is steady, as measured where it is not', () => {
     const steady = madePull(3, 'steady');
-    expect(readTrace(steady).beat.hertz).toBeCloseTo(steady.speed / (Math.PI * steady.woundDiameter), 12);
+    expect(readPullCurve(steady).beat.hertz).toBeCloseTo(steady.speed / (Math.PI * steady.woundDiameter), 12);
     // A diameter told as 16 that is 10: the beat is found all the same.
     const bent = { ...withoutSpeeds(handPull('second', 12, 'out-of-round')), woundDiameter: 16 };
-    expect(readTrace(bent).verdict).toBe('out-of-round');
+    expect(readPullCurve(bent).verdict).toBe('out-of-round');
   });
   test.each(Object.keys(traceVerdicts) as TraceVerdict[])(
     'by a hand that sways, stops and lets go “%s” is told apart nine times in ten',
     (fault) => {
       const runs = Array.from({ length: 150 }, (_, seed) =>
-        readTrace(withoutSpeeds(handPull('second', seed + 1, fault))),
+        readPullCurve(withoutSpeeds(handPull('second', seed + 1, fault))),
       );
       const right = runs.filter(({ verdict }) => verdict === fault).length / runs.length;
       expect(right).toBeGreaterThanOrEqual(0.9);
@@ -334,17 +334,19 @@ describe('a pull at the gauge', () => {
       handPull('second', seed + 1, 'out-of-round', 0.85),
     );
     const right = (read: (pull: Pull) => Pull) =>
-      pulls.filter((pull) => readTrace(read(pull)).verdict === 'out-of-round').length;
+      pulls.filter((pull) => readPullCurve(read(pull)).verdict === 'out-of-round').length;
     expect(right((pull) => pull)).toBeGreaterThanOrEqual(95);
     expect(right(withoutSpeeds)).toBeLessThan(80);
     const { grams, speeds } = pulls[0]!;
-    expect(() => readTrace({ ...pulls[0]!, speeds: speeds.slice(1) })).toThrow(/tells it with each sample/);
-    expect(() => readTrace({ ...pulls[0]!, speeds: grams.map(() => -1) })).toThrow(
+    expect(() => readPullCurve({ ...pulls[0]!, speeds: speeds.slice(1) })).toThrow(
+      /tells it with each sample/,
+    );
+    expect(() => readPullCurve({ ...pulls[0]!, speeds: grams.map(() => -1) })).toThrow(
       /tells it with each sample/,
     );
     // A gauge whose wheel stood still all the time is read as one without.
-    expect(readTrace({ ...pulls[0]!, speeds: grams.map(() => 0) })).toEqual(
-      readTrace(withoutSpeeds(pulls[0]!)),
+    expect(readPullCurve({ ...pulls[0]!, speeds: grams.map(() => 0) })).toEqual(
+      readPullCurve(withoutSpeeds(pulls[0]!)),
     );
   });
   test('along the thread: an even pull is as it was, a slow half has fewer samples, a stop has none', () => {
@@ -379,14 +381,14 @@ describe('a pull at the gauge', () => {
       ...Array.from({ length: 15 }, (_, at) => 28 - 2 * at),
       ...[0, 0],
     ].map((gram) => Math.max(0, gram));
-    const read = readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 });
+    const read = readPullCurve({ grams, rateHz: 50, speed: 80, woundDiameter: 16 });
     expect(read.verdict).toBe('steady');
     expect(read.droppedAfter).toBeGreaterThanOrEqual(12);
     expect(read.grams).toBeCloseTo(30.1, 1);
   });
   test('too few turns to tell: no turn of the screw', () => {
     const grams = Array.from({ length: 100 }, () => 30);
-    expect(readTrace({ grams, rateHz: 50, speed: 30, woundDiameter: 18 }).outOfRound).toBeGreaterThan(
+    expect(readPullCurve({ grams, rateHz: 50, speed: 30, woundDiameter: 18 }).outOfRound).toBeGreaterThan(
       mayBeRound,
     );
   });
@@ -396,7 +398,7 @@ describe('a pull at the gauge', () => {
     ));
   test('the start is dropped: a slow pull-in does not lower the reading', () => {
     const grams = Array.from({ length: 200 }, (_, at) => (at < 60 ? at / 2 : 30));
-    expect(readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 }).grams).toBe(30);
+    expect(readPullCurve({ grams, rateHz: 50, speed: 80, woundDiameter: 16 }).grams).toBe(30);
   });
   test.each([
     ['too short', Array.from({ length: 40 }, () => 20), /too short to read/],
@@ -404,13 +406,13 @@ describe('a pull at the gauge', () => {
     ['a gauge that sends nonsense', [20, Number.NaN, 20], /cannot be/],
     ['no sample at all', [], /too short/],
   ])('%s: a sentence that says what to do', (_, grams, words) =>
-    expect(() => readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 })).toThrow(words),
+    expect(() => readPullCurve({ grams, rateHz: 50, speed: 80, woundDiameter: 16 })).toThrow(words),
   );
   test('any pull of numbers is read or refused, never worse', () =>
     fc.assert(
       fc.property(fc.array(fc.double({ min: -5, max: 500, noNaN: true }), { maxLength: 300 }), (grams) => {
         try {
-          const read = readTrace({ grams, rateHz: 50, speed: 80, woundDiameter: 16 });
+          const read = readPullCurve({ grams, rateHz: 50, speed: 80, woundDiameter: 16 });
           expect(read.grams).toBeGreaterThanOrEqual(1);
           expect(Object.keys(traceVerdicts)).toContain(read.verdict);
         } catch (error) {

@@ -1,6 +1,6 @@
 import { fibreKeys, type Fibre } from './fibres.ts';
-import { own } from '../base/own.ts';
-import { Refusal } from '../base/refusal.ts';
+import { ownProperty } from '../base/own.ts';
+import { UserError } from '../base/refusal.ts';
 import { countFrom, readThreadCount } from '../units/thread-count.ts';
 
 /** What a cone's label says. `metres` and `batch` where it says them. */
@@ -39,7 +39,7 @@ const count = /(?:\b(?:no\.?|nm|ne)\s*\d+(?:[.,]\d+)?\b|\b\d+(?:[.,]\d+)?\s*(?:w
 export function readConeLabel(text: string): ConeLabel {
   const found = text.match(count) ?? [];
   if (found.length === 0) {
-    throw new Refusal(
+    throw new UserError(
       'ConeLabelNoWeight',
       `“${text.trim().slice(0, 60)}” says no thread weight. Add it, like 40 wt, 25 tex or 225 den.`,
     );
@@ -54,7 +54,7 @@ export function readConeLabel(text: string): ConeLabel {
   };
   const batch = take(/\b(?:lot|batch|charge)[\s:.#-]*([\w-]{1,40})/i);
   const metres = take(/\b(\d{1,3}(?:[ ,.']?\d{3})+|\d{2,5})\s*m(?:etres|eters)?\b/i);
-  const word = rest.split(/[^a-z]+/i).find((candidate) => own(fibreWords, candidate.toLowerCase()));
+  const word = rest.split(/[^a-z]+/i).find((candidate) => ownProperty(fibreWords, candidate.toLowerCase()));
   if (word) rest = rest.replace(new RegExp(`\\b${word}\\b`, 'i'), ' ');
   return {
     weightNo: Math.round(countFrom('wt', tex) * 10) / 10,

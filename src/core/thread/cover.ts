@@ -1,5 +1,5 @@
 import { spreadOf, type Quantity } from '../base/quantity.ts';
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 import { threadDiameter, type ThreadBody } from './diameter.ts';
 
 /** Sewn thread lies hardly flattened, this many diameters wide. From memory, fitted so that 40 wt closes at a spacing of 0.40 mm. */
@@ -42,7 +42,7 @@ export interface Cover {
  */
 export function coverOf(thread: ThreadBody, spacingMm: number): Cover {
   if (!(spacingMm >= 0.1 && spacingMm <= 5))
-    throw new Refusal('SpacingOutOfRange', 'Give a spacing from 0.1 to 5 mm; 0.40 mm is usual.');
+    throw new UserError('SpacingOutOfRange', 'Give a spacing from 0.1 to 5 mm; 0.40 mm is usual.');
   const width = sewnWidth(thread);
   const apart = lineDistance(spacingMm);
   const cover = width.value / apart;

@@ -1,6 +1,6 @@
 import { fibres, type Fibre } from './fibres.ts';
 import { spreadOf, type Quantity } from '../base/quantity.ts';
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 import { texRange } from '../units/thread-count.ts';
 
 /** Share of a twisted thread's cross-section that is fibre, not air. From memory. */
@@ -19,7 +19,7 @@ export interface ThreadBody {
  */
 export function threadDiameter({ tex, fibre }: ThreadBody): Quantity {
   if (!(tex >= texRange.min && tex <= texRange.max)) {
-    throw new Refusal(
+    throw new UserError(
       'ThreadTexOutOfRange',
       `${tex} tex is no sewing thread: ${texRange.min} to ${texRange.max} tex. Check the weight on the cone.`,
     );

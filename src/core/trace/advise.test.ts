@@ -1,21 +1,21 @@
 import { describe, expect, test } from 'vitest';
 import { adviseTrace, causeShares, partChances } from './advise.ts';
-import type { Given } from './asked.ts';
+import type { AnsweredStep } from './asked.ts';
 import { finderFor, outOfTheWay, usualSetting } from './compile.ts';
 import { causeFound, causesFound } from './found.ts';
-import { chanceScope, chanceSeen, cluesSaid } from './said.ts';
+import { chanceScope, chanceSeen, cluesFromReport } from './said.ts';
 import { worthText } from './worth.ts';
 import { causeKeys, type Cause } from '../trouble/causes.ts';
 import { scopeKeys } from '../trouble/scopes.ts';
-import { seenKeys } from '../trouble/seen.ts';
+import { symptomKeys } from '../trouble/seen.ts';
 import { swaps } from '../trouble/steps/swaps.ts';
 
-const shred = cluesSaid({ seen: 'shred', scope: 'one_position', since: null });
+const shred = cluesFromReport({ seen: 'shred', scope: 'one_position', since: null });
 
 describe('the model', () => {
   test('every cause shows as something and somewhere: its chances add up to 1', () => {
     for (const cause of causeKeys) {
-      expect(seenKeys.reduce((sum, key) => sum + chanceSeen(cause, key), 0)).toBeCloseTo(1, 12);
+      expect(symptomKeys.reduce((sum, key) => sum + chanceSeen(cause, key), 0)).toBeCloseTo(1, 12);
       expect(scopeKeys.reduce((sum, key) => sum + chanceScope(cause, key), 0)).toBeCloseTo(1, 12);
     }
   });
@@ -74,7 +74,7 @@ describe('advice', () => {
 
   test('two causes at once are told where one alone explains badly: an impact bends foot and bar', () => {
     const advice = adviseTrace({
-      clues: cluesSaid({ seen: 'shred', scope: 'one_position', since: 'impact' }),
+      clues: cluesFromReport({ seen: 'shred', scope: 'one_position', since: 'impact' }),
       answered: [
         { step: 'new_needle', answer: 'same' },
         { step: 'needle_depth', answer: 'high' },
@@ -83,7 +83,7 @@ describe('advice', () => {
       ],
     });
     const seen = adviseTrace({
-      clues: cluesSaid({ seen: 'shred', scope: 'one_position', since: 'impact' }),
+      clues: cluesFromReport({ seen: 'shred', scope: 'one_position', since: 'impact' }),
       answered: [
         { step: 'needle_depth', answer: 'high' },
         { step: 'foot_height', answer: 'bent' },
@@ -95,7 +95,7 @@ describe('advice', () => {
   });
 
   test('nothing in the model fits: it is said', () => {
-    const falseStop = cluesSaid({ seen: 'false_stop', scope: 'one_position', since: null });
+    const falseStop = cluesFromReport({ seen: 'false_stop', scope: 'one_position', since: null });
     const answered = (
       [
         ['pull_at_eye', 'steady'],
@@ -177,7 +177,7 @@ describe('what it was', () => {
 
   test('what only happened not to show does not count as mended: it has held for some sections', () => {
     // The needle was changed in vain, the other cone ended it: thread and cone stand before what a cone cannot mend.
-    const clues = cluesSaid({ seen: 'shred', scope: 'one_position', since: null });
+    const clues = cluesFromReport({ seen: 'shred', scope: 'one_position', since: null });
     const found = causesFound({
       clues,
       answered: [
@@ -193,7 +193,7 @@ describe('what it was', () => {
 
   test('of two causes mended one after the other both were there from the beginning', () => {
     const found = causesFound({
-      clues: cluesSaid({ seen: 'shred', scope: 'one_position', since: 'impact' }),
+      clues: cluesFromReport({ seen: 'shred', scope: 'one_position', since: 'impact' }),
       answered: [
         { step: 'look_needle', answer: 'bent' },
         { step: 'new_needle', answer: 'same' },
@@ -208,8 +208,8 @@ describe('what it was', () => {
 });
 
 describe('a look made again', () => {
-  const clues = cluesSaid({ seen: 'shred', scope: 'one_position', since: null });
-  const burr = (answered: Given[]) =>
+  const clues = cluesFromReport({ seen: 'shred', scope: 'one_position', since: null });
+  const burr = (answered: AnsweredStep[]) =>
     adviseTrace({ clues, answered }).causes.find(({ cause }) => cause === 'foot_bent')!.chance;
 
   test('it is offered once more, and a swap is not', () => {
@@ -233,7 +233,7 @@ describe('a look made again', () => {
   });
 
   test('what it missed twice is less likely there, by less than the first time; what it finds then opens its repair', () => {
-    const nowhere: Given = { step: 'stocking', answer: 'nowhere' };
+    const nowhere: AnsweredStep = { step: 'stocking', answer: 'nowhere' };
     const [before, once, twice] = [burr([]), burr([nowhere]), burr([nowhere, nowhere])];
     expect(once).toBeLessThan(before);
     expect(twice).toBeLessThan(once);

@@ -2,7 +2,7 @@ import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import type { Clue } from './clue.ts';
 import { partKeys, type Part } from '../trouble/parts.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
-import type { Given, TraceQuestion } from './asked.ts';
+import type { AnsweredStep, TraceQuestion } from './asked.ts';
 import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, minutesOf, stepsHere, usualSetting, type Setting } from './compile.ts';
 import { contradictions, type Contradiction } from './contradictions.ts';
@@ -15,7 +15,7 @@ import {
   type Belief,
   type Finder,
 } from './reason/finder.ts';
-import { narrowed } from './reason/narrowed.ts';
+import { pruned } from './reason/narrowed.ts';
 import { rank } from './reason/policy.ts';
 import { openSteps, type Withheld } from './safe.ts';
 import { whyFirst, worthIn, type StepAdvice } from './worth.ts';
@@ -66,7 +66,7 @@ export function adviseTrace(question: TraceQuestion): TraceAdvice {
     possible.map((index) => here[index]!),
     question,
   );
-  const small = narrowed(finder, belief, lookedAhead);
+  const small = pruned(finder, belief, lookedAhead);
   // What is withheld now is still looked ahead with: it comes back when the part is mended.
   const all = rank(small.finder, small.belief, possible);
   const allowed = all.flatMap((each) => {
@@ -122,7 +122,7 @@ const underCoverLater = ({ step, minutes }: { step: Step; minutes: number }) =>
   minutes * (stepOf(step).isUnderCover ? 1.05 : 1);
 
 /** Steps and answers by the finder's numbers. Throws RangeError for one that it does not have. */
-export function numbered(finder: Finder, answered: readonly Given[]): Answered {
+export function numbered(finder: Finder, answered: readonly AnsweredStep[]): Answered {
   return answered.map(({ step, answer }) => {
     const index = finder.steps.findIndex(({ key }) => key === step);
     const which = finder.steps[index]?.answers.findIndex(({ key }) => key === answer) ?? -1;

@@ -3,7 +3,7 @@ import type { Clue } from './clue.ts';
 import type { Setting } from './compile.ts';
 
 /** A step done, with its answer, by their keys. */
-export interface Given {
+export interface AnsweredStep {
   step: Step;
   answer: string;
 }
@@ -11,7 +11,7 @@ export interface Given {
 export interface TraceQuestion {
   clues: readonly Clue[];
   /** In the order in which they were done. */
-  answered: readonly Given[];
+  answered: readonly AnsweredStep[];
   setting?: Setting;
   /** A broken needle's fragment is not found: nothing is sewn until it is. */
   fragmentMissing?: boolean;

@@ -1,5 +1,5 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
-import type { Given } from './asked.ts';
+import type { AnsweredStep } from './asked.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
 import { mayBeDone } from '../trouble/steps/repairs-of.ts';
 import { answersOfLook, minutesOf, outOfTheWay, usualSetting, type Setting } from './compile.ts';
@@ -52,7 +52,7 @@ const onlyAfter: Partial<Record<Step, readonly [Step, readonly string[]]>> = {
 };
 
 /** The checklist's next step after these answers; null: the technician. */
-export function checklist(answered: readonly Given[]): Step | null {
+export function checklist(answered: readonly AnsweredStep[]): Step | null {
   const swap = answered.find(({ step }) => step === 'neighbour');
   const sides = swap?.answer === 'breaks' ? [...sharedSide, ...ownSide] : [...ownSide, ...sharedSide];
   const order: readonly Step[] = [...basics, 'neighbour', ...sides];
@@ -69,7 +69,7 @@ export function checklist(answered: readonly Given[]): Step | null {
  * its end is the technician.
  */
 export function checklistMinutes(cause: Cause, setting: Setting = usualSetting): number | null {
-  const answered: Given[] = [];
+  const answered: AnsweredStep[] = [];
   let minutes = 0;
   for (;;) {
     const step = checklist(answered);

@@ -1,4 +1,4 @@
-import { remembered } from '../base/remembered.ts';
+import { memoized } from '../base/remembered.ts';
 import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import { parts } from '../trouble/parts.ts';
 import { stepKeys, stepOf, type Step } from '../trouble/steps/index.ts';
@@ -7,7 +7,7 @@ import type { LookRecord, SwapRecord } from '../trouble/steps/step.ts';
 import type { Clue } from './clue.ts';
 import { normal, type Belief, type Finder, type FinderStep } from './reason/finder.ts';
 import { carelessly, look, possible, repair, swap, withSlips, type Sewing } from './reason/make.ts';
-import { pairWeight, timesTogether } from './together.ts';
+import { pairWeight, pairOdds } from './together.ts';
 
 /** What things cost, in minutes of the operator with the machine standing. */
 export interface Prices {
@@ -60,11 +60,11 @@ export const stepsHere = (setting: Setting): Step[] =>
 const odds = (setting: Setting) => causeKeys.map((cause) => setting.odds?.[cause] ?? causeOf(cause).odds);
 
 /** The search before any clue; the newest settings' are kept, as they hang on nothing else. */
-const blankFinder = remembered(
+const blankFinder = memoized(
   8,
   (setting: Setting): Finder => {
     const { states, prior } = possible(odds(setting), pairWeight, (a, b) =>
-      timesTogether(causeKeys[a]!, causeKeys[b]!),
+      pairOdds(causeKeys[a]!, causeKeys[b]!),
     );
     const { technician, comesBack } = setting.prices;
     const here = stepsHere(setting);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { minute, told as eventTold } from '../../../tests/support/trace-told.ts';
-import type { Told } from '../run/told.ts';
+import type { RunEvent } from '../run/told.ts';
 import { causeKeys, causeOf } from '../trouble/causes.ts';
 import type { stepKeys } from '../trouble/steps/index.ts';
 import { stepOf } from '../trouble/steps/index.ts';
@@ -11,7 +11,7 @@ import { practicePoints } from './practice.ts';
 import { replacedBy, shownBy } from './learning/of-repair.ts';
 import { courseOf, enoughStitches, holding, waitingTraces } from './course/stage.ts';
 
-const told = (id: string, kind: string, minutes: number, data: object, more: object = {}): Told =>
+const told = (id: string, kind: string, minutes: number, data: object, more: object = {}): RunEvent =>
   eventTold(kind, minutes, data, 9, { id, operatorId: 'ines', ...more });
 const opened = (id = 't', minutes = 0, more: object = {}) =>
   told(id, 'trace_opened', minutes, { seen: 'shred', scope: null, since: null, struck: [] }, more);
@@ -42,7 +42,7 @@ describe('a trace from its entries', () => {
       opened('u', 2, { position: 3 }),
       opened('v', 3, { void: true }),
       step('a', 4, 'look_needle', 'right'),
-      { ...step('b', 5, 'look_cone', 'free'), void: true } as Told,
+      { ...step('b', 5, 'look_cone', 'free'), void: true } as RunEvent,
     ]);
     expect(traces.map(({ id, position }) => [id, position])).toEqual([
       ['u', 3],
@@ -63,7 +63,7 @@ describe('a trace from its entries', () => {
 });
 
 describe('how far it has come', () => {
-  const course = (...steps: Told[]) => courseOf(tracesIn([opened(), ...steps])[0]!);
+  const course = (...steps: RunEvent[]) => courseOf(tracesIn([opened(), ...steps])[0]!);
 
   test('the repair after which it sews ends it; what is seen of what came out belongs to it', () => {
     const { ending, answered, shown } = course(
@@ -92,20 +92,20 @@ describe('how far it has come', () => {
   test('it waits for 3,000 stitches at that position, and a break there ends the waiting', () => {
     const trace = tracesIn([opened(), step('b', 2, 'new_needle', 'sews')])[0]!;
     const { ending } = courseOf(trace);
-    const held = (...events: Told[]) => holding(trace, ending!, events);
+    const held = (...events: RunEvent[]) => holding(trace, ending!, events);
     expect(held(piece('p', 1, 5000))).toEqual({ stitches: 0, brokeAt: null, isEnough: false });
     expect(held(piece('p', 5, enoughStitches - 1)).isEnough).toBe(false);
     expect(held(piece('p', 5, enoughStitches)).isEnough).toBe(true);
     const broke = told('x', 'break', 6, { fault: 'shred' });
     expect(held(piece('p', 5, 5000), broke)).toMatchObject({ brokeAt: minute(6), isEnough: false });
-    expect(held(piece('p', 5, 5000), { ...broke, position: 3 } as Told).isEnough).toBe(true);
+    expect(held(piece('p', 5, 5000), { ...broke, position: 3 } as RunEvent).isEnough).toBe(true);
     // Of the piece being sewn, by the feed.
     expect(holding(trace, ending!, [piece('p', 5, 2000)], 1000).isEnough).toBe(true);
   });
 
   test('Run asks for the closing by itself, and tells of a break since', () => {
     const events = [opened(), step('b', 2, 'new_needle', 'sews')];
-    const says = (...more: Told[]) =>
+    const says = (...more: RunEvent[]) =>
       waitingTraces(tracesIn([...events, ...more]), [...events, ...more]).map((each) => each.says);
     expect(says()).toEqual([]);
     expect(says(piece('p', 5, 3200))).toEqual([

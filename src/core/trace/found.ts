@@ -1,6 +1,6 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
 import { numbered } from './advise.ts';
-import type { Given, TraceQuestion } from './asked.ts';
+import type { AnsweredStep, TraceQuestion } from './asked.ts';
 import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, usualSetting, usualSewing } from './compile.ts';
 import { initialStates } from './reason/backwards.ts';
@@ -13,7 +13,7 @@ import { chanceOfCauses } from './reason/finder.ts';
  */
 export function causesFound(
   { clues, answered, setting = usualSetting }: TraceQuestion,
-  shown: readonly Given[] = [],
+  shown: readonly AnsweredStep[] = [],
 ): CauseChance[] {
   const finder = finderFor(clues, setting);
   // What was seen of what came out was seen before the repair had taken it out.
@@ -31,7 +31,7 @@ const sectionsHeld = 4;
 const seldomHeld = (1 - usualSewing.showsAgain) ** sectionsHeld;
 
 /** The cause that a trace ends with; null: it is likelier something that is not in the list. */
-export function causeFound(question: TraceQuestion, shown: readonly Given[] = []): Cause | null {
+export function causeFound(question: TraceQuestion, shown: readonly AnsweredStep[] = []): Cause | null {
   const [first] = causesFound(question, shown);
   return first!.cause === 'other' ? null : first!.cause;
 }

@@ -1,25 +1,25 @@
 import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import { parts } from '../trouble/parts.ts';
 import { scopeKeys, scopes, type Scope } from '../trouble/scopes.ts';
-import { seen, seenKeys, type Seen } from '../trouble/seen.ts';
-import { since, type Since } from '../trouble/since.ts';
+import { symptoms, symptomKeys, type Symptom } from '../trouble/seen.ts';
+import { onsets, type Onset } from '../trouble/since.ts';
 import type { Clue } from './clue.ts';
 
 /** What an operator says of a fault; null: not said. */
-export interface Said {
-  seen: Seen | null;
+export interface FaultReport {
+  seen: Symptom | null;
   scope: Scope | null;
-  since: Since | null;
+  since: Onset | null;
 }
 
 /** What a cause shows as beside what its record names, each: nothing is impossible. From memory. */
 const restOfSeen = 0.07;
 
 /** Chance that a cause shows as this, from its record's weights. */
-export function chanceSeen(cause: Cause, what: Seen): number {
+export function chanceSeen(cause: Cause, what: Symptom): number {
   const { shows } = causeOf(cause);
   const sum = Object.values(shows).reduce((total, weight) => total + weight, 0);
-  return ((shows[what] ?? 0) + restOfSeen) / (sum + restOfSeen * seenKeys.length);
+  return ((shows[what] ?? 0) + restOfSeen) / (sum + restOfSeen * symptomKeys.length);
 }
 
 /** Chance that a cause shows there: its own `where`, and for the rest what its part's place says. */
@@ -38,13 +38,13 @@ const forAll = (chance: (cause: Cause) => number): Clue['weights'] =>
   Object.fromEntries(causeKeys.map((cause) => [cause, chance(cause)]));
 
 /** The clues in what was said. */
-export function cluesSaid(said: Said): Clue[] {
+export function cluesFromReport(said: FaultReport): Clue[] {
   const clues: Clue[] = [];
   const { seen: what, scope, since: when } = said;
   if (what)
     clues.push({
       key: `seen:${what}`,
-      says: `Seen: ${seen[what].says}`,
+      says: `Seen: ${symptoms[what].says}`,
       weights: forAll((cause) => chanceSeen(cause, what)),
     });
   if (scope)
@@ -56,8 +56,8 @@ export function cluesSaid(said: Said): Clue[] {
   if (when)
     clues.push({
       key: `since:${when}`,
-      says: `Since: ${since[when].name.toLowerCase()}`,
-      weights: since[when].raises,
+      says: `Since: ${onsets[when].name.toLowerCase()}`,
+      weights: onsets[when].raises,
     });
   return clues;
 }

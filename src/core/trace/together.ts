@@ -24,11 +24,11 @@ const together: readonly TogetherRecord[] = [
 ];
 
 /** How many times likelier two causes are together than by chance. */
-export function timesTogether(a: Cause, b: Cause): number {
+export function pairOdds(a: Cause, b: Cause): number {
   return together.find(({ causes }) => causes.includes(a) && causes.includes(b))?.times ?? 1;
 }
 
 /** Why two causes come together; null: nothing known. */
-export function whyTogether(a: Cause, b: Cause): string | null {
+export function pairReason(a: Cause, b: Cause): string | null {
   return together.find(({ causes }) => causes.includes(a) && causes.includes(b))?.why ?? null;
 }

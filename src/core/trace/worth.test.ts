@@ -6,7 +6,7 @@ import { mayBeDone, repairsOf } from '../trouble/steps/repairs-of.ts';
 import { likeliestFirst } from './cause-chance.ts';
 import { repairOf } from './likeliest.ts';
 import { afterAnswer, chanceOfCauses, massOf } from './reason/finder.ts';
-import { narrowed } from './reason/narrowed.ts';
+import { pruned } from './reason/narrowed.ts';
 import { whyFirst, worthIn, worthText, type StepAdvice } from './worth.ts';
 
 const small = (seed: number) => finderOf(smallSpec(seed, { causes: [4, 7], steps: [4, 6], pairs: seed % 2 === 0 })); // prettier-ignore
@@ -73,7 +73,7 @@ describe('a search with its likeliest states only', () => {
     for (let seed = 1; seed <= 40; seed++) {
       const finder = small(seed);
       for (const most of [1, 3, 5]) {
-        const { finder: few, belief } = narrowed(finder, finder.prior, most);
+        const { finder: few, belief } = pruned(finder, finder.prior, most);
         const numberOf = (state: readonly number[]) =>
           finder.states.findIndex((other) => other.join() === state.join());
         const kept = few.states.map(numberOf);

@@ -1,9 +1,9 @@
 import { keysOf } from '../base/keys.ts';
-import type { Sits } from './sits.ts';
+import type { Location } from './sits.ts';
 
 interface PartRecord {
   name: string;
-  sits: Sits;
+  sits: Location;
 }
 
 /** The parts of a head in which a fault can sit, from the cone down. Common practice, no published source. */

@@ -1,10 +1,10 @@
 import { keysOf } from '../base/keys.ts';
-import type { Sits } from './sits.ts';
+import type { Location } from './sits.ts';
 
 interface ScopeRecord {
   name: string;
   /** Of 100 faults in a part that sits so, this many show in this way. All from memory, to be learnt. */
-  of: Readonly<Record<Sits, number>>;
+  of: Readonly<Record<Location, number>>;
 }
 
 /**

@@ -10,7 +10,7 @@ interface SeenRecord {
 }
 
 /** What the operator sees. Common practice, no published source. */
-export const seen = {
+export const symptoms = {
   snap: { name: 'Snap', says: 'the top thread breaks clean', fault: 'snap' },
   shred: { name: 'Shred', says: 'the top thread frays, then parts', fault: 'shred' },
   false_stop: { name: 'False stop', says: 'the machine stops, the thread is whole', fault: 'false_stop' },
@@ -28,11 +28,11 @@ export const seen = {
   pucker: { name: 'Pucker', says: 'the cloth is drawn in' },
 } as const satisfies Record<string, SeenRecord>;
 
-export type Seen = keyof typeof seen;
-export const seenKeys = keysOf(seen);
+export type Symptom = keyof typeof symptoms;
+export const symptomKeys = keysOf(symptoms);
 /** What is known of a symptom. */
-export const seenOf = (key: Seen): SeenRecord => seen[key];
+export const symptomOf = (key: Symptom): SeenRecord => symptoms[key];
 
 /** What the operator sees where the ledger has this fault; null: the fault asks for no trace (a bobbin that ran out). */
-export const seenOfFault = (fault: Fault): Seen | null =>
-  seenKeys.find((key) => seenOf(key).fault === fault) ?? null;
+export const symptomOfFault = (fault: Fault): Symptom | null =>
+  symptomKeys.find((key) => symptomOf(key).fault === fault) ?? null;

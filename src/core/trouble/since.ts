@@ -9,7 +9,7 @@ interface SinceRecord {
 }
 
 /** Since when: what happened just before the first of them. Common practice, no published source; the numbers are from memory. */
-export const since = {
+export const onsets = {
   impact: {
     name: 'An impact: foot caught, frame or seam struck',
     raises: {
@@ -86,4 +86,4 @@ export const since = {
   },
 } as const satisfies Record<string, SinceRecord>;
 
-export type Since = keyof typeof since;
+export type Onset = keyof typeof onsets;

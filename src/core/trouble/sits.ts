@@ -2,7 +2,7 @@
  * Where a part sits. What a swap tells follows from it: nothing of that is written by hand for each cause. `isOwn`: it is one
  * position's, or goes with its cone.
  */
-export const sits = {
+export const locations = {
   position: { isOwn: true },
   cone: { isOwn: true },
   head: { isOwn: false },
@@ -13,4 +13,4 @@ export const sits = {
   speed: { isOwn: false },
   unknown: { isOwn: false },
 } as const satisfies Record<string, { isOwn: boolean }>;
-export type Sits = keyof typeof sits;
+export type Location = keyof typeof locations;

@@ -1,4 +1,4 @@
-import { Refusal } from '../base/refusal.ts';
+import { UserError } from '../base/refusal.ts';
 
 /**
  * Needle sizes in use on multi-needle heads: metric number (blade diameter in 1/100 mm) and the US number
@@ -49,7 +49,7 @@ export function metricFromNumbers(numbers: readonly number[]): NeedleMetric {
   if (second === undefined) return size;
   const other = sizeOf(second);
   if (size !== other || first >= 60 === second >= 60) {
-    throw new Refusal(
+    throw new UserError(
       'NeedleSizePairMismatch',
       `${first}/${second} does not belong together: ${sizeText(size)}` +
         (size === other ? '' : ` or ${sizeText(other)}`) +
@@ -64,8 +64,8 @@ export function sizeText(metric: number): string {
   return `${metric}/${usFromMetric(metric)}`;
 }
 
-function unknownSize(text: string): Refusal {
-  return new Refusal(
+function unknownSize(text: string): UserError {
+  return new UserError(
     'NeedleSizeUnknown',
     `“${text}” is no needle size of a multi-needle head. Sizes are ${needleSizes.map((size) => sizeText(size.metric)).join(', ')}.`,
   );

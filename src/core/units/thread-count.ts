@@ -1,5 +1,5 @@
-import { own } from '../base/own.ts';
-import { Refusal } from '../base/refusal.ts';
+import { ownProperty } from '../base/own.ts';
+import { UserError } from '../base/refusal.ts';
 
 /**
  * The ways a thread's fineness is stated.
@@ -34,7 +34,7 @@ export function texFrom(unit: ThreadCountUnit, value: number): number {
   const tex = system === 'direct' ? value / perTex : perTex / value;
   // Nothing, less than nothing and what is no number are outside as well.
   if (!(tex >= texRange.min && tex <= texRange.max)) {
-    throw new Refusal(
+    throw new UserError(
       'ThreadCountOutOfRange',
       `${value} ${label} is no sewing thread. Threads run from ${shortNumber(countFrom(unit, texRange.min))} to ` +
         `${shortNumber(countFrom(unit, texRange.max))} ${label}; check the number and the unit on the cone.`,
@@ -65,9 +65,9 @@ export function readThreadCount(text: string): { unit: ThreadCountUnit; value: n
     /^(?<word>[a-z]+\.?)?\s*(?<value>\d+(?:\.\d+)?)\s*(?<unit>[a-z]+\.?)?$/i.exec(cleaned)?.groups ??
     undefined;
   const word = (found?.['word'] ?? found?.['unit'] ?? 'wt').replace('.', '').toLowerCase();
-  const unit = own(unitWords, word);
+  const unit = ownProperty(unitWords, word);
   if (!found || !unit || (found['word'] && found['unit'])) {
-    throw new Refusal(
+    throw new UserError(
       'ThreadCountUnreadable',
       `Cannot read “${text.trim()}” as a thread count. Write it like 40 wt, 25 tex, 250 dtex, 225 den, Nm 40 or Ne 24.`,
     );

@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import { hexOf, roundRgb, type Rgb } from '../../core/thread/colour.ts';
 import { clearTone, groundOf } from './colours/ground.ts';
 import { clearLabel, labelPixels } from './colours/labels.ts';
@@ -31,15 +31,15 @@ export const pictureLimits = { leastSide: 16, mostPixels: 60_000_000 } as const;
 /** Throws Refusal `PictureTooSmall`, `PictureTooLarge` or `PictureWidthUnlikely` before any work is done. */
 export function checkPicture(width: number, height: number, widthMm: number): void {
   if (!(widthMm >= 5 && widthMm <= 400))
-    throw new Refusal('PictureWidthUnlikely', 'Give the finished width of the design, from 5 to 400 mm.');
+    throw new UserError('PictureWidthUnlikely', 'Give the finished width of the design, from 5 to 400 mm.');
   if (width < pictureLimits.leastSide || height < pictureLimits.leastSide) {
-    throw new Refusal(
+    throw new UserError(
       'PictureTooSmall',
       `This picture is ${width} × ${height} pixels: too small to read. Use one at least 300 pixels wide.`,
     );
   }
   if (width * height > pictureLimits.mostPixels) {
-    throw new Refusal(
+    throw new UserError(
       'PictureTooLarge',
       `This picture has ${Math.round((width * height) / 1e6)} million pixels. Make it smaller (4000 pixels wide is plenty) and drop it again.`,
     );
@@ -50,7 +50,7 @@ export function checkPicture(width: number, height: number, widthMm: number): vo
 const edgePx = { sharp: 0.35, ofRim: 0.12 } as const;
 
 const photograph = () =>
-  new Refusal(
+  new UserError(
     'PictureNotALogo',
     'This picture is a photograph. Ask the customer for the artwork itself: a drawing in plain colours, as SVG or PNG.',
   );
@@ -79,7 +79,7 @@ export function readArtwork(
   const { parts, of } = partsOf(painted, distances, ground);
   const box = boxOf(parts);
   if (!box)
-    throw new Refusal(
+    throw new UserError(
       'PictureEmpty',
       'Only one colour is on this picture: there is nothing to sew. Check the background.',
     );
@@ -122,7 +122,7 @@ function paintedOf(picture: Pixels, progress: Progress): Painted {
   progress(0.15, 'finding the colours');
   const tones = findTones(source, sourceClear);
   if (tones.length === 0)
-    throw new Refusal('PictureEmpty', 'Nothing is drawn on this picture. Check that it is the right one.');
+    throw new UserError('PictureEmpty', 'Nothing is drawn on this picture. Check that it is the right one.');
   progress(0.35, 'giving every pixel its colour');
   const rgbs = tones.map((tone) => tone.rgb);
   const nature = natureOf(source, sourceClear, rgbs);

@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 
 /** A kind of picture file. `way`: what to do with one that is not read. */
 interface PictureKind {
@@ -35,4 +35,4 @@ export function pictureKind(head: Uint8Array): PictureKind | null {
 
 /** Names a file of a kind that is not read, with the way out. */
 export const otherKind = (name: string, way: string) =>
-  new Refusal('PictureOfOtherKind', `This is a ${name} file, which is not read here. ${way}`);
+  new UserError('PictureOfOtherKind', `This is a ${name} file, which is not read here. ${way}`);

@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 
 /**
  * Refuses an SVG that could do more than be drawn: scripts, handlers, foreign pages, and whatever is fetched from
@@ -7,9 +7,9 @@ import { Refusal } from '../../core/base/refusal.ts';
  */
 export function checkSvg(text: string): void {
   if (!/<svg[\s>]/i.test(text))
-    throw new Refusal('SvgNotOne', 'This file is no SVG drawing. Save it again as plain SVG, PNG or JPEG.');
+    throw new UserError('SvgNotOne', 'This file is no SVG drawing. Save it again as plain SVG, PNG or JPEG.');
   if (/<\s*(?:\w+:)?(script|foreignObject|iframe|object|embed)\b|\son\w+\s*=|javascript:/i.test(text)) {
-    throw new Refusal(
+    throw new UserError(
       'SvgHasScript',
       'This SVG holds a script or a page. It was not run. Save the drawing as plain SVG, or as a PNG, and drop it again.',
     );
@@ -17,7 +17,7 @@ export function checkSvg(text: string): void {
   const outside =
     /(?:href|src)\s*=\s*["'](?!#|data:image\/(?:png|jpeg);base64,[A-Za-z0-9+/=\s]*["'])[^"']+|url\(\s*["']?(?![\s"'#])|@import|<!ENTITY|<\?xml-stylesheet/i;
   if (outside.test(text)) {
-    throw new Refusal(
+    throw new UserError(
       'SvgRefersOutside',
       'This SVG refers to files or fonts outside itself, which are not fetched. Embed its pictures, turn its letters into outlines, and drop it again.',
     );

@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import { describePlan, type PlanAnswer } from './answer.ts';
 import { Budget, type Clock } from './model/budget.ts';
 import { greedyPlan } from './seating/greedy.ts';
@@ -8,7 +8,7 @@ import { costed, latenessCost, type Lateness } from './ordering/lateness.ts';
 import { modelOf, type Model } from './model/model.ts';
 import { planOrder } from './ordering/order.ts';
 import { changesBefore, isAsLateAsCanBe } from './ordering/late-orders.ts';
-import { type Planned } from './seating/planned.ts';
+import { type OrderPlan } from './seating/planned.ts';
 import type { PlanProblem } from './problem/problem.ts';
 import { mostExact, quickPlan } from './ordering/quick-plan.ts';
 import { shareWhereFull, type Sharing } from './problem/turns.ts';
@@ -101,13 +101,13 @@ function exactly(
   model: Model,
   clock: Clock,
   { work, share }: { work?: number; share?: number } = {},
-): Planned {
+): OrderPlan {
   const budget = new Budget(clock, share);
   const search = new FixedOrder(model, { ...(work && { work }), goOn: () => budget.mayGoOn() });
   return { model, plan: search.run(), prices: search.relaxation.price };
 }
 
-function planCame(model: Model, hooks: PlanHooks): Planned {
+function planCame(model: Model, hooks: PlanHooks): OrderPlan {
   const quick = model.nodes.length > mostExact ? quickPlan(model) : null;
   if (quick) return quick;
   return exactly(model, hooks, { work: workOfCame, share: shareOfCame });
@@ -139,7 +139,7 @@ export function pricesElsewhere(
         .minutes;
     } catch (error) {
       // What cannot be there is refused; anything else is a defect, and must be seen.
-      if (error instanceof Refusal) return null;
+      if (error instanceof UserError) return null;
       throw error;
     }
   };

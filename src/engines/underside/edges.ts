@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import type { UndersideColumn } from './read.ts';
 
 /**
@@ -30,7 +30,7 @@ export function moveEdge(edges: Edges, which: number, to: number): Edges {
 export function widthsOf(edges: Edges, columnMm: number): { left: number; bobbin: number; right: number } {
   const [a, b, c, d] = edges;
   if (!(a < b && b < c && c < d))
-    throw new Refusal(
+    throw new UserError(
       'EdgesCrossed',
       'The edges of this column cross. Put them in order from left to right.',
     );

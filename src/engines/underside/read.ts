@@ -1,10 +1,10 @@
 import { median } from 'simple-statistics';
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import { halvedBelow, type Pixels } from '../picture/index.ts';
 import { withMargins } from './geometry/arrange.ts';
 import type { Box } from './geometry/box.ts';
 import { bestOf, type Measured } from './measure/best.ts';
-import { unblurred } from './measure/blurred.ts';
+import { deblurred } from './measure/blurred.ts';
 import { bobbinTold } from './measure/bobbin.ts';
 import { misfitWith, sketchOf, type ColumnRead, type Sketch } from './measure/column.ts';
 import { medianOf, type Colour } from './image/planes.ts';
@@ -14,10 +14,10 @@ import { isHalfOf } from './judge/half-beside.ts';
 import { inOneLight } from './straighten/light.ts';
 import { asWideAsOthers } from './measure/usual-width.ts';
 import type { Ends } from './straighten/ends-in-row.ts';
-import { endsTold } from './straighten/ends-told.ts';
+import { measureEnds } from './straighten/ends-told.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './image/strip.ts';
 import { errorOf, notClear } from './judge/doubt.ts';
-import { whyUnread } from './judge/why-unread.ts';
+import { rejectionOf } from './judge/why-unread.ts';
 
 export type { UndersideAsked } from './find/find.ts';
 
@@ -53,7 +53,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   const count = outlines ? outlines.length : asked.count;
   const isCount = count === undefined || (Number.isInteger(count) && count >= 1 && count <= 24);
   if (!(isCount && columnMm >= 1 && columnMm <= 60 && lengthMm >= 5 && lengthMm <= 200))
-    throw new Refusal(
+    throw new UserError(
       'UndersideAsked',
       'Say how many columns the block has (1 to 24), and how wide they are (1 to 60 mm).',
     );
@@ -72,7 +72,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
   const bobbins = bestBobbin(looks, told.candidates);
   const measuredAs = looks.map((look, index) => {
     const { sketch, read } = bestOf(look.strip, look.sketches, bobbins && bobbins[index]!);
-    return { sketch, read: read && unblurred(read, wideOf(look, read)) };
+    return { sketch, read: read && deblurred(read, wideOf(look, read)) };
   });
   const rimmed = asWideAsOthers(
     looks.map((look, index) => {
@@ -86,7 +86,7 @@ export function readUnderside(picture: Pixels, asked: UndersideAsked): Underside
     return read ? [wideOf(look, read)] : [];
   });
   const fits = best.flatMap(({ read }) => (read ? [read.misfit] : []));
-  const ends = endsTold(
+  const ends = measureEnds(
     working,
     looks.map(({ box, strip }, index) => {
       const { sketch, read } = best[index]!;
@@ -174,7 +174,7 @@ function columnOf(
     outline: outlineOf([sketch.from, sketch.from], [sketch.to, sketch.to]),
   });
   const wide = read && wideOf(look, read);
-  const reason = whyUnread({ ...look, ...of, wide });
+  const reason = rejectionOf({ ...look, ...of, wide });
   if (reason !== null || !read || wide === null) return unread(reason ?? notClear);
   const error = errorOf(read, wide);
   return {

@@ -3,7 +3,7 @@ import { createContext, use, useEffect, useMemo, useState, type ReactNode } from
 import { seatJob, type SeatedStop } from '../../core/seating/seating.ts';
 import { caseText } from '../../core/gauge/case-text.ts';
 import { caseIn } from '../../core/run/cases-in.ts';
-import type { Told } from '../../core/run/told.ts';
+import type { RunEvent } from '../../core/run/told.ts';
 import { todayNow, type OfToday } from '../../core/run/today.ts';
 import type { JobToSeat, SeatingContext } from '../../core/seating/asked.ts';
 import type { Job, Thread } from '../../schemas/workshop.ts';
@@ -39,7 +39,7 @@ interface FrameState {
   /** Where the running job's stops sew. */
   seated: readonly SeatedStop[];
   /** The newest entries about which case is in, and what it read. */
-  ofCase: readonly Told[];
+  ofCase: readonly RunEvent[];
   /** The case in the head that is looked at: its id; null: it was taken out; undefined: nobody said. */
   caseId: string | null | undefined;
   /** What counts today. */
@@ -102,7 +102,7 @@ export function FrameProvider({ data: given, children }: { data: FrameData; chil
     [data.today, view.events, data.zone, day],
   );
   const ofCase = useMemo(() => {
-    const byId = new Map<string, Told>(data.ofCase.map((event) => [event.id, event]));
+    const byId = new Map<string, RunEvent>(data.ofCase.map((event) => [event.id, event]));
     for (const event of view.events)
       if (event.kind === 'case_fitted' || event.kind === 'case_measured') byId.set(event.id, event);
     return [...byId.values()];

@@ -1,4 +1,4 @@
-import { pageAnew } from '../live/fresh/page-anew.ts';
+import { refreshPage } from '../live/fresh/page-anew.ts';
 import { forgetOffline, keepAgain } from '../live/fresh/keep-offline.ts';
 
 /**
@@ -42,7 +42,7 @@ if (person)
 const { zone } = document.documentElement.dataset;
 const island = document.querySelector('astro-island');
 if (island && zone !== Intl.DateTimeFormat().resolvedOptions().timeZone) {
-  const anew = () => void pageAnew().catch(() => undefined);
+  const anew = () => void refreshPage().catch(() => undefined);
   if (island.hasAttribute('ssr')) island.addEventListener('astro:hydrate', anew, { once: true });
   else anew();
 }

@@ -13,7 +13,7 @@ import { getJson } from './get-json.ts';
 import { lastingLine } from './line.ts';
 import { Listeners } from './listeners.ts';
 import { Outbox, type Outgoing } from './outbox/outbox.ts';
-import { Told } from './told.ts';
+import { MachineReplica } from './told.ts';
 import { whileSeen } from './while-seen.ts';
 import { viewOf, type HeadView } from './view.ts';
 
@@ -62,7 +62,7 @@ interface Start {
 const undoSpanMs = 12 * 3_600_000;
 
 export function machineLive({ machineId, head, events, feed, operatorId }: Start): MachineLive {
-  const told = new Told(head, events);
+  const told = new MachineReplica(head, events);
   const outgoing = atom<readonly Outgoing[]>([]);
   const view = atom(viewOf(head, events, []));
   const appointment = new Appointment();
@@ -87,7 +87,7 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
       // The head first: events read before it could lack a correction that it knows, and nobody would tell of that again.
       const now = await getJson<HeadNowMessage>(`/api/machines/${machineId}/head`);
       const page = await getJson<{ items: Event[] }>(`/api/ledger?machine=${machineId}&limit=${actsLookAt}`);
-      if (told.takeWhole(now, page.items)) settle();
+      if (told.replace(now, page.items)) settle();
       // News came meanwhile: what was asked for is not known yet.
       else appointment.soon(300, reload);
     } catch {
@@ -109,13 +109,13 @@ export function machineLive({ machineId, head, events, feed, operatorId }: Start
     since: () => told.head.seq,
     told: (event) => {
       // Only what the page cannot know (late entries, corrections) is asked for.
-      if (told.take(event)) appointment.soon(40, reload);
+      if (told.apply(event)) appointment.soon(40, reload);
       settle();
       news.tell();
     },
     planChanged: () => news.tell(),
     anew: () => {
-      told.forget();
+      told.reset();
       appointment.soon(0, reload);
       news.tell();
     },

@@ -9,18 +9,18 @@ import type { HeadNowMessage } from '../../schemas/workshop.ts';
 const keptEvents = 200;
 
 /** What the server has told of one machine: its head, and its newest events, newest first. */
-export class Told {
+export class MachineReplica {
   constructor(
     public head: HeadNowMessage,
     public events: Event[],
   ) {}
 
   /** Folds one event that was told; true: what it makes of the head has to be asked for. */
-  take(event: Event): boolean {
+  apply(event: Event): boolean {
     // An ending and the stop it ends bear the same number: the second must not be passed over.
     if (event.seq < this.head.seq) return false;
     const isNew = !this.events.some(({ id }) => id === event.id);
-    const ask = mustAsk(event, isNew, this.events, this.head.until);
+    const ask = mustReload(event, isNew, this.events, this.head.until);
     this.events = merge(this.events, [event]);
     if (ask) return true;
     if (isNew) {
@@ -32,7 +32,7 @@ export class Told {
   }
 
   /** The whole state as it was asked for, the events not before the head; false: it is older than what was told meanwhile. */
-  takeWhole(head: HeadNowMessage, newest: readonly Event[]): boolean {
+  replace(head: HeadNowMessage, newest: readonly Event[]): boolean {
     if (head.seq < this.head.seq) return false;
     this.head = head;
     // What changed since the head was read is not in it: the line tells it, and then it is folded.
@@ -42,7 +42,7 @@ export class Told {
   }
 
   /** The ledger is another one than this page has seen: nothing told so far holds. */
-  forget(): void {
+  reset(): void {
     this.head = { ...this.head, seq: 0 };
     this.events = [];
   }
@@ -53,7 +53,7 @@ export class Told {
  * need the ledger's history, a cone that is known by name may come from the shelf, and of a clash both sides are shown. What
  * was stored while the head was being read (up to `until`) may be in it already: folded in again, a piece would count twice.
  */
-export function mustAsk(event: Event, isNew: boolean, known: readonly Event[], until = 0): boolean {
+export function mustReload(event: Event, isNew: boolean, known: readonly Event[], until = 0): boolean {
   if (event.corrections > 0 || event.void) return true;
   if (!isNew) return false;
   if (event.seq <= until) return true;

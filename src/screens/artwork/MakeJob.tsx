@@ -1,4 +1,4 @@
-import type { PutRight } from '../../core/artwork/put-right.ts';
+import type { ManualCorrection } from '../../core/artwork/put-right.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import type { Measures } from '../../core/element/measures.ts';
 import { cloths } from '../../core/garment/cloths.ts';
@@ -17,7 +17,7 @@ interface MakeJobProps {
   pictureUrl?: string;
   note: string;
   /** Of a picture: what was put right of its reading. */
-  putRight?: PutRight;
+  putRight?: ManualCorrection;
   /** In sewing order; `threadId` is empty where none was chosen yet. */
   stops: readonly { threadId: string; stitches: number; element: ElementKind; measures: Measures }[];
 }

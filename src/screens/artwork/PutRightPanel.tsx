@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { widestGap, type Said } from '../../core/artwork/put-right.ts';
+import { widestGap, type CorrectionSet } from '../../core/artwork/put-right.ts';
 import type { Reading, Region } from '../../engines/logo/index.ts';
 import type { PutRightHere } from '../../schemas/artwork.ts';
 import { counted } from '../../parts/text.ts';
@@ -80,7 +80,7 @@ export function PutRightSummary({
   here,
   onForget,
 }: {
-  said: Said;
+  said: CorrectionSet;
   here: PutRightHere;
   onForget: () => void;
 }) {

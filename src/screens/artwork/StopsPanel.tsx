@@ -1,10 +1,10 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
-import { toldOfGarment } from '../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../core/advice/of-garment.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import { farColour, mainKind, measuresOf, type ProposedStop } from '../../core/artwork/propose.ts';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
-import type { PutRight } from '../../core/artwork/put-right.ts';
+import type { ManualCorrection } from '../../core/artwork/put-right.ts';
 import type { Reading } from '../../engines/logo/index.ts';
 import { countedSays, usual } from '../../core/stitches/stitch-estimate.ts';
 import { keysOf } from '../../core/base/keys.ts';
@@ -30,7 +30,7 @@ interface StopsPanelProps {
   /** What the workshop's own files are to an estimate. */
   own: OwnFactor;
   /** What was put right of the reading. */
-  putRight: PutRight | null;
+  putRight: ManualCorrection | null;
   /** How long the reading took, decoding included. */
   readMs: number;
   onShow: (regions: readonly number[]) => void;
@@ -79,7 +79,7 @@ export function StopsPanel({
         changes and trims not counted. Read in {(readMs / 1000).toFixed(1)} s.
       </p>
       <WhatIsCounted reading={reading} own={own} />
-      {toldOfGarment({ cloth: '', garment }).map(({ id, says }) => (
+      {garmentRemarks({ cloth: '', garment }).map(({ id, says }) => (
         <p key={id} className="mt-1 text-sm">
           <b aria-hidden="true">!</b> {says}
         </p>

@@ -4,11 +4,11 @@ import { proposeStops } from '../../core/artwork/propose.ts';
 import type { Place, Reading } from '../../engines/logo/index.ts';
 import {
   kindsSaid,
-  nothingSaid,
+  noCorrections,
   placeIn,
   regionAt,
-  type PutRight,
-  type Said,
+  type ManualCorrection,
+  type CorrectionSet,
 } from '../../core/artwork/put-right.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
@@ -36,7 +36,7 @@ export function useDesign(factor: number) {
   const isList = measuring.is !== 'none';
   const garment = garmentOf(facts, reading ?? measured);
 
-  const putRight = usePutRight(reading, (now: Said, taken?: File) => {
+  const putRight = usePutRight(reading, (now: CorrectionSet, taken?: File) => {
     const picture = taken ?? file;
     if (!picture) return;
     setShown([]);
@@ -56,7 +56,7 @@ export function useDesign(factor: number) {
     }
     forget();
     setUrl(URL.createObjectURL(picture));
-    read(nothingSaid, picture);
+    read(noCorrections, picture);
   }
 
   const stops = useMemo(() => {
@@ -90,8 +90,8 @@ function garmentOf(facts: DesignFacts, size: { widthMm: number; heightMm: number
 }
 
 /** What a person said of a picture, with which it is read again. */
-function usePutRight(reading: Reading | null, start: (said: Said, picture?: File) => void) {
-  const [said, setSaid] = useState<Said>(nothingSaid);
+function usePutRight(reading: Reading | null, start: (said: CorrectionSet, picture?: File) => void) {
+  const [said, setSaid] = useState<CorrectionSet>(noCorrections);
   /** The ground as it was read, before anything was said of it. */
   const groundRead = useRef<string | null>(null);
   const kinds = useMemo(
@@ -99,13 +99,13 @@ function usePutRight(reading: Reading | null, start: (said: Said, picture?: File
     [reading, said],
   );
   /** Reads the picture with all that was said of it. */
-  function read(now: Said = said, picture?: File): void {
+  function read(now: CorrectionSet = said, picture?: File): void {
     if (reading && said.ground === null)
       groundRead.current = reading.tones.find((tone) => tone.isGround)?.colour ?? 'none';
     setSaid(now);
     start(now, picture);
   }
-  const again = (change: Partial<Said>) => read({ ...said, ...change });
+  const again = (change: Partial<CorrectionSet>) => read({ ...said, ...change });
   return {
     ...{ said, kinds, read },
     setKind: (id: number, kind: ElementKind) => {
@@ -118,13 +118,13 @@ function usePutRight(reading: Reading | null, start: (said: Said, picture?: File
     join: (one: number, other: number) =>
       reading && again({ joined: [...said.joined, [placeIn(reading, one), placeIn(reading, other)]] }),
     cut: (place: Place) => again({ cut: [...said.cut, place] }),
-    forget: () => again(nothingSaid),
+    forget: () => again(noCorrections),
     /** For the job: a ground that was only affirmed was not put right. */
     putRight: reading && putRightOf(said, reading.regions.length, groundRead.current),
   };
 }
 
-const putRightOf = (said: Said, parts: number, groundRead: string | null): PutRight => ({
+const putRightOf = (said: CorrectionSet, parts: number, groundRead: string | null): ManualCorrection => ({
   ...said,
   parts,
   ground: said.ground === groundRead ? null : said.ground,

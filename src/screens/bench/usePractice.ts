@@ -13,7 +13,7 @@ import {
   type PracticeMove,
   type PracticeState,
 } from '../../core/tension/block/practice.ts';
-import { readTrace } from '../../core/tension/pull/trace.ts';
+import { readPullCurve } from '../../core/tension/pull/trace.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { photograph } from '../../simulators/block-camera.ts';
@@ -120,7 +120,7 @@ export function usePractice(lesson: LessonKey | null) {
       });
       photo.read(await pictureOf(columns), { count: columns.length, columnMm: 10 });
     },
-    trace: grams && readTrace({ ...pulled, grams }),
+    trace: grams && readPullCurve({ ...pulled, grams }),
     verdict: block && readBlock(block, schools.share, schools.start),
   };
 }

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Asked } from '../../core/check/asked.ts';
+import type { CheckRequest } from '../../core/check/asked.ts';
 import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom, markOf, type CheckMark } from '../../core/check/item.ts';
@@ -97,7 +97,7 @@ function useActs(jobId: string | null) {
 }
 
 /** What was asked for as the page was told, and what was asked for or taken back since. */
-function askedNow(facts: CheckFacts, events: readonly ShownEvent[]): Asked[] {
+function askedNow(facts: CheckFacts, events: readonly ShownEvent[]): CheckRequest[] {
   const byId = new Map(facts.asked.map((asked) => [asked.id, asked]));
   for (const event of [...events].reverse()) {
     if (event.kind !== 'check_asked') continue;

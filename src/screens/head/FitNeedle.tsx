@@ -2,7 +2,7 @@ import { needleReasonKeys, needleReasons, type NeedleReason } from '../../core/n
 import { useState } from 'react';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { intoView } from '../../parts/into-view.ts';
 import type { HeadView } from '../../parts/live/view.ts';
@@ -125,7 +125,7 @@ function read(
       text: `${spec.system} ${needleText(spec)}${assumed.length ? ` (taken as: ${assumed.join(', ')})` : ''}`,
     };
   } catch (error) {
-    if (error instanceof Refusal) return { spec: null, text: error.message };
+    if (error instanceof UserError) return { spec: null, text: error.message };
     throw error;
   }
 }

@@ -1,5 +1,5 @@
 import type { Access } from '../../schemas/people.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 const idleChoices = [10, 30, 60, 120, 240, 480];
@@ -58,7 +58,7 @@ export function AccessRules({ access, hasOwner }: { access: Access; hasOwner: bo
           )}
         </>
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </section>
   );
 }

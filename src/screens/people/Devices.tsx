@@ -3,7 +3,7 @@ import { AddField } from '../../parts/store/AddForm.tsx';
 import type { Device, DeviceNew } from '../../schemas/people.ts';
 import { CodeCard, type MadeCode } from './CodeCard.tsx';
 import type { Machine } from '../../schemas/workshop.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 import { useMake } from './useMake.ts';
 
@@ -68,7 +68,7 @@ export function Devices({ devices, machines, addresses, thisDevice, when }: Devi
           </button>
         </form>
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
       {devices.length === 0 && (
         <p className="quiet mt-3">None is let in. From the network nothing can be read or written.</p>
       )}
@@ -138,7 +138,7 @@ function DeviceRow({
           to come back it needs a new code.
         </p>
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </li>
   );
 }

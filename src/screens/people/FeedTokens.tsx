@@ -1,7 +1,7 @@
 import { AddField } from '../../parts/store/AddForm.tsx';
 import type { FeedToken, FeedTokenNew } from '../../schemas/people.ts';
 import type { Machine } from '../../schemas/workshop.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 import { useMake } from './useMake.ts';
 
@@ -71,7 +71,7 @@ export function FeedTokens({ tokens, machines, when }: FeedTokensProps) {
           </form>
         )
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </section>
   );
 }
@@ -97,7 +97,7 @@ function TokenRow({
       >
         Take back
       </button>
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </li>
   );
 }

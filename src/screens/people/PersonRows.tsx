@@ -4,7 +4,7 @@ import { leastSigns, personRoles, roles, type PersonRole } from '../../core/peop
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { EditThing } from '../../parts/store/EditThing.tsx';
 import type { Person } from '../../schemas/people.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 /** Everybody, with role and PIN; what the roles may stands under it. */
@@ -110,7 +110,7 @@ function PersonRow({ person: { id, name, role, canSignIn, active } }: { person: 
           {canSignIn && <span className="quiet text-sm">Signs {name} out everywhere else.</span>}
         </form>
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
       <EditThing
         name={name}
         id={id}

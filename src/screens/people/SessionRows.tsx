@@ -1,5 +1,5 @@
 import type { Session } from '../../schemas/people.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAct } from './useAct.ts';
 
 /** Who is signed in where; each can be ended from here. */
@@ -40,7 +40,7 @@ export function SessionRows({
           </li>
         ))}
       </ul>
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { toldOfGarment } from '../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../core/advice/of-garment.ts';
 import { needlesFor } from '../../core/seating/for-stops.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Job } from '../../schemas/workshop.ts';
@@ -9,7 +9,7 @@ export function ToldOfJobs({ jobs }: { jobs: readonly Job[] }) {
   const told = jobs.flatMap((job) => {
     const advise = needlesFor(job, { threads, schools: data.schools });
     return [
-      ...toldOfGarment(job)
+      ...garmentRemarks(job)
         .filter(({ id }) => id === 'cloth')
         .map(({ says }) => ({ job, says })),
       ...job.stops.flatMap((stop) =>

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
@@ -58,7 +58,7 @@ export default function LetInScreen({ then }: { then: string }) {
             Let this device in
           </button>
         </p>
-        <Refusal says={refusal} />
+        <NotAllowed says={refusal} />
       </form>
       <p className="quiet mt-4">
         The code holds for ten minutes and lets one device in. What was logged here before is kept, and sent

@@ -1,6 +1,6 @@
 import { send } from '../../parts/live/send.ts';
 import { useTry } from '../../parts/live/useTry.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 
 /** Another PIN for whoever is signed in. */
 export function OwnSecret({ done }: { done: () => void }) {
@@ -40,7 +40,7 @@ export function OwnSecret({ done }: { done: () => void }) {
           Keep the new PIN
         </button>
       </p>
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </form>
   );
 }

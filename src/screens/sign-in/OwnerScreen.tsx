@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { leastSigns } from '../../core/people/roles.ts';
 import { send } from '../../parts/live/send.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';
@@ -68,7 +68,7 @@ export default function OwnerScreen() {
               Set the owner
             </button>
           </p>
-          <Refusal says={refusal} />
+          <NotAllowed says={refusal} />
         </form>
       )}
     </div>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
-import { Refusal } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/Refusal.tsx';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { OwnSecret } from './OwnSecret.tsx';
@@ -107,7 +107,7 @@ function SignedIn({ person, then }: { person: Named; then: string }) {
           ✓ The new PIN holds from now on.
         </p>
       )}
-      <Refusal says={refusal} />
+      <NotAllowed says={refusal} />
     </div>
   );
 }

@@ -2,7 +2,7 @@ import type { Trace } from '../../core/trace/course/fold.ts';
 import { courseOf } from '../../core/trace/course/stage.ts';
 import { traceOutcomes } from '../../core/ledger/kinds/trace_closed/definition.ts';
 import { causeOf } from '../../core/trouble/causes.ts';
-import { seen } from '../../core/trouble/seen.ts';
+import { symptoms } from '../../core/trouble/seen.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, momentText } from '../../parts/text.ts';
 import { LearnAnew } from './LearnAnew.tsx';
@@ -57,8 +57,8 @@ function TraceLine({ trace, href }: { trace: Trace; href: string }) {
   const where = `${data.machine.heads > 1 ? `Head ${trace.head}, position` : 'Position'} ${trace.position}`;
   const line = (
     <>
-      <b>{where}</b> · {said.seen ? seen[said.seen].name : 'not said what'} · {counted(steps.length, 'step')}{' '}
-      ·{' '}
+      <b>{where}</b> · {said.seen ? symptoms[said.seen].name : 'not said what'} ·{' '}
+      {counted(steps.length, 'step')} ·{' '}
       {closed
         ? `${closed.data.cause ? causeOf(closed.data.cause).name : traceOutcomes[closed.data.outcome].name.toLowerCase()}`
         : courseOf(trace).ending

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Problem } from '../base/problem.ts';
-import type { From } from '../people/shown.ts';
+import type { RequestOrigin } from '../people/shown.ts';
 import { ConnectionLimiter } from './connection-limiter.ts';
 import { directRequest } from './direct.ts';
 import { answerByFramework } from './framework.ts';
@@ -23,7 +23,7 @@ const lingerMs = 5_000;
 const streams = new ConnectionLimiter(200);
 
 /** Whose streams these are: of what a proxy on this computer passes on, each sender's own. */
-const streamsOf = ({ socket }: IncomingMessage, from: From): string =>
+const streamsOf = ({ socket }: IncomingMessage, from: RequestOrigin): string =>
   process.env['VIVID_PROXY'] && isOwnComputer(socket.remoteAddress)
     ? from.address
     : (socket.remoteAddress ?? '');
@@ -33,7 +33,7 @@ export function requestListeners(listensOn: string) {
   const refuse = requestGuard(listensOn);
 
   /** Whether the request may be looked at any further; false: it has its answer. */
-  function isLetIn(request: IncomingMessage, response: ServerResponse, from: From): boolean {
+  function isLetIn(request: IncomingMessage, response: ServerResponse, from: RequestOrigin): boolean {
     if (request.method === 'GET' && request.url === trustedAddress && from.isHttps) {
       sayTrusted(response);
       return false;
@@ -67,7 +67,7 @@ export function requestListeners(listensOn: string) {
   };
 }
 
-function answer(request: IncomingMessage, response: ServerResponse, from: From): void {
+function answer(request: IncomingMessage, response: ServerResponse, from: RequestOrigin): void {
   const path = pathOf(request.url ?? '');
   const direct = directRequest(request, path);
   const isLive = liveAddress.test(path);

@@ -18,10 +18,10 @@ import {
   tooLong,
   tooSlow,
 } from '../http/body.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
-import type { From, Shown } from '../people/shown.ts';
+import { authenticate, requireRight, requireMachineScope } from '../people/askers.ts';
+import type { RequestOrigin, Credentials } from '../people/shown.ts';
 import { whileAllowed } from '../http/while-allowed.ts';
-import { noteHand } from '../people/seen.ts';
+import { noteActivity } from '../people/seen.ts';
 import { mustTake, paced } from '../http/rate.ts';
 import { idOf } from '../http/path-id.ts';
 import { validator } from '../http/validate.ts';
@@ -38,7 +38,7 @@ type Headers = Readonly<Record<string, string>>;
 /** What a direct endpoint is given of its request. */
 interface Asked {
   request: IncomingMessage;
-  from: From;
+  from: RequestOrigin;
   /** What stands in its address for the machine's id, or "". */
   id: string;
 }
@@ -67,11 +67,11 @@ export const directRoutes: readonly DirectRoute[] = [
     contract: { right: 'logUnnamed', body: {}, answer: entriesStored },
     work: async ({ request, from }) => {
       const asker = await whoAsks(request, from);
-      mustBeAllowed(asker, 'logUnnamed');
+      requireRight(asker, 'logUnnamed');
       mustBeJson(request.headers['content-type'] ?? '');
       const text = await readBody(request);
       mustTake(asker, from.address, 'log', Math.max(leastBytes, Buffer.byteLength(text)));
-      void noteHand(asker);
+      void noteActivity(asker);
       return receiveEntries(parseText(text), asker);
     },
   },
@@ -84,8 +84,8 @@ export const directRoutes: readonly DirectRoute[] = [
     work: async ({ request, from, id: sentId }) => {
       const id = idOf(sentId);
       const asker = await whoAsks(request, from);
-      mustBeAllowed(asker, 'feed');
-      mustBeItsMachine(asker, id);
+      requireRight(asker, 'feed');
+      requireMachineScope(asker, id);
       await machineMustExist(id);
       const lines = whileAllowed(linesOf(request), {
         ...{ shown: shownOf(request), from, right: 'feed', machineId: id },
@@ -105,7 +105,7 @@ export const directRoutes: readonly DirectRoute[] = [
 export interface DirectRequest {
   isStream: boolean;
   /** `headers`: what every answer bears. Resolves when it is answered; never rejects. */
-  answer: (response: ServerResponse, headers: Headers, from: From) => Promise<void>;
+  answer: (response: ServerResponse, headers: Headers, from: RequestOrigin) => Promise<void>;
 }
 
 /** Which direct endpoint a request is for; null: the framework's. `path`: of its target, found canonical. */
@@ -124,12 +124,12 @@ export function directRequest(request: IncomingMessage, path: string): DirectReq
   return null;
 }
 
-const shownOf = ({ headers }: IncomingMessage): Shown => ({
+const shownOf = ({ headers }: IncomingMessage): Credentials => ({
   cookie: headers.cookie ?? null,
   authorization: headers.authorization ?? null,
 });
 
-const whoAsks = (request: IncomingMessage, from: From) => askerOf(shownOf(request), from);
+const whoAsks = (request: IncomingMessage, from: RequestOrigin) => authenticate(shownOf(request), from);
 
 /** The body as it arrives; what ends the reading leaves the connection open for the answer. */
 const linesOf = (request: IncomingMessage) =>

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { IncomingHttpHeaders, IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { TLSSocket } from 'node:tls';
-import type { From } from '../people/shown.ts';
+import type { RequestOrigin } from '../people/shown.ts';
 import { pathOf } from './request-path.ts';
 
 /**
@@ -29,7 +29,7 @@ export const isOwnComputer = (address = ''): boolean => /^(127\.|::1$|::ffff:127
 /**
  * Where a request comes from. What another program passes on (a proxy on this computer) comes from the network, whatever it says: only what asks by itself is near.
  */
-export function fromOf({ socket, headers }: IncomingMessage): From {
+export function fromOf({ socket, headers }: IncomingMessage): RequestOrigin {
   const address = socket.remoteAddress ?? '';
   const isPassedOn = headers['x-forwarded-for'] !== undefined || headers.forwarded !== undefined;
   // What it says is believed only where a proxy was set up.

@@ -45,7 +45,7 @@ function urlGiven(): string {
 }
 
 /** A connection to whichever of the database's servers may be written just now. */
-class ToServerNow extends pg.Client {
+class PrimaryClient extends pg.Client {
   readonly server: string;
   constructor(config: pg.ClientConfig) {
     const server = serverNow(urlGiven());
@@ -55,7 +55,7 @@ class ToServerNow extends pg.Client {
 }
 
 /** Those that are open: to a server whose place another has taken they are cut. */
-const lines = new Set<ToServerNow>();
+const lines = new Set<PrimaryClient>();
 
 /** Finds the server that may be written, where DATABASE_URL names several, and follows it from now on. */
 export const findServer = (): Promise<void> => watchServers(urlGiven());
@@ -81,7 +81,7 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
   const several = serversOf(urlGiven()).length > 1;
   if (several) void findServer();
   const pool = new pg.Pool({
-    ...(several ? { Client: ToServerNow, verify: refuseStandby } : { connectionString: urlGiven() }),
+    ...(several ? { Client: PrimaryClient, verify: refuseStandby } : { connectionString: urlGiven() }),
     max: whose === 'writer' ? 2 : 10,
     // Tests wait longer: a busy computer is no fault of the app.
     connectionTimeoutMillis: Number(process.env['VIVID_CONNECT_MS'] ?? 5000),
@@ -93,8 +93,8 @@ function poolOf(whose: 'all' | 'writer'): pg.Pool {
   // A connection that dies while idle (database restarted) is replaced at its next use.
   pool.on('error', () => undefined);
   if (several) {
-    pool.on('connect', (client) => lines.add(client as pg.PoolClient & ToServerNow));
-    pool.on('remove', (client) => lines.delete(client as pg.PoolClient & ToServerNow));
+    pool.on('connect', (client) => lines.add(client as pg.PoolClient & PrimaryClient));
+    pool.on('remove', (client) => lines.delete(client as pg.PoolClient & PrimaryClient));
   }
   pools.set(whose, pool);
   return pool;
@@ -132,7 +132,7 @@ const held = new WeakSet<Writable>();
  * Holds back what a transaction's connection sends until the code that runs now has sent all it can: several
  * queries then cost one write to the socket, and that costs more than most of the queries.
  */
-function holdWrites(sql: Sql): void {
+function corkWrites(sql: Sql): void {
   const stream = socketOf(sql);
   if (!stream || held.has(stream)) return;
   held.add(stream);
@@ -149,7 +149,7 @@ export async function rows<Row extends pg.QueryResultRow>(
   text: string,
   values: readonly unknown[] = [],
 ): Promise<Row[]> {
-  holdWrites(sql);
+  corkWrites(sql);
   return (await sql.query<Row>({ name: statementName(text), text, values: [...values] })).rows;
 }
 
@@ -157,7 +157,7 @@ export async function rows<Row extends pg.QueryResultRow>(
  * The same, planned anew for its values each time: what goes through a year may need quite another plan than what goes through a day, and a plan kept
  * for any value has taken a hundred times as long.
  */
-export async function rowsPlannedAnew<Row extends pg.QueryResultRow>(
+export async function rowsUnprepared<Row extends pg.QueryResultRow>(
   text: string,
   values: readonly unknown[],
 ): Promise<Row[]> {
@@ -171,7 +171,7 @@ const underWay = new WeakMap<Sql, Promise<unknown>[]>();
  * Sends a query of a transaction without waiting for its answer: the next may follow on its heels (the
  * connections are pipelined), and the transaction's end waits for all of them. If it fails, all is undone. Its rows need not be awaited.
  */
-export function sendOff<Row extends pg.QueryResultRow>(
+export function pipelined<Row extends pg.QueryResultRow>(
   sql: Sql,
   text: string,
   values: readonly unknown[] = [],
@@ -206,10 +206,10 @@ export async function inTransaction<T>(
   const onBroken = (error: Error) => void (broken = error);
   client.on('error', onBroken);
   try {
-    sendOff(client, 'BEGIN');
+    pipelined(client, 'BEGIN');
     const result = await work(client);
     // After a failed query PostgreSQL turns this COMMIT into a ROLLBACK, and the failure is thrown below.
-    sendOff(client, 'COMMIT');
+    pipelined(client, 'COMMIT');
     await Promise.all(sent);
     return result;
   } catch (error) {

@@ -1,4 +1,4 @@
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 
 /** An answer of RFC 9457 (problem details). `detail` is a sentence an operator understands. */
 export interface Problem {
@@ -83,7 +83,7 @@ export function problemFrom(error: unknown): Problem {
     const { status, title, message: detail, errors, type, more } = error;
     return { type, title, status, detail, ...(errors && { errors }), ...more };
   }
-  if (error instanceof Refusal) {
+  if (error instanceof UserError) {
     return { type: `urn:vivid-eye:${error.name}`, title: 'Not accepted', status: 422, detail: error.message };
   }
   if (isUnfitValue(error)) {

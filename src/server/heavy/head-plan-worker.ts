@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { runPlan, shareOut } from '../../engines/planner/index.ts';
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import type { PlanResult, PlanTask } from './head-plan.ts';
 
 /** A thread that works out one plan, answers, and ends. Built as an entry of its own (astro.config.ts). */
@@ -18,7 +18,7 @@ function work(task: PlanTask): PlanResult<unknown> {
           : shareOut(task.problem, { ...task.asked, goOn, spent }),
     };
   } catch (error) {
-    if (error instanceof Refusal) return { refused: error.message, name: error.name };
+    if (error instanceof UserError) return { refused: error.message, name: error.name };
     throw error;
   }
 }

@@ -8,7 +8,7 @@ import {
   embeddedPictures,
   svgAspect,
 } from '../../engines/picture/index.ts';
-import { Refusal } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/refusal.ts';
 import { readUnderside } from '../../engines/underside/index.ts';
 import type { PictureResult, PictureTask } from './artwork.ts';
 
@@ -70,7 +70,7 @@ async function checkEmbedded(text: string): Promise<void> {
     const { width, height } = await sizeOf(Buffer.from(picture, 'base64'));
     pixels += width * height;
     if (pixels > pictureLimits.mostPixels)
-      throw new Refusal(
+      throw new UserError(
         'PictureTooLarge',
         'This drawing holds pictures of too many pixels. Make them smaller (4000 pixels wide is plenty) and drop it again.',
       );
@@ -83,7 +83,7 @@ async function work(task: PictureTask): Promise<PictureResult<unknown>> {
     if (task.does === 'underside') return { read: readUnderside(picture, task.asked) };
     return { read: omit(readArtwork(picture, task.options), 'map', 'box') };
   } catch (error) {
-    if (error instanceof Refusal) return { refused: error.message, name: error.name };
+    if (error instanceof UserError) return { refused: error.message, name: error.name };
     return {
       refused:
         'This picture cannot be read: the file may be damaged. Save it again as PNG or JPEG and send that.',

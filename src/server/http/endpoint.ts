@@ -1,7 +1,7 @@
 import type { APIContext, APIRoute } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import type { DataOf, AnyShape } from '../../core/shape/data-of.ts';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import { logFailure } from '../base/failures.ts';
 import {
   bodyWithinMs,
@@ -14,7 +14,7 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
+import { requireRight, requireMachineScope } from '../people/askers.ts';
 import { mustTake, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
 import { idOf } from './path-id.ts';
@@ -42,7 +42,7 @@ interface Contract<Body, Query> {
 interface Given<Body, Query> {
   body: Body;
   query: Query;
-  asker: Asker;
+  asker: Principal;
   /** A path parameter that must be a UUID. */
   id: (name: string) => string;
   context: APIContext;
@@ -62,8 +62,8 @@ export function endpoint<const Body = undefined, const Query = undefined>(
   const route: APIRoute = (context) =>
     answering(context, async () => {
       const { asker } = context.locals;
-      mustBeAllowed(asker, contract.right);
-      if (contract.ofMachine === true) mustBeItsMachine(asker, pathId(context, 'id'));
+      requireRight(asker, contract.right);
+      if (contract.ofMachine === true) requireMachineScope(asker, pathId(context, 'id'));
       if (contract.rate) mustTake(asker, context.locals.from.address, contract.rate, 1);
       const query = checkQuery?.(Object.fromEntries(context.url.searchParams), 'query');
       const body = checkBody?.(await readJson(context.request), 'body');
@@ -74,7 +74,7 @@ export function endpoint<const Body = undefined, const Query = undefined>(
       >;
       if (typeof contract.ofMachine === 'function' && asker.machineId !== null) {
         const id = context.params['id'] === undefined ? '' : pathId(context, 'id');
-        mustBeItsMachine(asker, await contract.ofMachine({ id, body: given.body }));
+        requireMachineScope(asker, await contract.ofMachine({ id, body: given.body }));
       }
       const answer = await handle(given);
       if (answer instanceof Response) return answer;

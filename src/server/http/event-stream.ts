@@ -1,8 +1,8 @@
 import type { APIContext } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import { may } from '../../core/people/roles.ts';
-import { askerOf } from '../people/askers.ts';
-import { shownBy } from '../people/shown.ts';
+import { authenticate } from '../people/askers.ts';
+import { credentialsOf } from '../people/shown.ts';
 import { onAccessChange } from '../people/known.ts';
 
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
@@ -53,7 +53,7 @@ export function eventStream(
 
 /** Whether who asked may still read. Where that cannot be known just now, he may until the next change. */
 async function mayStill({ request: { headers }, locals }: APIContext, right: Right): Promise<boolean> {
-  return askerOf(shownBy(headers), locals.from).then(
+  return authenticate(credentialsOf(headers), locals.from).then(
     ({ role }) => may(role, right),
     () => true,
   );

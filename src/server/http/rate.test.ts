@@ -1,11 +1,16 @@
 import { expect, test } from 'vitest';
-import type { Asker } from '../../schemas/people.ts';
-import { unasked } from '../people/askers.ts';
+import type { Principal } from '../../schemas/people.ts';
+import { unauthenticated } from '../people/askers.ts';
 import { mustTake, paced, rates, take } from './rate.ts';
 
-const tablet = (id: string): Asker => ({ ...unasked, asked: true, role: 'tablet', device: { id, name: id } });
+const tablet = (id: string): Principal => ({
+  ...unauthenticated,
+  asked: true,
+  role: 'tablet',
+  device: { id, name: id },
+});
 /** How many of so many at the same moment are let through. */
-const taken = (asker: Asker, count: number, now: number, rate: 'compute' | 'upload' = 'compute') =>
+const taken = (asker: Principal, count: number, now: number, rate: 'compute' | 'upload' = 'compute') =>
   Array.from({ length: count }, () => {
     try {
       mustTake(asker, '10.0.0.1', rate, 1, now);
@@ -33,8 +38,8 @@ test('the wait is told: until one is there again', () => {
 });
 
 test('the computer itself is not counted; who was not let in is, by address', () => {
-  expect(taken(unasked, 500, 0)).toBe(500);
-  expect(taken({ ...unasked, asked: true, role: 'nobody' }, 500, 0)).toBe(rates.compute.burst);
+  expect(taken(unauthenticated, 500, 0)).toBe(500);
+  expect(taken({ ...unauthenticated, asked: true, role: 'nobody' }, 500, 0)).toBe(rates.compute.burst);
 });
 
 test('logging is counted in bytes: a shift without a network goes through at once, a tablet that does not stop is held to 400 kB a minute', () => {
@@ -51,7 +56,7 @@ test('logging is counted in bytes: a shift without a network goes through at onc
 
 test('a feed that tells too much is read more slowly, and all of it is read', async () => {
   const parts = Array.from({ length: 6 }, () => new Uint8Array(rates.feed.burst / 5));
-  const machine: Asker = { ...unasked, asked: true, role: 'feed', machineId: 'm' };
+  const machine: Principal = { ...unauthenticated, asked: true, role: 'feed', machineId: 'm' };
   async function* sent() {
     yield* parts;
   }

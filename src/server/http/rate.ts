@@ -1,4 +1,4 @@
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import { tooMany } from '../base/problem.ts';
 
 /**
@@ -26,7 +26,7 @@ const mostBuckets = 5000;
  * What is not asked who it is (the computer itself) is not counted. `now`: ms, of a clock that does not jump.
  */
 export function take(
-  { asked, device, machineId }: Asker,
+  { asked, device, machineId }: Principal,
   address: string,
   rate: Rate,
   some: number,
@@ -55,7 +55,7 @@ const longestPauseMs = 5000;
 /** The parts of a stream, none sooner than its sender's bucket allows: the sender waits, and loses nothing. */
 export async function* paced(
   parts: AsyncIterable<Uint8Array>,
-  asker: Asker,
+  asker: Principal,
   address: string,
   rate: Rate,
 ): AsyncGenerator<Uint8Array> {

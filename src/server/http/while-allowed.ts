@@ -1,13 +1,13 @@
 import type { Right } from '../../core/people/rights.ts';
 import { ProblemError } from '../base/problem.ts';
-import { askerOf, mustBeAllowed, mustBeItsMachine } from '../people/askers.ts';
+import { authenticate, requireRight, requireMachineScope } from '../people/askers.ts';
 import { onAccessChange } from '../people/known.ts';
-import type { From, Shown } from '../people/shown.ts';
+import type { RequestOrigin, Credentials } from '../people/shown.ts';
 
 /** Who sends or reads something long, and what that takes. */
 interface Holder {
-  shown: Shown;
-  from: From;
+  shown: Credentials;
+  from: RequestOrigin;
   right: Right;
   /** The machine that it is about. */
   machineId?: string;
@@ -26,9 +26,9 @@ export async function* whileAllowed<Part>(
   let wake: (refusal: ProblemError) => void = () => undefined;
   const check = async () => {
     try {
-      const asker = await askerOf(shown, from);
-      mustBeAllowed(asker, right);
-      if (machineId !== undefined) mustBeItsMachine(asker, machineId);
+      const asker = await authenticate(shown, from);
+      requireRight(asker, right);
+      if (machineId !== undefined) requireMachineScope(asker, machineId);
     } catch (error) {
       if (!(error instanceof ProblemError)) return;
       refusal = error;

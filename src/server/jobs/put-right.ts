@@ -1,4 +1,4 @@
-import { howOften, type HowOften, type PutRight } from '../../core/artwork/put-right.ts';
+import { howOften, type HowOften, type ManualCorrection } from '../../core/artwork/put-right.ts';
 import { database, rows } from '../base/database.ts';
 
 /** Of so many newest jobs and photos: a reader and those who use it change. */
@@ -8,7 +8,7 @@ const lastBlocks = 60;
 /** How often the readers of logos and of test blocks' photos were put right on this computer. */
 export async function putRightHere(): Promise<HowOften & { columns: number; columnsPutRight: number }> {
   const [jobs, [blocks]] = await Promise.all([
-    rows<{ put_right: PutRight }>(
+    rows<{ put_right: ManualCorrection }>(
       database(),
       `SELECT put_right FROM job WHERE put_right IS NOT NULL ORDER BY id DESC LIMIT ${lastJobs}`,
     ),

@@ -5,13 +5,13 @@ import type { Garment } from '../../core/garment/garment.ts';
 import type { FindingsQuery } from '../../schemas/findings.ts';
 import type { Machine } from '../../schemas/workshop.ts';
 import { serverNow } from '../base/clock.ts';
-import { rowsPlannedAnew } from '../base/database.ts';
+import { rowsUnprepared } from '../base/database.ts';
 import { invalid, ProblemError } from '../base/problem.ts';
 import { machineById } from '../stores/machines.ts';
 import { caughtUp } from './catch-up.ts';
 
 /** What a question is asked of. */
-export interface Asked {
+export interface QuestionScope {
   machine: Machine;
   machineId: string;
   from: string;
@@ -32,7 +32,7 @@ interface JobSewn {
 }
 
 /** The cloth of a job that says none. */
-export const notSaid = 'cloth not said';
+export const notGiven = 'cloth not said';
 /** Looked at when nothing else is said: a year. */
 const usualDays = 365;
 /** Years that may be looked at, at most. */
@@ -60,7 +60,7 @@ export function checkDays(from: string, to: string, most: number, tooMany: strin
  * Reads what is asked, and brings the machine's sums up to the ledger first. Throws 404 for a machine that is not there, 422 for a time that ends before
  * it begins or is longer than ten years, 503 while a large ledger is being counted for the first time.
  */
-export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> {
+export async function askedOf(id: string, query: FindingsQuery): Promise<QuestionScope> {
   const machine = await machineById(id);
   const machineId = machine.id;
   const to = query.to ?? dayOf(serverNow().getTime());
@@ -83,7 +83,7 @@ export async function askedOf(id: string, query: FindingsQuery): Promise<Asked> 
 }
 
 async function jobsSewn(machineId: string, from: string, to: string): Promise<Map<string, JobSewn>> {
-  const found = await rowsPlannedAnew<{
+  const found = await rowsUnprepared<{
     id: string;
     name: string;
     cloth: string;
@@ -98,15 +98,16 @@ async function jobsSewn(machineId: string, from: string, to: string): Promise<Ma
   return new Map(
     found.map(({ id, name, cloth: said, garment, stitches }) => {
       const { cloth } = garmentOf({ cloth: said, garment: garment ?? undefined }).garment;
-      return [id, { id, name, cloth: cloth ? cloths[cloth].name : said || notSaid, stitches }];
+      return [id, { id, name, cloth: cloth ? cloths[cloth].name : said || notGiven, stitches }];
     }),
   );
 }
 
 /** The sums of the days and jobs asked for, with {@link valuesOf}. */
 export const ofAsked = `machine_id = $1 AND day BETWEEN $2 AND $3 AND ($4::uuid[] IS NULL OR job_id = ANY($4))`;
-export const valuesOf = ({ machineId, from, to, jobIds }: Asked) => [machineId, from, to, jobIds];
+export const valuesOf = ({ machineId, from, to, jobIds }: QuestionScope) => [machineId, from, to, jobIds];
 
-export const clothOfJob = ({ jobs }: Pick<Asked, 'jobs'>, jobId: string) => jobs.get(jobId)?.cloth ?? notSaid;
+export const clothOfJob = ({ jobs }: Pick<QuestionScope, 'jobs'>, jobId: string) =>
+  jobs.get(jobId)?.cloth ?? notGiven;
 /** What every answer tells. */
-export const told = ({ from, to, cloths: all }: Asked) => ({ from, to, cloths: all });
+export const told = ({ from, to, cloths: all }: QuestionScope) => ({ from, to, cloths: all });

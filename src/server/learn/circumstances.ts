@@ -9,10 +9,10 @@ import {
   type FactorCell,
 } from '../../core/learn/factors/factors.ts';
 import type { WithData } from '../../schemas/findings.ts';
-import { rowsPlannedAnew } from '../base/database.ts';
+import { rowsUnprepared } from '../base/database.ts';
 import { zoneNamed } from '../base/zone.ts';
 import { invalid } from '../base/problem.ts';
-import { notSaid, ofAsked, told, valuesOf, type Asked } from './asked.ts';
+import { notGiven, ofAsked, told, valuesOf, type QuestionScope } from './asked.ts';
 import { circumstance } from './store.ts';
 
 interface CircumstanceRow {
@@ -38,7 +38,7 @@ const byPerson = `SELECT machine_id, day, block, position, job_id, thread_id, ne
  * Breaks and stitches by circumstances. Breaks before the first finished piece of a part of the day count at the machine's usual speed. `zone`: whose
  * clock tells the time of day. People are told apart only where the machine's profile allows it. Throws 422 for a zone that is not known.
  */
-export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithData> {
+export async function circumstancesOf(asked: QuestionScope, zone = 'UTC'): Promise<WithData> {
   if (!zoneNamed(zone))
     throw invalid(
       `No time zone is called “${zone}”. Leave “zone” out, or send a name such as Europe/Berlin.`,
@@ -48,7 +48,7 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
   const [found, breakMinutes] = await Promise.all([
     // What is grouped by is narrow: jobs are told apart only where they are compared, by a number (each job once, so that the planner keeps the few jobs
     // at hand and goes through the sums, not the other way), and the clock is looked up.
-    rowsPlannedAnew<CircumstanceRow>(
+    rowsUnprepared<CircumstanceRow>(
       `WITH clock AS (
        SELECT array_agg(extract(hour FROM (day + make_interval(mins => block * ${blockHours * 60} + ${blockHours * 30}))
          AT TIME ZONE 'UTC' AT TIME ZONE $7)::int / 6 * 6 ORDER BY day, block) AS hours
@@ -89,8 +89,8 @@ export async function circumstancesOf(asked: Asked, zone = 'UTC'): Promise<WithD
 }
 
 /** What a break that counts against its position took on average, minutes; null: there was none. */
-async function minutesOfBreaks(asked: Asked): Promise<number | null> {
-  const found = await rowsPlannedAnew<{ fault: string; stops: number; lostMs: number }>(
+async function minutesOfBreaks(asked: QuestionScope): Promise<number | null> {
+  const found = await rowsUnprepared<{ fault: string; stops: number; lostMs: number }>(
     `SELECT fault, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
      WHERE ${ofAsked} AND kind = 'break' AND position > 0
      GROUP BY 1`,
@@ -102,15 +102,15 @@ async function minutesOfBreaks(asked: Asked): Promise<number | null> {
 }
 
 /** Each job's place in the list of what jobs are compared by: its cloth, and its name or “others”. First: what a job without either is. */
-function jobLevels(asked: Asked): {
+function jobLevels(asked: QuestionScope): {
   jobs: { id: string; level: number }[];
   levels: Pick<FactorCell['levels'], 'cloth' | 'job'>[];
 } {
   const wanted = asked.jobIds && new Set(asked.jobIds);
   const sewn = [...asked.jobs.values()].filter(({ id }) => !wanted || wanted.has(id));
   const compared = comparedJobs(sewn);
-  const levels = [{ cloth: notSaid, job: others }];
-  const places = new Map([[`${notSaid}\n${others}`, 0]]);
+  const levels = [{ cloth: notGiven, job: others }];
+  const places = new Map([[`${notGiven}\n${others}`, 0]]);
   const jobs = sewn.map(({ id, cloth }) => {
     const job = compared.get(id) ?? others;
     const key = `${cloth}\n${job}`;

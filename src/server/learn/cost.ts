@@ -5,11 +5,11 @@ import { nobody } from '../../core/learn/exposure/exposures.ts';
 import type { CostLine } from '../../core/learn/answers/cost.ts';
 import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { CostData } from '../../schemas/findings.ts';
-import { rowsPlannedAnew } from '../base/database.ts';
+import { rowsUnprepared } from '../base/database.ts';
 import { jobNames } from '../jobs/jobs.ts';
 import { placeName } from '../../core/learn/answers/words/place-name.ts';
 import { changesOf } from './needles.ts';
-import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
+import { ofAsked, told, valuesOf, type QuestionScope } from './asked.ts';
 
 /** Jobs told at most: those that cost most. */
 const mostJobs = 40;
@@ -26,18 +26,18 @@ interface StopSum {
 }
 
 /** What stops took, by cause, place and job, with the needles changed in these days. */
-export async function costOf(asked: Asked): Promise<CostData> {
+export async function costOf(asked: QuestionScope): Promise<CostData> {
   const { machine } = asked;
   const [sums, [sewn], changes] = await Promise.all([
     // Once through the stops, added up in three ways.
-    rowsPlannedAnew<StopSum>(
+    rowsUnprepared<StopSum>(
       `SELECT kind, fault, head, position, job_id, sum(stops)::int8 AS stops, sum(lost_ms)::int8 AS "lostMs" FROM stop_cell
        WHERE ${ofAsked}
        GROUP BY GROUPING SETS ((kind, fault), (head, position), (job_id)) ORDER BY "lostMs" DESC, kind, fault, head, position, job_id`,
       valuesOf(asked),
     ),
     // All heads sew at once: the machine's time is one head's.
-    rowsPlannedAnew<{ ms: number | null }>(
+    rowsUnprepared<{ ms: number | null }>(
       `SELECT sum(ms)::int8 AS ms FROM (
          SELECT max(ms) AS ms FROM (
            SELECT day, head, sum(sewing_ms) AS ms FROM sewn_day WHERE ${ofAsked} GROUP BY 1, 2) each GROUP BY day) daily`,

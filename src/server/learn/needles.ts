@@ -1,12 +1,12 @@
 import type { NeedleReason } from '../../core/needle/reasons.ts';
-import { needlesOfSeveral, went } from '../../core/learn/answers/needle-columns.ts';
+import { needlesOfMachines, outcomes } from '../../core/learn/answers/needle-columns.ts';
 import { endedByTrouble } from '../../core/learn/life/trouble.ts';
 import { defaultMinutes } from '../../engines/planner/index.ts';
 import type { NeedlesData } from '../../schemas/findings.ts';
-import { database, rows, rowsPlannedAnew } from '../base/database.ts';
+import { database, rows, rowsUnprepared } from '../base/database.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { listMachines } from '../stores/machines.ts';
-import { askedOf, clothOfJob, spanOf, told, type Asked } from './asked.ts';
+import { askedOf, clothOfJob, spanOf, told, type QuestionScope } from './asked.ts';
 
 /** The newest needles told at most: more say nothing new of how long they last. */
 const mostLives = 20_000;
@@ -34,7 +34,7 @@ interface Columns {
 }
 
 /** Every needle fitted in the days asked for, with how it went; of many the newest `most`. A needle counts to the cloth that it sewed most of. */
-export async function needlesOf(asked: Asked, most = mostLives): Promise<NeedlesData> {
+export async function needlesOf(asked: QuestionScope, most = mostLives): Promise<NeedlesData> {
   const { machineId, from, to } = asked;
   const [columns, trouble] = await Promise.all([
     columnsOf(asked, most),
@@ -52,7 +52,7 @@ export async function needlesOf(asked: Asked, most = mostLives): Promise<Needles
     lives: {
       ...{ head, position, stitches, sewingMs, metallicMs, kind, cloth, thread },
       went: columns.reason.map((reason, index) =>
-        wentAs(reason, columns.fault[index]!, columns.nextBroke[index]!),
+        outcomeIndex(reason, columns.fault[index]!, columns.nextBroke[index]!),
       ),
       ...{ kinds: kinds.all, cloths: cloths.all, threads: await threadWords(threads.all) },
       machines: [asked.machine.name],
@@ -62,7 +62,7 @@ export async function needlesOf(asked: Asked, most = mostLives): Promise<Needles
 }
 
 /** The same, of every machine in the same days: as many of each, so that none is told by its newest only. */
-export async function needlesOfAll(asked: Asked, cloth: string | undefined): Promise<NeedlesData> {
+export async function needlesOfAll(asked: QuestionScope, cloth: string | undefined): Promise<NeedlesData> {
   const machines = await everyItem((after) => listMachines({ limit: 200, after }));
   const most = Math.ceil(mostLives / machines.length);
   const { from, to } = asked;
@@ -74,7 +74,7 @@ export async function needlesOfAll(asked: Asked, cloth: string | undefined): Pro
     found.set(id, await needlesOf(each, most));
   }
   const { costs } = found.get(asked.machineId)!;
-  return { ...told(asked), lives: needlesOfSeveral([...found.values()].map(({ lives }) => lives)), costs };
+  return { ...told(asked), lives: needlesOfMachines([...found.values()].map(({ lives }) => lives)), costs };
 }
 
 /** Words, each named by its place in the list of all. */
@@ -89,11 +89,11 @@ class Places {
   }
 }
 
-const wentAs = (reason: NeedleReason | null, fault: string | null, nextBroke: boolean): number =>
-  went.indexOf(reason === null ? 'in' : endedByTrouble({ reason, fault, nextBroke }) ? 'trouble' : 'out');
+const outcomeIndex = (reason: NeedleReason | null, fault: string | null, nextBroke: boolean): number =>
+  outcomes.indexOf(reason === null ? 'in' : endedByTrouble({ reason, fault, nextBroke }) ? 'trouble' : 'out');
 
-async function columnsOf({ machineId, from, to, jobIds }: Asked, most: number): Promise<Columns> {
-  const [found] = await rowsPlannedAnew<Columns>(
+async function columnsOf({ machineId, from, to, jobIds }: QuestionScope, most: number): Promise<Columns> {
+  const [found] = await rowsUnprepared<Columns>(
     `SELECT json_agg(needle_kind) AS kind, json_agg(job_id) AS job, json_agg(thread_id) AS thread, json_agg(head) AS head,
        json_agg(position) AS position, json_agg(stitches) AS stitches, json_agg(sewing_ms) AS "sewingMs",
        json_agg(metallic_ms) AS "metallicMs", json_agg(ended_reason) AS reason, json_agg(ended_fault) AS fault,
@@ -125,8 +125,8 @@ export async function changesOf({
   from,
   to,
   jobIds,
-}: Asked): Promise<{ out: number; troubled: number }> {
-  const found = await rowsPlannedAnew<{
+}: QuestionScope): Promise<{ out: number; troubled: number }> {
+  const found = await rowsUnprepared<{
     ended_reason: NeedleReason;
     ended_fault: string | null;
     next_broke: boolean;
@@ -150,7 +150,7 @@ export async function changesOf({
 
 /** How long stops took in which a needle was changed, minutes: the mean of the newest; null: there was none. */
 async function minutesOfTrouble(machineId: string, from: string, to: string): Promise<number | null> {
-  const [found] = await rowsPlannedAnew<{ ms: number | null }>(
+  const [found] = await rowsUnprepared<{ ms: number | null }>(
     `SELECT avg(stopped.lost_ms)::float8 AS ms FROM (
        SELECT head, position, ended_at FROM needle_life
        WHERE machine_id = $1 AND ended_at >= $2 AND ended_at < $3 AND ended_fault IS NOT NULL

@@ -1,11 +1,11 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import type { ChangedData, PairingData, PlacesData } from '../../schemas/findings.ts';
-import { rowsPlannedAnew } from '../base/database.ts';
-import { ofAsked, told, valuesOf, type Asked } from './asked.ts';
+import { rowsUnprepared } from '../base/database.ts';
+import { ofAsked, told, valuesOf, type QuestionScope } from './asked.ts';
 
 /** Breaks and stitches of each seat. */
-export async function placesOf(asked: Asked): Promise<PlacesData> {
-  const places = await rowsPlannedAnew<PlacesData['places'][number]>(
+export async function placesOf(asked: QuestionScope): Promise<PlacesData> {
+  const places = await rowsUnprepared<PlacesData['places'][number]>(
     `SELECT head, position, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_day
      WHERE ${ofAsked} AND head > 0 AND position > 0 GROUP BY 1, 2 ORDER BY 1, 2`,
     valuesOf(asked),
@@ -14,8 +14,8 @@ export async function placesOf(asked: Asked): Promise<PlacesData> {
 }
 
 /** Breaks and stitches of each kind of needle. */
-export async function pairingOf(asked: Asked): Promise<PairingData> {
-  const found = await rowsPlannedAnew<PairingData['rows'][number]>(
+export async function pairingOf(asked: QuestionScope): Promise<PairingData> {
+  const found = await rowsUnprepared<PairingData['rows'][number]>(
     `SELECT needle_kind AS needle, sum(breaks)::int8 AS breaks, sum(stitches)::int8 AS stitches FROM sewn_cell
      WHERE ${ofAsked} AND needle_kind <> '' GROUP BY 1 ORDER BY 1`,
     valuesOf(asked),
@@ -29,10 +29,10 @@ const mostDays = 400;
 const columns = ['step', 'head', 'position', 'breaks', 'stitches'] as const;
 
 /** Breaks and stitches of each seat day by day (week by week over longer times); days on which nothing was sewn are left out. */
-export async function seriesOf(asked: Asked): Promise<ChangedData> {
+export async function seriesOf(asked: QuestionScope): Promise<ChangedData> {
   const isLong = (Date.parse(asked.to) - Date.parse(asked.from)) / millisecondsInDay >= mostDays;
   // As columns, in any order: sorting and grouping thousands of small rows takes longer in the database than here.
-  const [found] = await rowsPlannedAnew<Record<(typeof columns)[number], number[]>>(
+  const [found] = await rowsUnprepared<Record<(typeof columns)[number], number[]>>(
     `SELECT ${columns.map((column) => `coalesce(json_agg(${column}), '[]') AS ${column}`).join(', ')}
      FROM (
        SELECT ${isLong ? `date_trunc('week', day::timestamp)::date` : 'day'} - $2::date AS step, head, position, sum(breaks) AS breaks,

@@ -5,7 +5,7 @@ import { sqlKinds } from '../../core/ledger/about-kinds.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { breaksRose, type BreakCount } from '../../core/tension/case/breaks-rose.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
-import { askedKey, type Asked } from '../../core/check/asked.ts';
+import { requestKey, type CheckRequest } from '../../core/check/asked.ts';
 import { markFrom } from '../../core/check/item.ts';
 import type { MechanicalCheck } from '../../core/trouble/mechanical-checks.ts';
 import { impactWords } from '../../core/trouble/impact.ts';
@@ -86,13 +86,13 @@ async function mechanicalFacts(machineId: string): Promise<CheckFacts['mechanica
 }
 
 /** Asked for and not said done before today, the oldest first. Indexes event_page_kind and event_check. */
-async function askedFor(machineId: string, dayStart: string): Promise<Asked[]> {
-  return rows<Asked>(
+async function askedFor(machineId: string, dayStart: string): Promise<CheckRequest[]> {
+  return rows<CheckRequest>(
     database(),
     `SELECT id, at, head, position, data->>'says' AS says FROM event asked
      WHERE machine_id = $1 AND kind = 'check_asked' AND NOT void AND NOT EXISTS (
        SELECT FROM event WHERE machine_id = $1 AND kind = 'check_done' AND NOT void
-         AND data->>'item' = '${askedKey('')}' || asked.id AND data->>'state' = 'done' AND at < $2)
+         AND data->>'item' = '${requestKey('')}' || asked.id AND data->>'state' = 'done' AND at < $2)
      ORDER BY at DESC, id DESC LIMIT ${mostAsked}`,
     [machineId, dayStart],
   ).then((found) => found.reverse());

@@ -5,7 +5,7 @@ import { actsLookAt } from '../../core/board/acts.ts';
 import { sqlList } from '../../core/ledger/about-kinds.ts';
 import { rightsOf } from '../../core/people/roles.ts';
 import { kindsOfToday } from '../../core/run/today.ts';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import type { FrameData, ScreenName, Who } from '../../schemas/frame-data.ts';
 import { serverNow } from '../base/clock.ts';
 import { zoneNamed } from '../base/zone.ts';
@@ -45,7 +45,7 @@ export const operatorHere = ({ locals, cookies }: Pick<PageRequest, 'locals' | '
   locals.asker.asked ? (locals.asker.person?.id ?? null) : (cookies.get('operator')?.value ?? null);
 
 /** What a page (of a machine, where one is named) is told of who asks. A device that is another machine's only looks on. */
-export function whoIsHere({ asked, role, device, machineId: its }: Asker, machineId?: string): Who {
+export function whoIsHere({ asked, role, device, machineId: its }: Principal, machineId?: string): Who {
   const looksOn = its !== null && machineId !== undefined && its !== machineId;
   return { asked, device, looksOn, rights: rightsOf(looksOn ? 'display' : role, asked) };
 }

@@ -3,14 +3,14 @@ import type { ListQuery } from '../../schemas/workshop.ts';
 import { roles } from '../../core/people/roles.ts';
 import { database, rows } from '../base/database.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
-import type { Changed } from './changed.ts';
+import type { AccessChange } from './changed.ts';
 
 interface Row {
   seq: number;
   at: string;
   person: string | null;
   device: string | null;
-  what: Changed['what'];
+  what: AccessChange['what'];
   about: { name?: string; role?: keyof typeof roles; kind?: string; minutes?: number; count?: number };
 }
 
@@ -41,9 +41,12 @@ export async function accessLines({
   );
 }
 
-function inWords(what: Changed['what'], { name = '', role, kind, minutes, count }: Row['about']): string {
+function inWords(
+  what: AccessChange['what'],
+  { name = '', role, kind, minutes, count }: Row['about'],
+): string {
   const as = role ? `, ${roles[role].name.toLowerCase()}` : '';
-  const said: Record<Changed['what'], string> = {
+  const said: Record<AccessChange['what'], string> = {
     'owner set': `${name} set as owner by the link of ./start`,
     'person added': `${name} added${as}`,
     'person changed': `${name} is now${as.slice(1)}`,

@@ -1,8 +1,8 @@
-import type { Access, Asker } from '../../schemas/people.ts';
+import type { Access, Principal } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid } from '../base/problem.ts';
-import { accessChanged, writeChange } from './changed.ts';
-import { known } from './known.ts';
+import { accessChanged, recordAccessChange } from './changed.ts';
+import { accessCache } from './known.ts';
 
 /** ./start --open: nothing is asked of anybody. */
 const isOpen = process.env['VIVID_OPEN'] === '1';
@@ -10,21 +10,21 @@ const believedMs = 5000;
 
 /** Whether signing in is asked here too, and how long nobody need do it again. */
 export async function accessNow(): Promise<Access> {
-  if (known.access && known.access.until > Date.now()) return known.access.now;
-  const { changes } = known;
+  if (accessCache.access && accessCache.access.until > Date.now()) return accessCache.access.now;
+  const { changes } = accessCache;
   const [row] = await rows<{ sign_in: boolean; idle_minutes: number }>(
     database(),
     'SELECT sign_in, idle_minutes FROM access',
   );
   const now = { signIn: row?.sign_in ?? false, idleMinutes: row?.idle_minutes ?? 60, isOpen };
-  if (known.changes === changes) known.access = { now, until: Date.now() + believedMs };
+  if (accessCache.changes === changes) accessCache.access = { now, until: Date.now() + believedMs };
   return now;
 }
 
 /** Turned on only when an owner could come in again. Throws a 422 problem else. */
 export async function changeAccess(
   change: { signIn?: boolean; idleMinutes?: number },
-  by: Asker,
+  by: Principal,
 ): Promise<Access> {
   await inTransaction(async (sql) => {
     if (change.signIn && !(await ownersHeld(sql)))
@@ -35,9 +35,9 @@ export async function changeAccess(
       [change.signIn ?? null, change.idleMinutes ?? null],
     );
     if (change.signIn !== undefined)
-      await writeChange(sql, by, { what: change.signIn ? 'sign-in on' : 'sign-in off' });
+      await recordAccessChange(sql, by, { what: change.signIn ? 'sign-in on' : 'sign-in off' });
     if (change.idleMinutes !== undefined)
-      await writeChange(sql, by, { what: 'idle time', minutes: change.idleMinutes });
+      await recordAccessChange(sql, by, { what: 'idle time', minutes: change.idleMinutes });
   });
   await accessChanged();
   return accessNow();

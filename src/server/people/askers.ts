@@ -1,7 +1,7 @@
 import { may, type Role } from '../../core/people/roles.ts';
 import { rights, type Right } from '../../core/people/rights.ts';
 import { roles } from '../../core/people/roles.ts';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { log } from '../base/log.ts';
@@ -9,15 +9,15 @@ import { noteDevice } from './seen.ts';
 import { ProblemError } from '../base/problem.ts';
 import { listening } from '../base/notifications.ts';
 import { accessNow } from './access.ts';
-import { heldBy, type From, type Shown } from './shown.ts';
-import { known } from './known.ts';
+import { cookiesOf, type RequestOrigin, type Credentials } from './shown.ts';
+import { accessCache } from './known.ts';
 import { hashOf } from './tokens/tokens.ts';
 
 /** Believed for so long at most without looking again; a change is heard of before (changed.ts). */
 const believedMs = 5000;
 const mostKnown = 5000;
 
-export const nobody: Asker = {
+export const nobody: Principal = {
   role: 'nobody',
   person: null,
   device: null,
@@ -26,46 +26,46 @@ export const nobody: Asker = {
   asked: true,
 };
 /** The computer itself before sign-in is turned on, and everybody with --open. */
-export const unasked: Asker = { ...nobody, role: 'owner', asked: false };
+export const unauthenticated: Principal = { ...nobody, role: 'owner', asked: false };
 
 /** Who asks. Never throws for what is shown: whoever shows nothing that is known is nobody. */
-export async function askerOf(shown: Shown, from: From): Promise<Asker> {
+export async function authenticate(shown: Credentials, from: RequestOrigin): Promise<Principal> {
   // At every touch: what was found out for the very same headers a moment ago.
   const key = `${from.isNear} ${from.isHttps} ${shown.authorization} ${shown.cookie}`;
-  const before = known.askers.get(key);
+  const before = accessCache.askers.get(key);
   if (before && before.until > Date.now()) return before.asker;
-  const { changes } = known;
+  const { changes } = accessCache;
   const asker = await lookUp(shown, from);
-  if (known.changes !== changes) return asker;
-  if (known.askers.size >= mostKnown) known.askers.clear();
-  known.askers.set(key, { asker, until: Date.now() + believedMs });
+  if (accessCache.changes !== changes) return asker;
+  if (accessCache.askers.size >= mostKnown) accessCache.askers.clear();
+  accessCache.askers.set(key, { asker, until: Date.now() + believedMs });
   return asker;
 }
 
-async function lookUp({ cookie, authorization }: Shown, from: From): Promise<Asker> {
+async function lookUp({ cookie, authorization }: Credentials, from: RequestOrigin): Promise<Principal> {
   hearOfChanges();
   const { isOpen, signIn } = await accessNow();
-  if (isOpen) return unasked;
+  if (isOpen) return unauthenticated;
   const bearer = /^Bearer ([\w-]{20,100})$/.exec(authorization ?? '')?.[1];
   if (bearer) return feedOf(bearer);
-  const { device, session } = heldBy({ cookie, authorization }, from);
-  if (from.isNear && !signIn) return session ? byName(device, session) : unasked;
+  const { device, session } = cookiesOf({ cookie, authorization }, from);
+  if (from.isNear && !signIn) return session ? byName(device, session) : unauthenticated;
   if (!device && !session) return nobody;
   return holderOf(device, session, from.isNear);
 }
 
 /** On the computer itself whoever signed in all the same is known by name; he may do everything, signed in or not. */
-async function byName(device: string | null, session: string): Promise<Asker> {
+async function byName(device: string | null, session: string): Promise<Principal> {
   const { person, sessionId } = await holderOf(device, session, true);
-  return { ...unasked, person, sessionId };
+  return { ...unauthenticated, person, sessionId };
 }
 
 /** Other processes' changes are heard from the first question on. */
 function hearOfChanges(): void {
-  if (known.listening) return;
-  known.listening = true;
+  if (accessCache.listening) return;
+  accessCache.listening = true;
   listening().catch((error: unknown) => {
-    known.listening = false;
+    accessCache.listening = false;
     log().warn({ err: error }, 'changes of access are not heard; looked up every few seconds');
   });
 }
@@ -85,7 +85,7 @@ interface Held {
  * A device that was let in, with whoever signed in on it. A session counts only on the device on which it began: stolen by itself it is worth nothing. On the computer
  * itself it needs no device.
  */
-async function holderOf(device: string | null, session: string | null, isNear: boolean): Promise<Asker> {
+async function holderOf(device: string | null, session: string | null, isNear: boolean): Promise<Principal> {
   const { idleMinutes } = await accessNow();
   const now = serverNow();
   const [row] = await rows<Held>(
@@ -115,7 +115,7 @@ async function holderOf(device: string | null, session: string | null, isNear: b
   };
 }
 
-async function feedOf(token: string): Promise<Asker> {
+async function feedOf(token: string): Promise<Principal> {
   const [row] = await rows<{ id: string; kind: 'feed' | 'gauge'; machine_id: string }>(
     database(),
     'SELECT id, kind, machine_id FROM feed_token WHERE token = $1 AND out_at IS NULL',
@@ -125,13 +125,13 @@ async function feedOf(token: string): Promise<Asker> {
 }
 
 /** Throws a problem, 401 or 403, with a sentence, where who asks may not. */
-export function mustBeAllowed(asker: Asker, right: Right): void {
+export function requireRight(asker: Principal, right: Right): void {
   if (may(asker.role, right)) return;
   throw refused(asker, right);
 }
 
 /** Throws where a device or feed that is one machine's asks to write for another. */
-export function mustBeItsMachine(asker: Asker, machineId: string): void {
+export function requireMachineScope(asker: Principal, machineId: string): void {
   if (asker.machineId === null || asker.machineId === machineId) return;
   throw new ProblemError(
     403,
@@ -140,7 +140,7 @@ export function mustBeItsMachine(asker: Asker, machineId: string): void {
   );
 }
 
-export function refused(asker: Asker, right: Right): ProblemError {
+export function refused(asker: Principal, right: Right): ProblemError {
   const { needs } = rights[right];
   const { role, person } = asker;
   if (role === 'nobody')

@@ -2,11 +2,11 @@ import { serverNow } from '../base/clock.ts';
 import { rows, type Sql } from '../base/database.ts';
 import { log } from '../base/log.ts';
 import { notify } from '../base/notifications.ts';
-import type { Asker } from '../../schemas/people.ts';
-import { forgetAskers } from './known.ts';
+import type { Principal } from '../../schemas/people.ts';
+import { forgetPrincipals } from './known.ts';
 
 /** What can be changed about who may do what, as it is told afterwards. */
-export type Changed =
+export type AccessChange =
   | {
       what:
         | 'owner set'
@@ -25,10 +25,10 @@ export type Changed =
   | { what: 'wrong guesses'; name: string; count: number };
 
 /** Writes a change beside it, in its transaction. */
-export async function writeChange(
+export async function recordAccessChange(
   sql: Sql,
-  by: Pick<Asker, 'person' | 'device'>,
-  { what, ...about }: Changed,
+  by: Pick<Principal, 'person' | 'device'>,
+  { what, ...about }: AccessChange,
 ): Promise<void> {
   await rows(
     sql,
@@ -39,7 +39,7 @@ export async function writeChange(
 
 /** After the commit: nobody is what he was before. In this process at once, in others as soon as they hear of it. */
 export async function accessChanged(): Promise<void> {
-  forgetAskers();
+  forgetPrincipals();
   await notify('vivid_eye_access', ['']).catch((error: unknown) =>
     log().warn({ err: error }, 'change of access not announced'),
   );

@@ -1,10 +1,10 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Asker, Device, DeviceNew } from '../../schemas/people.ts';
+import type { Principal, Device, DeviceNew } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid, notFound, ProblemError } from '../base/problem.ts';
-import type { From } from './shown.ts';
-import { accessChanged, writeChange } from './changed.ts';
+import type { RequestOrigin } from './shown.ts';
+import { accessChanged, recordAccessChange } from './changed.ts';
 import { countCode } from './guesses.ts';
 import { makeOwner } from './people.ts';
 import { hashSecret } from './tokens/secrets.ts';
@@ -25,7 +25,7 @@ export const deviceNames = (most: number | null = 200): Promise<{ id: string; na
 /** A code that lets one device in, once, within ten minutes. */
 export async function makeCode(
   { name, kind, machineId }: DeviceNew,
-  by: Asker,
+  by: Principal,
 ): Promise<{ code: string; endsAt: string }> {
   const code = newCode();
   const endsAt = new Date(serverNow().getTime() + codeMinutes * 60_000);
@@ -41,7 +41,7 @@ export async function makeCode(
       'INSERT INTO pairing_code (code, kind, name, machine_id, ends_at) VALUES ($1, $2, $3, $4, $5)',
       [hashOf(code), kind, name, machineId, endsAt],
     );
-    await writeChange(sql, by, { what: 'code made', name });
+    await recordAccessChange(sql, by, { what: 'code made', name });
   });
   return { code, endsAt: endsAt.toISOString() };
 }
@@ -78,7 +78,7 @@ const useCode = (sql: Sql, code: string, isOwners: boolean): Promise<Code> =>
 /** Lets this device in. Returns its token, which it alone has. */
 export async function pairDevice(
   typed: string,
-  from: From,
+  from: RequestOrigin,
 ): Promise<{ token: string; name: string; kind: 'tablet' | 'display' }> {
   const wasRight = await countCode(from.address);
   const token = newToken();
@@ -103,15 +103,15 @@ async function letIn(
     `INSERT INTO device (id, name, kind, machine_id, token, paired_at, seen_at) VALUES ($1, $2, $3, $4, $5, $6, $6)`,
     [id, name, kind, machine_id, hashOf(token), serverNow()],
   );
-  await writeChange(sql, { person: null, device: { id, name } }, { what: 'device let in', name });
+  await recordAccessChange(sql, { person: null, device: { id, name } }, { what: 'device let in', name });
   return id;
 }
 
 /** Sets an owner by the link that ./start printed, and signs him in here; from the network the device is let in with it. */
 export async function takeOwnersLink(
   asked: { key: string; name: string; secret: string },
-  asker: Asker,
-  from: From,
+  asker: Principal,
+  from: RequestOrigin,
 ): Promise<{ session: string; device: string | null }> {
   const wasRight = await countCode(from.address);
   // Looked at before anything is hashed, which takes a core for a while; used up below, by one of several.
@@ -125,7 +125,7 @@ export async function takeOwnersLink(
     const deviceId = token
       ? await letIn(sql, token, { kind: 'tablet', name, machine_id: null })
       : (asker.device?.id ?? null);
-    await writeChange(
+    await recordAccessChange(
       sql,
       { person: { id: personId, name: asked.name }, device: null },
       { what: 'owner set', name: asked.name },
@@ -140,7 +140,7 @@ export async function takeOwnersLink(
 export async function changeDevice(
   id: string,
   change: { name?: string; machineId?: string | null },
-  by: Asker,
+  by: Principal,
 ): Promise<Device> {
   const found = await inTransaction(async (sql) => {
     if (
@@ -155,7 +155,7 @@ export async function changeDevice(
       [id, change.name ?? null, change.machineId !== undefined, change.machineId ?? null],
     );
     if (!row) throw notFound('device');
-    await writeChange(sql, by, { what: 'device changed', name: row.name });
+    await recordAccessChange(sql, by, { what: 'device changed', name: row.name });
     return row;
   });
   await accessChanged();
@@ -163,7 +163,7 @@ export async function changeDevice(
 }
 
 /** Turned out: it and whoever is signed in on it are nobody from now on; its pages drop what they kept when they next ask (offline/service-worker.ts). */
-export async function turnOut(id: string, by: Asker): Promise<void> {
+export async function turnOut(id: string, by: Principal): Promise<void> {
   if (id === by.device?.id)
     throw new ProblemError(
       409,
@@ -181,7 +181,7 @@ export async function turnOut(id: string, by: Asker): Promise<void> {
       id,
       serverNow(),
     ]);
-    await writeChange(sql, by, { what: 'device turned out', name: row.name });
+    await recordAccessChange(sql, by, { what: 'device turned out', name: row.name });
   });
   await accessChanged();
 }

@@ -2,7 +2,7 @@ import { millisecondsInDay } from 'date-fns/constants';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { tooMany } from '../base/problem.ts';
-import { writeChange } from './changed.ts';
+import { recordAccessChange } from './changed.ts';
 import { isSecret } from './tokens/secrets.ts';
 
 /** So many wrong ones cost nothing but themselves, on one device and of one person on all of them; each after them doubles the wait, from 30 s to a quarter of an hour. */
@@ -51,7 +51,7 @@ async function countGuess({ whose, atWhat, name, device }: Guess): Promise<void>
   if (counted) {
     // At the first wait, and whenever as many more have come.
     if (counted.wrong >= most && Number.isInteger(Math.log2(counted.wrong / most)))
-      await writeChange(
+      await recordAccessChange(
         database(),
         { person: null, device },
         { what: 'wrong guesses', name, count: counted.wrong },

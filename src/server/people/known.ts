@@ -1,15 +1,15 @@
-import type { Access, Asker } from '../../schemas/people.ts';
+import type { Access, Principal } from '../../schemas/people.ts';
 import { subscribe } from '../base/notifications.ts';
 
 /** What was found out about a holder of tokens, and until when it is believed without looking again. */
-export interface Known {
-  asker: Asker;
+export interface CachedPrincipal {
+  asker: Principal;
   /** ms since 1970. */
   until: number;
 }
 
-interface KnownHere {
-  askers: Map<string, Known>;
+interface AccessCache {
+  askers: Map<string, CachedPrincipal>;
   access: { now: Access; until: number } | null;
   listeners: Set<() => void>;
   /** Whether other processes' changes are heard. */
@@ -19,7 +19,7 @@ interface KnownHere {
 }
 
 /** Of this process: what answers touches past the page framework is built with it, and shares this. */
-export const known: KnownHere = {
+export const accessCache: AccessCache = {
   askers: new Map(),
   access: null,
   listeners: new Set(),
@@ -28,18 +28,18 @@ export const known: KnownHere = {
 };
 
 /** Somebody's rights may have changed: all are looked up again, and what stays open (a live page) looks once more. */
-export function forgetAskers(): void {
-  known.changes++;
-  known.askers.clear();
-  known.access = null;
-  for (const listener of [...known.listeners]) listener();
+export function forgetPrincipals(): void {
+  accessCache.changes++;
+  accessCache.askers.clear();
+  accessCache.access = null;
+  for (const listener of [...accessCache.listeners]) listener();
 }
 
 /** Calls whenever rights may have changed. Returns how to stop. */
 export function onAccessChange(listener: () => void): () => void {
-  known.listeners.add(listener);
-  return () => void known.listeners.delete(listener);
+  accessCache.listeners.add(listener);
+  return () => void accessCache.listeners.delete(listener);
 }
 
 // What was changed while nobody listened was not heard: all is looked up again then too.
-subscribe('vivid_eye_access', { hear: forgetAskers, connected: forgetAskers });
+subscribe('vivid_eye_access', { hear: forgetPrincipals, connected: forgetPrincipals });

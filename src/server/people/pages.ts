@@ -1,5 +1,5 @@
 import type { Right } from '../../core/people/rights.ts';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 
 /** What a page takes, by the framework's pattern of its address; all others take `read`. */
 const pages: Readonly<Record<string, Right>> = {
@@ -19,7 +19,7 @@ const pages: Readonly<Record<string, Right>> = {
 export const rightOfPage = (pattern: string): Right => pages[pattern] ?? 'read';
 
 /** Where whoever may not see a page goes instead, and from there back to it. */
-export function whereTo({ role }: Asker, isNear: boolean, { pathname, search }: URL): string {
+export function whereTo({ role }: Principal, isNear: boolean, { pathname, search }: URL): string {
   if (role === 'display') return '/board';
   const page = role === 'nobody' && !isNear ? '/let-in' : '/sign-in';
   return `${page}?then=${encodeURIComponent(pathname + search)}`;

@@ -1,11 +1,11 @@
 import { leastSigns, roles } from '../../core/people/roles.ts';
-import type { Asker, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
+import type { Principal, Person, PersonChange, PersonNew } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, invalid, notFound } from '../base/problem.ts';
 import { addOperator } from '../stores/operators.ts';
 import { changeThing, removeThing, type Thing } from '../stores/things.ts';
 import { hasOwner, ownersHeld } from './access.ts';
-import { accessChanged, writeChange } from './changed.ts';
+import { accessChanged, recordAccessChange } from './changed.ts';
 import { hashSecret } from './tokens/secrets.ts';
 import { endSessionsOf } from './sessions.ts';
 
@@ -31,12 +31,12 @@ async function personById(id: string): Promise<Person> {
   return row;
 }
 
-export async function addPerson({ id, name, role, secret }: PersonNew, by: Asker): Promise<Person> {
+export async function addPerson({ id, name, role, secret }: PersonNew, by: Principal): Promise<Person> {
   const kept = secret === undefined ? null : await hashSecret(secret, role);
   await addOperator({ id, name });
   await inTransaction(async (sql) => {
     await putPerson(sql, id, role, kept);
-    await writeChange(sql, by, { what: 'person added', name, role });
+    await recordAccessChange(sql, by, { what: 'person added', name, role });
   });
   await accessChanged();
   return personById(id);
@@ -56,7 +56,7 @@ async function putPerson(sql: Sql, id: string, role: string, secret: string | nu
  * Throws a 409 problem for what would leave nobody who may give rights, a 422 one where a role needs a longer secret than may have been given. A new secret or going ends
  * what he has open.
  */
-export async function changePerson(id: string, change: PersonChange, by: Asker): Promise<Person> {
+export async function changePerson(id: string, change: PersonChange, by: Principal): Promise<Person> {
   const before = await personById(id);
   const role = change.role ?? before.role;
   const active = change.active ?? before.active;
@@ -75,10 +75,10 @@ export async function changePerson(id: string, change: PersonChange, by: Asker):
       throw conflict(`${before.name} is the only owner who can sign in. Make another one owner first.`);
     const { name } = before;
     if (role !== before.role || (active && !before.active))
-      await writeChange(sql, by, { what: 'person changed', name, role });
-    if (!active && before.active) await writeChange(sql, by, { what: 'person taken off', name });
+      await recordAccessChange(sql, by, { what: 'person changed', name, role });
+    if (!active && before.active) await recordAccessChange(sql, by, { what: 'person taken off', name });
     if (kept !== null) {
-      await writeChange(sql, by, { what: 'new secret', name });
+      await recordAccessChange(sql, by, { what: 'new secret', name });
       await rows(sql, 'DELETE FROM wrong_guess WHERE whose = $1', [id]);
     }
     if (kept !== null || !active) await endSessionsOf(sql, id, active ? by.sessionId : null);
@@ -97,7 +97,7 @@ const personThing: Thing = {
 };
 
 /** Removes a name under which nothing was ever done. */
-export async function removePerson(id: string, by: Asker): Promise<void> {
+export async function removePerson(id: string, by: Principal): Promise<void> {
   const { name } = await personById(id);
   await inTransaction(async (sql) => {
     const hadOwner = await ownersHeld(sql);
@@ -105,7 +105,7 @@ export async function removePerson(id: string, by: Asker): Promise<void> {
     if (hadOwner && !(await hasOwner(sql)))
       throw conflict(`${name} is the only owner who can sign in. Make another one owner first.`);
     await removeThing(personThing, id, by, sql);
-    await writeChange(sql, by, { what: 'person removed', name });
+    await recordAccessChange(sql, by, { what: 'person removed', name });
   });
   await accessChanged();
 }

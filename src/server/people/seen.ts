@@ -1,5 +1,5 @@
 import type { Right } from '../../core/people/rights.ts';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { log } from '../base/log.ts';
@@ -25,7 +25,7 @@ async function note(table: 'device' | 'session', id: string): Promise<void> {
 export const noteDevice = (deviceId: string): Promise<void> => note('device', deviceId);
 
 /** Whoever is signed in there did something: the session's idle time begins anew. What a page asks by itself, however often, does not count. */
-export async function noteHand({ sessionId }: Asker): Promise<void> {
+export async function noteActivity({ sessionId }: Principal): Promise<void> {
   if (sessionId) await note('session', sessionId);
 }
 

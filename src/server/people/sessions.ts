@@ -1,11 +1,11 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Asker, Session } from '../../schemas/people.ts';
+import type { Principal, Session } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { ProblemError } from '../base/problem.ts';
 import { refused } from './askers.ts';
-import type { From } from './shown.ts';
-import { accessChanged, writeChange } from './changed.ts';
+import type { RequestOrigin } from './shown.ts';
+import { accessChanged, recordAccessChange } from './changed.ts';
 import { verifySecret } from './guesses.ts';
 import { hashOf, newToken } from './tokens/tokens.ts';
 
@@ -16,7 +16,12 @@ export const sessionHours = 14;
  * Signs a person in where `asker` is: on a device that was let in, or on the computer itself. Whoever was signed in there before is not any more, and the token is a new one.
  * Returns the token. Throws a problem: 401 for a wrong secret or where nobody may sign in, 429 while it is to be waited.
  */
-export async function signInAs(asker: Asker, from: From, personId: string, secret: string): Promise<string> {
+export async function signInAs(
+  asker: Principal,
+  from: RequestOrigin,
+  personId: string,
+  secret: string,
+): Promise<string> {
   const deviceId = asker.device?.id ?? null;
   if ((deviceId === null && !from.isNear) || asker.role === 'display')
     throw refused({ ...asker, role: 'nobody' }, 'read');
@@ -41,7 +46,7 @@ export async function signInAs(asker: Asker, from: From, personId: string, secre
       [personId, kept],
     );
     if (still.length === 0) throw wrongSecret();
-    await writeChange(
+    await recordAccessChange(
       sql,
       { person: { id: personId, name: person.name }, device: asker.device },
       { what: 'signed in', name: person.name },
@@ -104,7 +109,7 @@ export async function wereSignedIn(
 }
 
 /** Sessions that are open, the last seen first. */
-export async function listSessions(asker: Asker): Promise<Session[]> {
+export async function listSessions(asker: Principal): Promise<Session[]> {
   const found = await rows<Omit<Session, 'isThis'>>(
     database(),
     `SELECT s.id, o.name AS person, d.name AS device, s.began_at AS "beganAt", s.seen_at AS "seenAt"
@@ -120,7 +125,7 @@ export async function listSessions(asker: Asker): Promise<Session[]> {
 /** Ends a session; its token is worth nothing from then on. False: it was over already, or there was none. */
 export async function endSession(
   id: string,
-  by: Asker,
+  by: Principal,
   what: 'signed out' | 'session ended',
 ): Promise<boolean> {
   const isEnded = await inTransaction(async (sql) => {
@@ -130,7 +135,7 @@ export async function endSession(
        WHERE s.id = $1 AND s.ended_at IS NULL AND o.id = s.operator_id RETURNING o.name`,
       [id, serverNow()],
     );
-    if (row) await writeChange(sql, by, { what, name: row.name });
+    if (row) await recordAccessChange(sql, by, { what, name: row.name });
     return row !== undefined;
   });
   if (isEnded) await accessChanged();

@@ -1,12 +1,12 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Asker } from '../../schemas/people.ts';
+import type { Principal } from '../../schemas/people.ts';
 import type { ThingsBefore } from '../../schemas/stores.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { conflict, notFound } from '../base/problem.ts';
 
 /** Who asks; nobody: where sign-in is not asked. */
-export type By = Pick<Asker, 'person'>;
+export type By = Pick<Principal, 'person'>;
 
 /** A kind of thing that is edited in place: where it stands and what of it can be put right. */
 export interface Thing {

@@ -3,8 +3,8 @@ import { keysOf } from '../../core/base/keys.ts';
 import { causeOf, type Cause } from '../../core/trouble/causes.ts';
 import { parts } from '../../core/trouble/parts.ts';
 import type { Scope } from '../../core/trouble/scopes.ts';
-import type { Seen } from '../../core/trouble/seen.ts';
-import { since, type Since } from '../../core/trouble/since.ts';
+import type { Symptom } from '../../core/trouble/seen.ts';
+import { onsets, type Onset } from '../../core/trouble/since.ts';
 import { answersOf, stepOf, type Step } from '../../core/trouble/steps/index.ts';
 import { shownBy } from '../../core/trace/learning/of-repair.ts';
 import { hiddenFaults } from './faults.ts';
@@ -20,9 +20,9 @@ export interface HiddenCase {
   /** What is really wrong: one cause, seldom two. */
   truth: readonly Cause[];
   /** What the operator saw, and what is known of where and since when; null: not known. */
-  seen: Seen;
+  seen: Symptom;
   scope: Scope | null;
-  since: Since | null;
+  since: Onset | null;
   neighbourHasSameNeedle: boolean;
   /** Minutes that a step takes this hand. */
   minutes(step: Step): number;
@@ -102,10 +102,10 @@ function drawnFault(draw: Chance): keyof typeof hiddenFaults {
 }
 
 /** What shows, as often as it does. */
-function seenFrom(head: TroubledHead, draw: Chance): Seen {
+function seenFrom(head: TroubledHead, draw: Chance): Symptom {
   const rates = troubles(head);
   const keys = keysOf(rates);
-  const rate = (key: Seen) => Math.max(0, rates[key] - 0.06);
+  const rate = (key: Symptom) => Math.max(0, rates[key] - 0.06);
   let left = draw.next() * keys.reduce((sum, key) => sum + rate(key), 0);
   return keys.find((key) => (left -= rate(key)) < 0) ?? 'snap';
 }
@@ -134,9 +134,9 @@ function scopeOf(fault: Cause, draw: Chance): Scope | null {
 }
 
 /** What happened before it; one in ten remembers something that has nothing to do with it. */
-function sinceOf(truth: readonly (keyof typeof hiddenFaults)[], draw: Chance): Since | null {
+function sinceOf(truth: readonly (keyof typeof hiddenFaults)[], draw: Chance): Onset | null {
   for (const fault of truth)
     for (const [event, probability] of Object.entries(hiddenFaults[fault].before ?? {}))
-      if (draw.next() < probability) return event as Since;
-  return draw.next() < 0.1 ? draw.pick(keysOf(since)) : null;
+      if (draw.next() < probability) return event as Onset;
+  return draw.next() < 0.1 ? draw.pick(keysOf(onsets)) : null;
 }

@@ -1,6 +1,6 @@
 import type { Chance } from '../../core/base/chance.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
-import type { Since } from '../../core/trouble/since.ts';
+import type { Onset } from '../../core/trouble/since.ts';
 import type { TroubledHead } from './state.ts';
 
 interface HiddenFault {
@@ -8,7 +8,7 @@ interface HiddenFault {
   weight: number;
   strike(head: TroubledHead, draw: Chance): void;
   /** What may have happened before it, with its chance. */
-  before?: Partial<Record<Since, number>>;
+  before?: Partial<Record<Onset, number>>;
 }
 
 /** Every fault that can be hidden, named as the trade names its cause, each with what it does to the head. */

@@ -1,8 +1,8 @@
 import { adviseTrace } from '../../core/trace/advise.ts';
-import type { Given } from '../../core/trace/asked.ts';
+import type { AnsweredStep } from '../../core/trace/asked.ts';
 import { usualSetting } from '../../core/trace/compile.ts';
 import { causeFound } from '../../core/trace/found.ts';
-import { cluesSaid } from '../../core/trace/said.ts';
+import { cluesFromReport } from '../../core/trace/said.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
 import { stepOf, type Step } from '../../core/trouble/steps/index.ts';
 import type { HiddenCase } from './case.ts';
@@ -15,7 +15,7 @@ export const technicianMinutes = 90;
 /** How a search of a hidden fault went. */
 export interface Outcome {
   minutes: number;
-  steps: Given[];
+  steps: AnsweredStep[];
   /** What it was said to be; null: nothing was named. */
   named: Cause | null;
   isTechnician: boolean;
@@ -24,11 +24,11 @@ export interface Outcome {
 }
 
 /** Chooses the next step from what was answered; null: the technician. */
-export type Way = (hidden: HiddenCase, answered: readonly Given[]) => Step | null;
+export type Way = (hidden: HiddenCase, answered: readonly AnsweredStep[]) => Step | null;
 
 /** What is asked of the finder about a hidden case. */
-export const questionOf = (hidden: HiddenCase, answered: readonly Given[]) => ({
-  clues: cluesSaid(hidden),
+export const questionOf = (hidden: HiddenCase, answered: readonly AnsweredStep[]) => ({
+  clues: cluesFromReport(hidden),
   answered,
   setting: { ...usualSetting, neighbourHasSameNeedle: hidden.neighbourHasSameNeedle },
 });
@@ -41,7 +41,7 @@ export const finderWay: Way = (hidden, answered) => {
 
 /** Searches a hidden fault to its end. A fault that only seems mended comes back: that costs, and counts as no change. */
 export function search(hidden: HiddenCase, way: Way): Outcome {
-  const steps: Given[] = [];
+  const steps: AnsweredStep[] = [];
   let minutes = 0;
   let inVain = 0;
   for (;;) {
@@ -66,7 +66,7 @@ export function search(hidden: HiddenCase, way: Way): Outcome {
 }
 
 /** The cause named at the end, with what the hands saw of what was mended. */
-function nameOf(hidden: HiddenCase, steps: readonly Given[]): Cause | null {
+function nameOf(hidden: HiddenCase, steps: readonly AnsweredStep[]): Cause | null {
   const shown = steps.at(-1)?.answer === 'sews' ? hidden.shown() : [];
   return causeFound(questionOf(hidden, steps), shown);
 }

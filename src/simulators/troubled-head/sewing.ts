@@ -1,4 +1,4 @@
-import type { Seen } from '../../core/trouble/seen.ts';
+import type { Symptom } from '../../core/trouble/seen.ts';
 import type { TroubledHead } from './state.ts';
 
 /** A soft step from 0 to 1: half at `at`, from a quarter to three quarters over about twice `width`. */
@@ -8,7 +8,7 @@ const rises = (value: number, at: number, width: number) => 1 / (1 + Math.exp(-(
  * How often each trouble shows, in 1,000 stitches: tension against strength, friction at the eye, the hook's chance to catch
  * the loop, the stripe below from the two tensions. Made up for practice; no published source.
  */
-export function troubles(head: TroubledHead): Record<Seen, number> {
+export function troubles(head: TroubledHead): Record<Symptom, number> {
   const { needle, path, foot, thread, bobbin, hook, piece } = head;
   const isMissing = path.guideMissed > 0.5 ? 1 : 0;
   // A guide left out takes its friction away; a catch under the cone and dry thread add theirs.

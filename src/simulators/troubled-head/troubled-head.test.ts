@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { casesTried } from '../../../tests/support/cases-tried.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { chance } from '../../core/base/chance.ts';
-import type { Seen } from '../../core/trouble/seen.ts';
+import type { Symptom } from '../../core/trouble/seen.ts';
 import { answersOf, stepKeys, stepOf } from '../../core/trouble/steps/index.ts';
 import { hiddenCase } from './case.ts';
 import { hiddenFaults } from './faults.ts';
@@ -18,7 +18,7 @@ describe('the simulated head with a hidden fault', () => {
 
   test('each fault makes something show more often, and the trade’s own symptom among it', () => {
     const sound = troubles(soundHead());
-    const expected: Partial<Record<keyof typeof hiddenFaults, Seen>> = {
+    const expected: Partial<Record<keyof typeof hiddenFaults, Symptom>> = {
       ...{ wheel_stuck: 'false_stop', lever_missed: 'nest', case_bent: 'uneven', hook_dry: 'noise' },
       ...{ needle_worn: 'shred', needle_low: 'skip', centring: 'needle_broke', backing: 'pucker' },
     };

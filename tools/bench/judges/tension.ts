@@ -1,5 +1,5 @@
 import { rangeText } from '../../../src/core/tension/case/said.ts';
-import { mayBeRound, readTrace } from '../../../src/core/tension/pull/trace.ts';
+import { mayBeRound, readPullCurve } from '../../../src/core/tension/pull/trace.ts';
 import { traceVerdicts, type TraceVerdict } from '../../../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../../../tests/support/blocks.ts';
 import { courseOf, type Course, type World } from '../../../tests/support/cases.ts';
@@ -91,7 +91,7 @@ for (const [world, knows] of isWanted('pulls') ? handPulls : [])
   for (const fault of Object.keys(traceVerdicts) as TraceVerdict[]) {
     const reads = Array.from({ length: 400 }, (_, index) => {
       const pull = handPull(world, firstSeed + index, fault);
-      return readTrace(knows === 'with speeds' ? pull : withoutSpeeds(pull));
+      return readPullCurve(knows === 'with speeds' ? pull : withoutSpeeds(pull));
     });
     const right = reads.filter(({ verdict }) => verdict === fault).length;
     const offered = reads.filter(
@@ -103,5 +103,5 @@ for (const [world, knows] of isWanted('pulls') ? handPulls : [])
   }
 const pull = madePull(1, 'out-of-round');
 const began = performance.now();
-for (let run = 0; run < 200; run++) readTrace(pull);
+for (let run = 0; run < 200; run++) readPullCurve(pull);
 console.log(`one pull of ${pull.grams.length} samples: ${((performance.now() - began) / 200).toFixed(2)} ms`);

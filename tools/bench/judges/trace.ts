@@ -2,9 +2,9 @@ import { performance } from 'node:perf_hooks';
 import { adviseTrace, causesNow } from '../../../src/core/trace/advise.ts';
 import { checklist } from '../../../src/core/trace/checklist.ts';
 import { repairOf } from '../../../src/core/trace/likeliest.ts';
-import { cluesSaid } from '../../../src/core/trace/said.ts';
+import { cluesFromReport } from '../../../src/core/trace/said.ts';
 import { scopeKeys } from '../../../src/core/trouble/scopes.ts';
-import { seenKeys } from '../../../src/core/trouble/seen.ts';
+import { symptomKeys } from '../../../src/core/trouble/seen.ts';
 import { hiddenCase } from '../../../src/simulators/troubled-head/case.ts';
 import { finderWay, questionOf, search, type Way } from '../../../src/simulators/troubled-head/search.ts';
 
@@ -40,8 +40,8 @@ function run(name: string, way: Way, wrong: number): number {
   return sum.minutes / cases;
 }
 
-const times = seenKeys
-  .flatMap((seen) => scopeKeys.map((scope) => cluesSaid({ seen, scope, since: null })))
+const times = symptomKeys
+  .flatMap((seen) => scopeKeys.map((scope) => cluesFromReport({ seen, scope, since: null })))
   .flatMap((clues, index) => {
     const begun = performance.now();
     adviseTrace({ clues, answered: [] });

@@ -17,8 +17,8 @@ import { workshop } from '../../../src/server/stores/workshop.ts';
 import { sewnLately } from '../../../src/server/machine/sewn.ts';
 import { handOver, shiftFacts } from '../../../src/server/machine/shift.ts';
 import { questionNames } from '../../../src/core/learn/question-names.ts';
-import { askedOf, type Asked } from '../../../src/server/learn/asked.ts';
-import { unasked } from '../../../src/server/people/askers.ts';
+import { askedOf, type QuestionScope } from '../../../src/server/learn/asked.ts';
+import { unauthenticated } from '../../../src/server/people/askers.ts';
 import { catchUp } from '../../../src/server/learn/catch-up.ts';
 import { circumstancesOf } from '../../../src/server/learn/circumstances.ts';
 import { costOf } from '../../../src/server/learn/cost.ts';
@@ -34,7 +34,7 @@ const m = heron.id;
 const asked = {
   params: { machine: heron.slug },
   cookies: { get: () => undefined, set: () => undefined },
-  locals: { asker: unasked },
+  locals: { asker: unauthenticated },
 };
 
 interface Part {
@@ -206,7 +206,7 @@ async function screens(pool: pg.Pool): Promise<Part[]> {
 function questions(now: Date): Part[] {
   const to = now.toISOString().slice(0, 10);
   const from = new Date(+now - 365 * 86_400_000).toISOString().slice(0, 10);
-  const part = (key: keyof typeof findings, of: (given: Asked) => Promise<unknown>): Part => ({
+  const part = (key: keyof typeof findings, of: (given: QuestionScope) => Promise<unknown>): Part => ({
     name: `Findings: ${questionNames[key].name}`,
     app: async () => of(await askedOf(m, {})),
     floor: findings[key](from, to),

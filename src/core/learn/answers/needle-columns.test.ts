@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { needlesFrom, needlesOfSeveral, type NeedleColumns } from './needle-columns.ts';
+import { needlesFrom, needlesOfMachines, type NeedleColumns } from './needle-columns.ts';
 
 const heron: NeedleColumns = {
   ...{ kinds: ['75/11 sharp', '65/9 sharp'], cloths: ['canvas', 'cap'], machines: ['Heron'] },
@@ -19,7 +19,7 @@ const teal: NeedleColumns = {
 
 test('the needles of several machines are those of each, one after another', () => {
   const each = [heron, teal].flatMap(needlesFrom);
-  expect(needlesFrom(needlesOfSeveral([heron, teal]))).toEqual(each);
+  expect(needlesFrom(needlesOfMachines([heron, teal]))).toEqual(each);
   expect(each.map(({ machine, needle, cloth, thread }) => [machine, needle, cloth, thread])).toEqual([
     ['Heron', '65/9 sharp', 'cap', '40 wt'],
     ['Heron', '75/11 sharp', 'canvas', '40 wt'],
@@ -33,8 +33,8 @@ test('the needles of several machines are those of each, one after another', () 
 });
 
 test('of none, and of a machine without needles, nothing', () => {
-  expect(needlesFrom(needlesOfSeveral([]))).toEqual([]);
+  expect(needlesFrom(needlesOfMachines([]))).toEqual([]);
   const none = { ...heron, kind: [], cloth: [], thread: [], head: [], position: [], stitches: [] };
   const bare = { ...none, sewingMs: [], metallicMs: [], went: [] };
-  expect(needlesFrom(needlesOfSeveral([bare, teal]))).toEqual(needlesFrom(teal));
+  expect(needlesFrom(needlesOfMachines([bare, teal]))).toEqual(needlesFrom(teal));
 });

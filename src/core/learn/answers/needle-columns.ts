@@ -19,19 +19,19 @@ export interface NeedleColumns {
   stitches: number[];
   sewingMs: number[];
   metallicMs: number[];
-  /** How each went: a place in {@link went}. */
+  /** How each went: a place in {@link outcomes}. */
   went: number[];
 }
 
 /** Still in; taken out for another reason; ended by trouble. */
-export const went = ['in', 'out', 'trouble'] as const;
+export const outcomes = ['in', 'out', 'trouble'] as const;
 const hourMs = 3_600_000;
 
 /** The same, needle by needle. All columns are as long as `stitches`. */
 export function needlesFrom(columns: NeedleColumns): NeedleAsked[] {
   return columns.stitches.map((stitches, index) => {
     const { says: thread, metallic } = columns.threads[columns.thread[index]!]!;
-    const how = went[columns.went[index]!]!;
+    const how = outcomes[columns.went[index]!]!;
     return {
       ...{ head: columns.head[index]!, position: columns.position[index]!, stitches, thread, metallic },
       needle: columns.kinds[columns.kind[index]!]!,
@@ -46,7 +46,7 @@ export function needlesFrom(columns: NeedleColumns): NeedleAsked[] {
 }
 
 /** The needles of several machines in one, the machines' in their order. Each of `parts` is of one machine. */
-export function needlesOfSeveral(parts: readonly NeedleColumns[]): NeedleColumns {
+export function needlesOfMachines(parts: readonly NeedleColumns[]): NeedleColumns {
   const all: NeedleColumns & { machine: number[] } = {
     ...{ kinds: [], cloths: [], threads: [], machines: [], machine: [], kind: [], cloth: [], thread: [] },
     ...{ head: [], position: [], stitches: [], sewingMs: [], metallicMs: [], went: [] },

@@ -1,6 +1,6 @@
 import { faults, type Fault } from '../../fault/faults.ts';
 import { needleReasons, type NeedleReason } from '../../needle/reasons.ts';
-import { own } from '../../base/own.ts';
+import { ownProperty } from '../../base/own.ts';
 
 /** How a needle went. */
 export interface EndOfLife {
@@ -19,6 +19,6 @@ export function endedByTrouble({ reason, fault, nextBroke }: EndOfLife): boolean
   const { says } = needleReasons[reason];
   if (says !== 'maybe') return says === 'trouble';
   if (fault === null || nextBroke) return false;
-  const known = own(faults, fault as Fault);
+  const known = ownProperty(faults, fault as Fault);
   return !known || known.side !== 'bobbin';
 }

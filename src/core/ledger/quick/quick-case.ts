@@ -1,5 +1,5 @@
 import { caseText } from '../../gauge/case-text.ts';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 import type { QuickSeat } from './quick-seats.ts';
 import { log, type Draft, type QuickContext, type Understood } from './quick-understood.ts';
 
@@ -8,7 +8,10 @@ export function readGauge(rest: string, _seats: readonly QuickSeat[], context: Q
   const [, named, reading] = /^(?:(.*?\S)\s+)?([\d.,]+)\s*(?:g(?:rams?)?)?$/i.exec(rest) ?? [];
   const grams = Number(reading?.replace(',', '.'));
   if (!reading || !Number.isFinite(grams) || grams <= 0 || grams > 200) {
-    throw new Refusal('QuickLineGauge', 'A gauge reading is a number of grams between 1 and 200, like g 27.');
+    throw new UserError(
+      'QuickLineGauge',
+      'A gauge reading is a number of grams between 1 and 200, like g 27.',
+    );
   }
   const read = named
     ? caseNamed(named, context)
@@ -46,7 +49,7 @@ function caseNamed(name: string, { cases = [] }: QuickContext) {
     .toLowerCase();
   const found = inUse.find((each) => each.name.toLowerCase().replace(/^case\s+/, '') === wanted);
   if (found) return found;
-  throw new Refusal(
+  throw new UserError(
     'QuickLineCaseUnknown',
     inUse.length > 0
       ? `There is no case “${name}”. The cases are ${inUse.map((each) => each.name).join(', ')}.`

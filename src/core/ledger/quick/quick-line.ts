@@ -1,7 +1,7 @@
 import { needleReasonKeys, needleReasons, type NeedleReason } from '../../needle/reasons.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../needle/label.ts';
 import { threadNamed } from '../../thread/named.ts';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 import { readCase, readGauge } from './quick-case.ts';
 import { log, type QuickContext, type Understood } from './quick-understood.ts';
 import { nearest, positionFirst } from './quick-words.ts';
@@ -74,19 +74,19 @@ export const quickExamples: readonly { example: string; means: string }[] = comm
  */
 export function readQuickLine(text: string, context: QuickContext): Understood {
   const line = positionFirst(text.trim().replace(/^\//, '').trim());
-  if (!line) throw new Refusal('QuickLineEmpty', 'Type for example 7b for a break at position 7.');
+  if (!line) throw new UserError('QuickLineEmpty', 'Type for example 7b for a break at position 7.');
   const named = seatsNamed(line, context);
   const rest = named?.rest ?? line;
   const command = commands.find((candidate) => candidate.pattern.test(rest));
   if (!command) {
     const likely = nearest(rest, commandWords);
-    throw new Refusal(
+    throw new UserError(
       'QuickLineUnknown',
       `Cannot read “${line}”. ${likely ? `Do you mean “${likely}”?` : `Try ${commands.map(({ example }) => example).join(' · ')}.`}`,
     );
   }
   if ((command.seat !== 'none') !== Boolean(named)) {
-    throw new Refusal(
+    throw new UserError(
       named ? 'QuickLineNeedsNoPosition' : 'QuickLineNoPosition',
       named
         ? `Write just ${command.example}.`
@@ -95,7 +95,7 @@ export function readQuickLine(text: string, context: QuickContext): Understood {
   }
   const seats = named?.seats ?? [];
   if (command.seat === 'one' && seats.length > 1)
-    throw new Refusal('QuickLineOnePosition', `One position at a time, like ${command.example}.`);
+    throw new UserError('QuickLineOnePosition', `One position at a time, like ${command.example}.`);
   return command.read(rest.replace(command.pattern, '').trim(), seats, context);
 }
 
@@ -104,7 +104,7 @@ function readBreak(rest: string, seats: readonly QuickSeat[], context: QuickCont
   if (rest && !fault) {
     const words = faultKeys.flatMap((key) => faults[key].words);
     const near = nearest(rest, words);
-    throw new Refusal(
+    throw new UserError(
       'QuickLineFaultUnknown',
       near && !words.some((word) => word.startsWith(rest.toLowerCase()))
         ? `“${rest}” is no kind of break. Do you mean “${near}”?`
@@ -132,7 +132,7 @@ function sameNeedle(seats: readonly QuickSeat[], context: QuickContext): NeedleS
   const [first] = specs;
   const isOne = first && specs.every((spec) => spec && needleText(spec) === needleText(first));
   if (isOne) return first;
-  throw new Refusal(
+  throw new UserError(
     'QuickLineNeedleUnknown',
     first === null
       ? `No needle is on record at ${seatsText(seats, context)}. Write which one, like ${seats[0]!.position}n 75/11 sharp.`
@@ -153,7 +153,7 @@ function readCone(rest: string, seats: readonly QuickSeat[], context: QuickConte
   const where = seats[0]!;
   const cone = rest ? coneNamed(rest, context) : undefined;
   if (seats.length > 1 && (!rest || cone))
-    throw new Refusal(
+    throw new UserError(
       'QuickLineOneCone',
       cone
         ? `Cone ${cone.batch} sits on one position. Leave the batch out to mount the thread on all of them.`
@@ -165,7 +165,7 @@ function readCone(rest: string, seats: readonly QuickSeat[], context: QuickConte
       ? threadNamed(rest, context.threads)
       : context.threads.find((candidate) => candidate.id === context.threadOn(where.head, where.position));
   if (!thread) {
-    throw new Refusal(
+    throw new UserError(
       'QuickLineThreadUnknown',
       rest
         ? `${severalThreads(rest, context.threads)} Write its code, like ${where.position}c ${context.threads[0]?.code ?? 'CODE'}.`
@@ -204,7 +204,7 @@ function coneNamed(text: string, context: QuickContext) {
     (cone) => cone.threadId === thread.id && cone.batch.toLowerCase() === batch!.toLowerCase(),
   );
   if (!found)
-    throw new Refusal(
+    throw new UserError(
       'QuickLineBatchUnknown',
       `No cone of ${thread.code} has the batch “${batch}”. Add it under Stores, or leave the batch out.`,
     );
@@ -212,6 +212,6 @@ function coneNamed(text: string, context: QuickContext) {
 }
 
 function readNote(rest: string): Understood {
-  if (!rest) throw new Refusal('QuickLineNoteEmpty', 'Write the note after the word, like note new oil.');
+  if (!rest) throw new UserError('QuickLineNoteEmpty', 'Write the note after the word, like note new oil.');
   return log(`Note: ${rest}`, { kind: 'note', data: { text: rest } }, []);
 }

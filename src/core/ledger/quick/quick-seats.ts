@@ -1,4 +1,4 @@
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 
 export interface QuickSeat {
   head: number;
@@ -40,13 +40,13 @@ export function seatsNamed(line: string, machine: Machine): { seats: QuickSeat[]
   const positions = numbersOf(found[2]!);
   const badPosition = positions.find((position) => position < 1 || position > machine.positions);
   if (badPosition !== undefined)
-    throw new Refusal(
+    throw new UserError(
       'QuickLineNoSuchPosition',
       `There is no position ${badPosition}: this head has 1 to ${machine.positions}.`,
     );
   const badHead = heads.find((head) => head < 1 || head > machine.heads);
   if (badHead !== undefined)
-    throw new Refusal(
+    throw new UserError(
       'QuickLineNoSuchHead',
       `There is no head ${badHead}: this machine has ${machine.heads === 1 ? 'one' : `1 to ${machine.heads}`}.`,
     );

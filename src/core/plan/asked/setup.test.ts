@@ -12,7 +12,7 @@ import {
   type PlanProblem,
   type PlanRequest,
 } from '../../../engines/planner/problem/problem.ts';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 
 const thread = (id: string, weightNo = 40, fibre: PlanThread['fibre'] = 'polyester'): PlanThread => ({
   id,
@@ -317,7 +317,7 @@ describe('what cannot be planned is said, with what to do', () => {
     ],
   ])('%s', (_, change, words) => {
     const problem = { ...base, ...change } as PlanProblem;
-    expect(() => checkProblem(problem)).toThrow(Refusal);
+    expect(() => checkProblem(problem)).toThrow(UserError);
     expect(() => checkProblem(problem)).toThrow(words);
   });
   test('all positions locked with other needles', () =>

@@ -1,5 +1,5 @@
 import { needleText, readNeedleLabel } from '../../needle/label.ts';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 import type { PlanPosition, PlanProblem } from '../../../engines/planner/index.ts';
 import { blockAt, positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
 
@@ -11,33 +11,33 @@ const named = (block: Block) => `“${block.name}” (${rangeText(block)})`;
  */
 export function checkScheme({ blocks }: Scheme, positions: number): void {
   if (blocks.length === 0)
-    throw new Refusal(
+    throw new UserError(
       'SchemeEmpty',
       'The scheme has no block. Lay down one at least, with its positions and its needle.',
     );
   for (const block of blocks) {
     if (block.name.trim() === '')
-      throw new Refusal(
+      throw new UserError(
         'SchemeNameless',
         `The block on ${rangeText(block)} has no name. Say what it is for.`,
       );
     if (block.from > block.to || block.from < 1 || block.to > positions)
-      throw new Refusal(
+      throw new UserError(
         'SchemeRange',
         `${named(block)} does not lie on positions 1 to ${positions}. Write its first and its last position, the lower one first.`,
       );
     if (block.threads.length !== positionsOf(block).length)
-      throw new Refusal(
+      throw new UserError(
         'SchemeThreads',
         `${named(block)} has ${positionsOf(block).length} positions and ${block.threads.length} colours. Name one for each, or leave it open.`,
       );
     if (block.needle === null && block.use === 'work')
-      throw new Refusal(
+      throw new UserError(
         'SchemeNoNeedle',
         `${named(block)} has no needle. Choose the one that its work needs.`,
       );
     if (block.needle !== null && !isNeedle(block.needle))
-      throw new Refusal(
+      throw new UserError(
         'SchemeNeedleUnknown',
         `${block.needle} in ${named(block)} is no needle that is known. Write it as on its pack, 75/11 sharp for instance.`,
       );
@@ -46,7 +46,7 @@ export function checkScheme({ blocks }: Scheme, positions: number): void {
   inOrder.forEach((block, index) => {
     const before = inOrder[index - 1];
     if (before && before.to >= block.from)
-      throw new Refusal(
+      throw new UserError(
         'SchemeOverlap',
         `${named(before)} and ${named(block)} overlap on position ${block.from}. Move the border between them.`,
       );
@@ -57,7 +57,7 @@ function isNeedle(text: string): boolean {
   try {
     return needleText(readNeedleLabel(text).spec) === text;
   } catch (error) {
-    if (error instanceof Refusal) return false;
+    if (error instanceof UserError) return false;
     throw error;
   }
 }

@@ -1,5 +1,5 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { explain } from './explain.ts';
 
@@ -101,14 +101,14 @@ export function readBlock(
   start: StartSchool,
 ): BlockVerdict {
   if (columns.length === 0)
-    throw new Refusal('BlockEmpty', 'No column was read. Measure at least one column of the test block.');
+    throw new UserError('BlockEmpty', 'No column was read. Measure at least one column of the test block.');
   const seen = new Set<number>();
   for (const { position, left, bobbin, right } of columns) {
     if (seen.has(position))
-      throw new Refusal('ColumnTwice', `Position ${position} is there twice. Leave one out.`);
+      throw new UserError('ColumnTwice', `Position ${position} is there twice. Leave one out.`);
     seen.add(position);
     if (![left, bobbin, right].every((width) => width >= 0 && width <= 60) || left + bobbin + right <= 0)
-      throw new Refusal(
+      throw new UserError(
         'ColumnOdd',
         `Position ${position}: widths must be 0 to 60 mm, and not all 0. Measure it again.`,
       );

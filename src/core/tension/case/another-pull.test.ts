@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { bandOf } from '../targets.ts';
 import { afterTurn, cellsOf } from './belief/after-turn.ts';
-import { gainOfAnotherPull } from './another-pull.ts';
+import { valueOfAnotherPull } from './another-pull.ts';
 import { nextTurn } from './next-turn.ts';
 import { followCase, type CaseBelief, type CaseStep } from './belief/screw.ts';
 
@@ -9,7 +9,7 @@ const reading = (grams: number): CaseStep => ({ is: 'reading', grams });
 const turn = (turns: number): CaseStep => ({ is: 'turn', turns });
 const band = bandOf('25-30');
 const turns = [0, -4, -3, -2, -1.5, -1, -0.5, 0.5, 1, 1.5, 2, 3, 4];
-const gainAfter = (...steps: CaseStep[]) => gainOfAnotherPull(followCase(steps)!, turns, band);
+const gainAfter = (...steps: CaseStep[]) => valueOfAnotherPull(followCase(steps)!, turns, band);
 
 const worthOf = (belief: CaseBelief, eighths: number) =>
   afterTurn(cellsOf(belief), eighths, belief.last, band).worth;

@@ -12,7 +12,7 @@ const thoughtOf = [-2, -1.2, -0.6, 0, 0.6, 1.2, 2] as const;
  * what the best one is worth now; 0 where no reading would change the turn. `turns`: those that may be chosen, eighths to the right. Source: the expected value of sample
  * information, Raiffa and Schlaifer, “Applied Statistical Decision Theory”, 1961, chapter 4.
  */
-export function gainOfAnotherPull(belief: CaseBelief, turns: readonly number[], band: Band): number {
+export function valueOfAnotherPull(belief: CaseBelief, turns: readonly number[], band: Band): number {
   const screws = belief.rows.flatMap((each, which) => screwsOf(each, springs[which]!));
   const readings = readingsToCome(screws);
   const now = turns.map(() => 0);

@@ -1,20 +1,20 @@
 import { expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
-import { asBelieved, asItCame } from './as-it-came.ts';
+import { uncalibrated, calibrate } from './as-it-came.ts';
 
 /** So many turns of which this was believed, of which so many landed. */
 const turns = (believed: number, all: number, landed: number) =>
   Array.from({ length: all }, (_, index) => ({ believed, landed: index < landed ? 1 : 0 }));
 
 test('while no turn was followed, and where all came as believed, what is believed is said', () => {
-  expect(asItCame([])(0.37)).toBe(0.37);
-  const as = asItCame([...turns(0.2, 50, 10), ...turns(0.5, 50, 25), ...turns(0.8, 50, 40)]);
+  expect(calibrate([])(0.37)).toBe(0.37);
+  const as = calibrate([...turns(0.2, 50, 10), ...turns(0.5, 50, 25), ...turns(0.8, 50, 40)]);
   for (const chance of [0.1, 0.2, 0.35, 0.5, 0.7, 0.8, 0.95])
-    expect(as(chance)).toBeCloseTo(asBelieved(chance), 3);
+    expect(as(chance)).toBeCloseTo(uncalibrated(chance), 3);
 });
 
 test('a few turns move it a little, many all the way', () => {
-  const said = (all: number) => asItCame(turns(0.5, all, all * 0.8))(0.5);
+  const said = (all: number) => calibrate(turns(0.5, all, all * 0.8))(0.5);
   expect(said(5)).toBeGreaterThan(0.55);
   expect(said(5)).toBeLessThan(0.7);
   expect(said(20)).toBeGreaterThan(said(5));
@@ -22,7 +22,7 @@ test('a few turns move it a little, many all the way', () => {
 });
 
 test('chances far from those that came are moved less', () => {
-  const said = asItCame(turns(0.1, 40, 12));
+  const said = calibrate(turns(0.1, 40, 12));
   expect(said(0.1)).toBeGreaterThan(0.2);
   expect(said(0.5) - 0.5).toBeLessThan(said(0.1) - 0.1);
   expect(said(0.5)).toBeGreaterThan(0.5);
@@ -45,7 +45,7 @@ test.each([
     ),
   ],
 ])('no bend a little off would fit better what was %s', (_, made) => {
-  const said = asItCame(made);
+  const said = calibrate(made);
   const logit = (chance: number) => Math.log(chance / (1 - chance));
   const knots = Array.from({ length: 9 }, (_each, index) => -3 + 0.75 * index);
   const odds = (chance: number) => 1 / (1 + Math.exp(-chance));
@@ -76,11 +76,11 @@ test('turns in doubt count as landed where those that are sure did', () => {
   const inDoubt = Array.from({ length: 20 }, () => ({ believed: 0.5, landed: 0.5 }));
   const sure = turns(0.5, 20, 18);
   // Twenty that tell nothing leave what is said as without them.
-  expect(asItCame([...sure, ...inDoubt])(0.5)).toBeCloseTo(asItCame(sure)(0.5), 2);
+  expect(calibrate([...sure, ...inDoubt])(0.5)).toBeCloseTo(calibrate(sure)(0.5), 2);
 });
 
 test('what is said stays a chance, at none and at certainty as well', () => {
-  const said = asItCame([...turns(0, 200, 200), ...turns(1, 200, 0)]);
+  const said = calibrate([...turns(0, 200, 200), ...turns(1, 200, 0)]);
   for (const chance of [0, 0.001, 0.5, 0.999, 1]) {
     expect(said(chance)).toBeGreaterThan(0);
     expect(said(chance)).toBeLessThan(1);
@@ -102,7 +102,7 @@ test('in workshops where turns land oftener or seldomer than believed, what is s
         const believed = luck.between(0.05, 0.95);
         return { believed, landed: luck.next() < truth(believed) ? 1 : 0 };
       });
-      const said = asItCame(made);
+      const said = calibrate(made);
       for (const believed of [0.15, 0.3, 0.5, 0.7, 0.85]) {
         believedOff += Math.abs(believed - truth(believed));
         saidOff += Math.abs(said(believed) - truth(believed));

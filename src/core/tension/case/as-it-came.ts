@@ -1,10 +1,10 @@
-import type { CameOut } from './foretold.ts';
+import type { TurnOutcome } from './foretold.ts';
 
 /** What is said of a chance that is believed, both from 0 to 1. */
-export type Said = (believed: number) => number;
+export type Calibration = (believed: number) => number;
 
 /** Nothing is known of how it came: what is believed is said. */
-export const asBelieved: Said = (believed) => believed;
+export const uncalibrated: Calibration = (believed) => believed;
 
 /** Where the odds are bent, by their logarithm: between two of these evenly, outside as at the last. */
 const knots = [-3, -2.25, -1.5, -0.75, 0, 0.75, 1.5, 2.25, 3] as const;
@@ -22,8 +22,8 @@ const sweeps = 40;
  * is said and what landed are found in turn (EM, Dempster, Laird and Rubin, “Maximum likelihood from incomplete data via the EM algorithm”, Journal of the Royal Statistical
  * Society B 39, 1977).
  */
-export function asItCame(turns: readonly Pick<CameOut, 'believed' | 'landed'>[]): Said {
-  if (turns.length === 0) return asBelieved;
+export function calibrate(turns: readonly Pick<TurnOutcome, 'believed' | 'landed'>[]): Calibration {
+  if (turns.length === 0) return uncalibrated;
   const bends = bendsOf(turns.map(({ believed, landed }) => ({ ...placeOf(believed), landed })));
   return (believed) => fromOdds(bent(placeOf(believed), bends));
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { foretoldOf } from './foretold.ts';
+import { turnOutcomes } from './foretold.ts';
 import { afterTurn, cellsOf } from './belief/after-turn.ts';
 import { followCase, type CaseStep } from './belief/screw.ts';
 
@@ -13,7 +13,7 @@ const turned = (turns: number, believed?: number): CaseStep => ({
 
 test('each turn of which something was said is told with the readings before the next one', () => {
   const steps = [read(50), turned(-0.25, 0.4), read(38), read(37), turned(-0.125, 0.6), read(27.5), read(27)];
-  const { came, belief } = foretoldOf(steps);
+  const { came, belief } = turnOutcomes(steps);
   expect(came.map(({ believed, said }) => [believed, said])).toEqual([
     [0.4, 0.2],
     [0.6, 0.3],
@@ -31,16 +31,16 @@ test('each turn of which something was said is told with the readings before the
 });
 
 test('turns of which nothing was said, that were not read, read late, or made before the first reading tell nothing', () => {
-  const cameOf = (...steps: CaseStep[]) => foretoldOf(steps).came.length;
+  const cameOf = (...steps: CaseStep[]) => turnOutcomes(steps).came.length;
   expect(cameOf(read(50), turned(-0.25), read(30))).toBe(0);
   expect(cameOf(read(50), turned(-0.25, 0.5))).toBe(0);
   expect(cameOf(read(50), turned(-0.25, 0.5), turned(-0.125, 0.5), read(28))).toBe(1);
   expect(cameOf(read(50), turned(-0.25, 0.5), read(30, 3))).toBe(0);
   expect(cameOf(turned(-0.25, 0.5), read(30))).toBe(0);
-  expect(foretoldOf([]).belief).toBeNull();
+  expect(turnOutcomes([]).belief).toBeNull();
 });
 
 test('readings of later days do not change how a turn came out', () => {
   const steps = [read(50), turned(-0.25, 0.5), read(28), read(28)];
-  expect(foretoldOf([...steps, read(45, 5), read(45)]).came).toEqual(foretoldOf(steps).came);
+  expect(turnOutcomes([...steps, read(45, 5), read(45)]).came).toEqual(turnOutcomes(steps).came);
 });

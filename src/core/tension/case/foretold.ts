@@ -10,7 +10,7 @@ import {
 } from './belief/screw.ts';
 
 /** How a turn came out: what was believed and said of it, and the chance that it landed in the band that it was made for, as the readings after it have it. */
-export interface CameOut {
+export interface TurnOutcome {
   believed: number;
   said: number;
   landed: number;
@@ -20,13 +20,13 @@ export interface CameOut {
 const soon = 1;
 
 /** Follows a case's steps, and tells how those turns came out of which something was said and after which it was read soon. */
-export function foretoldOf(
+export function turnOutcomes(
   steps: readonly CaseStep[],
   prior?: ScrewPrior,
-): { belief: CaseBelief | null; came: CameOut[] } {
+): { belief: CaseBelief | null; came: TurnOutcome[] } {
   let followed = newCase(prior);
   let open: { foretold: Foretold; days: number; isRead: boolean } | null = null;
-  const came: CameOut[] = [];
+  const came: TurnOutcome[] = [];
   const close = () => {
     const belief = open?.isRead ? beliefOf(followed) : null;
     if (open && belief) came.push(cameOut(open.foretold, belief));
@@ -48,18 +48,18 @@ export function foretoldOf(
 }
 
 /** How a turn came out, as is believed of the case now. */
-const cameOut = (foretold: Foretold, belief: CaseBelief): CameOut => ({
+const cameOut = (foretold: Foretold, belief: CaseBelief): TurnOutcome => ({
   believed: foretold.believed,
   said: foretold.said,
   landed: afterTurn(cellsOf(belief), 0, belief.last, foretold).chance,
 });
 
 /** What steps showed of the screw (null: it was not turned between readings), and how its turns came out. */
-export function showedBy(
+export function landedChance(
   steps: readonly CaseStep[],
   prior: ScrewPrior,
-): { screw: ScrewPrior | null; came: CameOut[] } {
+): { screw: ScrewPrior | null; came: TurnOutcome[] } {
   if (!steps.some(({ is }) => is === 'turn')) return { screw: null, came: [] };
-  const { belief, came } = foretoldOf(steps, prior);
+  const { belief, came } = turnOutcomes(steps, prior);
   return { screw: belief && belief.turns > 0 ? screwOf(belief) : null, came };
 }

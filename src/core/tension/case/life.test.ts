@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { caseDue } from './due.ts';
 import { sinceFall } from './case-health.ts';
 import { gaugesDisagree } from './gauges.ts';
-import { followedLife, stepsOf, tellingSteps, workshopCases, type EventOfCase } from './life.ts';
+import { beliefOverLife, stepsOf, informativeSteps, workshopCases, type EventOfCase } from './life.ts';
 import { usualFriction } from './belief/scale.ts';
 import { beliefOf, followCase, type CaseStep } from './belief/screw.ts';
 
@@ -48,7 +48,7 @@ test('of a long run of readings those next to a turn are followed, and the newes
     Array.from({ length: count }, (_, k) => ({ is: 'reading', grams: from + k, days: 1 }));
   const turn: CaseStep = { is: 'turn', turns: -0.25 };
   const told = (steps: readonly CaseStep[], last?: number) =>
-    tellingSteps(steps, last).map((step) => (step.is === 'turn' ? '|' : `${step.grams}+${step.days}`));
+    informativeSteps(steps, last).map((step) => (step.is === 'turn' ? '|' : `${step.grams}+${step.days}`));
   expect(told(readings(1, 14))).toEqual(['5+5', ...[6, 7, 8, 9, 10, 11, 12, 13, 14].map((grams) => `${grams}+1`)]); // prettier-ignore
   expect(told([...readings(1, 3), turn, ...readings(11, 7), turn, ...readings(21, 13)])).toEqual([
     ...['2+2', '3+1', '|', '11+1', '12+1', '16+4', '17+1', '|', '21+1', '22+1', '24+2'],
@@ -68,8 +68,8 @@ test('a case is believed to be what all of its readings say, though not all of t
     }
     steps.push({ is: 'reading', grams: grams + 1.4 * Math.sin(7 * k), days: 1 });
   }
-  const [all, some] = [followCase(steps)!, followCase(tellingSteps(steps))!];
-  expect(tellingSteps(steps).length).toBeLessThan(24);
+  const [all, some] = [followCase(steps)!, followCase(informativeSteps(steps))!];
+  expect(informativeSteps(steps).length).toBeLessThan(24);
   expect(Math.abs(some.grams - all.grams)).toBeLessThan(all.gramsSd / 3);
   expect(Math.abs(some.slope - all.slope)).toBeLessThan(all.slopeSd / 3);
   expect(some.gramsSd / all.gramsSd).toBeLessThan(1.2);
@@ -92,13 +92,15 @@ test('what the workshop’s cases showed moves what is thought of another, and d
     measured(1, 54 + offset),
   ];
   const one = [measured(2, 40)];
-  const alone = beliefOf(followedLife(one, white))!.slope;
-  const among = beliefOf(followedLife(one, white, workshopCases([weak(0), weak(3), weak(6)]).screws))!.slope;
+  const alone = beliefOf(beliefOverLife(one, white))!.slope;
+  const among = beliefOf(
+    beliefOverLife(one, white, workshopCases([weak(0), weak(3), weak(6)]).screws),
+  )!.slope;
   expect(among).toBeLessThan(alone * 0.85);
   expect(among).toBeGreaterThan(alone * 0.4);
   // Cases that were only read, and none at all, change nothing.
   expect(
-    beliefOf(followedLife(one, white, workshopCases([[measured(1, 30)], []]).screws))!.slope,
+    beliefOf(beliefOverLife(one, white, workshopCases([[measured(1, 30)], []]).screws))!.slope,
   ).toBeCloseTo(alone, 9);
 });
 
@@ -124,8 +126,8 @@ test('two gauges that disagree are told with what would fit', () => {
 
 test('what a screw showed with one thread is known with another; a fall begins anew', () => {
   const taught = [measured(1, 60), turned(1, -0.25), measured(1, 57), turned(1, -0.25), measured(1, 54)];
-  const own = beliefOf(followedLife([...taught, measured(2, 40, 'black')], 'black'))!;
-  const alone = beliefOf(followedLife([measured(2, 40, 'black')], 'black'))!;
+  const own = beliefOf(beliefOverLife([...taught, measured(2, 40, 'black')], 'black'))!;
+  const alone = beliefOf(beliefOverLife([measured(2, 40, 'black')], 'black'))!;
   expect(own.slope).toBeLessThan(alone.slope / 1.5);
-  expect(followedLife([...taught, dropped(3)], white).isKnown).toBe(false);
+  expect(beliefOverLife([...taught, dropped(3)], white).isKnown).toBe(false);
 });

@@ -1,8 +1,8 @@
 import { millisecondsInDay } from 'date-fns/constants';
-import { remembered } from '../../base/remembered.ts';
+import { memoized } from '../../base/remembered.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
 import { meanScrew, usualScrew, type ScrewPrior } from './belief/known-screw.ts';
-import { showedBy, type CameOut } from './foretold.ts';
+import { landedChance, type TurnOutcome } from './foretold.ts';
 import { sewnBetween, type Sewn } from './sewn.ts';
 import { afterStep, newCase, type CaseStep, type Followed } from './belief/screw.ts';
 
@@ -56,7 +56,7 @@ const telling = { ofTurn: 2, last: 10 } as const;
  * The steps of a history that its screw and its tension now can be told by: of a long run of readings those next to a turn, and the newest. What is left
  * out would only be read, forgotten by the days since, and paid for: a step takes milliseconds.
  */
-export function tellingSteps(steps: readonly CaseStep[], last: number = telling.last): CaseStep[] {
+export function informativeSteps(steps: readonly CaseStep[], last: number = telling.last): CaseStep[] {
   let sinceTurn = Infinity;
   let since = noTime;
   const beforeTurn = steps.map(() => 0);
@@ -117,7 +117,7 @@ const daysBetween = (from: string, to: string) =>
  * A case as its history with this bobbin thread has it: what its screw showed with other threads is known of it beforehand, and before
  * that what the workshop's cases showed (`workshop`).
  */
-export function followedLife(
+export function beliefOverLife(
   life: readonly EventOfCase[],
   bobbinKindId: string | null,
   workshop: ScrewPrior = usualScrew,
@@ -132,21 +132,22 @@ export function followedLife(
   );
   // Of a turn between readings with two threads nothing is learnt: each history stands by itself.
   const prior = [...others].reduce(
-    (known, other) => shown(tellingSteps(stepsOf(life, other, sewn), telling.ofTurn), known).screw ?? known,
+    (known, other) =>
+      shown(informativeSteps(stepsOf(life, other, sewn), telling.ofTurn), known).screw ?? known,
     workshop,
   );
-  return followed(tellingSteps(stepsOf(life, bobbinKindId, sewn)), prior);
+  return followed(informativeSteps(stepsOf(life, bobbinKindId, sewn)), prior);
 }
 
 /** A page is loaded, a case chosen again and again, with the same history: what it comes to is worked out once. */
-const followed = remembered(
+const followed = memoized(
   8,
   (steps: readonly CaseStep[], prior: ScrewPrior): Followed => steps.reduce(afterStep, newCase(prior)),
   (...asked) => JSON.stringify(asked),
 );
 
 /** What these steps showed, each history worked out once. */
-const shown = remembered(500, showedBy, (...asked) => JSON.stringify(asked));
+const shown = memoized(500, landedChance, (...asked) => JSON.stringify(asked));
 
 /** So many cases like any other are thought of beside the workshop's own. From memory. */
 const usualCases = 3;
@@ -158,7 +159,7 @@ export interface WorkshopCases {
   /** Of their screws, for one more: each that was turned between readings counts like a case as usual. */
   screws: ScrewPrior;
   /** How their turns came out of which something was said. */
-  came: CameOut[];
+  came: TurnOutcome[];
 }
 
 /** What a workshop's cases showed, each with the bobbin thread that it was last read with. `own`: which of the lives is that of the case it is asked for; its screw is none of the others'. */
@@ -170,14 +171,14 @@ export function workshopCases(
   const each = lives.map((life) => {
     const last = life.findLast((event) => event.kind === 'case_measured');
     const all = last ? stepsOf(life, last.data.bobbinKindId ?? null, sewn) : [];
-    return { life, ...shown(tellingSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew) };
+    return { life, ...shown(informativeSteps(all, telling.ofTurn).slice(-stepsOfOther), usualScrew) };
   });
   return {
-    screws: amongCases(each.flatMap(({ life, screw }) => (screw && life !== own ? [screw] : []))),
+    screws: pooledScrew(each.flatMap(({ life, screw }) => (screw && life !== own ? [screw] : []))),
     came: each.flatMap(({ came }) => came),
   };
 }
 
 /** One more case, by what the screws of others showed. */
-export const amongCases = (screws: readonly ScrewPrior[]): ScrewPrior =>
+export const pooledScrew = (screws: readonly ScrewPrior[]): ScrewPrior =>
   meanScrew([{ screw: usualScrew, weight: usualCases }, ...screws.map((screw) => ({ screw, weight: 1 }))]);

@@ -1,8 +1,8 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './belief/after-turn.ts';
-import { asBelieved, type Said } from './as-it-came.ts';
-import { gainOfAnotherPull } from './another-pull.ts';
+import { uncalibrated, type Calibration } from './as-it-came.ts';
+import { valueOfAnotherPull } from './another-pull.ts';
 import { rangeText } from './said.ts';
 import { isDoubted, type CaseBelief, type Foretold } from './belief/screw.ts';
 
@@ -23,7 +23,7 @@ export interface TurnAdvice {
 }
 
 /** What is kept with an advised turn once it is made. */
-export const foretoldBy = (
+export const predictionOf = (
   { believed, chance }: Pick<TurnAdvice, 'believed' | 'chance'>,
   { from, to }: Band,
 ): Foretold => ({ believed, said: chance, from, to });
@@ -54,7 +54,7 @@ const enoughReadings = 8;
  * in ten on; while that is not reached and no turn makes it likelier, and where the last reading may have been a slip, it is
  * pulled once more. `said`: how chances of turns are said, by how they came out here.
  */
-export function nextTurn(belief: CaseBelief, band: Band, said: Said = asBelieved): TurnAdvice {
+export function nextTurn(belief: CaseBelief, band: Band, said: Calibration = uncalibrated): TurnAdvice {
   const cells = cellsOf(belief);
   const stay = afterTurn(cells, 0, belief.last, band);
   const again = (why: string): TurnAdvice => ({ ...told(stay), is: 'again', why });
@@ -70,7 +70,7 @@ export function nextTurn(belief: CaseBelief, band: Band, said: Said = asBelieved
     if (belief.readings < twice && best.chance > near)
       return again('Near the band one pull is too little to turn by: pull once more.');
     const turns = [stay, ...options].map(({ eighths }) => eighths);
-    if (belief.readings < enoughToTurn && gainOfAnotherPull(belief, turns, band) > worthPulling)
+    if (belief.readings < enoughToTurn && valueOfAnotherPull(belief, turns, band) > worthPulling)
       return again('What was read so far leaves open how far to turn: pull once more.');
     const turn = { ...told(best), chance: said(best.chance) };
     return { ...turn, is: 'turn', why: whyTurn(turn, belief, band) };

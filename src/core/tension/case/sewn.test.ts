@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { freshStep, stepsOf, tellingSteps, type EventOfCase } from './life.ts';
+import { freshStep, stepsOf, informativeSteps, type EventOfCase } from './life.ts';
 import { sewnBetween, type SewnByDay } from './sewn.ts';
 
 const sewn: SewnByDay = {
@@ -54,7 +54,7 @@ describe('a case’s history with what was sewn meanwhile', () => {
   test('of readings that are left out the stitches are kept as the days are, if they are known of all', () => {
     const readings = (unknown: number[]) =>
       Array.from({ length: 13 }, (_, k) => ({ is: 'reading' as const, grams: k, days: 1, ...(!unknown.includes(k) && { stitches: 10_000 * k }) })); // prettier-ignore
-    const told = (unknown: number[]) => tellingSteps(readings(unknown)).map((step) => 'stitches' in step && step.stitches); // prettier-ignore
+    const told = (unknown: number[]) => informativeSteps(readings(unknown)).map((step) => 'stitches' in step && step.stitches); // prettier-ignore
     expect(told([])).toEqual([
       60_000, 40_000, 50_000, 60_000, 70_000, 80_000, 90_000, 100_000, 110_000, 120_000,
     ]);
@@ -72,7 +72,7 @@ describe('a case’s history with what was sewn meanwhile', () => {
     ]);
     // Of no time nothing needs to be known.
     const atOnce = [{ is: 'reading' as const, grams: 1, days: 0 }, ...readings([])];
-    expect(tellingSteps(atOnce)[0]).toEqual({ is: 'reading', grams: 3, days: 4, stitches: 60_000 });
+    expect(informativeSteps(atOnce)[0]).toEqual({ is: 'reading', grams: 3, days: 4, stitches: 60_000 });
   });
   test('a reading that is not logged yet is the step that it will be', () => {
     const life = [reading(2, 30), turn(3)];

@@ -4,7 +4,7 @@ import { localBeat } from './beat.ts';
 import { byLength } from './by-length.ts';
 import { powerBetween, powerSpectrum } from './spectrum.ts';
 import { copyUpper } from './thread-gauge.ts';
-import { readTrace } from './trace.ts';
+import { readPullCurve } from './trace.ts';
 
 const many = (count: number, of: number | ((at: number) => number)) =>
   Array.from({ length: count }, (_, at) => (typeof of === 'number' ? of : of(at)));
@@ -183,7 +183,7 @@ describe('samples along the thread', () => {
 
 describe('a pull as it is told', () => {
   const told = { rateHz, speed: 80, woundDiameter: 16 };
-  const read = (grams: readonly number[], more: object = {}) => readTrace({ ...told, grams, ...more });
+  const read = (grams: readonly number[], more: object = {}) => readPullCurve({ ...told, grams, ...more });
   const steady = many(250, (at) => 30 + 0.2 * ((at * 7) % 5));
 
   test('middle, spread, and what was cut off', () => {
@@ -257,7 +257,7 @@ describe('a pull as it is told', () => {
     ['a moment of nothing', { grams: many(20, 0) }, 'PullTooShort'],
   ];
   test.each(refusals)('%s is refused', (_, change, name) => {
-    expect(() => readTrace({ ...told, grams: steady, ...change })).toThrow(
+    expect(() => readPullCurve({ ...told, grams: steady, ...change })).toThrow(
       expect.objectContaining({ name }) as Error,
     );
   });

@@ -1,4 +1,4 @@
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 
 /** A position's upper tension at the thread gauge, grams. */
 export interface UpperReading {
@@ -18,7 +18,7 @@ export function copyUpper(
 ): { target: number; turns: { position: number; way: 'tighten' | 'loosen'; off: number }[] } {
   const target = readings.find((reading) => reading.position === good)?.grams;
   if (target === undefined || !(target > 0))
-    throw new Refusal('GoodMissing', `Position ${good} has no reading to copy. Gauge it first.`);
+    throw new UserError('GoodMissing', `Position ${good} has no reading to copy. Gauge it first.`);
   return {
     target,
     turns: readings

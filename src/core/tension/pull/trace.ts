@@ -1,5 +1,5 @@
 import { mean, median, medianAbsoluteDeviation, sampleSkewness, standardDeviation } from 'simple-statistics';
-import { Refusal } from '../../base/refusal.ts';
+import { UserError } from '../../base/refusal.ts';
 import type { TraceVerdict } from '../../gauge/verdicts.ts';
 import { activeStretches } from './active.ts';
 import { localBeat, type LocalBeat } from './beat.ts';
@@ -19,7 +19,7 @@ export interface Pull {
   woundDiameter: number;
 }
 
-export interface TraceReading {
+export interface PullReading {
   /** Middle of the steady part, grams: the median, so that spikes do not count. */
   grams: number;
   /** Standard deviation of the steady part, grams. */
@@ -49,19 +49,19 @@ export const mayBeRound = 0.1;
  * the hand's speed sways ({@link localBeat}; along the thread where the gauge tells its speed, {@link byLength}), and how it sticks and slips (a slow rise and a sudden fall leave the steps from sample to sample
  * skewed). Thresholds are this program's, checked on pulls by simulated hands. Throws PullTooShort, PullBroken, PullOdd.
  */
-export function readTrace({ grams, rateHz, speed, speeds, woundDiameter }: Pull): TraceReading {
+export function readPullCurve({ grams, rateHz, speed, speeds, woundDiameter }: Pull): PullReading {
   if (!(rateHz >= 10 && rateHz <= 1000 && speed > 0 && woundDiameter > 0))
-    throw new Refusal(
+    throw new UserError(
       'PullOdd',
       'A pull needs 10 to 1000 samples a second, a speed and a bobbin diameter above 0.',
     );
   if (speeds && (speeds.length !== grams.length || speeds.some((each) => !(each >= 0 && each <= 1000))))
-    throw new Refusal(
+    throw new UserError(
       'PullOdd',
       'A gauge that tells its speed tells it with each sample: as many as grams, 0 to 1000 mm/s.',
     );
   if (grams.some((gram) => !Number.isFinite(gram) || gram < -5 || gram > 500))
-    throw new Refusal(
+    throw new UserError(
       'PullBroken',
       'The gauge sent readings that cannot be (outside −5 to 500 g). Check its zero and pull again.',
     );
@@ -70,7 +70,7 @@ export function readTrace({ grams, rateHz, speed, speeds, woundDiameter }: Pull)
   const stretches = activeStretches(grams, rateHz);
   const drawn = stretches.flatMap(({ from, to }) => grams.slice(from, to));
   if (drawn.length < leastSeconds * rateHz)
-    throw new Refusal(
+    throw new UserError(
       'PullTooShort',
       `The pull is too short to read: ${(drawn.length / rateHz).toFixed(1)} s after its start. Pull for three seconds or more.`,
     );
@@ -102,7 +102,10 @@ export function readTrace({ grams, rateHz, speed, speeds, woundDiameter }: Pull)
 }
 
 const noPull = () =>
-  new Refusal('PullNothing', 'The gauge shows no pull. Is the thread through the slit and under the spring?');
+  new UserError(
+    'PullNothing',
+    'The gauge shows no pull. Is the thread through the slit and under the spring?',
+  );
 
 /** Likeness of turn to turn and swing (part of the middle) at which out of round is as likely as not, and how sharply it grows. */
 const round = { likeness: 0.62, sharpness: 16, swing: 0.075, rise: 90 } as const;
@@ -162,7 +165,7 @@ function judge(
   drift: number,
   outOfRound: number,
   turns: number,
-): Pick<TraceReading, 'verdict' | 'outOfRound'> {
+): Pick<PullReading, 'verdict' | 'outOfRound'> {
   const steps = steady.slice(1).map((value, at) => value - steady[at]!);
   const falls = steps.filter((step) => step < -0.12 * middle).length;
   const deviation = standardDeviation([...rest]);

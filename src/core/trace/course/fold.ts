@@ -1,11 +1,11 @@
 import { inLedgerOrder, type EventOf } from '../../ledger/entry.ts';
 import type { Step } from '../../trouble/steps/index.ts';
-import type { Given } from '../asked.ts';
-import type { Said } from '../said.ts';
-import { isKind, type Told } from '../../run/told.ts';
+import type { AnsweredStep } from '../asked.ts';
+import type { FaultReport } from '../said.ts';
+import { isKind, type RunEvent } from '../../run/told.ts';
 
 /** A step that was done in a trace. */
-export interface DoneStep extends Given {
+export interface DoneStep extends AnsweredStep {
   id: string;
   at: string;
   minutes: number | null;
@@ -23,14 +23,14 @@ export interface Trace {
   position: number;
   jobId: string | null;
   operatorId: string | null;
-  said: Said;
+  said: FaultReport;
   struck: readonly string[];
   steps: DoneStep[];
   closed: Pick<EventOf<'trace_closed'>, 'id' | 'at' | 'data'> | null;
 }
 
 /** The traces that these events tell of, the newest first; what was taken back is not in them. Events in any order. */
-export function tracesIn(events: readonly Told[]): Trace[] {
+export function tracesIn(events: readonly RunEvent[]): Trace[] {
   const ordered = [...events].sort(inLedgerOrder);
   const traces = new Map<string, Trace>();
   for (const event of ordered) {

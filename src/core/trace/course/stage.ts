@@ -1,4 +1,4 @@
-import { isKind, stitchesAt, type Told } from '../../run/told.ts';
+import { isKind, stitchesAt, type RunEvent } from '../../run/told.ts';
 import type { DoneStep, Trace } from './fold.ts';
 
 /** Stitches without a break after which a trace that waits asks to be closed. From memory. */
@@ -41,7 +41,7 @@ export interface Holding {
 export function holding(
   { head, position }: Pick<Trace, 'head' | 'position'>,
   { at }: Pick<DoneStep, 'at'>,
-  events: readonly Told[],
+  events: readonly RunEvent[],
   sewnNow = 0,
 ): Holding {
   const since = events.filter((event) => Date.parse(event.at) > Date.parse(at) && !event.void);
@@ -61,7 +61,7 @@ export interface WaitingTrace {
 }
 
 /** Traces that wait for stitches and have had enough of them, and those whose repair did not hold: what to say on Run. */
-export function waitingTraces(traces: readonly Trace[], events: readonly Told[]): WaitingTrace[] {
+export function waitingTraces(traces: readonly Trace[], events: readonly RunEvent[]): WaitingTrace[] {
   return traces.flatMap((trace): WaitingTrace[] => {
     const { ending } = courseOf(trace);
     if (trace.closed || !ending) return [];

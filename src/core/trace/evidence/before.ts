@@ -1,18 +1,18 @@
 import { is } from '../../ledger/about-kinds.ts';
-import { isKind, type Told } from '../../run/told.ts';
+import { isKind, type RunEvent } from '../../run/told.ts';
 import { tellsImpact } from '../../trouble/impact.ts';
-import { since, type Since } from '../../trouble/since.ts';
+import { onsets, type Onset } from '../../trouble/since.ts';
 import type { Clue } from '../clue.ts';
 import { newestOf, sewnBetween, whole, type Evidence, type EvidenceInput } from './input.ts';
 import { bounded } from './likelihood.ts';
 
 interface Before {
-  key: Since;
+  key: Onset;
   /** Whether an event of the ledger is one of these, at this seat. */
-  isIt(event: Told, input: EvidenceInput): boolean;
+  isIt(event: RunEvent, input: EvidenceInput): boolean;
 }
 
-const isHere = (event: Told, { head, position }: EvidenceInput) =>
+const isHere = (event: RunEvent, { head, position }: EvidenceInput) =>
   event.head === head && event.position === position;
 
 /** What may have happened before a row of breaks, as the ledger tells it. */
@@ -58,7 +58,7 @@ export function before(input: Evidence): Clue[] {
     const sewn = sewnBetween(input, input.head, input.position, last.at, first.at);
     return sewn > reach
       ? []
-      : [clueOf(key, `${since[key].name} ${whole(sewn)} stitches before the first of these breaks`)];
+      : [clueOf(key, `${onsets[key].name} ${whole(sewn)} stitches before the first of these breaks`)];
   });
   const sewed = newestOf(earlier.filter((event) => is(event, 'sews')));
   const hours = sewed ? (Date.parse(first.at) - Date.parse(sewed.at)) / 3_600_000 : 0;
@@ -70,8 +70,8 @@ export function before(input: Evidence): Clue[] {
     : clues;
 }
 
-function clueOf(key: Since, says: string): Clue {
-  const { raises } = since[key];
+function clueOf(key: Onset, says: string): Clue {
+  const { raises } = onsets[key];
   return {
     key: `before:${key}`,
     says,

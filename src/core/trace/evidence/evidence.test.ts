@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
 import { defaultNeedleLife } from '../../needle/life.ts';
-import type { Told } from '../../run/told.ts';
+import type { RunEvent } from '../../run/told.ts';
 import { finderFor } from '../compile.ts';
 import { causeKeys, causeOf, type Cause } from '../../trouble/causes.ts';
 import { parts } from '../../trouble/parts.ts';
@@ -128,7 +128,7 @@ describe('evidence from the ledger', () => {
 
   test('what was taken back counts no more', () => {
     const events = day(8).map((event) =>
-      event.kind === 'break' ? ({ ...event, void: true } as Told) : event,
+      event.kind === 'break' ? ({ ...event, void: true } as RunEvent) : event,
     );
     expect(clueOf('where:positions', asked(events))).toBeUndefined();
   });

@@ -1,9 +1,9 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import type { Seat } from '../../ledger/head-now.ts';
 import type { NeedleLife } from '../../needle/life.ts';
-import { isKind, stitchesAt, stitchesOn, type Told } from '../../run/told.ts';
+import { isKind, stitchesAt, stitchesOn, type RunEvent } from '../../run/told.ts';
 import type { Band } from '../../tension/targets.ts';
-import { seenOfFault } from '../../trouble/seen.ts';
+import { symptomOfFault } from '../../trouble/seen.ts';
 
 /** What the ledger and the record of the job know of the place that breaks. Instants are ISO 8601. */
 export interface EvidenceInput {
@@ -11,7 +11,7 @@ export interface EvidenceInput {
   position: number;
   heads: number;
   /** As far back as they are known, in any order. */
-  events: readonly Told[];
+  events: readonly RunEvent[];
   seats: readonly Seat[];
   needleLife: NeedleLife;
   /** The needle of this position against what the running job's advice asks for: what differs, in words; null: it fits, or it is not known. */
@@ -25,13 +25,13 @@ export interface EvidenceInput {
   now: string;
 }
 
-export type BreakTold = Extract<Told, { kind: 'break' }>;
+export type BreakTold = Extract<RunEvent, { kind: 'break' }>;
 
 /** The breaks that a trace is about: a bobbin that ran out is none. Oldest first. */
 export function breaksIn({ events }: Pick<EvidenceInput, 'events'>): BreakTold[] {
   return events
     .filter((event): event is BreakTold => isKind(event, 'break'))
-    .filter(({ data }) => data.fault === null || seenOfFault(data.fault) !== null)
+    .filter(({ data }) => data.fault === null || symptomOfFault(data.fault) !== null)
     .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
 }
 
@@ -56,7 +56,7 @@ export function sewnOnHead(
   return within(events, from, to).reduce((sum, event) => sum + stitchesOn(event, head), 0);
 }
 
-function within(events: readonly Told[], from: string, to: string): Told[] {
+function within(events: readonly RunEvent[], from: string, to: string): RunEvent[] {
   const [first, last] = [Date.parse(from), Date.parse(to)];
   return events.filter(({ at }) => Date.parse(at) > first && Date.parse(at) <= last);
 }

@@ -1,6 +1,6 @@
 import { causeKeys, causeOf, type Cause } from '../../trouble/causes.ts';
 import { parts } from '../../trouble/parts.ts';
-import type { Sits } from '../../trouble/sits.ts';
+import type { Location } from '../../trouble/sits.ts';
 import type { Clue } from '../clue.ts';
 
 /** No evidence of the ledger weighs more than this, either way: what was booked may be booked wrongly. From memory. */
@@ -32,7 +32,7 @@ export const evenTimes = [0.6, 1, 1.6];
 export const against = (one: number, other: number) => bounded(one / other);
 
 /** A weight for every cause by where its part sits. */
-export function bySits(weight: (place: Sits, cause: Cause) => number): Clue['weights'] {
+export function bySits(weight: (place: Location, cause: Cause) => number): Clue['weights'] {
   return Object.fromEntries(
     causeKeys.map((cause) => [cause, weight(parts[causeOf(cause).part].sits, cause)]),
   );

@@ -3,20 +3,20 @@ import { asked, brokeTold, minute, pieceTold, told } from '../../../../tests/sup
 import type { Seat } from '../../ledger/head-now.ts';
 import { readNeedleLabel } from '../../needle/label.ts';
 import { defaultNeedleLife } from '../../needle/life.ts';
-import type { Told } from '../../run/told.ts';
+import type { RunEvent } from '../../run/told.ts';
 import type { Cause } from '../../trouble/causes.ts';
-import { since } from '../../trouble/since.ts';
+import { onsets } from '../../trouble/since.ts';
 import { before } from './before.ts';
 import { evidenceOf, type EvidenceInput } from './input.ts';
 import { blockShare, caseReading, needleAge, needleFit, speed, threadAge } from './on-record.ts';
 
-const evidence = (events: Told[], more: Partial<EvidenceInput> = {}) => evidenceOf(asked(events, more));
+const evidence = (events: RunEvent[], more: Partial<EvidenceInput> = {}) => evidenceOf(asked(events, more));
 /** What one kind of evidence says: a sentence and its weights, or nothing. */
 const first = ([clue]: readonly { says: string; weights: object }[]) =>
   clue && ({ says: clue.says, ...clue.weights } as { says: string } & Partial<Record<Cause, number>>);
 
 describe('what came before the first break', () => {
-  const keys = (events: Told[], more: Partial<EvidenceInput> = {}) =>
+  const keys = (events: RunEvent[], more: Partial<EvidenceInput> = {}) =>
     before(evidence(events, more)).map(({ key }) => key.replace('before:', ''));
   const needle = { needle: { system: 'DBxK5', sizeMetric: 75 }, reason: 'worn' };
   const broke = brokeTold(100, 9);
@@ -58,12 +58,12 @@ describe('what came before the first break', () => {
   });
   test('it weighs by half: it may be chance', () => {
     const [clue] = before(evidence([told('screw_turned', 90, { caseId: 'c', turns: 0.25 }), broke]));
-    expect(clue!.weights).toEqual({ case_loose: 1 + (since.screw_turned.raises.case_loose - 1) / 2, case_tight: 7.5 });
+    expect(clue!.weights).toEqual({ case_loose: 1 + (onsets.screw_turned.raises.case_loose - 1) / 2, case_tight: 7.5 });
     expect(clue!.weights.case_loose).toBe(7.5);
   }); // prettier-ignore
   test('eight hours without a stitch are a rest', () => {
     const rest = (minutes: number, more: object = {}) =>
-      before(evidence([{ ...pieceTold(0, { 3: 10 }), ...more } as Told, brokeTold(minutes, 9)]));
+      before(evidence([{ ...pieceTold(0, { 3: 10 }), ...more } as RunEvent, brokeTold(minutes, 9)]));
     expect(rest(479)).toEqual([]);
     expect(rest(480)[0]!.says).toBe('The first of these breaks came after 8 hours without a stitch');
     expect(rest(480, { void: true })).toEqual([]);
@@ -137,7 +137,7 @@ describe('thread, case and block', () => {
     expect(first(threadAge(asked([], { seats: [seat({})] })))).toBeUndefined();
   });
   test('the case as it was read last', () => {
-    const read = (data: object, ...later: Told[]) =>
+    const read = (data: object, ...later: RunEvent[]) =>
       first(caseReading(asked([told('case_measured', 10, data), ...later])));
     expect(read({ grams: 17.99 })).toMatchObject({ case_loose: 8, case_lint: 3, case_tight: 0.2 });
     // The Bench's own words, by what the workshop calls right; what is only a little off weighs little.
@@ -162,7 +162,8 @@ describe('thread, case and block', () => {
     const put = (caseId: string | null) => told('case_fitted', 5, { caseId }, 1);
     const readOf = (grams: number, at: number, caseId?: string) =>
       told('case_measured', at, { grams, caseId });
-    const clue = (...events: Told[]) => caseReading({ ...asked(events), caseName: (id) => `case ${id}` })[0];
+    const clue = (...events: RunEvent[]) =>
+      caseReading({ ...asked(events), caseName: (id) => `case ${id}` })[0];
     expect(clue(put('A'), readOf(27, 10, 'A'), readOf(60, 12, 'B'))?.says).toBe('Case A read 27 g: right');
     expect(clue(put('A'), readOf(60, 12, 'B'))?.says).toBe(
       'Case A was never measured, as far as is on record here',
@@ -175,7 +176,7 @@ describe('thread, case and block', () => {
       told('block_read', at, {
         columns: shares.map((share, k) => ({ position: 9 - k, left: 3 * (1 - share), bobbin: 10 * share, right: 7 * (1 - share), ...more })),
       });
-    const read = (...events: Told[]) => first(blockShare(asked(events)));
+    const read = (...events: RunEvent[]) => first(blockShare(asked(events)));
     expect(read(block([0.5, 0.3, 0.4]))).toEqual({
       ...{ says: 'Test block: 50 % bobbin on position 9, 40 % in the middle of the block', knob_tight: 5, cone_caught: 1.5, knob_loose: 0.3 },
     });
@@ -197,7 +198,7 @@ describe('how fast it sewed', () => {
   const slow = [1, 2].map((at) => pieceTold(10 * at, { 9: 1000, 3: 500 }, 600));
   const fast = [3, 4].map((at) => pieceTold(10 * at, { 9: 500 }, 900));
   const at = (...minutes: number[]) => minutes.map((one) => brokeTold(one, 9));
-  const read = (...events: Told[]) => first(speed(evidence(events)));
+  const read = (...events: RunEvent[]) => first(speed(evidence(events)));
   test('breaks above the middle speed against what was sewn so fast: by the piece that was finished next', () => {
     const found = read(...slow, ...fast, ...at(25, 35, 15, 30))!;
     // The middle of 600, 600, 900, 900 is 750; of 3,000 stitches 1,000 were faster.

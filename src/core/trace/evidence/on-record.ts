@@ -5,7 +5,7 @@ import { needleText } from '../../needle/label.ts';
 import { needleWorn } from '../../needle/life.ts';
 import { fieldOf } from '../../ledger/about-kinds.ts';
 import { caseIn } from '../../run/cases-in.ts';
-import { isKind, type Told } from '../../run/told.ts';
+import { isKind, type RunEvent } from '../../run/told.ts';
 import { bandOf, zoneOf, zones } from '../../tension/targets.ts';
 import type { Clue } from '../clue.ts';
 import { newestOf, percent, whole, type Evidence, type EvidenceInput } from './input.ts';
@@ -104,11 +104,11 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 const usualBand = bandOf('25-30');
 
 /** Only the case that is in counts, where that is on record; a reading that names none is taken for it. */
-const isOfCase = (event: Told, inHead: string | null): boolean =>
+const isOfCase = (event: RunEvent, inHead: string | null): boolean =>
   inHead === null ||
   [undefined, null, inHead].includes(fieldOf(event, 'caseId') as string | null | undefined);
 
-const isCase = (event: Told) =>
+const isCase = (event: RunEvent) =>
   (isKind(event, 'case_measured') && event.data.by !== 'simulated') ||
   isKind(event, 'screw_turned') ||
   isKind(event, 'case_dropped');

@@ -1,5 +1,5 @@
 import { seatAt } from '../../ledger/head-now.ts';
-import { sits } from '../../trouble/sits.ts';
+import { locations } from '../../trouble/sits.ts';
 import type { Clue } from '../clue.ts';
 import { percent, sewnBetween, sewnOnHead, whole, type Evidence } from './input.ts';
 import { against, bySits, evenTimes, hitsOf, ownTimes } from './likelihood.ts';
@@ -18,7 +18,7 @@ export function onPositions(input: Evidence): Clue[] {
     {
       key: 'where:positions',
       says: `${hits} of ${all.length} breaks on position ${input.position}, which sewed ${percent(share)} of ${whole(sewn)} stitches`,
-      weights: bySits((place) => (sits[place].isOwn ? against(own, even) : 1)),
+      weights: bySits((place) => (locations[place].isOwn ? against(own, even) : 1)),
     },
   ];
 }

@@ -1,7 +1,7 @@
 import type { Belief, Finder, FinderAnswer } from './finder.ts';
 
 /** A finder with its likeliest states only, for looking ahead; what it leaves out is rarer than anything it decides. */
-export interface Narrowed {
+export interface PrunedFinder {
   finder: Finder;
   belief: Belief;
 }
@@ -10,7 +10,7 @@ export interface Narrowed {
  * The `most` likeliest states of a belief, with every state that a repair makes of them, and the empty one. The belief is not
  * brought to 1.
  */
-export function narrowed(finder: Finder, belief: Belief, most: number): Narrowed {
+export function pruned(finder: Finder, belief: Belief, most: number): PrunedFinder {
   const order = [...belief.keys()].sort((a, b) => belief[b]! - belief[a]! || a - b);
   const kept = new Set([0, ...order.slice(0, most)]);
   for (const { answers } of finder.steps)

@@ -5,7 +5,7 @@ const basis = 'memory';
 const kind = 'look';
 
 /** Checks with the power off, by the machine's own gauges. Common practice, no published source; minutes and chances are from memory. */
-export const gauged = {
+export const gaugeChecks = {
   needle_depth: {
     kind,
     ...mechanicalChecks.needle_depth,

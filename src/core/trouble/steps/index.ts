@@ -1,12 +1,12 @@
 import { keysOf } from '../../base/keys.ts';
-import { gauged } from './gauged.ts';
+import { gaugeChecks } from './gauged.ts';
 import { looks } from './looks.ts';
 import { repairs } from './repairs.ts';
 import { repairAnswers, swapAnswers, type AnswerRecord, type StepRecord } from './step.ts';
 import { swaps } from './swaps.ts';
 
 /** Everything that can be done to find out or to mend. A new one is a record in one of the four files beside this one. */
-export const steps = { ...looks, ...gauged, ...swaps, ...repairs } as const;
+export const steps = { ...looks, ...gaugeChecks, ...swaps, ...repairs } as const;
 export type Step = keyof typeof steps;
 export const stepKeys = keysOf(steps);
 

@@ -3,7 +3,7 @@ import { offOf, offOfMost, unevenness } from './level.ts';
 import { heightOf, isMostlyJoined, type Letter } from './letters.ts';
 import { reachOf, type Bent, type Course } from './reach.ts';
 import { tiltOf } from './tilt.ts';
-import { turnedOff } from './turned.ts';
+import { leanOffset } from './turned.ts';
 
 /** Letters on a line lie on a circle only from so many on (slices of joined ones: `joined`), and where it rises over its chord by so much of their height. */
 const bentFrom = { letters: 3, joined: 8, ofHeight: 0.1, sure: 0.3 } as const;
@@ -34,7 +34,7 @@ export function courseOf(all: readonly Letter[]): Course {
   const level = unevenness(letters, straight);
   if (level <= 1) return straight;
   const high = median(letters.map(heightOf));
-  const turned = letters.some(({ isSlice }) => isSlice) ? null : turnedOff(letters, angle);
+  const turned = letters.some(({ isSlice }) => isSlice) ? null : leanOffset(letters, angle);
   const costOf = (course: Course) =>
     unevenness(letters, course) +
     (turned && letters.length <= ofTurn.few ? ofTurn.weight * high * turned.upright(course) : 0);

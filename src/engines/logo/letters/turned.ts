@@ -20,7 +20,7 @@ const anglesTo = (far: number): number[] =>
  * tilt (`centre`, radians), a mean share. A letter is wide at the foot, at the head or straight at its side: its box grows by a third where it is turned by ten degrees, but for a
  * round one's, which tells nothing. So an E tells a bend by itself, where feet and heads of few letters lie on many circles. Letters that touch no other.
  */
-export function turnedOff(letters: readonly Letter[], centre: number) {
+export function leanOffset(letters: readonly Letter[], centre: number) {
   const leasts = letters.map((letter) =>
     Math.min(...anglesTo(tried.far).map((angle) => boxAt(letter, centre + angle))),
   );

@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import type { Model } from './model.ts';
 
 /**
@@ -62,7 +62,7 @@ const list = (items: readonly (string | number)[]) =>
 
 const held = { pinned: 'pinned', locked: 'locked with its needle' } as const;
 
-function doesNotFit(model: Model, job: number, { requests, places }: Short): Refusal {
+function doesNotFit(model: Model, job: number, { requests, places }: Short): UserError {
   const { name, requests: all } = model.jobs[job]!;
   const stops = requests.flatMap((request) => all[request]!.stops).sort((a, b) => a - b);
   const numbers = places.map((place) => model.places[place]!.position).sort((a, b) => a - b);
@@ -81,7 +81,7 @@ function doesNotFit(model: Model, job: number, { requests, places }: Short): Ref
       : wished.length > 0
         ? 'Take a wish back.'
         : 'Release a position, or allow two of its threads a needle in common: they can then take turns on one position.';
-  return new Refusal(
+  return new UserError(
     'PlanDoesNotFit',
     `The jobs do not fit on the head: ${name} needs ${requests.length} threads at once (stops ${list(stops)}), and ${where}. ${mend}`,
   );

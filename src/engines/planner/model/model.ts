@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import { changeTable, relationOf, type ChangeTable } from '../problem/minutes.ts';
 import {
   checkProblem,
@@ -156,7 +156,7 @@ function nodesOf(
         });
       });
       if (options.length === 0)
-        throw new Refusal(
+        throw new UserError(
           'PlanNoPlace',
           `No position can take stop ${request.stops.join(', ')} of ${job.name}: all are pinned or locked with other needles. Unlock one that may hold ${request.needles.map((needle) => needle.needle).join(' or ')}.`,
         );

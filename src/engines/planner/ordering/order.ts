@@ -3,7 +3,7 @@ import { Budget } from '../model/budget.ts';
 import { modelOf, type Model } from '../model/model.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from '../seating/fixed-order.ts';
 import { pricesOfAll, pricesOfOrder } from '../seating/multipliers.ts';
-import type { Planned } from '../seating/planned.ts';
+import type { OrderPlan } from '../seating/planned.ts';
 import { Beginnings } from './beginnings.ts';
 import { goodOrders } from './good-orders.ts';
 import { isAsLateAsCanBe, LateOrders, lateWithoutChanging } from './late-orders.ts';
@@ -25,7 +25,7 @@ export interface OrderAsked extends SearchLimits {
   /** How much of the time is used up, 0 to 1: good orders come first, their proof last. Left out: there is no limit. */
   spent?: () => number;
   /** The order as it stands, planned already. */
-  came?: Planned;
+  came?: OrderPlan;
 }
 
 export interface OrderResult {
@@ -193,7 +193,7 @@ class OrderSearch {
 
   private take(
     order: readonly number[],
-    { model, plan, prices }: Planned,
+    { model, plan, prices }: OrderPlan,
   ): { cost: number; prices: Float64Array } {
     const cost = plan.minutes + this.lates.costOf(model, plan);
     if (this.lates.isDue)

@@ -1,7 +1,7 @@
 import { crossOver } from '../seating/cross-over.ts';
 import { greedyPlan } from '../seating/greedy.ts';
 import type { Model } from '../model/model.ts';
-import type { Planned } from '../seating/planned.ts';
+import type { OrderPlan } from '../seating/planned.ts';
 
 /** Requests beyond which assignments take longer than there is time for: pairs of them are a million numbers and more. */
 export const mostExact = 500;
@@ -10,7 +10,7 @@ export const mostExact = 500;
  * A plan for a model that is too large for assignments (more than {@link mostExact} requests): each job by itself, and then
  * what positions can trade. Nothing is known of how far it is from the best. Null where a job does not fit.
  */
-export function quickPlan(model: Model): Planned | null {
+export function quickPlan(model: Model): OrderPlan | null {
   const greedy = greedyPlan(model);
   if (!greedy) return null;
   const traded = crossOver(model, greedy.chains);

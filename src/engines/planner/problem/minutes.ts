@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 
 /** Minutes of work at one position of one head: the workshop's own settings. */
 export interface ChangeMinutes {
@@ -80,7 +80,7 @@ const states = needles.flatMap((needle) => threads.map((thread) => ({ needle, th
 export function changeTable(minutes: ChangeMinutes, { needlesStay = false } = {}): ChangeTable {
   for (const [key, value] of Object.entries(minutes))
     if (!(value >= 0 && value <= 240))
-      throw new Refusal(
+      throw new UserError(
         'MinutesOutOfRange',
         `${key}: ${value} is no time for a change. Write minutes from 0 to 240.`,
       );

@@ -1,6 +1,6 @@
-import { own } from '../../../core/base/own.ts';
+import { ownProperty } from '../../../core/base/own.ts';
 import type { ChangeMinutes } from './minutes.ts';
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import { positionUses, type PositionUse } from './uses.ts';
 
 /** What is on a position of one head: keys of needle and thread, null where there is none. */
@@ -64,28 +64,28 @@ export const isUsable = ({ use }: PlanPosition) => positionUses[use].usable;
 /** Throws a Refusal that says what is wrong and what to do, for the first fault found. */
 export function checkProblem({ positions, jobs, classes }: PlanProblem): void {
   if (positions.length === 0)
-    throw new Refusal('PlanNoPositions', 'This machine has no positions. Set the machine up first.');
+    throw new UserError('PlanNoPositions', 'This machine has no positions. Set the machine up first.');
   const seen = new Set<number>();
   for (const { position, now } of positions) {
     if (seen.has(position))
-      throw new Refusal('PlanDuplicatePosition', `Position ${position} is named twice. Name each once.`);
+      throw new UserError('PlanDuplicatePosition', `Position ${position} is named twice. Name each once.`);
     seen.add(position);
     if (now.length === 0 || now.length !== positions[0]!.now.length)
-      throw new Refusal('PlanHeads', `Position ${position} must tell its state on every head.`);
+      throw new UserError('PlanHeads', `Position ${position} must tell its state on every head.`);
   }
   const usable = new Map(positions.filter(isUsable).map((position) => [position.position, position]));
   if (jobs.length > 0 && usable.size === 0)
-    throw new Refusal(
+    throw new UserError(
       'PlanNothingUsable',
       'Every position is reserved or out of order. Release at least one.',
     );
   const ids = new Set<string>();
   for (const job of jobs) {
     if (ids.has(job.id))
-      throw new Refusal('PlanDuplicateJob', `${job.name} is in the list twice. Take one out.`);
+      throw new UserError('PlanDuplicateJob', `${job.name} is in the list twice. Take one out.`);
     ids.add(job.id);
     if (job.requests.length === 0)
-      throw new Refusal(
+      throw new UserError(
         'PlanJobEmpty',
         `${job.name} has no thread. Give its stops a thread, or leave it out.`,
       );
@@ -93,33 +93,33 @@ export function checkProblem({ positions, jobs, classes }: PlanProblem): void {
     for (const request of job.requests) {
       const stops = `stop ${request.stops.join(', ')} of ${job.name}`;
       if (request.needles.length === 0)
-        throw new Refusal('PlanNoNeedle', `No needle is acceptable for ${stops}. Allow at least one.`);
-      if (own(classes, request.thread) === undefined)
-        throw new Refusal(
+        throw new UserError('PlanNoNeedle', `No needle is acceptable for ${stops}. Allow at least one.`);
+      if (ownProperty(classes, request.thread) === undefined)
+        throw new UserError(
           'PlanThreadUnknown',
           `The thread of ${stops} is not in the stores. Choose another.`,
         );
       if (request.at === undefined || request.at === null) continue;
       if (wished.has(request.at))
-        throw new Refusal(
+        throw new UserError(
           'PlanDuplicatePin',
           `Two threads of ${job.name} are wished onto position ${request.at}. Move one of them.`,
         );
       wished.add(request.at);
       const place = usable.get(request.at);
       if (!place)
-        throw new Refusal(
+        throw new UserError(
           'PlanWishUnusable',
           `${stops} is wished onto position ${request.at}, which is not there, reserved or out of order. Release it or take the wish back.`,
         );
       if (place.use === 'pinned' && !place.now.every((state) => state.thread === request.thread))
-        throw new Refusal(
+        throw new UserError(
           'PlanWishPinned',
           `Position ${request.at} is pinned with another thread than ${stops} needs. Take the pin off or the wish back.`,
         );
       const stays = place.use !== 'free' ? place.now[0]!.needle : null;
       if (stays !== null && !request.needles.some((needle) => needle.needle === stays))
-        throw new Refusal(
+        throw new UserError(
           'PlanImpossibleLock',
           `Position ${request.at} keeps its ${stays}, which ${stops} cannot be sewn with. Unlock it or take the wish back.`,
         );

@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import { serveChains, type Chains } from '../model/chain.ts';
 import { forbidden, modelOf, type Model } from '../model/model.ts';
 import { isUsable } from '../problem/problem.ts';
@@ -240,9 +240,9 @@ function roundUp(bound: number, grain: number, most: number): number {
 }
 
 /** Why no plan was found: a job that does not fit, or, where all do, minutes beyond all measure. */
-function doesNotFit(model: Model): Refusal {
+function doesNotFit(model: Model): UserError {
   mustFit(model);
-  return new Refusal(
+  return new UserError(
     'PlanTooDear',
     'The minutes of these changes add up to more than can be planned with. Write smaller ones.',
   );

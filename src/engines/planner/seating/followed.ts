@@ -1,5 +1,5 @@
 /** The requests on each place, in order; `targetOf` says by source what follows it: sources are places, then requests. */
-export function chainsIn(targetOf: ArrayLike<number>, places: number, requests: number): number[][] {
+export function placeChains(targetOf: ArrayLike<number>, places: number, requests: number): number[][] {
   return Array.from({ length: places }, (_, place) => {
     const chain: number[] = [];
     for (let source = place; ;) {
@@ -15,7 +15,7 @@ export function chainsIn(targetOf: ArrayLike<number>, places: number, requests: 
 /** Requests that follow one another in rings, which no place begins. */
 export function ringsIn(targetOf: ArrayLike<number>, places: number, requests: number): number[][] {
   const seen = new Uint8Array(requests);
-  for (const chain of chainsIn(targetOf, places, requests)) for (const request of chain) seen[request] = 1;
+  for (const chain of placeChains(targetOf, places, requests)) for (const request of chain) seen[request] = 1;
   const rings: number[][] = [];
   for (let first = 0; first < requests; first++) {
     const ring: number[] = [];

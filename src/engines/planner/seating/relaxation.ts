@@ -1,6 +1,6 @@
 import { alikeOf, type Alike } from './alike.ts';
 import { Assignment } from '../../../core/base/assignment.ts';
-import { chainsIn, ringsIn } from './followed.ts';
+import { placeChains, ringsIn } from './followed.ts';
 import { forbidden, type Model } from '../model/model.ts';
 
 /** How one request may follow another: not at all, in any way, or only with another needle. */
@@ -173,7 +173,7 @@ export class Relaxation {
 
   /** The requests on each place, in order, as the assignment chains them. */
   chains(): number[][] {
-    return chainsIn(this.assignment.targetOf, this.places, this.requests);
+    return placeChains(this.assignment.targetOf, this.places, this.requests);
   }
 
   /** Requests in rings that no place begins: only where `may` lets both of two follow one another. */

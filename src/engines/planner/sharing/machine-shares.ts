@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import type { PlanJob, PlanProblem } from '../problem/problem.ts';
 import { shareWhereFull } from '../problem/turns.ts';
 import { modelOf, type Model } from '../model/model.ts';
@@ -112,7 +112,7 @@ function fits(problem: PlanProblem): boolean {
   try {
     return greedyPlan(modelOf(problem)) !== null;
   } catch (error) {
-    if (error instanceof Refusal && ['PlanNoPlace', 'PlanNothingUsable'].includes(error.name)) return false;
+    if (error instanceof UserError && ['PlanNoPlace', 'PlanNothingUsable'].includes(error.name)) return false;
     throw error;
   }
 }

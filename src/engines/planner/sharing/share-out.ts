@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import { Budget } from '../model/budget.ts';
 import { MachineShares } from './machine-shares.ts';
 import { defaultSpanWeight, type ShareAsked, type ShareOutcome, type ShareProblem } from './share-problem.ts';
@@ -35,7 +35,7 @@ class ShareSearch {
     this.budget = new Budget(asked);
     const { machines, stays } = problem;
     if (machines.length === 0)
-      throw new Refusal('ShareNoMachine', 'There is no machine to share jobs out to. Set one up first.');
+      throw new UserError('ShareNoMachine', 'There is no machine to share jobs out to. Set one up first.');
     this.count = machines[0]!.jobs.length;
     this.fixedTo = machines[0]!.jobs.map((job) =>
       machines.findIndex((machine) => machine.id === stays[job.id]),
@@ -43,7 +43,7 @@ class ShareSearch {
     this.shares = new MachineShares(problem, asked, this.fixedTo);
     machines[0]!.jobs.forEach((job, index) => {
       if (this.placesOf(index).length > 0) return;
-      throw new Refusal(
+      throw new UserError(
         'ShareNoPlace',
         `${job.name} fits ${this.fixedTo[index] === -1 ? 'no machine' : `not on ${machines[this.fixedTo[index]!]!.name}`}: its threads or needles have no position there. Release or unlock positions, or leave it out.`,
       );

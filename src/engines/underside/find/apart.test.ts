@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
-import { apart } from './apart.ts';
+import { withoutOverlaps } from './apart.ts';
 import type { Box } from '../geometry/box.ts';
 
 const cloth = [242, 241, 236] as const;
@@ -13,13 +13,15 @@ const places = (boxes: readonly Box[]) => boxes.map(({ x, y }) => [x + 0.5, y + 
 describe('no column lies over another', () => {
   test('of two that do the one that stands more clearly is kept, in whichever order they were found', () => {
     const all = [boxOf(40), boxOf(62), boxOf(80), boxOf(120)];
-    expect(places(apart(field, all))).toEqual(places([boxOf(40), boxOf(80), boxOf(120)]));
-    expect(places(apart(field, [...all].reverse()))).toEqual(places([boxOf(40), boxOf(80), boxOf(120)]));
+    expect(places(withoutOverlaps(field, all))).toEqual(places([boxOf(40), boxOf(80), boxOf(120)]));
+    expect(places(withoutOverlaps(field, [...all].reverse()))).toEqual(
+      places([boxOf(40), boxOf(80), boxOf(120)]),
+    );
   });
   test('columns that all but touch are two, and so are columns of two rows', () => {
     const touching = flatPlanes([280, 340], cloth, [column(40), column(65), column(65, 250)]);
     const all = [boxOf(40), boxOf(65), boxOf(65, 250)];
-    expect(places(apart(touching, all))).toEqual(places(all));
-    expect(apart(field, [])).toEqual([]);
+    expect(places(withoutOverlaps(touching, all))).toEqual(places(all));
+    expect(withoutOverlaps(field, [])).toEqual([]);
   });
 });

@@ -1,4 +1,4 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 
 const columns = (count: number) => (count === 1 ? '1 column is' : `${count} columns are`);
 const were = (count: number) => `${count} ${count === 1 ? 'was' : 'were'} said`;
@@ -22,7 +22,7 @@ export const isFarOff = (seen: number, said: number | undefined) =>
   said !== undefined && (seen < leastSeen * said || seen > mostSeen.times * said + mostSeen.more);
 
 export const columnsDiffer = (seen: number, said: number) =>
-  new Refusal(
+  new UserError(
     'ColumnsDiffer',
     `${columns(seen)} seen on this picture, ${were(said)}. Set the number of columns to what is on the picture, or take it again with all of them on it, on cloth that their threads stand out from.`,
   );

@@ -1,6 +1,6 @@
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import type { Pixels } from '../../picture/index.ts';
-import { apart } from './apart.ts';
+import { withoutOverlaps } from './apart.ts';
 import { ownWidth, rowsOf, withUnseen, type Seen } from '../geometry/arrange.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxesAmong, candidatesIn } from './boxes.ts';
@@ -9,9 +9,9 @@ import { boxFrom, type Outline } from '../geometry/by-hand.ts';
 import { columnsDiffer, isFarOff } from './count.ts';
 import { planesOf, type Planes } from '../image/planes.ts';
 import { withEnds } from './ends.ts';
-import { withoutHalves } from './halves.ts';
-import { inRows } from './in-row.ts';
-import { isSure, withMissed, type LookedFor } from './missed.ts';
+import { dropHalfColumns } from './halves.ts';
+import { alignToRows } from './in-row.ts';
+import { isSure, recoverColumns, type SearchedColumn } from './missed.ts';
 import { stripesAmong } from './stripes.ts';
 import { withoutTails } from './tails.ts';
 
@@ -32,13 +32,13 @@ export const usualLengthMm = 40;
 /** Of so many columns at one pitch a gap is a column that is like the cloth, though nobody said how many there are. */
 const leastEven = 3;
 /** How columns are looked for that must be there, since so many were said: one after another, until as many are found. */
-const moreClosely: readonly LookedFor[] = [
+const moreClosely: readonly SearchedColumn[] = [
   { mayBeCut: true },
   { least: 0.018 },
   { least: 0.012, mayBeCut: true },
 ];
 /** Nobody said how many there are: one that is cut off at the rim is looked for, and in a gap that has room for one what hardly shows. */
-const ofThemselves: readonly LookedFor[] = [{ mayBeCut: true }, { least: 0.012, leastGap: 1.6 }];
+const ofThemselves: readonly SearchedColumn[] = [{ mayBeCut: true }, { least: 0.012, leastGap: 1.6 }];
 
 /** Where columns are seen, px of the picture, from left to right. */
 export function foundBoxes(
@@ -49,8 +49,11 @@ export function foundBoxes(
   const ratio = lengthMm / columnMm;
   const candidates = candidatesIn(small, ratio);
   const first = boxesAmong(candidates, small, ratio, count ?? null, (box) => isSure(small, box));
-  const looked = (how: LookedFor) =>
-    apart(small, withEnds(small, inRows(small, withoutTails(withMissed(small, first, how)))));
+  const looked = (how: SearchedColumn) =>
+    withoutOverlaps(
+      small,
+      withEnds(small, alignToRows(small, withoutTails(recoverColumns(small, first, how)))),
+    );
   let found = looked({});
   const itself = found.length === count ? found : ofItself(small, found, count !== undefined);
   if (count === undefined || itself.length === count) found = itself;
@@ -75,8 +78,8 @@ export function foundBoxes(
 /** What the columns found say by themselves of how many there are: two that look like one are two, and where there is room for one that hardly shows it is looked for. */
 const ofItself = (small: Planes, found: readonly Box[], isTold: boolean): Box[] =>
   ofThemselves.reduce<Box[]>(
-    (boxes, how) => apart(small, withMissed(small, boxes, how)),
-    withoutHalves(small, found, isTold),
+    (boxes, how) => withoutOverlaps(small, recoverColumns(small, boxes, how)),
+    dropHalfColumns(small, found, isTold),
   );
 
 /** The columns found and those whose own thread is like the cloth, where they are known to be: their stripe shows, or the others leave room for them. */
@@ -105,7 +108,7 @@ export const givenBoxes = (picture: Pixels, outlines: readonly Outline[]): Seen[
   });
 
 const noColumns = (count: number | undefined) =>
-  new Refusal(
+  new UserError(
     'NoColumns',
     `${count === undefined || count === 1 ? 'No column' : `No ${count} columns`} can be found on this picture. Lay the block flat, fill the picture with it, give light from one side only, and check how wide and long the columns are.`,
   );

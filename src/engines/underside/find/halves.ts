@@ -22,7 +22,7 @@ const nearest = 0.95;
  * one, one and a half pitches from either neighbour. Where the sides of two show in its place there are two: the ends of such stripes do not show. `mayEndInThem`: so may several at the end
  * of a row, with one neighbour to go by: where it is known how many columns there are.
  */
-export function withoutHalves(field: Planes, boxes: readonly Box[], mayEndInThem = false): Box[] {
+export function dropHalfColumns(field: Planes, boxes: readonly Box[], mayEndInThem = false): Box[] {
   const rows = rowsOf(boxes);
   // Two rows are sewn at one pitch. In a short row half of the gaps may be too wide: the less of the two in the middle.
   const gaps = rows.flatMap((row) => row.slice(1).map((box, index) => placeOf(box) - placeOf(row[index]!)));

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { flatPlanes, type FlatColumn } from '../../../../tests/support/flat-block.ts';
 import type { Box } from '../geometry/box.ts';
-import { inRows } from './in-row.ts';
+import { alignToRows } from './in-row.ts';
 
 const cloth = [242, 241, 236] as const;
 const blue = [18, 80, 154] as const;
@@ -25,23 +25,23 @@ describe('columns of one row begin and end on two lines', () => {
       const short = found.map((box, k) =>
         k === 2 ? { ...box, long: box.long - 20, y: box.y + by / 2 } : box,
       );
-      expect(places(inRows(field, short))).toEqual(wanted);
+      expect(places(alignToRows(field, short))).toEqual(wanted);
     }
   });
   test('one found beside its place along the row’s way is put back', () => {
     const off = found.map((box, k) => (k === 4 ? { ...box, y: box.y - 12, angle: box.angle + 0.08 } : box));
-    expect(places(inRows(field, off))).toEqual(wanted);
+    expect(places(alignToRows(field, off))).toEqual(wanted);
   });
   test('one that does lie higher stays where it is', () => {
     const columns = even.map((one, k) => (k === 3 ? column(3, 110) : one));
     const own = columns.map(boxOf);
-    expect(places(inRows(flatPlanes([280, 240], cloth, columns), own))).toEqual(places(own));
+    expect(places(alignToRows(flatPlanes([280, 240], cloth, columns), own))).toEqual(places(own));
   });
   test('what is cut off at the rim stays, and of three nobody could say which is wrong', () => {
     const cut = found.map((box, k) => (k === 0 ? { ...box, isCut: true, long: 40 } : box));
-    expect(places(inRows(field, cut))).toEqual(places(cut));
+    expect(places(alignToRows(field, cut))).toEqual(places(cut));
     const three = found.slice(0, 3).map((box, k) => (k === 1 ? { ...box, long: 60 } : box));
-    expect(places(inRows(field, three))).toEqual(places(three));
-    expect(inRows(field, [])).toEqual([]);
+    expect(places(alignToRows(field, three))).toEqual(places(three));
+    expect(alignToRows(field, [])).toEqual([]);
   });
 });

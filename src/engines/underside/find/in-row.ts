@@ -5,7 +5,7 @@ import type { Box } from '../geometry/box.ts';
 import { lineThrough } from '../geometry/lines.ts';
 import type { Planes } from '../image/planes.ts';
 import { endsOf, reaching } from '../geometry/reach.ts';
-import { standing } from './standing.ts';
+import { contrastOf } from './standing.ts';
 
 /** A column whose ends lie off its row's by more than this part of a length may have been found wrongly. */
 const off = 0.05;
@@ -16,7 +16,7 @@ const leastInRow = 4;
  * The columns (px of the field), row by row, those that lie off the two lines on which their row begins and ends put on them where they stand more clearly there: part of
  * one was lost in a shadow or in thread like the cloth, or something beside it was taken in. What is cut off at the rim stays as it is.
  */
-export const inRows = (field: Planes, boxes: readonly Box[]): Box[] =>
+export const alignToRows = (field: Planes, boxes: readonly Box[]): Box[] =>
   rowsOf(boxes).flatMap((row) => inRow(field, row));
 
 function inRow(field: Planes, row: readonly Box[]): Box[] {
@@ -34,6 +34,6 @@ function inRow(field: Planes, row: readonly Box[]): Box[] {
     const most = off * (last - first);
     if (box.isCut || (Math.abs(start - first) <= most && Math.abs(end - last) <= most)) return box;
     const there = { ...reaching(box, along, first, last), wide, angle };
-    return standing(field, there) > standing(field, box) ? there : box;
+    return contrastOf(field, there) > contrastOf(field, box) ? there : box;
   });
 }

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Box } from '../geometry/box.ts';
-import { clearly, withMissed } from './missed.ts';
+import { leastContrast, recoverColumns } from './missed.ts';
 import type { Colour, Planes } from '../image/planes.ts';
-import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
+import { anyStanding, leastEnd, leastSide, contrastOf } from './standing.ts';
 
 const [width, height] = [300, 160];
 const cloth: Colour = [0.5, 0.5, 0.5];
@@ -47,35 +47,35 @@ describe('how clearly a column stands', () => {
   test('as much as the least clear of its edges', () => {
     const field = drawn([{ x: 100, colour: red }]);
     // Red is 0.35 darker than the cloth in green and blue.
-    expect(standing(field, box(100))).toBeCloseTo(0.35, 5);
+    expect(contrastOf(field, box(100))).toBeCloseTo(0.35, 5);
     const pale = drawn([{ x: 100, colour: [0.5, 0.5, 0.44] }]);
-    expect(standing(pale, box(100))).toBeCloseTo(0.06, 5);
+    expect(contrastOf(pale, box(100))).toBeCloseTo(0.06, 5);
   });
   test('at an end a stripe may be darker than the cloth where the thread is paler', () => {
     const field = drawn([{ x: 100, colour: white, stripe: { part: 0.4, colour: black } }]);
-    expect(standing(field, box(100))).toBeCloseTo(0.4, 5);
+    expect(contrastOf(field, box(100))).toBeCloseTo(0.4, 5);
   });
   test('nothing on bare cloth, between two columns as wide apart as a column, and beside one', () => {
     const field = drawn([
       { x: 100, colour: red },
       { x: 148, colour: red },
     ]);
-    expect(standing(field, box(220))).toBe(0);
-    expect(standing(field, box(124))).toBe(0);
+    expect(contrastOf(field, box(220))).toBe(0);
+    expect(contrastOf(field, box(124))).toBe(0);
     expect(leastEnd(field, box(124))).toBe(0);
-    expect(standing(field, box(108))).toBe(0);
+    expect(contrastOf(field, box(108))).toBe(0);
   });
   test('a thread that hangs from it makes a rectangle longer: its sides still show', () => {
     const field = drawn([{ x: 100, y: 60, colour: red, tail: 40 }]);
     const longer = box(100, { y: 75, long: 130 });
-    expect(standing(field, longer)).toBe(0);
+    expect(contrastOf(field, longer)).toBe(0);
     expect(leastEnd(field, longer)).toBe(0);
     expect(leastSide(field, longer)).toBeCloseTo(0.35, 5);
   });
   test('edges outside the picture are not asked', () => {
     const field = drawn([{ x: 100, y: 40, colour: red }]);
-    expect(standing(field, box(100, { y: 40 }))).toBeCloseTo(0.35, 5);
-    expect(standing(field, box(-400))).toBe(0);
+    expect(contrastOf(field, box(100, { y: 40 }))).toBeCloseTo(0.35, 5);
+    expect(contrastOf(field, box(-400))).toBe(0);
     expect(leastEnd(field, box(-400))).toBe(Infinity);
     expect(leastSide(field, box(-400))).toBe(Infinity);
   });
@@ -87,9 +87,9 @@ test('a hoop that passes where the next column would be is none, though it is da
   const dark: Colour = [0.665, 0.115, 0.115];
   const boxes = columns.map(({ x }) => box(x, { y: 51 }));
   const hoop = [{ x: 50, y: 51, colour: red }, { x: 50, y: 151, colour: dark }]; // prettier-ignore
-  expect(standing(drawn([...hoop, ...columns]), box(50, { y: 51 }))).toBeGreaterThan(clearly);
-  expect(middles(withMissed(drawn([...hoop, ...columns]), boxes))).toEqual(middles(boxes));
-  const missed = withMissed(drawn([hoop[0]!, ...columns]), boxes);
+  expect(contrastOf(drawn([...hoop, ...columns]), box(50, { y: 51 }))).toBeGreaterThan(leastContrast);
+  expect(middles(recoverColumns(drawn([...hoop, ...columns]), boxes))).toEqual(middles(boxes));
+  const missed = recoverColumns(drawn([hoop[0]!, ...columns]), boxes);
   expect(missed).toHaveLength(4);
   expect(Math.abs(missed[0]!.x - 50)).toBeLessThan(2);
 });
@@ -104,7 +104,7 @@ describe('columns that the first look missed', () => {
     ['beyond the last', [40, 84, 128]],
     ['all but one', [128]],
   ])('%s', (_, found) => {
-    const boxes = withMissed(
+    const boxes = recoverColumns(
       field,
       found.map((x) => box(x)),
     );
@@ -118,7 +118,7 @@ describe('columns that the first look missed', () => {
     const slanting = drawn(
       [40, 84, 120, 180, 216].map((x) => ({ x, y: Math.round(60 + x / 8), colour: red })),
     );
-    const boxes = withMissed(
+    const boxes = recoverColumns(
       slanting,
       [40, 84, 180, 216].map((x) => box(x, { y: Math.round(60 + x / 8) })),
     );
@@ -127,7 +127,7 @@ describe('columns that the first look missed', () => {
     expect(Math.abs(boxes[2]!.y - 75)).toBeLessThanOrEqual(1);
   });
   test('where its own ends are, though its neighbour was found a third of a width too far down', () => {
-    const boxes = withMissed(drawn([40, 84].map((x) => ({ x, colour: red }))), [box(40, { y: 88 })]);
+    const boxes = recoverColumns(drawn([40, 84].map((x) => ({ x, colour: red }))), [box(40, { y: 88 })]);
     expect(boxes).toHaveLength(2);
     expect(boxes[0]!.y).toBe(88);
     expect(Math.abs(boxes[1]!.y - 80)).toBeLessThan(2.5);
@@ -135,44 +135,44 @@ describe('columns that the first look missed', () => {
   test('none where none is: a gap, the rest of the row, cloth that ends', () => {
     const some = [40, 84, 216].map((x) => ({ x, colour: red }));
     const found = some.map(({ x }) => box(x));
-    expect(middles(withMissed(drawn(some), found))).toEqual(middles(found));
+    expect(middles(recoverColumns(drawn(some), found))).toEqual(middles(found));
   });
   test('not one that is hardly seen: less than 0.03 of full brightness', () => {
-    const pale: Colour = [0.5, 0.5, 0.5 - 0.9 * clearly];
+    const pale: Colour = [0.5, 0.5, 0.5 - 0.9 * leastContrast];
     const some = [{ x: 84, colour: pale }, ...[40, 128].map((x) => ({ x, colour: red }))];
-    expect(withMissed(drawn(some), [box(40), box(128)])).toHaveLength(2);
-    const paler: Colour = [0.5, 0.5, 0.5 - 1.1 * clearly];
-    expect(withMissed(drawn([{ ...some[0]!, colour: paler }, ...some.slice(1)]), [box(40), box(128)])).toHaveLength(3); // prettier-ignore
+    expect(recoverColumns(drawn(some), [box(40), box(128)])).toHaveLength(2);
+    const paler: Colour = [0.5, 0.5, 0.5 - 1.1 * leastContrast];
+    expect(recoverColumns(drawn([{ ...some[0]!, colour: paler }, ...some.slice(1)]), [box(40), box(128)])).toHaveLength(3); // prettier-ignore
   });
   test('bare cloth at the rim that was taken for one is left out, a column cut off there is not', () => {
     const some = [40, 84].map((x) => ({ x, colour: red }));
     const rim = box(288, { isCut: true });
-    expect(middles(withMissed(drawn(some), [...some.map(({ x }) => box(x)), rim]))).toEqual([
+    expect(middles(recoverColumns(drawn(some), [...some.map(({ x }) => box(x)), rim]))).toEqual([
       [40, 80],
       [84, 80],
     ]);
     const cut = [...some, { x: 128, y: 120, colour: red }];
-    const boxes = withMissed(drawn(cut), [...some.map(({ x }) => box(x)), box(128, { y: 115, long: 90, isCut: true })]); // prettier-ignore
+    const boxes = recoverColumns(drawn(cut), [...some.map(({ x }) => box(x)), box(128, { y: 115, long: 90, isCut: true })]); // prettier-ignore
     expect(boxes).toHaveLength(3);
     expect(boxes[2]!.isCut).toBe(true);
     // A thread that hangs down to the rim hides an end: its sides tell.
     const tailed = drawn([...some, { x: 128, colour: red, tail: 40 }]);
-    expect(withMissed(tailed, [...some.map(({ x }) => box(x)), box(128, { y: 95, long: 130, isCut: true })])).toHaveLength(3); // prettier-ignore
+    expect(recoverColumns(tailed, [...some.map(({ x }) => box(x)), box(128, { y: 95, long: 130, isCut: true })])).toHaveLength(3); // prettier-ignore
   });
   test('so is bare cloth anywhere, though one of its edges shows', () => {
     const some = [40, 84].map((x) => ({ x, colour: red }));
     const all = [...some.map(({ x }) => box(x)), box(220)];
-    expect(middles(withMissed(drawn(some), all))).toEqual([
+    expect(middles(recoverColumns(drawn(some), all))).toEqual([
       [40, 80],
       [84, 80],
     ]);
     // Cloth beside a second piece of it: of that the edge shows alone.
     const field = drawn(some);
     for (let y = 0; y < height; y++)
-      field.planes[0].fill(0.5 + clearly + 0.01, y * width + 232, (y + 1) * width);
-    expect(anyStanding(field, box(220))).toBeCloseTo(clearly + 0.01, 5);
+      field.planes[0].fill(0.5 + leastContrast + 0.01, y * width + 232, (y + 1) * width);
+    expect(anyStanding(field, box(220))).toBeCloseTo(leastContrast + 0.01, 5);
     expect(anyStanding(field, box(180))).toBe(0);
-    expect(withMissed(field, all)).toHaveLength(2);
+    expect(recoverColumns(field, all)).toHaveLength(2);
     // All of its edges outside the picture: nothing is asked.
     expect(anyStanding(field, box(150, { long: 900, wide: 900 }))).toBe(Infinity);
   });
@@ -181,11 +181,11 @@ describe('columns that the first look missed', () => {
     const row = [40, 84, 172, 216].map((x) => ({ x, colour: red }));
     const field = drawn([...row, { x: 128, colour: pale }, { x: 260, colour: pale }]);
     const found = row.map(({ x }) => box(x));
-    expect(withMissed(field, found)).toHaveLength(4);
-    const gaps = withMissed(field, found, { least: 0.012, leastGap: 1.6 });
+    expect(recoverColumns(field, found)).toHaveLength(4);
+    const gaps = recoverColumns(field, found, { least: 0.012, leastGap: 1.6 });
     expect(gaps).toHaveLength(5);
     expect(Math.abs(gaps[2]!.x - 128)).toBeLessThan(1.5);
-    expect(withMissed(field, found, { least: 0.012 })).toHaveLength(6);
+    expect(recoverColumns(field, found, { least: 0.012 })).toHaveLength(6);
   });
   test('not what begins at the cloth’s cut edge: the table that it lies on, found at the rim or looked for', () => {
     const some = [40, 84, 128].map((x) => ({ x, colour: red }));
@@ -195,26 +195,26 @@ describe('columns that the first look missed', () => {
     for (let y = 0; y < height; y++)
       field.planes.forEach((plane) => plane.fill(0.9, y * width + 174, (y + 1) * width));
     const found = some.map(({ x }) => box(x));
-    expect(middles(withMissed(field, found))).toEqual(middles(found));
-    expect(middles(withMissed(field, [...found, box(162, { long: 120, isCut: true })]))).toEqual(middles(found)); // prettier-ignore
+    expect(middles(recoverColumns(field, found))).toEqual(middles(found));
+    expect(middles(recoverColumns(field, [...found, box(162, { long: 120, isCut: true })]))).toEqual(middles(found)); // prettier-ignore
   });
   test('one that reaches past the picture with a corner is told as cut off, where such are looked for', () => {
     const some = [40, 84].map((x) => ({ x, colour: red, y: 46 }));
-    const boxes = withMissed(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 })), { mayBeCut: true }); // prettier-ignore
+    const boxes = recoverColumns(drawn([...some, { x: 128, y: 46, colour: red }]), some.map(({ x }) => box(x, { y: 46 })), { mayBeCut: true }); // prettier-ignore
     expect(boxes.map(({ isCut }) => isCut)).toEqual([false, false, true]);
   });
   test('not what is of the cloth’s own colour, though something lies all around it', () => {
     const some = [40, 84].map((x) => ({ x, colour: red }));
     const field = drawn([...some, { x: 172, colour: red }]);
     const around = drawn([...some, { x: 172, colour: red }, { x: 128, colour: [0.5, 0.5, 0.5] }]);
-    expect(middles(withMissed(field, some.map(({ x }) => box(x))))).toEqual(middles(withMissed(around, some.map(({ x }) => box(x))))); // prettier-ignore
+    expect(middles(recoverColumns(field, some.map(({ x }) => box(x))))).toEqual(middles(recoverColumns(around, some.map(({ x }) => box(x))))); // prettier-ignore
   });
   test('each row by itself', () => {
     const rows = drawn([
       { x: 60, y: 50, colour: red },
       { x: 240, y: 50, colour: red },
     ]);
-    expect(withMissed(rows, [box(60, { y: 50 })])).toHaveLength(1);
-    expect(withMissed(rows, [])).toEqual([]);
+    expect(recoverColumns(rows, [box(60, { y: 50 })])).toHaveLength(1);
+    expect(recoverColumns(rows, [])).toEqual([]);
   });
 });

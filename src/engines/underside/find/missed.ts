@@ -4,11 +4,11 @@ import { axesOf, inDirection } from '../geometry/axes.ts';
 import type { Box } from '../geometry/box.ts';
 import { clothBeside, colourIn, isOffCloth, isBare } from './bare.ts';
 import { difference, type Colour, type Planes } from '../image/planes.ts';
-import { anyStanding, leastEnd, leastSide, standing } from './standing.ts';
+import { anyStanding, leastEnd, leastSide, contrastOf } from './standing.ts';
 import { placesIn } from '../image/strip.ts';
 
 /** A column that was missed is taken where its four edges show by as much: of full brightness. */
-export const clearly = 0.03;
+export const leastContrast = 0.03;
 /** One that was found is none where neither both its sides nor both its ends show by as much. */
 const hardly = 0.02;
 /** Of one that is cut off at the rim a thread that hangs from it may hide an end: then its sides show by as much. */
@@ -33,7 +33,7 @@ const mostOut = 0.06;
 /** So many columns a row can have. */
 const mostInRow = 24;
 
-export interface LookedFor {
+export interface SearchedColumn {
   /** The edges of one that was missed show by as much of full brightness; left out: clearly. */
   least?: number;
   /** It may be cut off at the rim of the picture; left out: it may not, since then an edge of something else is soon taken for one of its. */
@@ -46,10 +46,10 @@ export interface LookedFor {
  * The columns found (px of the field), with those of their rows that the first look missed: wherever beside or between them there is room, the place is looked
  * for where four edges show as a column has them. Without what is no column: bare cloth or table of which hardly an edge shows, and of what is cut off at the rim of the picture not its ends.
  */
-export function withMissed(
+export function recoverColumns(
   field: Planes,
   boxes: readonly Box[],
-  { least = clearly, mayBeCut = false, leastGap = 0 }: LookedFor = {},
+  { least = leastContrast, mayBeCut = false, leastGap = 0 }: SearchedColumn = {},
 ): Box[] {
   const found = rowsOf(boxes.filter((box) => isColumn(field, box))).flatMap((row) =>
     withoutGround(field, row),
@@ -60,11 +60,13 @@ export function withMissed(
 /** Whether enough of a box's edges show for a column: not of bare cloth or table, nor of what goes on beyond the rim of the picture. */
 const isColumn = (field: Planes, box: Box): boolean =>
   box.isCut
-    ? leastEnd(field, box) > clearly || leastSide(field, box) > surely
-    : anyStanding(field, box) > clearly && Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
+    ? leastEnd(field, box) > leastContrast || leastSide(field, box) > surely
+    : anyStanding(field, box) > leastContrast &&
+      Math.max(leastSide(field, box), leastEnd(field, box)) > hardly;
 
 /** Whether all four of a box's edges show. */
-export const isSure = (field: Planes, box: Box): boolean => !box.isCut && standing(field, box) > clearly;
+export const isSure = (field: Planes, box: Box): boolean =>
+  !box.isCut && contrastOf(field, box) > leastContrast;
 
 /** A row without what is ground: cut off at the rim it is cloth that something lies across, or it lies beside the cloth, on hoop or table. */
 function withoutGround(field: Planes, row: readonly Box[]): Box[] {
@@ -72,7 +74,7 @@ function withoutGround(field: Planes, row: readonly Box[]): Box[] {
   if (whole.length === 0) return [...row];
   const bare = clothBeside(field, whole);
   return row.filter((box) => {
-    const isFaint = standing(field, box) < hardly;
+    const isFaint = contrastOf(field, box) < hardly;
     return !(
       (box.isCut && isBare(field, box, bare)) ||
       ((box.isCut || isFaint) && isOffCloth(field, box, bare))
@@ -80,7 +82,7 @@ function withoutGround(field: Planes, row: readonly Box[]): Box[] {
   });
 }
 
-function filledUp(field: Planes, row: readonly Box[], looked: Required<LookedFor>): Box[] {
+function filledUp(field: Planes, row: readonly Box[], looked: Required<SearchedColumn>): Box[] {
   if (row.length === 0) return [];
   const bare = clothBeside(field, row);
   const { across } = axesOf(row[0]!.angle);
@@ -124,7 +126,7 @@ export const asClear = 0.95;
 function bestBeside(
   field: Planes,
   like: Box,
-  { slant, least, mayBeCut, bare }: Required<LookedFor> & { slant: number; bare: Colour },
+  { slant, least, mayBeCut, bare }: Required<SearchedColumn> & { slant: number; bare: Colour },
   [from, to]: readonly [number, number],
 ): Box | null {
   const { along, across } = axesOf(like.angle);
@@ -137,9 +139,9 @@ function bestBeside(
     };
     const out = outOf(field, box);
     if (out > (mayBeCut ? mostOut * like.long : 0)) continue;
-    if (least >= clearly && difference(colourIn(field, box), bare) < cloth) continue;
+    if (least >= leastContrast && difference(colourIn(field, box), bare) < cloth) continue;
     if (isOffCloth(field, box, bare)) continue;
-    places.push({ box: { ...box, isCut: out > 0 }, off, clear: standing(field, box) });
+    places.push({ box: { ...box, isCut: out > 0 }, off, clear: contrastOf(field, box) });
   }
   const most = Math.max(0, ...places.map(({ clear }) => clear));
   if (most < least) return null;

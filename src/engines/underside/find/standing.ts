@@ -17,7 +17,7 @@ const mostPlaces = 0.75;
  * How clearly a column stands in a place: the difference of colours (0 to 1) across the least clear of its four edges, over the places along it. 0 where an edge
  * does not show all along. Edges outside the picture are not asked; 0 where all are.
  */
-export function standing(field: Planes, box: Box): number {
+export function contrastOf(field: Planes, box: Box): number {
   const steps = edgesOf(field, box);
   return steps.length === 0 ? 0 : Math.min(...steps);
 }

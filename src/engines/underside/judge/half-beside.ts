@@ -7,7 +7,7 @@ const oneThread = 0.13;
 const asWide = 0.15;
 
 /** What shows alone where a column may be: its box, how wide it is itself, px, and its colour. */
-export interface Alone {
+export interface SingleColumn {
   box: Box;
   stripeWide: number;
   inner: Colour;
@@ -18,7 +18,7 @@ export interface Alone {
  * and `right`: how wide the other's sides are, parts of its width.
  */
 export function isHalfOf(
-  { box, stripeWide, inner }: Alone,
+  { box, stripeWide, inner }: SingleColumn,
   other: { box: Box; top: Colour; left: number; right: number },
 ): boolean {
   if (difference(inner, other.top) > oneThread) return false;

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { columnRead } from '../../../../tests/support/column-read.ts';
 import type { ColumnRead, Sketch } from '../measure/column.ts';
 import type { Colour } from '../image/planes.ts';
-import { whyUnread, type Known } from './why-unread.ts';
+import { rejectionOf, type MeasuredBlock } from './why-unread.ts';
 
 const cloth: Colour = [0.9, 0.9, 0.88];
 const blue: Colour = [0.1, 0.3, 0.6];
@@ -27,7 +27,7 @@ const known = {
     isHalfBeside: false,
   },
 };
-const why = (other: Partial<Known>) => whyUnread({ ...known, ...other });
+const why = (other: Partial<MeasuredBlock>) => rejectionOf({ ...known, ...other });
 const reads = (other: Partial<ColumnRead>) => why({ read: { ...read, ...other } });
 
 test('one that is clear is read', () => {

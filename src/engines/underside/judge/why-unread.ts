@@ -53,7 +53,7 @@ const thinSide =
   'its top thread hardly shows on one side. Check that it comes round both edges and stands out from the cloth, and go nearer.';
 
 /** What is known of a column when it is said whether it can be read. */
-export interface Known {
+export interface MeasuredBlock {
   box: Box;
   strip: Strip;
   sketch: Sketch;
@@ -76,7 +76,7 @@ export interface Known {
 }
 
 /** Why a column cannot be read, in the operator's words, and what to do; null where it can. */
-export function whyUnread({
+export function rejectionOf({
   box,
   strip,
   sketch,
@@ -90,7 +90,7 @@ export function whyUnread({
   isSeen,
   isOtherCount,
   isHalfBeside,
-}: Known): string | null {
+}: MeasuredBlock): string | null {
   if (!isSeen)
     return 'its thread is too like the cloth to be seen. Sew the block on cloth of another colour.';
   if (box.isCut && isSideCut(strip, sketch))

@@ -1,6 +1,6 @@
 import { leastContrast } from './bobbin.ts';
 import { measured, type ColumnRead, type Sketch } from './column.ts';
-import { evened } from './evened.ts';
+import { smoothedRows } from './evened.ts';
 import { difference, type Colour } from '../image/planes.ts';
 import type { Strip } from '../image/strip.ts';
 
@@ -30,7 +30,7 @@ export function bestOf(strip: Strip, sketches: readonly Sketch[], bobbin: Colour
     other.read && (!best.read || other.read.misfit < 0.9 * best.read.misfit) ? other : best,
   );
   if (!best.read || !bobbin || !isCoarse(best.read)) return best;
-  const even = measured(evened(strip, best.read.outer), best.sketch, bobbin);
+  const even = measured(smoothedRows(strip, best.read.outer), best.sketch, bobbin);
   // What is even varies less: how clearly the threads differ is told by the rows as they are.
   return { ...best, read: even ? { ...even, clear: best.read.clear } : best.read };
 }

@@ -1,11 +1,11 @@
 import { expect, test } from 'vitest';
 import { columnRead } from '../../../../tests/support/column-read.ts';
-import { unblurred } from './blurred.ts';
+import { deblurred } from './blurred.ts';
 
 const read = (share: number, reach: number) => columnRead({ share, left: (1 - share) / 2, reach });
 
 test('a narrow stripe that reaches half of the bobbin’s colour is half as wide, about the same middle', () => {
-  const less = unblurred(read(0.1, 0.5), 40);
+  const less = deblurred(read(0.1, 0.5), 40);
   expect(less.share).toBeCloseTo(0.05, 9);
   expect(less.left + less.share / 2).toBeCloseTo(0.5, 9);
   expect(less.takenOff).toBeCloseTo(0.05, 9);
@@ -28,12 +28,12 @@ test('a blurred line: what it covers is its width at half its height times how h
     let half = 0;
     while (at(half) > height / 2) half += 0.005;
     const seen = (2 * half) / 60;
-    expect(Math.abs(unblurred(read(seen, height), 60).share * 60 - w)).toBeLessThan(0.07 * w);
+    expect(Math.abs(deblurred(read(seen, height), 60).share * 60 - w)).toBeLessThan(0.07 * w);
   }
 });
 test('one that is wide, of the bobbin’s colour, or of none of it stays as it is', () => {
   for (const one of [read(0.5, 0.6), read(0.1, 1), read(0.1, 1.2), read(0.1, 0.2)])
-    expect(unblurred(one, 40)).toEqual(one);
+    expect(deblurred(one, 40)).toEqual(one);
   // Between five and nine pixels a part of it.
-  expect(unblurred(read(0.07, 0.5), 100).share).toBeCloseTo(0.07 * (1 - 0.5 * 0.5), 9);
+  expect(deblurred(read(0.07, 0.5), 100).share).toBeCloseTo(0.07 * (1 - 0.5 * 0.5), 9);
 });

@@ -6,7 +6,7 @@ const blurs = { all: 5, none: 9 } as const;
 const least = 0.25;
 
 /** A column whose stripe is so narrow that it is lost in the blur: a stripe of half the colour that is two pixels wide is one pixel of all of it. `wide`: of the column, px. Stripes that are wider, or of the bobbin's colour, stay as they are. */
-export function unblurred(read: ColumnRead, wide: number): ColumnRead {
+export function deblurred(read: ColumnRead, wide: number): ColumnRead {
   const { share, left, reach } = read;
   const pixels = share * wide;
   if (reach >= 1 || reach < least || pixels >= blurs.none) return read;

@@ -6,7 +6,7 @@ import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts'
 import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
 import type { Strip } from '../image/strip.ts';
-import { thin, withThinStripe, type FineEdges } from './thin.ts';
+import { thin, recoverThinStripe, type FineEdges } from './thin.ts';
 
 /** What a strip is made of, before its edges are known to a part of a step. */
 export interface Sketch {
@@ -151,7 +151,7 @@ export function measured(strip: Strip, sketch: Sketch, bobbin: Colour): ColumnRe
   }
   const cut = rows.map(({ edges }, row) => fineEdges(strip, row, edges, colours));
   const isThin = median(cut.map(shareOf)) < thin;
-  const fine = isThin ? withThinStripe(strip, cut, colours) : cut;
+  const fine = isThin ? recoverThinStripe(strip, cut, colours) : cut;
   // A row that fits badly is crossed by something else.
   const misfits = rows.map(({ misfit }) => misfit);
   const badly = median(misfits) + outlying * 1.48 * Math.max(1e-6, medianAbsoluteDeviation(misfits));

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { evened } from './evened.ts';
+import { smoothedRows } from './evened.ts';
 import { cellOf, type Strip } from '../image/strip.ts';
 
 const [rows, steps] = [20, 40];
@@ -12,7 +12,7 @@ const upright = { left: [8, 8], right: [32, 32] } as { left: [number, number]; r
 const red = (strip: Strip, row: number, step: number) => cellOf(strip, row, step)[0];
 
 test('each row is the mean of five, fewer at the ends', () => {
-  const even = evened(
+  const even = smoothedRows(
     stripBy((row) => row / 100),
     upright,
   );
@@ -21,7 +21,7 @@ test('each row is the mean of five, fewer at the ends', () => {
   expect(red(even, 19, 39)).toBeCloseTo(0.18, 6);
 });
 test('texture that changes from row to row is a fifth of what it was; an edge down the rows stays where it is', () => {
-  const even = evened(
+  const even = smoothedRows(
     stripBy((row, step) => (step < 20 ? 0.3 : 0.7) + (row % 2 ? 0.1 : -0.1)),
     upright,
   );
@@ -32,7 +32,7 @@ test('texture that changes from row to row is a fifth of what it was; an edge do
 });
 test('along the lean of the rims: an edge that runs with them stays sharp', () => {
   const lean = { left: [4, 23], right: [28, 47] } as { left: [number, number]; right: [number, number] };
-  const even = evened(
+  const even = smoothedRows(
     stripBy((row, step) => (step < 10 + row ? 0.2 : 0.8)),
     lean,
   );
@@ -42,7 +42,7 @@ test('along the lean of the rims: an edge that runs with them stays sharp', () =
   }
 });
 test('cells outside the picture count for nothing, and stay unknown where there is no other', () => {
-  const even = evened(
+  const even = smoothedRows(
     stripBy((row, step) => (step < 3 || (step < 6 && row < 10) ? NaN : 0.5)),
     upright,
   );

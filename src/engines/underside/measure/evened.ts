@@ -5,7 +5,7 @@ import type { Strip } from '../image/strip.ts';
 const around = 2;
 
 /** A strip with less of its texture: each row the mean of itself and those next to it, along the lean of the column's rims. Where its edges run aslant or to and fro they blur a little, to both sides alike. */
-export function evened(strip: Strip, { left, right }: ColumnRead['outer']): Strip {
+export function smoothedRows(strip: Strip, { left, right }: ColumnRead['outer']): Strip {
   const { rows, steps } = strip;
   const lean = (left[1] - left[0] + right[1] - right[0]) / 2 / (rows - 1);
   const data = new Float32Array(strip.data.length).fill(NaN);

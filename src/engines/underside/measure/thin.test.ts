@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { chance } from '../../../core/base/chance.ts';
 import { colourOf, type Colour } from '../image/planes.ts';
 import type { Strip } from '../image/strip.ts';
-import { withThinStripe, type FineEdges } from './thin.ts';
+import { recoverThinStripe, type FineEdges } from './thin.ts';
 
 const cloth: Colour = [0.9, 0.9, 0.85];
 const top: Colour = [0.1, 0.3, 0.6];
@@ -40,7 +40,7 @@ function stripOf(stripeAt: (row: number) => Stripe, blur = 3, noise = 0, light =
 const none: FineEdges[] = Array.from({ length: rows }, () => [18, 54, 54, 90]);
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 const found = (strip: Strip) => {
-  const edges = withThinStripe(strip, none, { top, bobbin });
+  const edges = recoverThinStripe(strip, none, { top, bobbin });
   return {
     edges,
     wide: mean(edges.map(([, b, c]) => c - b)),
@@ -77,7 +77,7 @@ describe('a stripe too thin for two cuts', () => {
   test('a column too narrow to look inside stays as it is, and so do rows outside the picture', () => {
     const narrow: FineEdges[] = none.map(() => [50, 52, 52, 60]);
     expect(
-      withThinStripe(
+      recoverThinStripe(
         stripOf(() => [52, 53]),
         narrow,
         { top, bobbin },
@@ -85,7 +85,7 @@ describe('a stripe too thin for two cuts', () => {
     ).toEqual(narrow);
     const cut = stripOf(() => [50, 52]);
     cut.data.fill(NaN, 0, 10 * steps * 3);
-    const edges = withThinStripe(cut, none, { top, bobbin });
+    const edges = recoverThinStripe(cut, none, { top, bobbin });
     expect(edges.slice(0, 10)).toEqual(none.slice(0, 10));
     expect(edges[10]).not.toEqual(none[10]);
   });

@@ -20,7 +20,7 @@ const moveCost = 0.15;
  * The edges with the stripe of each row where the most of the bobbin's colour runs down the column, as wide as there is of that colour: what lies on the way from the top
  * thread's colour to it, added up across and held against what lies beside it. A row of which the picture has no cells stays. By dynamic programming over the rows.
  */
-export function withThinStripe(
+export function recoverThinStripe(
   strip: Strip,
   rows: readonly FineEdges[],
   { top, bobbin }: { top: Colour; bobbin: Colour },

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { endsInRow, type Ended, type Ends } from './ends-in-row.ts';
+import { endsFromRow, type Ended, type Ends } from './ends-in-row.ts';
 
 const ratio = 4;
 /** The k-th column of a row at one pitch, from one row of the picture to another, 25 px wide unless told; as it was found if `ends` are left out. */
@@ -9,7 +9,7 @@ const column = (k: number, from: number, to: number, ends: Ends = [0, 1]): Ended
 });
 /** Rows of the picture from which and to which they are told. */
 const told = (columns: readonly (Ended | null)[]) =>
-  endsInRow(columns, ratio).map((ends, index) => {
+  endsFromRow(columns, ratio).map((ends, index) => {
     const { y, long } = columns[index]!.box;
     return ends!.map((end) => Math.round(y + (end - 0.5) * long));
   });
@@ -66,9 +66,9 @@ describe('a row of columns', () => {
     const columns: (Ended | null)[] = asFound(row(6));
     columns[1] = { ...column(1, 100, 150), box: { ...column(1, 100, 150).box, isCut: true } };
     columns[2] = null;
-    const ends = endsInRow(columns, ratio);
+    const ends = endsFromRow(columns, ratio);
     expect(ends[1]).toEqual([0, 1]);
     expect(ends[2]).toBeNull();
-    expect(endsInRow([], ratio)).toEqual([]);
+    expect(endsFromRow([], ratio)).toEqual([]);
   });
 });

@@ -26,7 +26,7 @@ export interface Ended {
  * Where columns begin and end, those that are longer or shorter than the others of their row ended as those are: something lies over an end, or goes on beyond it.
  * null stays null, and does not count. `ratio`: how many times as long as wide a column is.
  */
-export function endsInRow(columns: readonly (Ended | null)[], ratio: number): (Ends | null)[] {
+export function endsFromRow(columns: readonly (Ended | null)[], ratio: number): (Ends | null)[] {
   const all = columns.flatMap((column, index) => {
     if (!column || column.box.isCut) return [];
     const { box, ends, wide } = column;

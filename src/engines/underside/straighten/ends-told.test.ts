@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { flatBlock, type FlatColumn } from '../../../../tests/support/flat-block.ts';
 import type { Pixels } from '../../picture/pixels.ts';
 import type { Box } from '../geometry/box.ts';
-import { endsTold, type Measured } from './ends-told.ts';
+import { measureEnds, type Measured } from './ends-told.ts';
 import { colourOf, type Colour } from '../image/planes.ts';
 import { stripOf } from '../image/strip.ts';
 
@@ -38,7 +38,7 @@ function measured(
 const ratio = 3;
 /** Rows from which and to which it is told. */
 const rows = ([picture, one]: [Pixels, Measured]) =>
-  endsTold(picture, [one], ratio)[0]!.map((end) => one.box.y + (end - 0.5) * one.box.long);
+  measureEnds(picture, [one], ratio)[0]!.map((end) => one.box.y + (end - 0.5) * one.box.long);
 const lies = ([begins, ends]: readonly number[], off = 1) => {
   expect(Math.abs(begins! - 60)).toBeLessThan(off);
   expect(Math.abs(ends! - 180)).toBeLessThan(off);
@@ -70,17 +70,17 @@ describe('where a column that was measured begins and ends', () => {
   });
   test('as found where it is cut off, was not measured, or would be longer than the others', () => {
     const [picture, one] = measured([70, 170]);
-    expect(endsTold(picture, [{ ...one, box: { ...one.box, isCut: true } }, null], ratio)).toEqual([[0, 1], [0, 1]]); // prettier-ignore
+    expect(measureEnds(picture, [{ ...one, box: { ...one.box, isCut: true } }, null], ratio)).toEqual([[0, 1], [0, 1]]); // prettier-ignore
     // Three as found, and one that something of its own colours goes on from.
     const wide = flatBlock([320, 240], cloth, [column, { ...column, x: 240 }, { ...column, x: 240, y: 190 }]);
     const columnAt = (x: number): Measured => ({
       ...measured([60, 180])[1],
       box: { ...one.box, x, y: 120, long: 120 },
     });
-    const ends = endsTold(wide, [columnAt(80), columnAt(80), columnAt(80), columnAt(240)], 4); // prettier-ignore
+    const ends = measureEnds(wide, [columnAt(80), columnAt(80), columnAt(80), columnAt(240)], 4); // prettier-ignore
     // By itself it is so long, unless less was said.
-    expect(endsTold(wide, [columnAt(240)], 4)[0]![1]).toBeGreaterThan(1.2);
-    expect(endsTold(wide, [columnAt(240)], ratio)).toEqual([[0, 1]]);
+    expect(measureEnds(wide, [columnAt(240)], 4)[0]![1]).toBeGreaterThan(1.2);
+    expect(measureEnds(wide, [columnAt(240)], ratio)).toEqual([[0, 1]]);
     expect(ends[0]![1] - ends[0]![0]).toBeCloseTo(1, 1);
     expect(ends[3]).toEqual([0, 1]);
   });

@@ -3,7 +3,7 @@ import type { Pixels } from '../../picture/index.ts';
 import { axesOf } from '../geometry/axes.ts';
 import type { Box } from '../geometry/box.ts';
 import { cellsOf, usualOf } from '../image/cells.ts';
-import { endsInRow, type Ends } from './ends-in-row.ts';
+import { endsFromRow, type Ends } from './ends-in-row.ts';
 import { clothSteps } from './light.ts';
 import { brightness, colourOf, difference, dot, type Colour } from '../image/planes.ts';
 import { cellOf, stripOf, trimmed, type Strip } from '../image/strip.ts';
@@ -41,7 +41,7 @@ export interface Measured {
  * thread that hangs from it fills no row. Each as it was found where that cannot be told, or would make one longer or shorter than the others, or than was said; as the others of its row end where it still is. `ratio`: how many times as
  * long as wide a column is.
  */
-export function endsTold(working: Pixels, columns: readonly (Measured | null)[], ratio: number): Ends[] {
+export function measureEnds(working: Pixels, columns: readonly (Measured | null)[], ratio: number): Ends[] {
   const told = columns.map((column) => column && endsOf(working, column));
   const longs = told.flatMap((ends, index) => (ends ? [longOf(columns[index]!, ends)] : []));
   const usual = longs.length > 0 ? median(longs) : 0;
@@ -55,7 +55,7 @@ export function endsTold(working: Pixels, columns: readonly (Measured | null)[],
     });
     return { ...column, ends: isWorse ? asFound : ends, wide: wideOf(column) };
   });
-  return endsInRow(own, ratio).map((ends) => ends ?? asFound);
+  return endsFromRow(own, ratio).map((ends) => ends ?? asFound);
 }
 
 const wideOf = ({ box, strip, sides: [left, right] }: Measured) => ((right - left) * box.wide) / strip.wide;

@@ -1,4 +1,4 @@
-import { readTrace } from '../../../core/tension/pull/trace.ts';
+import { readPullCurve } from '../../../core/tension/pull/trace.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import { traceAnswer, traceQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
@@ -6,7 +6,7 @@ import { endpoint } from '../../../server/http/endpoint.ts';
 export const POST = endpoint(
   { right: 'compute', rate: 'compute', body: traceQuestion, answer: traceAnswer },
   async ({ body }) => {
-    const read = readTrace(body);
+    const read = readPullCurve(body);
     return { ...read, ...traceVerdicts[read.verdict] };
   },
 );

@@ -1,6 +1,6 @@
 import { adviseTrace } from '../../../core/trace/advise.ts';
 import { usualPrices } from '../../../core/trace/compile.ts';
-import { cluesSaid } from '../../../core/trace/said.ts';
+import { cluesFromReport } from '../../../core/trace/said.ts';
 import { worthText } from '../../../core/trace/worth.ts';
 import { causeOf } from '../../../core/trouble/causes.ts';
 import { answersOf, stepOf } from '../../../core/trouble/steps/index.ts';
@@ -18,7 +18,7 @@ export const POST = endpoint(
         `“${stepOf(wrong.step).name}” has no answer “${wrong.answer}”. It has: ${Object.keys(answersOf(wrong.step)).join(', ')}.`,
       );
     const advice = adviseTrace({
-      clues: [...cluesSaid({ seen, scope, since }), ...clues],
+      clues: [...cluesFromReport({ seen, scope, since }), ...clues],
       answered,
       fragmentMissing: body.fragmentMissing ?? false,
       setting: {

@@ -4,7 +4,7 @@ import { quickExamples, readQuickLine } from '../../../core/ledger/quick/quick-l
 import type { QuickContext, Understood } from '../../../core/ledger/quick/quick-understood.ts';
 import { inUse } from '../../../core/stores/in-use.ts';
 import { seatAt } from '../../../core/ledger/head-now.ts';
-import { Refusal } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/refusal.ts';
 import { useFrame } from '../context.tsx';
 
 const CameraScan = lazy(() => import('../CameraScan.tsx'));
@@ -179,7 +179,7 @@ function read(
   try {
     return { understood: readQuickLine(text, context) };
   } catch (error) {
-    if (error instanceof Refusal) return { refused: error.message, name: error.name };
+    if (error instanceof UserError) return { refused: error.message, name: error.name };
     throw error;
   }
 }

@@ -1,7 +1,7 @@
 import type { Fault } from '../../../core/fault/faults.ts';
 import type { Event } from '../../../schemas/ledger/event.ts';
 import { clockNow } from '../clock.ts';
-import { inHead, type Given, type Where } from './given.ts';
+import { inHead, type ActionContext, type Where } from './given.ts';
 
 /** Two touches of one position so close together, ms, are one. From memory. */
 const doubleTouchMs = 1000;
@@ -11,7 +11,7 @@ let touched: (Where & { machineId: string; at: number }) | null = null;
 export const forgetTouch = (): void => void (touched = null);
 
 /** Breaks: the touch, its kind, the fragments, two that were one. */
-export function breakActions({ live, machine, say }: Given) {
+export function breakActions({ live, machine, say }: ActionContext) {
   return {
     logBreak(where: Where, fault: Fault | null = null): void {
       if (isTouchedTwice(where))

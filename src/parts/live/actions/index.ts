@@ -1,7 +1,7 @@
 import { entryNamed } from '../../../core/ledger/about-kinds.ts';
 import type { Written } from '../machine-live.ts';
 import { breakActions, forgetTouch } from './breaks.ts';
-import type { Given } from './given.ts';
+import type { ActionContext } from './given.ts';
 import { jobActions } from './jobs.ts';
 import { pieceActions } from './pieces.ts';
 import { seatActions } from './seats.ts';
@@ -10,7 +10,7 @@ import { stopActions } from './stops.ts';
 export type MachineActions = ReturnType<typeof machineActions>;
 
 /** What an operator does at a machine, each as the entries it writes. */
-export function machineActions(given: Given) {
+export function machineActions(given: ActionContext) {
   const { live, say } = given;
   return {
     write: (...written: Written[]) => live.write(...written),

@@ -1,9 +1,9 @@
 import { seatJob, seatsToRecord } from '../../../core/seating/seating.ts';
 import type { Job } from '../../../schemas/workshop.ts';
-import type { Given } from './given.ts';
+import type { ActionContext } from './given.ts';
 
 /** Which job is on the machine, and where its stops sew. */
-export function jobActions({ live, job, seating, say }: Given) {
+export function jobActions({ live, job, seating, say }: ActionContext) {
   return {
     startJob(next: Job): void {
       const seats = seatsToRecord(seatJob(next, seating));

@@ -5,7 +5,7 @@ import { designOf, restOfPiece, type PlacedStop } from '../../../core/run/rest-o
 import { seatJob } from '../../../core/seating/seating.ts';
 import { keptHeads, keptSpeed } from '../../device/kept.ts';
 import { isSaidAgain } from '../second-press.ts';
-import { needleFirst, type Given } from './given.ts';
+import { needleFirst, type ActionContext } from './given.ts';
 
 const agoText = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;
@@ -14,7 +14,7 @@ const agoText = (ms: number) =>
 export const pieceQuestion = (machineId: string) => `piece ${machineId}`;
 
 /** Pieces counted by hand, whole and in part. */
-export function pieceActions({ live, machine, view, job, seating, done, say }: Given) {
+export function pieceActions({ live, machine, view, job, seating, done, say }: ActionContext) {
   return {
     /**
      * One run of the design on the heads that sew: each stop's stitches go to the needles that sewed them. Of a piece

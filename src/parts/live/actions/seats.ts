@@ -5,10 +5,10 @@ import { seatJob } from '../../../core/seating/seating.ts';
 import type { Thread } from '../../../schemas/workshop.ts';
 import { headsOf } from '../../device/kept.ts';
 import { shelfCone } from '../shelf-cone.ts';
-import { inHead, type Given, type Where } from './given.ts';
+import { inHead, type ActionContext, type Where } from './given.ts';
 
 /** Needles fitted and cones mounted. */
-export function seatActions({ live, machine, view, job, seating, cones, say }: Given) {
+export function seatActions({ live, machine, view, job, seating, cones, say }: ActionContext) {
   return {
     fitNeedle(where: Where, needle: NeedleSpec, reason: NeedleReason): void {
       live.write({

@@ -2,10 +2,10 @@ import { openStops } from '../../../core/ledger/open.ts';
 import type { Event } from '../../../schemas/ledger/event.ts';
 import type { Written } from '../machine-live.ts';
 import { forgetTouch } from './breaks.ts';
-import { needleFirst, type Given } from './given.ts';
+import { needleFirst, type ActionContext } from './given.ts';
 
 /** Stops of the machine, pieces that are held, and going on. */
-export function stopActions({ live, machine, view, say }: Given) {
+export function stopActions({ live, machine, view, say }: ActionContext) {
   return {
     release(held: Event, why: string): void {
       live.write({ kind: 'piece_released', data: { closes: held.id, why } });

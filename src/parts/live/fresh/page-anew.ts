@@ -3,7 +3,7 @@
  * (`transition:persist`): sums that only the server can make are those of now, while what was typed, opened and scrolled to stays.
  * Does nothing where the page has no island. Throws where the network does not answer.
  */
-export async function pageAnew(): Promise<void> {
+export async function refreshPage(): Promise<void> {
   const answer = await fetch(location.href, { headers: { accept: 'text/html' } });
   // Another page came (to sign in, say), or none: the next touch tells.
   if (!answer.ok || answer.redirected) return;

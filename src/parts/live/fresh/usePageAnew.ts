@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { Appointment } from '../appointment.ts';
 import type { MachineLive } from '../machine-live.ts';
-import { pageAnew } from './page-anew.ts';
+import { refreshPage } from './page-anew.ts';
 
 /** How soon after news the page is asked for, and at most how often: a machine's feed may bring several a second. */
 const soonMs = 400;
@@ -15,7 +15,7 @@ export function usePageAnew(live: MachineLive): void {
     const ask = async () => {
       askedAt.current = performance.now();
       // Without a network the events that are laid over the page are the newest there is.
-      await pageAnew().catch(() => undefined);
+      await refreshPage().catch(() => undefined);
     };
     return live.onNews(() =>
       appointment.soon(Math.max(soonMs, askedAt.current + everyMs - performance.now()), ask),

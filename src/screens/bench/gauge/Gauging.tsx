@@ -3,10 +3,10 @@ import { mean } from 'simple-statistics';
 import { useEffect, useMemo, useState } from 'react';
 import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/case/case-health.ts';
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
-import { followedLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
-import { foretoldBy, nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { asItCame } from '../../../core/tension/case/as-it-came.ts';
-import type { CameOut } from '../../../core/tension/case/foretold.ts';
+import { beliefOverLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
+import { predictionOf, nextTurn } from '../../../core/tension/case/next-turn.ts';
+import { calibrate } from '../../../core/tension/case/as-it-came.ts';
+import type { TurnOutcome } from '../../../core/tension/case/foretold.ts';
 import {
   afterStep,
   beliefOf,
@@ -19,7 +19,7 @@ import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
 import type { Sewn } from '../../../core/tension/case/sewn.ts';
 import type { PlateFriction } from '../../../core/tension/case/belief/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
-import { mayBeRound, readTrace, type TraceReading } from '../../../core/tension/pull/trace.ts';
+import { mayBeRound, readPullCurve, type PullReading } from '../../../core/tension/pull/trace.ts';
 import { simulatedGauge } from '../../../core/gauge/ways.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import type { EntryData } from '../../../core/ledger/entry.ts';
@@ -48,7 +48,7 @@ interface GaugingProps {
   /** What the screws of the other cases showed. */
   screws: ScrewPrior;
   /** How the turns of all cases came out of which something was said. */
-  came: readonly CameOut[];
+  came: readonly TurnOutcome[];
   /** What the machine's heads sewed, by day. */
   sewn: Sewn;
   onReading: (reading: EntryData['case_measured']) => void;
@@ -87,13 +87,13 @@ export function Gauging(props: GaugingProps) {
   );
   const asIf = step ? [...steps, step] : steps;
   const followed = useMemo(
-    () => followedLife(life, bobbinKindId, props.screws, sewn),
+    () => beliefOverLife(life, bobbinKindId, props.screws, sewn),
     [life, bobbinKindId, props.screws, sewn],
   );
   const belief = useMemo(() => beliefOf(step ? afterStep(followed, step) : followed), [followed, step]);
   const mayTurn = (trace?.outOfRound ?? 0) <= mayBeRound || typed !== null;
   const isSteady = mayTurn && (!fresh?.verdict || fresh.verdict === 'steady' || fresh.verdict === 'drift');
-  const said = useMemo(() => asItCame(props.came), [props.came]);
+  const said = useMemo(() => calibrate(props.came), [props.came]);
   const advice = useMemo(
     () => (belief && isSteady ? nextTurn(belief, band, said) : null),
     [belief, isSteady, band, said],
@@ -134,7 +134,7 @@ export function Gauging(props: GaugingProps) {
             came={props.came}
             unlogged={fresh !== null}
             onTurn={(turns) =>
-              onTurn(turns, turns * 8 === advice.eighths ? foretoldBy(advice, band) : undefined)
+              onTurn(turns, turns * 8 === advice.eighths ? predictionOf(advice, band) : undefined)
             }
           />
         )}
@@ -203,7 +203,7 @@ export function Gauging(props: GaugingProps) {
 
 interface PullSaysProps {
   pull: PullNow | null;
-  read: TraceReading | { why: string } | null;
+  read: PullReading | { why: string } | null;
   typedSays: string;
   faults: readonly CaseFault[];
 }
@@ -245,7 +245,7 @@ function PullSays({ pull, read, typedSays, faults }: PullSaysProps) {
 }
 
 /** What to do before the screw where a steady pull may still hide a bent case. */
-const roundText = ({ outOfRound }: TraceReading) =>
+const roundText = ({ outOfRound }: PullReading) =>
   outOfRound > mayBeRound
     ? 'Whether it tightens once a turn cannot be told yet: pull longer, turn the bobbin by hand, look at the case’s rim, or try the spare before the screw.'
     : '';
@@ -263,9 +263,9 @@ function useLogKey(log: () => void): void {
   });
 }
 
-function readPull(pull: PullNow): TraceReading | { why: string } {
+function readPull(pull: PullNow): PullReading | { why: string } {
   try {
-    return readTrace(pull);
+    return readPullCurve(pull);
   } catch (error) {
     return { why: (error as Error).message };
   }

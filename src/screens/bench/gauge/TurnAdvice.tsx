@@ -2,7 +2,7 @@ import { mean } from 'simple-statistics';
 import { turnWords } from '../../../core/gauge/turn-words.ts';
 import type { TurnAdvice as Advice } from '../../../core/tension/case/next-turn.ts';
 import { enoughTurns, oftenText, seldom } from '../../../core/tension/case/said.ts';
-import type { CameOut } from '../../../core/tension/case/foretold.ts';
+import type { TurnOutcome } from '../../../core/tension/case/foretold.ts';
 import { gramsText } from '../case/Dial.tsx';
 import { ScrewHead } from '../case/ScrewHead.tsx';
 
@@ -15,7 +15,7 @@ const headings = {
 } as const satisfies Record<Advice['is'], (eighths: number) => string>;
 
 /** How often turns landed here, beside how often it was said that they would; of few turns an average says nothing. */
-const cameText = (came: readonly CameOut[]) =>
+const cameText = (came: readonly TurnOutcome[]) =>
   came.length < enoughTurns
     ? `A number follows once ${enoughTurns} turns here were read after: ${came.length} so far.`
     : `Of ${came.length} turns here that were said to land ${inHundred(came.map(({ said }) => said))} times in 100, ${inHundred(came.map(({ landed }) => landed))} in 100 did.`;
@@ -24,7 +24,7 @@ const inHundred = (chances: readonly number[]) => Math.round(100 * mean([...chan
 interface TurnAdviceProps {
   advice: Advice;
   /** How earlier turns came out of which something was said. */
-  came: readonly CameOut[];
+  came: readonly TurnOutcome[];
   /** A reading stands there that is not logged yet. */
   unlogged: boolean;
   onTurn: (turns: number) => void;

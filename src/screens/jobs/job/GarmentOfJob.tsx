@@ -1,5 +1,5 @@
 import type { UseFormReturn } from 'react-hook-form';
-import { toldOfGarment } from '../../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../../core/advice/of-garment.ts';
 import { backings, toppings } from '../../../core/garment/backings.ts';
 import { cloths } from '../../../core/garment/cloths.ts';
 import { garmentOf } from '../../../core/garment/from-words.ts';
@@ -26,7 +26,7 @@ export function GarmentOfJob({ form, isNew }: { form: Form; isNew: boolean }) {
     const key = fromWords.includes(field) ? garment[field] : undefined;
     return key && `${registry[key]!.name} (by its words)`;
   };
-  const told = toldOfGarment(job);
+  const told = garmentRemarks(job);
   return (
     <section aria-label="Garment" className={`sheet mt-3 px-4 ${told.length > 0 ? 'pb-3' : ''}`}>
       <details open={isNew}>

@@ -1,23 +1,23 @@
 import { useState } from 'react';
 import { keysOf } from '../../../core/base/keys.ts';
 import { scopes } from '../../../core/trouble/scopes.ts';
-import { seen } from '../../../core/trouble/seen.ts';
-import { since } from '../../../core/trouble/since.ts';
-import type { Said } from '../../../core/trace/said.ts';
+import { symptoms } from '../../../core/trouble/seen.ts';
+import { onsets } from '../../../core/trouble/since.ts';
+import type { FaultReport } from '../../../core/trace/said.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 import type { TraceState } from './useTrace.ts';
 
 interface Question {
-  key: keyof Said;
+  key: keyof FaultReport;
   asks: string;
   answers: Readonly<Record<string, { name: string }>>;
 }
 
 /** What is seen: three questions at most, those that the ledger knows filled in. */
 const questions: readonly Question[] = [
-  { key: 'seen', asks: 'What do you see?', answers: seen },
+  { key: 'seen', asks: 'What do you see?', answers: symptoms },
   { key: 'scope', asks: 'Where does it show?', answers: scopes },
-  { key: 'since', asks: 'Since when?', answers: since },
+  { key: 'since', asks: 'Since when?', answers: onsets },
 ];
 
 export function Asked({ state }: { state: TraceState }) {

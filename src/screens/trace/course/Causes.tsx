@@ -1,6 +1,6 @@
 import { causeOf, type Cause } from '../../../core/trouble/causes.ts';
 import { afterOf, repairsOf } from '../../../core/trouble/steps/repairs-of.ts';
-import { whyTogether } from '../../../core/trace/together.ts';
+import { pairReason } from '../../../core/trace/together.ts';
 import type { TraceState } from './useTrace.ts';
 
 /** Causes told at first; the rest on request. */
@@ -21,7 +21,7 @@ export function Causes({ state }: { state: TraceState }) {
       {advice.pair && !course.ending && (
         <p className="px-1 text-sm">
           Likely two at once: {advice.pair.causes.map((cause) => causeOf(cause).name).join(' and ')}.{' '}
-          {whyTogether(...advice.pair.causes)}
+          {pairReason(...advice.pair.causes)}
         </p>
       )}
       {advice.contradictions.map(({ one, other, says }) => (

@@ -2,13 +2,13 @@ import { useEffect } from 'react';
 import { railOrder } from '../../../core/head/rail-order.ts';
 import { cleared, partChances } from '../../../core/trace/advise.ts';
 import { partKeys, parts, type Part } from '../../../core/trouble/parts.ts';
-import { sits } from '../../../core/trouble/sits.ts';
+import { locations } from '../../../core/trouble/sits.ts';
 import { stepOf } from '../../../core/trouble/steps/index.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 import { useSideScroll } from '../../../parts/rail/useSideScroll.ts';
 import type { TraceState } from './useTrace.ts';
 
-const isOwn = (part: Part) => sits[parts[part].sits].isOwn;
+const isOwn = (part: Part) => locations[parts[part].sits].isOwn;
 const own = partKeys.filter(isOwn);
 const shared = partKeys.filter((part) => !isOwn(part) && part !== 'other');
 /** So many columns beside the position carry the names. */

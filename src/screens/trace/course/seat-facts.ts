@@ -1,8 +1,8 @@
 import { counting } from '../../../core/ledger/about-kinds.ts';
 import type { Event } from '../../../core/ledger/entry.ts';
-import type { Said } from '../../../core/trace/said.ts';
+import type { FaultReport } from '../../../core/trace/said.ts';
 import { newestOf, presentRow } from '../../../core/trace/evidence/input.ts';
-import { seenOfFault } from '../../../core/trouble/seen.ts';
+import { symptomOfFault } from '../../../core/trouble/seen.ts';
 
 export interface Where {
   head: number;
@@ -23,13 +23,13 @@ export function knownOf(
   where: Where,
   openStop: { kind: string; id: string } | null,
   now: string,
-): Said {
+): FaultReport {
   const newest = newestBreak(events, where);
   const standing = newest && openStop?.id === newest.id ? newest.data.fault : null;
   const kinds = presentRow({ ...where, events, now }).flatMap(({ data }) => data.fault ?? []);
   const often = [...new Set([...kinds].reverse())].sort((a, b) => count(kinds, b) - count(kinds, a))[0];
   const fault = standing ?? often;
-  return { seen: fault ? seenOfFault(fault) : null, scope: null, since: null };
+  return { seen: fault ? symptomOfFault(fault) : null, scope: null, since: null };
 }
 
 const count = <T>(list: readonly T[], one: T) => list.filter((each) => each === one).length;
@@ -38,7 +38,7 @@ export const isFragmentMissing = (events: readonly Event[], where: Where): boole
   newestBreak(events, where)?.data.fragments === 'missing';
 
 /** Evidence of the ledger that says the same as an operator has said: what was said counts. */
-export function doubles(key: string, { scope, since }: Said): boolean {
+export function doubles(key: string, { scope, since }: FaultReport): boolean {
   if (since && key.startsWith('before:')) return true;
   return scope !== null && key === 'where:positions';
 }

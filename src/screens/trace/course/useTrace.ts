@@ -11,7 +11,7 @@ import { minutesOfTrace, type Trace } from '../../../core/trace/course/fold.ts';
 import { causesFound } from '../../../core/trace/found.ts';
 import type { TraceFacts } from '../../../core/trace/learning/facts.ts';
 import { learnt, type Learnt } from '../../../core/trace/learning/learn.ts';
-import { cluesSaid, type Said } from '../../../core/trace/said.ts';
+import { cluesFromReport, type FaultReport } from '../../../core/trace/said.ts';
 import { replacedBy } from '../../../core/trace/learning/of-repair.ts';
 import { courseOf, holding, type Course, type Holding } from '../../../core/trace/course/stage.ts';
 import type { Step } from '../../../core/trouble/steps/index.ts';
@@ -27,9 +27,9 @@ export interface TraceState {
   where: Where;
   /** The trace that is on; null: it begins with the first answer. */
   trace: Trace | null;
-  said: Said;
+  said: FaultReport;
   /** What the ledger knew of it by itself. */
-  known: Said;
+  known: FaultReport;
   evidence: { clue: Clue; isStruck: boolean }[];
   course: Course;
   advice: TraceAdvice;
@@ -45,7 +45,7 @@ export interface TraceState {
   /** The step that is shown: the best, or the one that was chosen; null: none is left. */
   step: Step | null;
   choose: (step: Step | null) => void;
-  say: (change: Partial<Said>) => void;
+  say: (change: Partial<FaultReport>) => void;
   strike: (key: string) => void;
   /** `isShown`: nothing was done for it, it was seen of what the last repair took out. */
   answer: (step: Step, answer: string, isShown?: boolean) => void;
@@ -90,7 +90,7 @@ export function useTrace(where: Where, all: Known, { here, others }: TraceFacts)
   const question = useMemo(() => {
     const kept = clues.filter(({ key }) => !struck?.includes(key) && !doubles(key, said));
     return {
-      clues: [...cluesSaid(said), ...kept],
+      clues: [...cluesFromReport(said), ...kept],
       answered: course.answered.filter(({ answer }) => answer !== 'sews'),
       setting,
       fragmentMissing: isFragmentMissing(events, { head, position }),
@@ -153,7 +153,7 @@ function useEvidence(
 interface Touching {
   where: Where;
   trace: Trace | null;
-  known: Said;
+  known: FaultReport;
   course: Course;
   advised: string | null;
   odds: Learnt;
@@ -181,7 +181,7 @@ function useTouches({ where, trace, known, course, advised, odds }: Touching) {
   });
   const seat = seatAt(view, where.head, where.position);
   return {
-    say: (more: Partial<Said>) => opened((id) => [change(id, more)]),
+    say: (more: Partial<FaultReport>) => opened((id) => [change(id, more)]),
     strike: (key: string) => {
       const struck = trace?.struck ?? [];
       const next = struck.includes(key) ? struck.filter((each) => each !== key) : [...struck, key];

@@ -1,6 +1,6 @@
 import { scopes } from '../../../core/trouble/scopes.ts';
-import { seen } from '../../../core/trouble/seen.ts';
-import { since } from '../../../core/trouble/since.ts';
+import { symptoms } from '../../../core/trouble/seen.ts';
+import { onsets } from '../../../core/trouble/since.ts';
 import { answersOf, stepOf } from '../../../core/trouble/steps/index.ts';
 import { Frame } from '../../../parts/frame/Frame.tsx';
 import { useFrame } from '../../../parts/frame/context.tsx';
@@ -61,10 +61,10 @@ function Told({ practise }: { practise: Practise }) {
   return (
     <header className="flex flex-wrap items-start gap-x-6 gap-y-1">
       <div className="me-auto">
-        <h1>Practise: {seen[hidden.seen].says}</h1>
+        <h1>Practise: {symptoms[hidden.seen].says}</h1>
         <p>
           {hidden.scope ? scopes[hidden.scope].name : 'Where it shows was not noticed'} ·{' '}
-          {hidden.since ? `since: ${since[hidden.since].name.toLowerCase()}` : 'since when is not known'}
+          {hidden.since ? `since: ${onsets[hidden.since].name.toLowerCase()}` : 'since when is not known'}
         </p>
         <p role="status" className="min-h-7 text-lg font-bold">
           {says}

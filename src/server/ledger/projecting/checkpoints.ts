@@ -1,7 +1,7 @@
 import type { EffectiveEntry } from '../../../core/ledger/entry.ts';
 import { applyEntry } from '../../../core/ledger/head.ts';
 import { type HeadNow } from '../../../core/ledger/head-now.ts';
-import { rows, sendOff, type Sql } from '../../base/database.ts';
+import { rows, pipelined, type Sql } from '../../base/database.ts';
 
 /** How far a fold has come: the newest folded entry in ledger order. */
 export interface FoldMark {
@@ -39,7 +39,7 @@ export function foldWith(
 
 export function writeCheckpoints(sql: Sql, machineId: string, checkpoints: readonly Checkpoint[]): void {
   if (checkpoints.length === 0) return;
-  sendOff(
+  pipelined(
     sql,
     `INSERT INTO head_checkpoint SELECT $1, * FROM unnest($2::timestamptz[], $3::uuid[], $4::jsonb[])
      ON CONFLICT (machine_id, at, id) DO UPDATE SET state = excluded.state`,
@@ -54,7 +54,7 @@ export function writeCheckpoints(sql: Sql, machineId: string, checkpoints: reado
 
 /** Drops the checkpoints from `from` on: an entry that comes before them was not in them. */
 export function dropCheckpoints(sql: Sql, machineId: string, from: FoldMark): void {
-  sendOff(sql, 'DELETE FROM head_checkpoint WHERE machine_id = $1 AND (at, id) >= ($2, $3)', [
+  pipelined(sql, 'DELETE FROM head_checkpoint WHERE machine_id = $1 AND (at, id) >= ($2, $3)', [
     machineId,
     from.at,
     from.id,

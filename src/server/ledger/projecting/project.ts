@@ -5,7 +5,7 @@ import { inLedgerOrder, type Event, type Line, type LineOf } from '../../../core
 import { eventOf } from '../../../core/ledger/event.ts';
 import { flagsOf, foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import { tallyOf, timeLosingKinds, type JobTally } from '../../../core/ledger/progress.ts';
-import { rows, sendOff, type Sql } from '../../base/database.ts';
+import { rows, pipelined, type Sql } from '../../base/database.ts';
 import { eventColumns, insertEvents, reading, replaceEvents, soughtIn } from './columns.ts';
 import { foldSeats, type KeptHead } from './seats.ts';
 
@@ -98,7 +98,7 @@ async function applyCorrections(
 /** Writes events, with what is looked for in columns of their own. */
 function write(sql: Sql, statement: string, events: readonly Event[]): void {
   if (events.length === 0) return;
-  sendOff(sql, statement, [JSON.stringify(events.map((event) => ({ ...event, ...soughtIn(event) })))]);
+  pipelined(sql, statement, [JSON.stringify(events.map((event) => ({ ...event, ...soughtIn(event) })))]);
 }
 
 /**
@@ -119,7 +119,7 @@ function closeAndTally(sql: Sql, touched: readonly Event[], tallies: ReadonlyMap
   }
   if (seqOf.size === 0 && tallies.size === 0) return;
   const sums = [...tallies];
-  sendOff(
+  pipelined(
     sql,
     `WITH changed AS (
        UPDATE event t SET

@@ -5,7 +5,7 @@ import { commutes, emptyHead } from '../../../core/ledger/head.ts';
 import { type HeadNow, type JobNow, type Seat } from '../../../core/ledger/head-now.ts';
 import { foldingKinds } from '../../../core/ledger/about-kinds.ts';
 import type { NeedleSpec } from '../../../core/needle/label.ts';
-import { rows, sendOff, type Sql } from '../../base/database.ts';
+import { rows, pipelined, type Sql } from '../../base/database.ts';
 import {
   dropCheckpoints,
   foldWith,
@@ -176,14 +176,14 @@ function writeHead(sql: Sql, machineId: string, now: HeadNow, mark: FoldMark | n
   const changed = now.seats.filter((seat, index) => seat !== before?.seats[index]);
   const taken = changed.filter((seat) => seat.needle ?? seat.cone);
   if (taken.length < changed.length) {
-    sendOff(
+    pipelined(
       sql,
       'DELETE FROM seat USING unnest($2::int[], $3::int[]) AS e(head, position) WHERE machine_id = $1 AND seat.head = e.head AND seat.position = e.position',
       [machineId, changed.map((seat) => seat.head), changed.map((seat) => seat.position)],
     );
   }
   if (taken.length > 0) {
-    sendOff(
+    pipelined(
       sql,
       `INSERT INTO seat SELECT $1, r.* FROM jsonb_to_recordset($2) AS r(
          head smallint, position smallint, needle_entry uuid, needle jsonb, needle_fitted_at timestamptz,
@@ -198,7 +198,7 @@ function writeHead(sql: Sql, machineId: string, now: HeadNow, mark: FoldMark | n
       [machineId, JSON.stringify(taken.map(rowOf))],
     );
   }
-  const written = sendOff<{ writer: string }>(
+  const written = pipelined<{ writer: string }>(
     sql,
     `INSERT INTO machine_now (machine_id, job_id, job_started_at, job_seating, folded_at, folded_id, shelf)
      VALUES ($1, $2, $3, $4, $5, $6, $7)

@@ -9,7 +9,7 @@ import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../base/problem.ts';
 import { lineColumns, reading } from '../projecting/columns.ts';
 import { sentOf } from '../../../schemas/ledger/fields.ts';
-import { checkWhoCorrects, isLimited, Said, type Corrected } from './who-corrects.ts';
+import { requireMayCorrect, isLimited, CurrentData, type Corrected } from './who-corrects.ts';
 
 export const checkEntry = validator(entrySchema);
 
@@ -129,7 +129,7 @@ export function checkNamedEntries(entries: readonly Entry[], named: Named, fresh
   };
   const received = new Map(named.lines.map((line) => [line.id, Date.parse(line.receivedAt)]));
   const corrected: Corrected = {
-    said: new Said(named.lines),
+    said: new CurrentData(named.lines),
     rootOf,
     receivedAt: ({ id }) => received.get(id) ?? serverNow().getTime(),
   };
@@ -176,7 +176,7 @@ function checkNamed(entry: Entry, lines: ReadonlyMap<string, Entry>, corrected: 
     );
   }
   if (entry.kind === 'correction') {
-    if (corrected) checkWhoCorrects(entry, target, corrected);
+    if (corrected) requireMayCorrect(entry, target, corrected);
     return checkCorrection(entry, target);
   }
   const { closes = [], refersTo } = flagsOf(entry.kind);

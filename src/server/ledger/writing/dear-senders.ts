@@ -7,7 +7,7 @@ const apartMs = 60_000;
 const senders = new Map<string, number | null>();
 
 /** Whether a sender's messages are written apart from the others'. */
-export function isApart(sender: string, now: number): boolean {
+export function isSlow(sender: string, now: number): boolean {
   const until = senders.get(sender);
   if (typeof until === 'number' && until < now) senders.delete(sender);
   return senders.has(sender);
@@ -25,4 +25,4 @@ export function judge(sender: string, tookMs: number, now: number): void {
 }
 
 /** Whether a transaction that took so long, ms, was dear. */
-export const wasDear = (tookMs: number): boolean => tookMs > dearMs;
+export const wasSlow = (tookMs: number): boolean => tookMs > dearMs;

@@ -1,7 +1,7 @@
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { isTimedOut, isUnreachable } from '../../base/problem.ts';
 import { batchEntries, batchSeconds, watchNumber } from '../../base/metrics.ts';
-import { isApart, judge, suspect, wasDear } from './dear-senders.ts';
+import { isSlow, judge, suspect, wasSlow } from './dear-senders.ts';
 import { writeEntries, type Stored } from './write.ts';
 
 interface Waiting {
@@ -61,7 +61,7 @@ function mayBeDear({ entries, sender }: Waiting): boolean {
   const now = Date.now();
   return (
     entries.length > fewEntries ||
-    isApart(sender, now) ||
+    isSlow(sender, now) ||
     entries.some((entry) => Date.parse(entry.at) < now - recentMs)
   );
 }
@@ -113,7 +113,7 @@ async function writeBatch(batch: readonly Waiting[]): Promise<void> {
     else if (batch.length === 1 || isUnreachable(error)) for (const one of batch) one.reject(error);
     else for (const one of batch) await write([one]).then(one.resolve, one.reject);
   }
-  if (wasDear(performance.now() - began)) suspect(batch.map(({ sender }) => sender));
+  if (wasSlow(performance.now() - began)) suspect(batch.map(({ sender }) => sender));
 }
 
 /** Writes one message at a time, of each sender in turn; the others' touches at the same machine go in between. */

@@ -1,6 +1,6 @@
 import { is, serverOnlyField } from '../../../core/ledger/about-kinds.ts';
 import type { Entry } from '../../../core/ledger/entry.ts';
-import type { Asker } from '../../../schemas/people.ts';
+import type { Principal } from '../../../schemas/people.ts';
 import { entries, entriesStored, type EntriesStored } from '../../../schemas/ledger/entry.ts';
 import { matchLately } from './match-stops.ts';
 import { log } from '../../base/log.ts';
@@ -34,7 +34,7 @@ function matchAll(): void {
 }
 
 /** POST /api/ledger, from the parsed message to its answer. Throws a problem, having written nothing. */
-export async function receiveEntries(message: unknown, asker: Asker): Promise<EntriesStored> {
+export async function receiveEntries(message: unknown, asker: Principal): Promise<EntriesStored> {
   const { entries: sent } = checkBody(message, 'body') as { entries: Entry[] };
   const odd = sent.map(serverOnlyField).find((field) => field !== undefined);
   if (odd !== undefined) throw invalid(`“${odd}” is written by the server, and never sent.`);

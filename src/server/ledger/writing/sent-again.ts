@@ -5,7 +5,7 @@ import { otherContent } from '../../base/problem.ts';
 import { sentOf } from '../../../schemas/ledger/fields.ts';
 
 /** Whether two entries of one id say the same. A time that the server put right says what the device claimed. */
-export function saysTheSame(a: Entry, b: Entry): boolean {
+export function hasSameContent(a: Entry, b: Entry): boolean {
   const said = (entry: Entry) => ({
     ...sentOf(entry),
     ...{ at: entry.claimedAt ?? entry.at, operatorId: null },
@@ -20,19 +20,19 @@ function sameOperator(a: Entry, b: Entry): boolean {
 }
 
 /** Takes entries that stand twice in one message for one. Throws a 409 problem when an id stands for two contents. */
-export function withoutRepeats(entries: readonly Entry[]): Entry[] {
+export function withoutDuplicates(entries: readonly Entry[]): Entry[] {
   const byId = new Map<string, Entry>();
   for (const entry of entries) {
     const first = byId.get(entry.id);
-    if (first && !saysTheSame(first, entry)) throw other(first, first, entry);
+    if (first && !hasSameContent(first, entry)) throw other(first, first, entry);
     if (!first) byId.set(entry.id, entry);
   }
   return byId.size === entries.length ? (entries as Entry[]) : [...byId.values()];
 }
 
 /** Throws a 409 problem when what was sent under the line's id is not what is kept. */
-export function checkSentAgain(kept: Line, sent: Entry): void {
-  if (!saysTheSame(kept, sent)) throw other(kept, kept, sent);
+export function requireSameContent(kept: Line, sent: Entry): void {
+  if (!hasSameContent(kept, sent)) throw other(kept, kept, sent);
 }
 
 const wordsOf = ({ kind, head, position, at }: Entry) =>

@@ -1,15 +1,15 @@
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { entryRight } from '../../../core/people/entry-rights.ts';
 import { may } from '../../../core/people/roles.ts';
-import type { Asker } from '../../../schemas/people.ts';
-import { mustBeItsMachine, refused } from '../../people/askers.ts';
+import type { Principal } from '../../../schemas/people.ts';
+import { requireMachineScope, refused } from '../../people/askers.ts';
 import { wereSignedIn } from '../../people/sessions.ts';
 
 /**
  * Writes to entries who they come from: the server says so, not the page. The person signed in there stands for what names nobody else; what names another was queued while
  * that one was signed in, keeps the name, and is marked as unconfirmed. Throws a problem, 401 or 403, where this kind of entry is not for whoever asks.
  */
-export async function signEntries(entries: readonly Entry[], asker: Asker): Promise<void> {
+export async function signEntries(entries: readonly Entry[], asker: Principal): Promise<void> {
   const late = entries.filter((entry) => isLate(entry, asker));
   const claims = late.map(({ operatorId, at }) => ({ personId: operatorId!, at }));
   if (late.length > 0 && !(await wereSignedIn(asker.device!.id, claims))) throw refused(asker, 'log');
@@ -17,11 +17,11 @@ export async function signEntries(entries: readonly Entry[], asker: Asker): Prom
 }
 
 /** Ticked while somebody was signed in, sent when nobody is: kept with the name, in doubt. What takes a technician is not. */
-const isLate = (entry: Entry, { role, device }: Asker): boolean =>
+const isLate = (entry: Entry, { role, device }: Principal): boolean =>
   entryRight(entry.kind) === 'log' && role === 'tablet' && device !== null && entry.operatorId !== null;
 
-function sign(entry: Entry, asker: Asker, late: boolean): void {
-  mustBeItsMachine(asker, entry.machineId);
+function sign(entry: Entry, asker: Principal, late: boolean): void {
+  requireMachineScope(asker, entry.machineId);
   const writerId = asker.person?.id ?? null;
   const right = entryRight(entry.kind);
   if (!may(asker.role, right) && !late) throw refused(asker, right);

@@ -1,6 +1,6 @@
 import { v7 as uuid7 } from 'uuid';
 import { simulatorId } from '../../../core/ledger/simulated.ts';
-import type { Asker } from '../../../schemas/people.ts';
+import type { Principal } from '../../../schemas/people.ts';
 import { serverNow } from '../../base/clock.ts';
 import { database, rows } from '../../base/database.ts';
 import { receiveEntries } from './receive.ts';
@@ -12,7 +12,7 @@ const atOnce = 100;
  * Takes back every entry that a simulator wrote and that still counts, on all machines, as whoever asks would one by one: who
  * and when stay on record. Gives how many. Throws a 403 problem for whoever may not correct others' entries.
  */
-export async function takeBackSimulated(asker: Asker): Promise<{ takenBack: number }> {
+export async function takeBackSimulated(asker: Principal): Promise<{ takenBack: number }> {
   const found = await rows<{ id: string; machine_id: string }>(
     database(),
     `SELECT id, machine_id FROM event

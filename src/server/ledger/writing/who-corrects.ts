@@ -17,7 +17,7 @@ export const isLimited = (entry: Entry): boolean =>
   is(entry, 'corrects') && !(writer(entry, 'correctOthers') && writer(entry, 'release'));
 
 /** What entries say by now, corrections and all: those kept, and then each correction that comes with them. */
-export class Said {
+export class CurrentData {
   readonly #data = new Map<string, Record<string, unknown>>();
 
   constructor(kept: readonly { id: string; said?: Record<string, unknown> | null }[]) {
@@ -43,7 +43,7 @@ export class Said {
 
 /** What is known of the entries that corrections are about. */
 export interface Corrected {
-  said: Said;
+  said: CurrentData;
   /** The entry under a correction of corrections; of any other entry, itself. */
   rootOf: (entry: Entry) => Entry;
   /** When the server got an entry, ms since 1970; of one that comes with this message, now. */
@@ -54,7 +54,7 @@ export interface Corrected {
  * Whose entry it is decides who may correct it; a correction of a correction is about the entry under both. What the server itself corrects (stops matched with a feed)
  * has no writer. Throws a 403 problem.
  */
-export function checkWhoCorrects(correction: Correction, target: Entry, corrected: Corrected): void {
+export function requireMayCorrect(correction: Correction, target: Entry, corrected: Corrected): void {
   const { data, writerId = null, deviceId = null, writerMay } = correction;
   const { said, rootOf, receivedAt } = corrected;
   const root = rootOf(target);
@@ -97,7 +97,7 @@ export function checkWhoCorrects(correction: Correction, target: Entry, correcte
 }
 
 /** Whether a correction says only what the entry did not say yet, and what whoever stands there may add to it. */
-function onlyAdds({ data, ...beside }: Correction['data'], root: Entry, said: Said): boolean {
+function onlyAdds({ data, ...beside }: Correction['data'], root: Entry, said: CurrentData): boolean {
   const { addable = [] } = flagsOf(root.kind);
   return (
     data !== undefined &&

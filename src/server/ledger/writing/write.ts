@@ -2,7 +2,7 @@ import { is } from '../../../core/ledger/about-kinds.ts';
 import type { Entry, Line } from '../../../core/ledger/entry.ts';
 import { noServerFields } from '../../../core/ledger/entry-base.ts';
 import { serverNow } from '../../base/clock.ts';
-import { inTransaction, rows, sendOff, writerConnections } from '../../base/database.ts';
+import { inTransaction, rows, pipelined, writerConnections } from '../../base/database.ts';
 import { acceptEntries, checkNamedEntries, namedLines } from './accept.ts';
 import { insertLines, lineColumns, soughtIn } from '../projecting/columns.ts';
 import { everyLedgerLock } from './locks.ts';
@@ -11,7 +11,7 @@ import { makeMonths } from './months.ts';
 import { project } from '../projecting/project.ts';
 import { keepRoots } from '../projecting/roots.ts';
 import { readHeads } from '../projecting/seats.ts';
-import { checkSentAgain, withoutRepeats } from './sent-again.ts';
+import { requireSameContent, withoutDuplicates } from './sent-again.ts';
 
 export interface Stored {
   id: string;
@@ -36,7 +36,7 @@ export async function writeEntries(
   sentEntries: readonly Entry[],
   { receivedAfterMs, told }: WriteOptions = {},
 ): Promise<Stored[]> {
-  const entries = withoutRepeats(sentEntries);
+  const entries = withoutDuplicates(sentEntries);
   const ids = entries.map((entry) => entry.id);
   const machines = [...new Set(entries.map((entry) => entry.machineId))].sort();
   const stored = await inTransaction(async (sql) => {
@@ -45,7 +45,7 @@ export async function writeEntries(
     // What follows goes out in one breath, answers are awaited together: a round trip costs more than most of
     // these queries. If a check then fails, the transaction is rolled back and nothing was written.
     // One writer per machine at a time: the fold reads the seats and writes them back.
-    sendOff(
+    pipelined(
       sql,
       `SELECT pg_advisory_xact_lock_shared(${everyLedgerLock}), pg_advisory_xact_lock(hashtextextended(m::text, 7))
        FROM unnest($1::uuid[]) AS m`,
@@ -74,7 +74,7 @@ export async function writeEntries(
         ? []
         : await rows<Line>(sql, `SELECT ${lineColumns} FROM ledger WHERE id = ANY($1)`, [repeated]);
     for (const line of kept) {
-      if (!told?.has(line.id)) checkSentAgain(line, sent.get(line.id)!);
+      if (!told?.has(line.id)) requireSameContent(line, sent.get(line.id)!);
       seqs.set(line.id, line.seq);
     }
     const again = new Set(repeated);

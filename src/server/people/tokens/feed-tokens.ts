@@ -1,9 +1,9 @@
 import { v7 as uuid7 } from 'uuid';
-import type { Asker, FeedToken } from '../../../schemas/people.ts';
+import type { Principal, FeedToken } from '../../../schemas/people.ts';
 import { serverNow } from '../../base/clock.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
 import { notFound } from '../../base/problem.ts';
-import { accessChanged, writeChange } from '../changed.ts';
+import { accessChanged, recordAccessChange } from '../changed.ts';
 import { hashOf, newToken } from './tokens.ts';
 
 const columns = `id, name, kind, machine_id AS "machineId", made_at AS "madeAt"`;
@@ -15,7 +15,7 @@ export const listFeedTokens = (): Promise<FeedToken[]> =>
 /** A token for one machine's feed or gauge. It is given out here, and never again. */
 export async function makeFeedToken(
   { name, kind, machineId }: Pick<FeedToken, 'name' | 'kind' | 'machineId'>,
-  by: Asker,
+  by: Principal,
 ): Promise<FeedToken & { token: string }> {
   const token = newToken();
   const made = await inTransaction(async (sql) => {
@@ -26,14 +26,14 @@ export async function makeFeedToken(
       `INSERT INTO feed_token (id, name, kind, machine_id, token, made_at) VALUES ($1, $2, $3, $4, $5, $6) RETURNING ${columns}`,
       [uuid7(), name, kind, machineId, hashOf(token), serverNow()],
     );
-    await writeChange(sql, by, { what: 'token made', name, kind });
+    await recordAccessChange(sql, by, { what: 'token made', name, kind });
     return row!;
   });
   await accessChanged();
   return { ...made, token };
 }
 
-export async function takeBackFeedToken(id: string, by: Asker): Promise<void> {
+export async function takeBackFeedToken(id: string, by: Principal): Promise<void> {
   await inTransaction(async (sql) => {
     const [row] = await rows<{ name: string; kind: string }>(
       sql,
@@ -41,7 +41,7 @@ export async function takeBackFeedToken(id: string, by: Asker): Promise<void> {
       [id, serverNow()],
     );
     if (!row) throw notFound('token');
-    await writeChange(sql, by, { what: 'token taken back', name: row.name, kind: row.kind });
+    await recordAccessChange(sql, by, { what: 'token taken back', name: row.name, kind: row.kind });
   });
   await accessChanged();
 }

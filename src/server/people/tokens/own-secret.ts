@@ -1,7 +1,7 @@
-import type { Asker } from '../../../schemas/people.ts';
+import type { Principal } from '../../../schemas/people.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
 import { ProblemError } from '../../base/problem.ts';
-import { accessChanged, writeChange } from '../changed.ts';
+import { accessChanged, recordAccessChange } from '../changed.ts';
 import type { PersonRole } from '../../../core/people/roles.ts';
 import { verifySecret } from '../guesses.ts';
 import { hashSecret } from './secrets.ts';
@@ -11,7 +11,7 @@ import { endSessionsOf } from '../sessions.ts';
  * Gives whoever is signed in another secret in place of the one he must know: a tablet left signed in gives nobody his name for good. Throws a problem: 401 for a
  * wrong one or where nobody is signed in, 422 for one that would be guessed first, 429 while it is to be waited.
  */
-export async function changeOwnSecret(asker: Asker, secret: string, next: string): Promise<void> {
+export async function changeOwnSecret(asker: Principal, secret: string, next: string): Promise<void> {
   const { person, device, sessionId } = asker;
   if (!person || !sessionId)
     throw new ProblemError(401, 'Not signed in', 'Sign in first: it is your own PIN that is changed here.');
@@ -31,7 +31,7 @@ export async function changeOwnSecret(asker: Asker, secret: string, next: string
     );
     if (changed.length === 0) throw wrong();
     await endSessionsOf(sql, person.id, sessionId);
-    await writeChange(sql, asker, { what: 'new secret', name: person.name });
+    await recordAccessChange(sql, asker, { what: 'new secret', name: person.name });
   });
   await accessChanged();
 }

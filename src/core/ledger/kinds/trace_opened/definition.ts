@@ -1,7 +1,7 @@
 import { keyIn, object, orNull, text } from '../../../shape/parts.ts';
 import type { Scope } from '../../../trouble/scopes.ts';
-import type { Seen } from '../../../trouble/seen.ts';
-import type { Since } from '../../../trouble/since.ts';
+import type { Symptom } from '../../../trouble/seen.ts';
+import type { Onset } from '../../../trouble/since.ts';
 import { inWords } from '../in-words.ts';
 import { kindOfEntry } from '../kind.ts';
 
@@ -10,9 +10,9 @@ export const definition = kindOfEntry({
   name: 'Trace',
   where: 'seat',
   shape: object({
-    seen: orNull(keyIn<Seen>('seen')),
+    seen: orNull(keyIn<Symptom>('seen')),
     scope: orNull(keyIn<Scope>('scopes')),
-    since: orNull(keyIn<Since>('since')),
+    since: orNull(keyIn<Onset>('since')),
     /** Pieces of the ledger's evidence that were struck out, by their keys. */
     struck: { type: 'array', items: text(1, 80), maxItems: 40, uniqueItems: true },
   }),

@@ -1,6 +1,6 @@
 import { busyTimes } from '../../wear/busy.ts';
 import type { PlanProblem } from '../../../../engines/planner/index.ts';
-import { Refusal } from '../../../base/refusal.ts';
+import { UserError } from '../../../base/refusal.ts';
 import { arrange, mostGroups } from '../arrange.ts';
 import { chooseSeats, laidOf, oddSeats, worthOf, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
 import { homeMinutes } from '../home-minutes.ts';
@@ -49,15 +49,15 @@ export function proposeScheme(asked: SchemeAsked, hooks: ChooseHooks = {}): Prop
   const { problem, odd, price } = asked;
   const places = layable(problem);
   if (places.length === 0)
-    throw new Refusal('SchemeNoPositions', 'Every position is out of order. Release at least one.');
+    throw new UserError('SchemeNoPositions', 'Every position is out of order. Release at least one.');
   if (!(Number.isInteger(odd) && odd >= 0 && odd < places.length))
-    throw new Refusal(
+    throw new UserError(
       'SchemeTooManyOdd',
       `${odd} positions for odd colours leave none of ${places.length} for a block. Keep fewer.`,
     );
   const mix = mixOf(problem, asked.about);
   if (mix.jobs.length === 0)
-    throw new Refusal(
+    throw new UserError(
       'SchemeNoWork',
       'There is no job to lay the head out for. Add jobs, or say what you sew most.',
     );

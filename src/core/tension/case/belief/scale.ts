@@ -1,4 +1,4 @@
-import { Refusal } from '../../../base/refusal.ts';
+import { UserError } from '../../../base/refusal.ts';
 
 /** A reading on the case gauge's scale: grams, and how far it may be off (one standard deviation). */
 export interface CaseReading {
@@ -42,7 +42,7 @@ export function learnFriction(
 ): PlateFriction {
   const each = pairs.map(({ caseGrams, plateGrams }) => {
     if (!(caseGrams > 0 && plateGrams > leastRatio * caseGrams))
-      throw new Refusal(
+      throw new UserError(
         'PairsOdd',
         `Through the plate it must read more than at the case: ${plateGrams} g against ${caseGrams} g cannot be. Measure both again.`,
       );
