@@ -1,6 +1,6 @@
 /// <reference types="astro/client" />
 import type { Principal } from './schemas/people.ts';
-import type { RequestOrigin } from './server/people/shown.ts';
+import type { RequestOrigin } from './server/people/credentials.ts';
 
 declare global {
   namespace App {

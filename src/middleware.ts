@@ -6,10 +6,10 @@ import type { Right } from './core/people/rights.ts';
 import { may } from './core/people/roles.ts';
 import { logFailure } from './server/base/failures.ts';
 import { problemAnswer, problemFrom, wrongMethod } from './server/base/problem.ts';
-import { authenticate, nobody } from './server/people/askers.ts';
-import type { RequestOrigin } from './server/people/shown.ts';
-import { credentialsOf } from './server/people/shown.ts';
-import { isByHand, noteActivity } from './server/people/seen.ts';
+import { authenticate, nobody } from './server/people/principals.ts';
+import type { RequestOrigin } from './server/people/credentials.ts';
+import { credentialsOf } from './server/people/credentials.ts';
+import { isByHand, noteActivity } from './server/people/activity.ts';
 import { renameDevice } from './server/people/cookies.ts';
 import { rightOfPage, whereTo } from './server/people/pages.ts';
 

@@ -11,7 +11,7 @@ export const ownFactorMessage = object({
   high: { type: 'number' },
   designs: count,
 });
-/** GET /api/readers; see core/artwork/put-right.ts. Columns are of test blocks' photos. */
+/** GET /api/readers; see core/artwork/manual-correction.ts. Columns are of test blocks' photos. */
 export const putRightMessage = object({
   ...{ logos: count, logosPutRight: count, grounds: count, parts: count, partsPutRight: count },
   ...{ columns: count, columnsPutRight: count },

@@ -2,8 +2,8 @@ import type { FarRegistry } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
 import { parts } from '../core/trouble/parts.ts';
 import { scopes } from '../core/trouble/scopes.ts';
-import { symptoms } from '../core/trouble/seen.ts';
-import { onsets } from '../core/trouble/since.ts';
+import { symptoms } from '../core/trouble/symptoms.ts';
+import { onsets } from '../core/trouble/onsets.ts';
 import { answerKeys, steps } from '../core/trouble/steps/index.ts';
 
 /** The keys of the registries that do not travel with every page: what comes in is held against them. */

@@ -3,7 +3,7 @@ import type { Right } from '../core/people/rights.ts';
 import type { Schools } from '../core/advice/schools.ts';
 import type { LabelMeaning } from '../core/needle/letters.ts';
 import type { OfToday } from '../core/run/today.ts';
-import type { KeptSeat } from '../core/seating/asked.ts';
+import type { KeptSeat } from '../core/seating/context.ts';
 import type { Event } from './ledger/event.ts';
 import type { HeadNowMessage, Job, Machine, NeedleKind, Operator, Thread } from './workshop.ts';
 

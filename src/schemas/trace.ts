@@ -4,8 +4,8 @@ import { among, amongOrNull, object, text } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
 import { parts } from '../core/trouble/parts.ts';
 import { scopes } from '../core/trouble/scopes.ts';
-import { symptoms } from '../core/trouble/seen.ts';
-import { onsets } from '../core/trouble/since.ts';
+import { symptoms } from '../core/trouble/symptoms.ts';
+import { onsets } from '../core/trouble/onsets.ts';
 import { answerKeys, steps } from '../core/trouble/steps/index.ts';
 
 const chance = { type: 'number', minimum: 0, maximum: 1 } as const;

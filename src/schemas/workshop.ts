@@ -1,4 +1,4 @@
-import { manualCorrectionShape } from '../core/artwork/put-right.ts';
+import { manualCorrectionShape } from '../core/artwork/manual-correction.ts';
 import { mechanicsShape } from '../core/cards/mechanics.ts';
 import { measuresShape } from '../core/element/measures.ts';
 import { garmentShape } from '../core/garment/garment.ts';

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { chance } from '../core/base/chance.ts';
-import { readPullCurve } from '../core/tension/pull/trace.ts';
+import { readPullCurve } from '../core/tension/pull/pull-curve.ts';
 import { conditions, simulatedPull, type Condition } from './gauge.ts';
 
 const pull = { base: 27, rateHz: 50, seconds: 5, speed: 80, woundDiameter: 16 };

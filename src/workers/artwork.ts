@@ -1,5 +1,5 @@
 import { readArtwork, type ReadOptions, type Reading } from '../engines/logo/index.ts';
-import { UserError } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/user-error.ts';
 import { decode } from './decode.ts';
 
 /** Asks for a reading of a picture file, or of pixels that the page has drawn (an SVG needs the page for that). */

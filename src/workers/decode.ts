@@ -1,6 +1,6 @@
 import { checkPicture } from '../engines/logo/index.ts';
 import { otherKind, pictureKind, pictureSize } from '../engines/picture/index.ts';
-import { UserError } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/user-error.ts';
 
 /** A picture file's pixels, in a worker. Throws a Refusal for one that is damaged, too large or too small. */
 export async function decode(file: File, widthMm: number): Promise<ImageData> {

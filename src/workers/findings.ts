@@ -1,6 +1,6 @@
-import { needlesFrom, type NeedleColumns } from '../core/learn/answers/needle-columns.ts';
-import { answerOf, type Question } from '../core/learn/answers/questions.ts';
-import type { Answer } from '../core/learn/answers/words/answer.ts';
+import { needlesFrom, type NeedleColumns } from '../core/findings/answers/needle-columns.ts';
+import { answerOf, type Question } from '../core/findings/answers/questions.ts';
+import type { Answer } from '../core/findings/answers/words/answer.ts';
 
 type AskedOf<Asks extends Question['asks']> = Extract<Question, { asks: Asks }>;
 type InColumns<Asked extends { asks: string; of: { lives: unknown } }> = {

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { UserError } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/user-error.ts';
 import { readStitchList, type MeasuredDesign } from '../core/stitches/read-list.ts';
 
 export type StitchListSaid =

@@ -1,4 +1,4 @@
-import { UserError } from '../core/base/refusal.ts';
+import { UserError } from '../core/base/user-error.ts';
 import { readUnderside, type UndersideAsked, type UndersideColumn } from '../engines/underside/index.ts';
 import { decode } from './decode.ts';
 

@@ -2,14 +2,14 @@ import jStat from 'jstat';
 import { describe, expect, test } from 'vitest';
 import { casesTried } from '../support/cases-tried.ts';
 import { chance } from '../../src/core/base/chance.ts';
-import { changesOf, likeliestChange } from '../../src/core/learn/change/changed.ts';
-import { goesWith } from '../../src/core/learn/factors/goes-with.ts';
-import { kaplanMeier } from '../../src/core/learn/life/kaplan-meier.ts';
-import { ageRule, bestAge, costAt } from '../../src/core/learn/life/replace.ts';
-import { goodAt, weibullFit } from '../../src/core/learn/life/weibull.ts';
-import { rateOf } from '../../src/core/learn/rates/rate.ts';
-import { ratioOf } from '../../src/core/learn/rates/ratio.ts';
-import { commonOf, shrunkRate } from '../../src/core/learn/rates/shrunk.ts';
+import { changesOf, likeliestChange } from '../../src/core/findings/change/changed.ts';
+import { goesWith } from '../../src/core/findings/factors/goes-with.ts';
+import { kaplanMeier } from '../../src/core/findings/life/kaplan-meier.ts';
+import { ageRule, bestAge, costAt } from '../../src/core/findings/life/replace.ts';
+import { goodAt, weibullFit } from '../../src/core/findings/life/weibull.ts';
+import { rateOf } from '../../src/core/findings/rates/rate.ts';
+import { ratioOf } from '../../src/core/findings/rates/ratio.ts';
+import { commonOf, shrunkRate } from '../../src/core/findings/rates/shrunk.ts';
 import { madeLives, madeYear, poisson } from '../support/learn.ts';
 
 /* Intervals that say 95 in 100 hold the truth 95 in 100 times: on made-up workshops whose truth is known. `npm run bench:learn` runs more of them. */

@@ -1,15 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
-import { cusumAfter } from '../../src/core/learn/change/cusum-sum.ts';
-import { cusumFor, stitchesToSignal } from '../../src/core/learn/change/cusum.ts';
-import { poissonRegression } from '../../src/core/learn/factors/poisson-regression.ts';
-import { ageReached, kaplanMeier } from '../../src/core/learn/life/kaplan-meier.ts';
-import type { Life } from '../../src/core/learn/life/lives.ts';
-import { logRank } from '../../src/core/learn/life/log-rank.ts';
-import { weibullFit } from '../../src/core/learn/life/weibull.ts';
-import { rateOf } from '../../src/core/learn/rates/rate.ts';
-import { ratioOf } from '../../src/core/learn/rates/ratio.ts';
-import { commonOf } from '../../src/core/learn/rates/shrunk.ts';
+import { cusumAfter } from '../../src/core/findings/change/cusum-sum.ts';
+import { cusumFor, stitchesToSignal } from '../../src/core/findings/change/cusum.ts';
+import { poissonRegression } from '../../src/core/findings/factors/poisson-regression.ts';
+import { ageReached, kaplanMeier } from '../../src/core/findings/life/kaplan-meier.ts';
+import type { Life } from '../../src/core/findings/life/lives.ts';
+import { logRank } from '../../src/core/findings/life/log-rank.ts';
+import { weibullFit } from '../../src/core/findings/life/weibull.ts';
+import { rateOf } from '../../src/core/findings/rates/rate.ts';
+import { ratioOf } from '../../src/core/findings/rates/ratio.ts';
+import { commonOf } from '../../src/core/findings/rates/shrunk.ts';
 
 /*
  * Against R 4.2.2 (package survival 3.5-3, Debian bookworm) on published data. The R call stands beside each check; the suite needs no R.

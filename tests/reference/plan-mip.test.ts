@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { planFixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
 import { modelOf } from '../../src/engines/planner/model/model.ts';
-import { UserError } from '../../src/core/base/refusal.ts';
+import { UserError } from '../../src/core/base/user-error.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { casesTried } from '../support/cases-tried.ts';
 import { mipMinutes } from '../support/plan-mip.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { adviseTrace } from '../../src/core/trace/advise.ts';
-import type { AnsweredStep } from '../../src/core/trace/asked.ts';
-import { cluesFromReport, type FaultReport } from '../../src/core/trace/said.ts';
+import type { AnsweredStep } from '../../src/core/trace/question.ts';
+import { cluesFromReport, type FaultReport } from '../../src/core/trace/fault-report.ts';
 import { causeOf } from '../../src/core/trouble/causes.ts';
 import { parts } from '../../src/core/trouble/parts.ts';
 import { stepOf, type Step } from '../../src/core/trouble/steps/index.ts';

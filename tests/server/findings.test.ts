@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
-import { needlesFrom } from '../../src/core/learn/answers/needle-columns.ts';
+import { needlesFrom } from '../../src/core/findings/answers/needle-columns.ts';
 import type { CostData, HappenedData, NeedlesData, WithData } from '../../src/schemas/findings.ts';
 import { ask, furnish, ids, newDatabase, newServer } from '../support/workshop.ts';
 

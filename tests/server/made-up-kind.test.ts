@@ -29,7 +29,7 @@ vi.mock('../../src/core/ledger/kinds/index.ts', async (original) => {
 
 const { addMachine } = await import('../../src/server/stores/machines.ts');
 const receiving = await import('../../src/server/ledger/writing/receive.ts');
-const { unauthenticated } = await import('../../src/server/people/askers.ts');
+const { unauthenticated } = await import('../../src/server/people/principals.ts');
 const receiveEntries = (message: unknown) => receiving.receiveEntries(message, unauthenticated);
 const { headNow, positionStory } = await import('../../src/server/machine/head.ts');
 const { ledgerPage, ledgerRows } = await import('../../src/server/ledger/reading/read.ts');

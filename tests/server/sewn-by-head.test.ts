@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { sewnBetween } from '../../src/core/tension/case/sewn.ts';
+import { sewnBetween } from '../../src/core/tension/case/stitches-by-day.ts';
 import { writeEntries } from '../../src/server/ledger/writing/write.ts';
 import { sewnByHead } from '../../src/server/machine/bench.ts';
 import { piece } from '../support/entries.ts';

@@ -1,7 +1,7 @@
 import { chance, type Chance } from '../../src/core/base/chance.ts';
 import { screwOf, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
 import { predictionOf, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import type { Calibration } from '../../src/core/tension/case/as-it-came.ts';
+import type { Calibration } from '../../src/core/tension/case/calibration.ts';
 import {
   afterStep,
   beliefOf,

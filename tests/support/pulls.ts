@@ -1,5 +1,5 @@
 import { chance } from '../../src/core/base/chance.ts';
-import type { Pull } from '../../src/core/tension/pull/trace.ts';
+import type { Pull } from '../../src/core/tension/pull/pull-curve.ts';
 import type { TraceVerdict } from '../../src/core/gauge/verdicts.ts';
 
 /**

@@ -1,5 +1,5 @@
 import type { EntryData, EntryKind } from '../../src/core/ledger/entry.ts';
-import type { RunEvent } from '../../src/core/run/told.ts';
+import type { RunEvent } from '../../src/core/run/run-event.ts';
 
 let made = 0;
 

@@ -1,4 +1,4 @@
-import type { RunEvent } from '../../src/core/run/told.ts';
+import type { RunEvent } from '../../src/core/run/run-event.ts';
 import { defaultNeedleLife } from '../../src/core/needle/life.ts';
 import type { EvidenceInput } from '../../src/core/trace/evidence/input.ts';
 

@@ -1,4 +1,4 @@
-import { shareRange } from '../../src/core/learn/rates/share';
+import { shareRange } from '../../src/core/findings/rates/share';
 
 export interface Reported {
   files: Record<string, { mutants: { status: string }[] }>;

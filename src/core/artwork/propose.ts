@@ -2,7 +2,7 @@ import { mustFind } from '../base/must-find.ts';
 import { elements, type ElementKind } from '../element/elements.ts';
 import { isMetallic, type Fibre } from '../thread/fibres.ts';
 import type { Advice } from '../advice/advise.ts';
-import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/of-stop.ts';
+import { adviseStop, byThreadAlone, type JobToAdvise } from '../advice/stop-advice.ts';
 import type { Schools } from '../advice/schools.ts';
 import { measured, type Measures, type StopPart } from '../element/measures.ts';
 import { nearestThreads, rgbOf } from '../thread/colour.ts';

@@ -4,7 +4,7 @@ import { needle } from '../../../tests/support/entries.ts';
 import { at, run, snapped, told } from '../../../tests/support/told.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { defaultNeedleLife } from '../needle/life.ts';
-import type { RunEvent } from '../run/told.ts';
+import type { RunEvent } from '../run/run-event.ts';
 import { actsLookAt, actsOf, type ActsInput } from './acts.ts';
 
 const seat = (position: number): Seat => ({

@@ -1,18 +1,18 @@
 import type { FeedNow } from '../feed/event.ts';
 import { feedIsLive } from '../feed/live.ts';
 import type { Garment } from '../garment/garment.ts';
-import type { Watch } from '../learn/change/watch.ts';
+import type { Watch } from '../findings/change/watch.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { SeatedStop } from '../seating/seating.ts';
-import type { StopToSeat } from '../seating/asked.ts';
+import type { StopToSeat } from '../seating/context.ts';
 import { usualTopMm } from '../stitches/usual.ts';
 import { tracesIn } from '../trace/course/fold.ts';
 import { waitingTraces } from '../trace/course/stage.ts';
 import { stitchesPerBobbin } from '../run/bobbin-lasts.ts';
 import { actNow, type Hint } from '../run/hints.ts';
 import { designOf } from '../run/rest-of-piece.ts';
-import { sewnIn, type RunEvent } from '../run/told.ts';
+import { sewnIn, type RunEvent } from '../run/run-event.ts';
 
 /** So many of a machine's newest events say what to act on: everyone looks at just as many, whenever their page was opened. */
 export const actsLookAt = 50;

@@ -5,7 +5,7 @@ import type { CheckItem } from './item.ts';
 import { forJob } from './for-job.ts';
 import { mechanicalDue } from './mechanical.ts';
 import { needles } from './needles.ts';
-import { requestedItems } from './asked.ts';
+import { requestedItems } from './request.ts';
 import { barsDue } from './upkeep.ts';
 
 /**

@@ -1,5 +1,5 @@
 import type { CheckMark } from './item.ts';
-import type { CheckRequest } from './asked.ts';
+import type { CheckRequest } from './request.ts';
 import type { Rising } from './rising.ts';
 import type { MechanicalFacts } from './mechanical.ts';
 

@@ -1,9 +1,9 @@
-import { garmentRemarks } from '../advice/of-garment.ts';
+import { garmentRemarks } from '../advice/garment-remarks.ts';
 import { backings } from '../garment/backings.ts';
 import { garmentOf } from '../garment/from-words.ts';
 import { backingsOf } from '../garment/garment.ts';
 import { needlesFor } from '../seating/for-stops.ts';
-import { slowestOf } from '../advice/of-stop.ts';
+import { slowestOf } from '../advice/stop-advice.ts';
 import { speedLimits } from '../seating/speed.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { CheckInput } from './input.ts';

@@ -1,11 +1,11 @@
 import type { Schools } from '../advice/schools.ts';
 import type { Garment } from '../garment/garment.ts';
 import type { JobNow, Seat } from '../ledger/head-now.ts';
-import type { KeptSeat, SewnAt, StopToSeat } from '../seating/asked.ts';
+import type { KeptSeat, SewnAt, StopToSeat } from '../seating/context.ts';
 import type { NeedleLife } from '../needle/life.ts';
 import type { Fibre } from '../thread/fibres.ts';
 import type { MechanicalFacts } from './mechanical.ts';
-import type { CheckRequest } from './asked.ts';
+import type { CheckRequest } from './request.ts';
 import type { Rising } from './rising.ts';
 import type { Upkeep } from './upkeep.ts';
 

@@ -1,7 +1,7 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import { mechanicalChecks, type MechanicalCheck } from '../trouble/mechanical-checks.ts';
 import { keysOf } from '../base/keys.ts';
-import { gaugeChecks } from '../trouble/steps/gauged.ts';
+import { gaugeChecks } from '../trouble/steps/gauge-checks.ts';
 import type { CheckItem } from './item.ts';
 
 /** What the ledger tells of the checks with the power off. Instants are ISO 8601. */

@@ -1,9 +1,9 @@
 import { dayWords } from '../base/day.ts';
-import { cusumFor } from '../learn/change/cusum.ts';
-import { cusumAfter } from '../learn/change/cusum-sum.ts';
-import { againstUsual, howMany, wholeText } from '../learn/answers/words/words.ts';
-import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
-import { perStitches } from '../learn/rates/per-stitches.ts';
+import { cusumFor } from '../findings/change/cusum.ts';
+import { cusumAfter } from '../findings/change/cusum-sum.ts';
+import { againstUsual, howMany, wholeText } from '../findings/answers/words/words.ts';
+import { commonOf, shrunkRate } from '../findings/rates/shrunk.ts';
+import { perStitches } from '../findings/rates/per-stitches.ts';
 
 /** What a seat sewed and broke before, and lately day by day. */
 export interface SeatDays {

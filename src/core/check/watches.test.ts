@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../base/chance.ts';
 import { poisson } from '../../../tests/support/learn.ts';
-import { gatheredAt } from '../learn/change/watch.ts';
+import { gatheredAt } from '../findings/change/watch.ts';
 import { watchesOf } from './watches.ts';
 
 const seat = (position: number, breaks: number, stitches: number) => ({

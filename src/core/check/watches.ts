@@ -1,8 +1,8 @@
-import { cusumFor } from '../learn/change/cusum.ts';
-import { forBreak, forStitch } from '../learn/change/cusum-sum.ts';
-import type { Watch } from '../learn/change/watch.ts';
-import { commonOf, shrunkRate } from '../learn/rates/shrunk.ts';
-import { perStitches } from '../learn/rates/per-stitches.ts';
+import { cusumFor } from '../findings/change/cusum.ts';
+import { forBreak, forStitch } from '../findings/change/cusum-sum.ts';
+import type { Watch } from '../findings/change/watch.ts';
+import { commonOf, shrunkRate } from '../findings/rates/shrunk.ts';
+import { perStitches } from '../findings/rates/per-stitches.ts';
 
 /**
  * How many times as many breaks a seat's chart is to notice soonest, and stitches between two false signals at one seat: as seldom as a third break

@@ -1,8 +1,8 @@
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../needle/label.ts';
 import type { LabelMeaning } from '../needle/letters.ts';
-import { threadNamed } from '../thread/named.ts';
+import { threadNamed } from '../thread/find-thread.ts';
 
 /** A row of the head's table as typed: empty leaves what sits there, `"` means as in the row above. */
 export interface TypedSeat {

@@ -1,5 +1,5 @@
 import { groupBy } from '../base/group-by.ts';
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 import { inLedgerOrder, type EffectiveEntry, type Entry, type EntryOf } from './entry.ts';
 
 /**

@@ -1,5 +1,5 @@
-import { ownProperty } from '../base/own.ts';
-import { UserError } from '../base/refusal.ts';
+import { ownProperty } from '../base/own-property.ts';
+import { UserError } from '../base/user-error.ts';
 import { metricFromNumbers, sizeText, type NeedleMetric } from '../units/needle-size.ts';
 import {
   labelLetters,

@@ -1,6 +1,6 @@
 /**
  * How long a needle is kept. Practitioners disagree, so each way is a school and the machine's profile names
- * one. Common practice, no published source; the fourth is what the workshop's own needles showed (core/learn).
+ * one. Common practice, no published source; the fourth is what the workshop's own needles showed (core/findings).
  */
 export interface NeedleAge {
   stitches: number;

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { needle } from '../../../tests/support/entries.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { brokenNeedles, likelyOne, tooSoon } from './before-piece.ts';
-import type { RunEvent } from './told.ts';
+import type { RunEvent } from './run-event.ts';
 
 const at = (second: number) => new Date(Date.UTC(2026, 10, 2, 8, 0, second)).toISOString();
 const told = (kind: string, second: number, more: object = {}): RunEvent =>

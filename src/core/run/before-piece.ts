@@ -1,5 +1,5 @@
 import type { Seat } from '../ledger/head-now.ts';
-import { isKind, type RunEvent } from './told.ts';
+import { isKind, type RunEvent } from './run-event.ts';
 
 /** A piece that took less than this share of its sewing time cannot have been sewn. From memory. */
 const leastShare = 0.5;

@@ -1,4 +1,4 @@
-import { isKind, type RunEvent } from './told.ts';
+import { isKind, type RunEvent } from './run-event.ts';
 
 const newest = <Event extends RunEvent>(events: readonly Event[]): Event | undefined =>
   events.reduce<Event | undefined>(

@@ -1,12 +1,12 @@
 import { countsAgainstPosition, countsAsBreak } from '../fault/faults.ts';
-import { againstUsual } from '../learn/answers/words/words.ts';
-import { gatheredAt, type Watch } from '../learn/change/watch.ts';
+import { againstUsual } from '../findings/answers/words/words.ts';
+import { gatheredAt, type Watch } from '../findings/change/watch.ts';
 import { isMetallic } from '../thread/fibres.ts';
 import type { Deed } from '../ledger/deed.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { needleWorn, type NeedleLife } from '../needle/life.ts';
 import type { PlacedStop } from './rest-of-piece.ts';
-import { isKind, stitchesAt, stitchesOn, type RunEvent } from './told.ts';
+import { isKind, stitchesAt, stitchesOn, type RunEvent } from './run-event.ts';
 
 /** Something to act on now. `urgency` orders them: 1 later, 3 at once. */
 export interface Hint {

@@ -1,5 +1,5 @@
 import type { SeatedStop } from '../seating/seating.ts';
-import { isKind, type RunEvent } from './told.ts';
+import { isKind, type RunEvent } from './run-event.ts';
 
 /** A colour stop with the position that sews it. */
 export interface PlacedStop {

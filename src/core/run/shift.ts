@@ -1,7 +1,7 @@
 import { stitchesEach } from '../ledger/kinds/sewn.ts';
 import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { flagsOf, is } from '../ledger/about-kinds.ts';
-import { isKind, sewnIn, type RunEvent } from './told.ts';
+import { isKind, sewnIn, type RunEvent } from './run-event.ts';
 
 export interface JobOfShift {
   jobId: string | null;

@@ -1,6 +1,6 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import type { EntryData, KindWith } from '../ledger/entry.ts';
-import { isKind, type RunEvent } from './told.ts';
+import { isKind, type RunEvent } from './run-event.ts';
 
 /** A stretch of time in which one needle or cone sat on a position. */
 export interface Span<K extends KindWith<'fits'>> {

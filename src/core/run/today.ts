@@ -1,7 +1,7 @@
 import { countsAsBreak, type Fault } from '../fault/faults.ts';
 import { fieldOf, flagsOf, kindsWith } from '../ledger/about-kinds.ts';
 import type { EventKind } from '../ledger/entry.ts';
-import type { RunEvent } from './told.ts';
+import type { RunEvent } from './run-event.ts';
 
 /** Kinds of entry that screens count by the day. */
 export const kindsOfToday: readonly EventKind[] = [...kindsWith('breaks'), 'check_done'];

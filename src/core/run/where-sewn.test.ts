@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { RunEvent } from './told.ts';
+import type { RunEvent } from './run-event.ts';
 import { movedRuns, runsFinished, whereSewn } from './where-sewn.ts';
 
 let count = 0;

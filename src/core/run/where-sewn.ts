@@ -1,4 +1,4 @@
-import { isKind, sewnIn, type RunEvent } from './told.ts';
+import { isKind, sewnIn, type RunEvent } from './run-event.ts';
 
 /** A stretch of a job's runs in which a stop was sewn on one position. Runs are counted from 1 as they were finished. */
 export interface SewnThere {

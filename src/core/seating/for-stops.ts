@@ -1,5 +1,5 @@
-import { adviseStop, type JobToAdvise, type StopAdvice } from '../advice/of-stop.ts';
-import type { SeatingContext, StopToSeat } from './asked.ts';
+import { adviseStop, type JobToAdvise, type StopAdvice } from '../advice/stop-advice.ts';
+import type { SeatingContext, StopToSeat } from './context.ts';
 
 /** What is advised for a job's stops. Null where cloth or thread are not known to the advice. */
 export function needlesFor(

@@ -13,7 +13,7 @@ import { runPlan, type PlanOutcome } from '../../engines/planner/run.ts';
 import { designOf } from '../run/rest-of-piece.ts';
 import { seatJob, seatsToRecord } from './seating.ts';
 import type { TurnRule } from './turns.ts';
-import type { KeptSeat, StopToSeat } from './asked.ts';
+import type { KeptSeat, StopToSeat } from './context.ts';
 
 /**
  * One record: whatever happens, the position of a stop on the plan's row of the running job, on the card, on Run and on Check is

@@ -3,7 +3,7 @@ import { defaultSchools } from '../advice/schools.ts';
 import type { Seat } from '../ledger/head-now.ts';
 import { readNeedleLabel } from '../needle/label.ts';
 import { placesOf, seatJob, seatedBy } from './seating.ts';
-import type { JobToSeat, SeatingContext } from './asked.ts';
+import type { JobToSeat, SeatingContext } from './context.ts';
 import { unfitNeedles } from './unfit.ts';
 
 const polyester = (weightNo: number) => ({ weightNo, tex: 1000 / weightNo, fibre: 'polyester' as const });

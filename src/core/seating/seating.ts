@@ -1,4 +1,4 @@
-import type { JobToSeat, KeptSeat, SeatingContext, StopToSeat } from './asked.ts';
+import type { JobToSeat, KeptSeat, SeatingContext, StopToSeat } from './context.ts';
 import { needlesFor } from './for-stops.ts';
 import { defaultSchools } from '../advice/schools.ts';
 import type { EntryData } from '../ledger/entry.ts';

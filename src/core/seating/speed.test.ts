@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Fibre } from '../thread/fibres.ts';
-import { slowestOf } from '../advice/of-stop.ts';
+import { slowestOf } from '../advice/stop-advice.ts';
 import { speedLimits } from './speed.ts';
 
 const polyester = (weightNo: number) => ({ weightNo, tex: 1000 / weightNo, fibre: 'polyester' as const });

@@ -1,4 +1,4 @@
-import type { JobToSeat, SeatingContext } from './asked.ts';
+import type { JobToSeat, SeatingContext } from './context.ts';
 import { needlesFor } from './for-stops.ts';
 
 /** The slowest that a job asks for: stitches a minute at most, which stop asks it and why. */

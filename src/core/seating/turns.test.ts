@@ -8,7 +8,7 @@ import { seatAt, type HeadNow } from '../ledger/head-now.ts';
 import { readNeedleLabel } from '../needle/label.ts';
 import { emptySetup, problemOf } from '../plan/asked/setup.ts';
 import { runPlan } from '../../engines/planner/run.ts';
-import type { KeptSeat } from './asked.ts';
+import type { KeptSeat } from './context.ts';
 import { seatJob, seatsToRecord } from './seating.ts';
 import { rotated, turnsOf, turnText, weekOf } from './turns.ts';
 

@@ -1,6 +1,6 @@
 import type { Deed } from '../ledger/deed.ts';
 import { needleText } from '../needle/label.ts';
-import type { JobToSeat, SeatingContext } from './asked.ts';
+import type { JobToSeat, SeatingContext } from './context.ts';
 import { needlesFor } from './for-stops.ts';
 
 /** A needle that should not sew a stop: what sits there, what is advised and why. */

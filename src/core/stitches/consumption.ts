@@ -1,5 +1,5 @@
 import { elements, type ElementKind } from '../element/elements.ts';
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 
 /**
  * A stretch of sewing of one kind. `lengthMm`: stitch length of fill and run; for satin, lettering and foam the

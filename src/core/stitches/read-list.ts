@@ -3,7 +3,7 @@ import { type ElementKind } from '../element/elements.ts';
 import { unsewable } from '../element/sewable.ts';
 import { lineDistance, spacingOfLines } from '../thread/cover.ts';
 import { usual } from './stitch-estimate.ts';
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 
 /** Commands of a stitch list: the needle goes down; the frame moves without; the thread is cut; the next colour. */
 export const stitchCommands = ['stitch', 'jump', 'trim', 'colour'] as const;

@@ -15,7 +15,7 @@ import { noises, slopePrior, springs } from './case/belief/spring.ts';
 import { powerBetween, powerSpectrum } from './pull/spectrum.ts';
 import { bandOf, zoneOf, zones } from './targets.ts';
 import { byLength } from './pull/by-length.ts';
-import { mayBeRound, readPullCurve, type Pull } from './pull/trace.ts';
+import { mayBeRound, readPullCurve, type Pull } from './pull/pull-curve.ts';
 import { traceVerdicts, type TraceVerdict } from '../gauge/verdicts.ts';
 import { copyUpper } from './pull/thread-gauge.ts';
 

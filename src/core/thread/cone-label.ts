@@ -1,6 +1,6 @@
 import { fibreKeys, type Fibre } from './fibres.ts';
-import { ownProperty } from '../base/own.ts';
-import { UserError } from '../base/refusal.ts';
+import { ownProperty } from '../base/own-property.ts';
+import { UserError } from '../base/user-error.ts';
 import { countFrom, readThreadCount } from '../units/thread-count.ts';
 
 /** What a cone's label says. `metres` and `batch` where it says them. */

@@ -1,5 +1,5 @@
 import { spreadOf, type Quantity } from '../base/quantity.ts';
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 import { threadDiameter, type ThreadBody } from './diameter.ts';
 
 /** Sewn thread lies hardly flattened, this many diameters wide. From memory, fitted so that 40 wt closes at a spacing of 0.40 mm. */

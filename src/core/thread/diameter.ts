@@ -1,6 +1,6 @@
 import { fibres, type Fibre } from './fibres.ts';
 import { spreadOf, type Quantity } from '../base/quantity.ts';
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 import { texRange } from '../units/thread-count.ts';
 
 /** Share of a twisted thread's cross-section that is fibre, not air. From memory. */

@@ -1,13 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { adviseTrace, causeShares, partChances } from './advise.ts';
-import type { AnsweredStep } from './asked.ts';
+import type { AnsweredStep } from './question.ts';
 import { finderFor, outOfTheWay, usualSetting } from './compile.ts';
 import { causeFound, causesFound } from './found.ts';
-import { chanceScope, chanceSeen, cluesFromReport } from './said.ts';
+import { chanceScope, chanceSeen, cluesFromReport } from './fault-report.ts';
 import { worthText } from './worth.ts';
 import { causeKeys, type Cause } from '../trouble/causes.ts';
 import { scopeKeys } from '../trouble/scopes.ts';
-import { symptomKeys } from '../trouble/seen.ts';
+import { symptomKeys } from '../trouble/symptoms.ts';
 import { swaps } from '../trouble/steps/swaps.ts';
 
 const shred = cluesFromReport({ seen: 'shred', scope: 'one_position', since: null });

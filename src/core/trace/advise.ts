@@ -2,7 +2,7 @@ import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import type { Clue } from './clue.ts';
 import { partKeys, type Part } from '../trouble/parts.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
-import type { AnsweredStep, TraceQuestion } from './asked.ts';
+import type { AnsweredStep, TraceQuestion } from './question.ts';
 import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, minutesOf, stepsHere, usualSetting, type Setting } from './compile.ts';
 import { contradictions, type Contradiction } from './contradictions.ts';
@@ -15,7 +15,7 @@ import {
   type Belief,
   type Finder,
 } from './reason/finder.ts';
-import { pruned } from './reason/narrowed.ts';
+import { pruned } from './reason/prune.ts';
 import { rank } from './reason/policy.ts';
 import { openSteps, type Withheld } from './safe.ts';
 import { whyFirst, worthIn, type StepAdvice } from './worth.ts';

@@ -1,5 +1,5 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
-import type { AnsweredStep } from './asked.ts';
+import type { AnsweredStep } from './question.ts';
 import { stepOf, type Step } from '../trouble/steps/index.ts';
 import { mayBeDone } from '../trouble/steps/repairs-of.ts';
 import { answersOfLook, minutesOf, outOfTheWay, usualSetting, type Setting } from './compile.ts';

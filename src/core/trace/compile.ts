@@ -1,4 +1,4 @@
-import { memoized } from '../base/remembered.ts';
+import { memoized } from '../base/memoize.ts';
 import { causeKeys, causeOf, type Cause } from '../trouble/causes.ts';
 import { parts } from '../trouble/parts.ts';
 import { stepKeys, stepOf, type Step } from '../trouble/steps/index.ts';
@@ -7,7 +7,7 @@ import type { LookRecord, SwapRecord } from '../trouble/steps/step.ts';
 import type { Clue } from './clue.ts';
 import { normal, type Belief, type Finder, type FinderStep } from './reason/finder.ts';
 import { carelessly, look, possible, repair, swap, withSlips, type Sewing } from './reason/make.ts';
-import { pairWeight, pairOdds } from './together.ts';
+import { pairWeight, pairOdds } from './pair-odds.ts';
 
 /** What things cost, in minutes of the operator with the machine standing. */
 export interface Prices {

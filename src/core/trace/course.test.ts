@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { minute, told as eventTold } from '../../../tests/support/trace-told.ts';
-import type { RunEvent } from '../run/told.ts';
+import type { RunEvent } from '../run/run-event.ts';
 import { causeKeys, causeOf } from '../trouble/causes.ts';
 import type { stepKeys } from '../trouble/steps/index.ts';
 import { stepOf } from '../trouble/steps/index.ts';
@@ -8,7 +8,7 @@ import { checklist, checklistMinutes } from './checklist.ts';
 import { minutesOfTrace, tracesIn } from './course/fold.ts';
 import { learnt, learntText, noTraces, priorTimes } from './learning/learn.ts';
 import { practicePoints } from './practice.ts';
-import { replacedBy, shownBy } from './learning/of-repair.ts';
+import { replacedBy, shownBy } from './learning/repair-looks.ts';
 import { courseOf, enoughStitches, holding, waitingTraces } from './course/stage.ts';
 
 const told = (id: string, kind: string, minutes: number, data: object, more: object = {}): RunEvent =>

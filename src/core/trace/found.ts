@@ -1,6 +1,6 @@
 import { causeKeys, type Cause } from '../trouble/causes.ts';
 import { numbered } from './advise.ts';
-import type { AnsweredStep, TraceQuestion } from './asked.ts';
+import type { AnsweredStep, TraceQuestion } from './question.ts';
 import { likeliestFirst, type CauseChance } from './cause-chance.ts';
 import { finderFor, usualSetting, usualSewing } from './compile.ts';
 import { initialStates } from './reason/backwards.ts';

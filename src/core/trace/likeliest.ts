@@ -2,7 +2,7 @@ import { causeOf } from '../trouble/causes.ts';
 import type { Step } from '../trouble/steps/index.ts';
 import { afterOf, mayBeDone, repairsOf } from '../trouble/steps/repairs-of.ts';
 import type { TraceAdvice } from './advise.ts';
-import type { AnsweredStep } from './asked.ts';
+import type { AnsweredStep } from './question.ts';
 
 /**
  * “Most likely first”: the likeliest cause's own repair, the cheapest that mends it surely; its look before it, where one must

@@ -1,5 +1,5 @@
 import { answersOf, stepOf, type Step } from '../trouble/steps/index.ts';
-import type { TraceQuestion } from './asked.ts';
+import type { TraceQuestion } from './question.ts';
 
 /** A step that is not offered now, and why. */
 export interface Withheld {

@@ -6,7 +6,7 @@ import { mayBeDone, repairsOf } from '../trouble/steps/repairs-of.ts';
 import { likeliestFirst } from './cause-chance.ts';
 import { repairOf } from './likeliest.ts';
 import { afterAnswer, chanceOfCauses, massOf } from './reason/finder.ts';
-import { pruned } from './reason/narrowed.ts';
+import { pruned } from './reason/prune.ts';
 import { whyFirst, worthIn, worthText, type StepAdvice } from './worth.ts';
 
 const small = (seed: number) => finderOf(smallSpec(seed, { causes: [4, 7], steps: [4, 6], pairs: seed % 2 === 0 })); // prettier-ignore

@@ -1,7 +1,7 @@
 import type { Basis } from '../base/quantity.ts';
 import type { Part } from './parts.ts';
 import type { Scope } from './scopes.ts';
-import type { Symptom } from './seen.ts';
+import type { Symptom } from './symptoms.ts';
 
 /** One thing that may be wrong. Odds and weights are relative: only their ratios count. */
 export interface CauseRecord {

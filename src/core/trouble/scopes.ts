@@ -1,5 +1,5 @@
 import { keysOf } from '../base/keys.ts';
-import type { Location } from './sits.ts';
+import type { Location } from './locations.ts';
 
 interface ScopeRecord {
   name: string;

@@ -1,4 +1,4 @@
-import { UserError } from '../base/refusal.ts';
+import { UserError } from '../base/user-error.ts';
 
 /**
  * Needle sizes in use on multi-needle heads: metric number (blade diameter in 1/100 mm) and the US number

@@ -1,5 +1,5 @@
-import { ownProperty } from '../base/own.ts';
-import { UserError } from '../base/refusal.ts';
+import { ownProperty } from '../base/own-property.ts';
+import { UserError } from '../base/user-error.ts';
 
 /**
  * The ways a thread's fineness is stated.

@@ -1,4 +1,4 @@
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import { hexOf, roundRgb, type Rgb } from '../../core/thread/colour.ts';
 import { clearTone, groundOf } from './colours/ground.ts';
 import { clearLabel, labelPixels } from './colours/labels.ts';

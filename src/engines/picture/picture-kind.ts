@@ -1,4 +1,4 @@
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 
 /** A kind of picture file. `way`: what to do with one that is not read. */
 interface PictureKind {

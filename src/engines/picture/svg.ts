@@ -1,4 +1,4 @@
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 
 /**
  * Refuses an SVG that could do more than be drawn: scripts, handlers, foreign pages, and whatever is fetched from

@@ -1,4 +1,4 @@
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import { describePlan, type PlanAnswer } from './answer.ts';
 import { Budget, type Clock } from './model/budget.ts';
 import { greedyPlan } from './seating/greedy.ts';
@@ -8,7 +8,7 @@ import { costed, latenessCost, type Lateness } from './ordering/lateness.ts';
 import { modelOf, type Model } from './model/model.ts';
 import { planOrder } from './ordering/order.ts';
 import { changesBefore, isAsLateAsCanBe } from './ordering/late-orders.ts';
-import { type OrderPlan } from './seating/planned.ts';
+import { type OrderPlan } from './seating/order-plan.ts';
 import type { PlanProblem } from './problem/problem.ts';
 import { mostExact, quickPlan } from './ordering/quick-plan.ts';
 import { shareWhereFull, type Sharing } from './problem/turns.ts';

@@ -1,23 +1,23 @@
 import { median } from 'simple-statistics';
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import { halvedBelow, type Pixels } from '../picture/index.ts';
 import { withMargins } from './geometry/arrange.ts';
 import type { Box } from './geometry/box.ts';
 import { bestOf, type Measured } from './measure/best.ts';
-import { deblurred } from './measure/blurred.ts';
+import { deblurred } from './measure/deblur.ts';
 import { bobbinTold } from './measure/bobbin.ts';
 import { misfitWith, sketchOf, type ColumnRead, type Sketch } from './measure/column.ts';
 import { medianOf, type Colour } from './image/planes.ts';
 import type { Outline } from './geometry/by-hand.ts';
 import { foundBoxes, givenBoxes, usualLengthMm, type UndersideAsked } from './find/find.ts';
-import { isHalfOf } from './judge/half-beside.ts';
+import { isHalfOf } from './judge/split-column.ts';
 import { inOneLight } from './straighten/light.ts';
 import { asWideAsOthers } from './measure/usual-width.ts';
-import type { Ends } from './straighten/ends-in-row.ts';
-import { measureEnds } from './straighten/ends-told.ts';
+import type { Ends } from './straighten/ends-from-row.ts';
+import { measureEnds } from './straighten/measure-ends.ts';
 import { placesIn, stripOf, trimmed, type Strip } from './image/strip.ts';
 import { errorOf, notClear } from './judge/doubt.ts';
-import { rejectionOf } from './judge/why-unread.ts';
+import { rejectionOf } from './judge/rejection.ts';
 
 export type { UndersideAsked } from './find/find.ts';
 

@@ -1,4 +1,4 @@
-import { refreshPage } from '../live/fresh/page-anew.ts';
+import { refreshPage } from '../live/fresh/refresh-page.ts';
 import { forgetOffline, keepAgain } from '../live/fresh/keep-offline.ts';
 
 /**

@@ -13,7 +13,7 @@ import { getJson } from './get-json.ts';
 import { lastingLine } from './line.ts';
 import { Listeners } from './listeners.ts';
 import { Outbox, type Outgoing } from './outbox/outbox.ts';
-import { MachineReplica } from './told.ts';
+import { MachineReplica } from './machine-replica.ts';
 import { whileSeen } from './while-seen.ts';
 import { viewOf, type HeadView } from './view.ts';
 

@@ -1,4 +1,4 @@
-import type { ManualCorrection } from '../../core/artwork/put-right.ts';
+import type { ManualCorrection } from '../../core/artwork/manual-correction.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import type { Measures } from '../../core/element/measures.ts';
 import { cloths } from '../../core/garment/cloths.ts';

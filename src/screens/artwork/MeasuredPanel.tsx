@@ -1,6 +1,6 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
-import { adviseStop, byThreadAlone } from '../../core/advice/of-stop.ts';
+import { adviseStop, byThreadAlone } from '../../core/advice/stop-advice.ts';
 import { measured, type Measures } from '../../core/element/measures.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { MeasuredDesign, MeasuredStop } from '../../core/stitches/read-list.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { widestGap, type CorrectionSet } from '../../core/artwork/put-right.ts';
+import { widestGap, type CorrectionSet } from '../../core/artwork/manual-correction.ts';
 import type { Reading, Region } from '../../engines/logo/index.ts';
 import type { PutRightHere } from '../../schemas/artwork.ts';
 import { counted } from '../../parts/text.ts';

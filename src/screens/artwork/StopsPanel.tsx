@@ -1,10 +1,10 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
-import { garmentRemarks } from '../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../core/advice/garment-remarks.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import { farColour, mainKind, measuresOf, type ProposedStop } from '../../core/artwork/propose.ts';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
-import type { ManualCorrection } from '../../core/artwork/put-right.ts';
+import type { ManualCorrection } from '../../core/artwork/manual-correction.ts';
 import type { Reading } from '../../engines/logo/index.ts';
 import { countedSays, usual } from '../../core/stitches/stitch-estimate.ts';
 import { keysOf } from '../../core/base/keys.ts';

@@ -9,7 +9,7 @@ import {
   regionAt,
   type ManualCorrection,
   type CorrectionSet,
-} from '../../core/artwork/put-right.ts';
+} from '../../core/artwork/manual-correction.ts';
 import type { Garment } from '../../core/garment/garment.ts';
 import type { ElementKind } from '../../core/element/elements.ts';
 import { useFrame } from '../../parts/frame/context.tsx';

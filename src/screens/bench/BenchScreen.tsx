@@ -1,7 +1,7 @@
 import { counting } from '../../core/ledger/about-kinds.ts';
 import type { EventOf } from '../../core/ledger/entry.ts';
 import { railOrder } from '../../core/head/rail-order.ts';
-import type { Sewn } from '../../core/tension/case/sewn.ts';
+import type { Sewn } from '../../core/tension/case/stitches-by-day.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { capital } from '../../parts/text.ts';
 import { SafetyLine } from '../../parts/SafetyLine.tsx';

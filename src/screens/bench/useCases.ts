@@ -3,7 +3,7 @@ import { fieldOf } from '../../core/ledger/about-kinds.ts';
 import { workshopCases } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
-import type { Sewn } from '../../core/tension/case/sewn.ts';
+import type { Sewn } from '../../core/tension/case/stitches-by-day.ts';
 import { learnFriction } from '../../core/tension/case/belief/scale.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Event } from '../../schemas/ledger/event.ts';

@@ -13,7 +13,7 @@ import {
   type PracticeMove,
   type PracticeState,
 } from '../../core/tension/block/practice.ts';
-import { readPullCurve } from '../../core/tension/pull/trace.ts';
+import { readPullCurve } from '../../core/tension/pull/pull-curve.ts';
 import { bandOf } from '../../core/tension/targets.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { photograph } from '../../simulators/block-camera.ts';

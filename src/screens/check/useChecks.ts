@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { CheckRequest } from '../../core/check/asked.ts';
+import type { CheckRequest } from '../../core/check/request.ts';
 import { deriveChecks } from '../../core/check/derive.ts';
 import type { CheckFacts } from '../../core/check/facts.ts';
 import { markFrom, markOf, type CheckMark } from '../../core/check/item.ts';

@@ -1,5 +1,5 @@
-import { costGroups } from '../../core/learn/answers/cost-groups.ts';
-import { ageUnits, needleGroups } from '../../core/learn/answers/words/needle-groups.ts';
+import { costGroups } from '../../core/findings/answers/cost-groups.ts';
+import { ageUnits, needleGroups } from '../../core/findings/answers/words/needle-groups.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import type { Findings } from './useFindings.ts';
 

@@ -1,6 +1,6 @@
 import { lazy, Suspense } from 'react';
-import type { Answer } from '../../core/learn/answers/words/answer.ts';
-import { questionNames } from '../../core/learn/question-names.ts';
+import type { Answer } from '../../core/findings/answers/words/answer.ts';
+import { questionNames } from '../../core/findings/question-names.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { CsvOut } from '../../parts/store/CsvOut.tsx';
 import { AnswerLayout } from './AnswerLayout.tsx';

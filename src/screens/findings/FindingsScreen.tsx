@@ -1,4 +1,4 @@
-import { questionKeys, questionNames } from '../../core/learn/question-names.ts';
+import { questionKeys, questionNames } from '../../core/findings/question-names.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { LedgerFaces } from '../../parts/ledger/LedgerFaces.tsx';

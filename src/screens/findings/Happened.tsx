@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { entrySays } from '../../core/ledger/about-kinds.ts';
-import type { ChangeWindow } from '../../core/learn/answers/words/answer.ts';
-import { capital } from '../../core/learn/answers/words/place-name.ts';
+import type { ChangeWindow } from '../../core/findings/answers/words/answer.ts';
+import { capital } from '../../core/findings/answers/words/place-name.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { get } from '../../parts/live/send.ts';
 import { dayText, timeText } from '../../parts/text.ts';

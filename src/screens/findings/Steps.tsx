@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { NextStep } from '../../core/learn/answers/words/answer.ts';
+import type { NextStep } from '../../core/findings/answers/words/answer.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useMay } from '../../parts/people/rights.tsx';
 import { send } from '../../parts/live/send.ts';

@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
-import type { AgeUnit, NeedleGroup } from '../../core/learn/answers/words/needle-groups.ts';
-import type { Answer } from '../../core/learn/answers/words/answer.ts';
-import type { CostGroup } from '../../core/learn/answers/cost-groups.ts';
-import type { QuestionKey } from '../../core/learn/question-names.ts';
-import { questionNames } from '../../core/learn/question-names.ts';
+import type { AgeUnit, NeedleGroup } from '../../core/findings/answers/words/needle-groups.ts';
+import type { Answer } from '../../core/findings/answers/words/answer.ts';
+import type { CostGroup } from '../../core/findings/answers/cost-groups.ts';
+import type { QuestionKey } from '../../core/findings/question-names.ts';
+import { questionNames } from '../../core/findings/question-names.ts';
 import { ruleInStitches } from '../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useHeard } from '../../parts/frame/useAsked.ts';

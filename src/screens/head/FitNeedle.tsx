@@ -2,7 +2,7 @@ import { needleReasonKeys, needleReasons, type NeedleReason } from '../../core/n
 import { useState } from 'react';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../core/needle/label.ts';
 import type { LabelMeaning } from '../../core/needle/letters.ts';
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { intoView } from '../../parts/into-view.ts';
 import type { HeadView } from '../../parts/live/view.ts';

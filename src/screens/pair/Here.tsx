@@ -1,5 +1,5 @@
 import { cloths, type Cloth } from '../../core/garment/cloths.ts';
-import { hereText } from '../../core/learn/answers/here.ts';
+import { hereText } from '../../core/findings/answers/here.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { useAsked } from '../../parts/frame/useAsked.ts';
 import type { PairingData } from '../../schemas/findings.ts';

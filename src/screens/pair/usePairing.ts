@@ -1,6 +1,6 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useState } from 'react';
-import { adviseStop } from '../../core/advice/of-stop.ts';
+import { adviseStop } from '../../core/advice/stop-advice.ts';
 import { partsOf, type Measures } from '../../core/element/measures.ts';
 import type { Backing, Topping } from '../../core/garment/backings.ts';
 import type { Cloth } from '../../core/garment/cloths.ts';

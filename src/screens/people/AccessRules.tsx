@@ -1,5 +1,5 @@
 import type { Access } from '../../schemas/people.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAct } from './useAct.ts';
 
 const idleChoices = [10, 30, 60, 120, 240, 480];

@@ -3,7 +3,7 @@ import { AddField } from '../../parts/store/AddForm.tsx';
 import type { Device, DeviceNew } from '../../schemas/people.ts';
 import { CodeCard, type MadeCode } from './CodeCard.tsx';
 import type { Machine } from '../../schemas/workshop.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAct } from './useAct.ts';
 import { useMake } from './useMake.ts';
 

@@ -1,7 +1,7 @@
 import { AddField } from '../../parts/store/AddForm.tsx';
 import type { FeedToken, FeedTokenNew } from '../../schemas/people.ts';
 import type { Machine } from '../../schemas/workshop.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAct } from './useAct.ts';
 import { useMake } from './useMake.ts';
 

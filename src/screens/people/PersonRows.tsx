@@ -4,7 +4,7 @@ import { leastSigns, personRoles, roles, type PersonRole } from '../../core/peop
 import { AddField, AddForm } from '../../parts/store/AddForm.tsx';
 import { EditThing } from '../../parts/store/EditThing.tsx';
 import type { Person } from '../../schemas/people.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAct } from './useAct.ts';
 
 /** Everybody, with role and PIN; what the roles may stands under it. */

@@ -1,5 +1,5 @@
 import type { Session } from '../../schemas/people.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAct } from './useAct.ts';
 
 /** Who is signed in where; each can be ended from here. */

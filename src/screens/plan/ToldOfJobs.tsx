@@ -1,4 +1,4 @@
-import { garmentRemarks } from '../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../core/advice/garment-remarks.ts';
 import { needlesFor } from '../../core/seating/for-stops.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Job } from '../../schemas/workshop.ts';

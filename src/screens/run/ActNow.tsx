@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { actsOf } from '../../core/board/acts.ts';
 import { deedPath, deedText } from '../../core/ledger/deed.ts';
-import type { Watch } from '../../core/learn/change/watch.ts';
+import type { Watch } from '../../core/findings/change/watch.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Job } from '../../schemas/workshop.ts';
 import { usePieces, useRun } from './hooks/useRun.ts';

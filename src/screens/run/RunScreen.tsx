@@ -1,4 +1,4 @@
-import type { Watch } from '../../core/learn/change/watch.ts';
+import type { Watch } from '../../core/findings/change/watch.ts';
 import { BareFrame } from '../../parts/frame/BareFrame.tsx';
 import { Notices } from '../../parts/frame/Notices.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { slowestOf } from '../../core/advice/of-stop.ts';
+import { slowestOf } from '../../core/advice/stop-advice.ts';
 import { speedLimits } from '../../core/seating/speed.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { keepSpeed, keptSpeed } from '../../parts/device/kept.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { get, send } from '../../parts/live/send.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';

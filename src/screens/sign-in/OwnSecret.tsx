@@ -1,6 +1,6 @@
 import { send } from '../../parts/live/send.ts';
 import { useTry } from '../../parts/live/useTry.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 
 /** Another PIN for whoever is signed in. */
 export function OwnSecret({ done }: { done: () => void }) {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { leastSigns } from '../../core/people/roles.ts';
 import { send } from '../../parts/live/send.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useHash } from './useHash.ts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { forgetOffline } from '../../parts/live/fresh/keep-offline.ts';
 import { send } from '../../parts/live/send.ts';
-import { NotAllowed } from '../../parts/people/Refusal.tsx';
+import { NotAllowed } from '../../parts/people/NotAllowed.tsx';
 import { useTry } from '../../parts/live/useTry.ts';
 import { useAwake } from '../../parts/device/useAwake.ts';
 import { OwnSecret } from './OwnSecret.tsx';

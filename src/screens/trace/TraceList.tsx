@@ -2,7 +2,7 @@ import type { Trace } from '../../core/trace/course/fold.ts';
 import { courseOf } from '../../core/trace/course/stage.ts';
 import { traceOutcomes } from '../../core/ledger/kinds/trace_closed/definition.ts';
 import { causeOf } from '../../core/trouble/causes.ts';
-import { symptoms } from '../../core/trouble/seen.ts';
+import { symptoms } from '../../core/trouble/symptoms.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import { counted, momentText } from '../../parts/text.ts';
 import { LearnAnew } from './LearnAnew.tsx';

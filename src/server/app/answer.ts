@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { Problem } from '../base/problem.ts';
-import type { RequestOrigin } from '../people/shown.ts';
+import type { RequestOrigin } from '../people/credentials.ts';
 import { ConnectionLimiter } from './connection-limiter.ts';
 import { directRequest } from './direct.ts';
 import { answerByFramework } from './framework.ts';

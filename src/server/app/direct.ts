@@ -18,10 +18,10 @@ import {
   tooLong,
   tooSlow,
 } from '../http/body.ts';
-import { authenticate, requireRight, requireMachineScope } from '../people/askers.ts';
-import type { RequestOrigin, Credentials } from '../people/shown.ts';
+import { authenticate, requireRight, requireMachineScope } from '../people/principals.ts';
+import type { RequestOrigin, Credentials } from '../people/credentials.ts';
 import { whileAllowed } from '../http/while-allowed.ts';
-import { noteActivity } from '../people/seen.ts';
+import { noteActivity } from '../people/activity.ts';
 import { mustTake, paced } from '../http/rate.ts';
 import { idOf } from '../http/path-id.ts';
 import { validator } from '../http/validate.ts';

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { IncomingHttpHeaders, IncomingMessage, ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { TLSSocket } from 'node:tls';
-import type { RequestOrigin } from '../people/shown.ts';
+import type { RequestOrigin } from '../people/credentials.ts';
 import { pathOf } from './request-path.ts';
 
 /**

@@ -1,4 +1,4 @@
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 
 /** An answer of RFC 9457 (problem details). `detail` is a sentence an operator understands. */
 export interface Problem {

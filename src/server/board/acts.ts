@@ -6,7 +6,7 @@ import { serverNow } from '../base/clock.ts';
 import { feedNow } from '../feed/state.ts';
 import { jobOnMachine } from '../jobs/jobs.ts';
 import { keptSeats } from '../jobs/plans.ts';
-import { watchesAt } from '../learn/watches.ts';
+import { watchesAt } from '../findings/watches.ts';
 import { everyItem } from '../ledger/reading/export.ts';
 import { ledgerPage } from '../ledger/reading/read.ts';
 import { headNow } from '../machine/head.ts';

@@ -2,7 +2,7 @@ import { foldingKinds } from '../../core/ledger/about-kinds.ts';
 import { inTransaction, longWork, rows, type Sql } from '../base/database.ts';
 import type { Line } from '../../core/ledger/entry.ts';
 import { lineColumns } from '../ledger/projecting/columns.ts';
-import { catchUpIn } from '../learn/catch-up.ts';
+import { catchUpIn } from '../findings/catch-up.ts';
 import { everyLedgerLock } from '../ledger/writing/locks.ts';
 import { project } from '../ledger/projecting/project.ts';
 import { rebuildRoots } from '../ledger/projecting/roots.ts';

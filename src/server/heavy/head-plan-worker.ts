@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { runPlan, shareOut } from '../../engines/planner/index.ts';
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import type { PlanResult, PlanTask } from './head-plan.ts';
 
 /** A thread that works out one plan, answers, and ends. Built as an entry of its own (astro.config.ts). */

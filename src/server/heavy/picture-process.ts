@@ -8,7 +8,7 @@ import {
   embeddedPictures,
   svgAspect,
 } from '../../engines/picture/index.ts';
-import { UserError } from '../../core/base/refusal.ts';
+import { UserError } from '../../core/base/user-error.ts';
 import { readUnderside } from '../../engines/underside/index.ts';
 import type { PictureResult, PictureTask } from './artwork.ts';
 

@@ -14,7 +14,7 @@ import {
   tooLong,
   tooSlow,
 } from './body.ts';
-import { requireRight, requireMachineScope } from '../people/askers.ts';
+import { requireRight, requireMachineScope } from '../people/principals.ts';
 import { mustTake, type Rate } from './rate.ts';
 import { validator } from './validate.ts';
 import { idOf } from './path-id.ts';

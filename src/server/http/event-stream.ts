@@ -1,9 +1,9 @@
 import type { APIContext } from 'astro';
 import type { Right } from '../../core/people/rights.ts';
 import { may } from '../../core/people/roles.ts';
-import { authenticate } from '../people/askers.ts';
-import { credentialsOf } from '../people/shown.ts';
-import { onAccessChange } from '../people/known.ts';
+import { authenticate } from '../people/principals.ts';
+import { credentialsOf } from '../people/credentials.ts';
+import { onAccessChange } from '../people/access-cache.ts';
 
 /** Often enough that proxies and sleeping tablets keep or drop the line visibly. */
 const beatMs = 15_000;

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Principal } from '../../schemas/people.ts';
-import { unauthenticated } from '../people/askers.ts';
+import { unauthenticated } from '../people/principals.ts';
 import { mustTake, paced, rates, take } from './rate.ts';
 
 const tablet = (id: string): Principal => ({

@@ -1,8 +1,8 @@
 import type { Right } from '../../core/people/rights.ts';
 import { ProblemError } from '../base/problem.ts';
-import { authenticate, requireRight, requireMachineScope } from '../people/askers.ts';
-import { onAccessChange } from '../people/known.ts';
-import type { RequestOrigin, Credentials } from '../people/shown.ts';
+import { authenticate, requireRight, requireMachineScope } from '../people/principals.ts';
+import { onAccessChange } from '../people/access-cache.ts';
+import type { RequestOrigin, Credentials } from '../people/credentials.ts';
 
 /** Who sends or reads something long, and what that takes. */
 interface Holder {

@@ -1,6 +1,6 @@
 import type { ListQuery } from '../../schemas/workshop.ts';
 import type { SavedPlan, SavedPlanChange, SavedPlanNew, SavedPlanSeats } from '../../schemas/plan/plan.ts';
-import type { KeptSeat } from '../../core/seating/asked.ts';
+import type { KeptSeat } from '../../core/seating/context.ts';
 import { database, rows } from '../base/database.ts';
 import { announceNews } from '../base/news.ts';
 import { log } from '../base/log.ts';

@@ -1,10 +1,10 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import { is, sqlKinds } from '../../core/ledger/about-kinds.ts';
 import type { Event, KindWith } from '../../core/ledger/entry.ts';
-import type { Sewn } from '../../core/tension/case/sewn.ts';
+import type { Sewn } from '../../core/tension/case/stitches-by-day.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
-import { caughtUp } from '../learn/catch-up.ts';
+import { caughtUp } from '../findings/catch-up.ts';
 import { eventColumns } from '../ledger/projecting/columns.ts';
 
 /** Entries of a case's life told at most: the newest. */

@@ -3,7 +3,7 @@ import type { ListQuery } from '../../schemas/workshop.ts';
 import { roles } from '../../core/people/roles.ts';
 import { database, rows } from '../base/database.ts';
 import { keysOf, pageOf } from '../base/paging.ts';
-import type { AccessChange } from './changed.ts';
+import type { AccessChange } from './access-change.ts';
 
 interface Row {
   seq: number;

@@ -1,8 +1,8 @@
 import type { Access, Principal } from '../../schemas/people.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { invalid } from '../base/problem.ts';
-import { accessChanged, recordAccessChange } from './changed.ts';
-import { accessCache } from './known.ts';
+import { accessChanged, recordAccessChange } from './access-change.ts';
+import { accessCache } from './access-cache.ts';
 
 /** ./start --open: nothing is asked of anybody. */
 const isOpen = process.env['VIVID_OPEN'] === '1';

@@ -1,6 +1,6 @@
 import type { APIContext } from 'astro';
 import { sessionHours } from './sessions.ts';
-import { nameOf, type Kept } from './shown.ts';
+import { nameOf, type Kept } from './credentials.ts';
 
 const deviceDays = 400;
 type Context = Pick<APIContext, 'locals' | 'cookies'>;

@@ -2,7 +2,7 @@ import { millisecondsInDay } from 'date-fns/constants';
 import { serverNow } from '../base/clock.ts';
 import { database, rows } from '../base/database.ts';
 import { tooMany } from '../base/problem.ts';
-import { recordAccessChange } from './changed.ts';
+import { recordAccessChange } from './access-change.ts';
 import { isSecret } from './tokens/secrets.ts';
 
 /** So many wrong ones cost nothing but themselves, on one device and of one person on all of them; each after them doubles the wait, from 30 s to a quarter of an hour. */

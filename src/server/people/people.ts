@@ -5,7 +5,7 @@ import { conflict, invalid, notFound } from '../base/problem.ts';
 import { addOperator } from '../stores/operators.ts';
 import { changeThing, removeThing, type Thing } from '../stores/things.ts';
 import { hasOwner, ownersHeld } from './access.ts';
-import { accessChanged, recordAccessChange } from './changed.ts';
+import { accessChanged, recordAccessChange } from './access-change.ts';
 import { hashSecret } from './tokens/secrets.ts';
 import { endSessionsOf } from './sessions.ts';
 

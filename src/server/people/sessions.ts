@@ -3,9 +3,9 @@ import type { Principal, Session } from '../../schemas/people.ts';
 import { serverNow } from '../base/clock.ts';
 import { database, inTransaction, rows, type Sql } from '../base/database.ts';
 import { ProblemError } from '../base/problem.ts';
-import { refused } from './askers.ts';
-import type { RequestOrigin } from './shown.ts';
-import { accessChanged, recordAccessChange } from './changed.ts';
+import { refused } from './principals.ts';
+import type { RequestOrigin } from './credentials.ts';
+import { accessChanged, recordAccessChange } from './access-change.ts';
 import { verifySecret } from './guesses.ts';
 import { hashOf, newToken } from './tokens/tokens.ts';
 

@@ -1,6 +1,6 @@
 import type { Chance } from '../../core/base/chance.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
-import type { Onset } from '../../core/trouble/since.ts';
+import type { Onset } from '../../core/trouble/onsets.ts';
 import type { TroubledHead } from './state.ts';
 
 interface HiddenFault {

@@ -1,8 +1,8 @@
 import { adviseTrace } from '../../core/trace/advise.ts';
-import type { AnsweredStep } from '../../core/trace/asked.ts';
+import type { AnsweredStep } from '../../core/trace/question.ts';
 import { usualSetting } from '../../core/trace/compile.ts';
 import { causeFound } from '../../core/trace/found.ts';
-import { cluesFromReport } from '../../core/trace/said.ts';
+import { cluesFromReport } from '../../core/trace/fault-report.ts';
 import type { Cause } from '../../core/trouble/causes.ts';
 import { stepOf, type Step } from '../../core/trouble/steps/index.ts';
 import type { HiddenCase } from './case.ts';

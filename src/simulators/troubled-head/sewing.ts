@@ -1,4 +1,4 @@
-import type { Symptom } from '../../core/trouble/seen.ts';
+import type { Symptom } from '../../core/trouble/symptoms.ts';
 import type { TroubledHead } from './state.ts';
 
 /** A soft step from 0 to 1: half at `at`, from a quarter to three quarters over about twice `width`. */

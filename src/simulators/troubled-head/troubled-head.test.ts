@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { casesTried } from '../../../tests/support/cases-tried.ts';
 import { keysOf } from '../../core/base/keys.ts';
 import { chance } from '../../core/base/chance.ts';
-import type { Symptom } from '../../core/trouble/seen.ts';
+import type { Symptom } from '../../core/trouble/symptoms.ts';
 import { answersOf, stepKeys, stepOf } from '../../core/trouble/steps/index.ts';
 import { hiddenCase } from './case.ts';
 import { hiddenFaults } from './faults.ts';

@@ -1,9 +1,9 @@
 import { cpus } from 'node:os';
 import { chance } from '../../../src/core/base/chance.ts';
-import { changesFound } from '../../../src/core/learn/answers/changed.ts';
-import { goesWith } from '../../../src/core/learn/factors/goes-with.ts';
-import { ageRule, bestAge, costAt } from '../../../src/core/learn/life/replace.ts';
-import { weibullFit } from '../../../src/core/learn/life/weibull.ts';
+import { changesFound } from '../../../src/core/findings/answers/changed.ts';
+import { goesWith } from '../../../src/core/findings/factors/goes-with.ts';
+import { ageRule, bestAge, costAt } from '../../../src/core/findings/life/replace.ts';
+import { weibullFit } from '../../../src/core/findings/life/weibull.ts';
 import { madeLives, madeYear } from '../../../tests/support/learn.ts';
 
 /** npm run bench:learn [RUNS [FIRST SEED]]: what Findings say of made-up years, against what those years hide. */

@@ -1,5 +1,5 @@
-import { rangeText } from '../../../src/core/tension/case/said.ts';
-import { mayBeRound, readPullCurve } from '../../../src/core/tension/pull/trace.ts';
+import { rangeText } from '../../../src/core/tension/case/chance-words.ts';
+import { mayBeRound, readPullCurve } from '../../../src/core/tension/pull/pull-curve.ts';
 import { traceVerdicts, type TraceVerdict } from '../../../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../../../tests/support/blocks.ts';
 import { courseOf, type Course, type World } from '../../../tests/support/cases.ts';

@@ -2,9 +2,9 @@ import { performance } from 'node:perf_hooks';
 import { adviseTrace, causesNow } from '../../../src/core/trace/advise.ts';
 import { checklist } from '../../../src/core/trace/checklist.ts';
 import { repairOf } from '../../../src/core/trace/likeliest.ts';
-import { cluesFromReport } from '../../../src/core/trace/said.ts';
+import { cluesFromReport } from '../../../src/core/trace/fault-report.ts';
 import { scopeKeys } from '../../../src/core/trouble/scopes.ts';
-import { symptomKeys } from '../../../src/core/trouble/seen.ts';
+import { symptomKeys } from '../../../src/core/trouble/symptoms.ts';
 import { hiddenCase } from '../../../src/simulators/troubled-head/case.ts';
 import { finderWay, questionOf, search, type Way } from '../../../src/simulators/troubled-head/search.ts';
 

@@ -1,5 +1,5 @@
 import { caseText } from '../../gauge/case-text.ts';
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 import type { QuickSeat } from './quick-seats.ts';
 import { log, type Draft, type QuickContext, type Understood } from './quick-understood.ts';
 

@@ -1,7 +1,7 @@
 import { needleReasonKeys, needleReasons, type NeedleReason } from '../../needle/reasons.ts';
 import { needleText, readNeedleLabel, type NeedleSpec } from '../../needle/label.ts';
-import { threadNamed } from '../../thread/named.ts';
-import { UserError } from '../../base/refusal.ts';
+import { threadNamed } from '../../thread/find-thread.ts';
+import { UserError } from '../../base/user-error.ts';
 import { readCase, readGauge } from './quick-case.ts';
 import { log, type QuickContext, type Understood } from './quick-understood.ts';
 import { nearest, positionFirst } from './quick-words.ts';

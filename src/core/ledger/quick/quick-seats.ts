@@ -1,4 +1,4 @@
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 
 export interface QuickSeat {
   head: number;

@@ -4,7 +4,7 @@ import {
   byThreadAlone,
   type JobToAdvise,
   type StopAdvice,
-} from '../../advice/of-stop.ts';
+} from '../../advice/stop-advice.ts';
 import type { Schools } from '../../advice/schools.ts';
 import type { WhatIsSewn } from '../../element/measures.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';

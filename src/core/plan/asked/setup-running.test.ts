@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
 import type { SaidSeat } from '../../ledger/head-now.ts';
-import type { KeptSeat } from '../../seating/asked.ts';
+import type { KeptSeat } from '../../seating/context.ts';
 import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
 import type { PlanProblem, PlanRequest } from '../../../engines/planner/problem/problem.ts';
 import type { PlanThread } from './requests.ts';

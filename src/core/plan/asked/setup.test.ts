@@ -12,7 +12,7 @@ import {
   type PlanProblem,
   type PlanRequest,
 } from '../../../engines/planner/problem/problem.ts';
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 
 const thread = (id: string, weightNo = 40, fibre: PlanThread['fibre'] = 'polyester'): PlanThread => ({
   id,

@@ -15,7 +15,7 @@ import type { JobNow, Seat } from '../../ledger/head-now.ts';
 import { seatJob, sewnBefore } from '../../seating/seating.ts';
 import { speedLimits } from '../../seating/speed.ts';
 import { turnsOf } from '../../seating/turns.ts';
-import type { KeptSeat, SewnAt } from '../../seating/asked.ts';
+import type { KeptSeat, SewnAt } from '../../seating/context.ts';
 import { needleText, type NeedleSpec } from '../../needle/label.ts';
 import { blockAt, type Scheme } from '../blocks/scheme.ts';
 import { sewMinutes, type MeasuredLeft } from './sew-minutes.ts';

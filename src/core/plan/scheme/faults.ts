@@ -1,5 +1,5 @@
 import { needleText, readNeedleLabel } from '../../needle/label.ts';
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 import type { PlanPosition, PlanProblem } from '../../../engines/planner/index.ts';
 import { blockAt, positionsOf, rangeText, type Block, type Scheme } from '../blocks/scheme.ts';
 

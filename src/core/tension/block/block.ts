@@ -1,5 +1,5 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { explain } from './explain.ts';
 

@@ -1,9 +1,9 @@
 import { millisecondsInDay } from 'date-fns/constants';
-import { memoized } from '../../base/remembered.ts';
+import { memoized } from '../../base/memoize.ts';
 import type { EntryData, KindWith } from '../../ledger/entry.ts';
 import { meanScrew, usualScrew, type ScrewPrior } from './belief/known-screw.ts';
-import { landedChance, type TurnOutcome } from './foretold.ts';
-import { sewnBetween, type Sewn } from './sewn.ts';
+import { landedChance, type TurnOutcome } from './turn-outcomes.ts';
+import { sewnBetween, type Sewn } from './stitches-by-day.ts';
 import { afterStep, newCase, type CaseStep, type Followed } from './belief/screw.ts';
 
 /** One entry of a case's life, as far as it is about the case. `machineId`: the machine that it was read for. */

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { bandOf } from '../targets.ts';
 import { nextTurn } from './next-turn.ts';
-import { rangeText } from './said.ts';
+import { rangeText } from './chance-words.ts';
 import { followCase, type CaseStep } from './belief/screw.ts';
 import { slopePrior } from './belief/spring.ts';
 

@@ -1,9 +1,9 @@
 import { turnText } from '../../gauge/turn-words.ts';
 import { middleOf, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './belief/after-turn.ts';
-import { uncalibrated, type Calibration } from './as-it-came.ts';
-import { valueOfAnotherPull } from './another-pull.ts';
-import { rangeText } from './said.ts';
+import { uncalibrated, type Calibration } from './calibration.ts';
+import { valueOfAnotherPull } from './value-of-information.ts';
+import { rangeText } from './chance-words.ts';
 import { isDoubted, type CaseBelief, type Foretold } from './belief/screw.ts';
 
 /** What to do at the case next. */

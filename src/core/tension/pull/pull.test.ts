@@ -4,7 +4,7 @@ import { localBeat } from './beat.ts';
 import { byLength } from './by-length.ts';
 import { powerBetween, powerSpectrum } from './spectrum.ts';
 import { copyUpper } from './thread-gauge.ts';
-import { readPullCurve } from './trace.ts';
+import { readPullCurve } from './pull-curve.ts';
 
 const many = (count: number, of: number | ((at: number) => number)) =>
   Array.from({ length: count }, (_, at) => (typeof of === 'number' ? of : of(at)));

@@ -1,4 +1,4 @@
-import { UserError } from '../../base/refusal.ts';
+import { UserError } from '../../base/user-error.ts';
 
 /** A position's upper tension at the thread gauge, grams. */
 export interface UpperReading {

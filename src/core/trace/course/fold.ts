@@ -1,8 +1,8 @@
 import { inLedgerOrder, type EventOf } from '../../ledger/entry.ts';
 import type { Step } from '../../trouble/steps/index.ts';
-import type { AnsweredStep } from '../asked.ts';
-import type { FaultReport } from '../said.ts';
-import { isKind, type RunEvent } from '../../run/told.ts';
+import type { AnsweredStep } from '../question.ts';
+import type { FaultReport } from '../fault-report.ts';
+import { isKind, type RunEvent } from '../../run/run-event.ts';
 
 /** A step that was done in a trace. */
 export interface DoneStep extends AnsweredStep {

@@ -1,4 +1,4 @@
-import { isKind, stitchesAt, type RunEvent } from '../../run/told.ts';
+import { isKind, stitchesAt, type RunEvent } from '../../run/run-event.ts';
 import type { DoneStep, Trace } from './fold.ts';
 
 /** Stitches without a break after which a trace that waits asks to be closed. From memory. */

@@ -1,7 +1,7 @@
 import { is } from '../../ledger/about-kinds.ts';
-import { isKind, type RunEvent } from '../../run/told.ts';
+import { isKind, type RunEvent } from '../../run/run-event.ts';
 import { tellsImpact } from '../../trouble/impact.ts';
-import { onsets, type Onset } from '../../trouble/since.ts';
+import { onsets, type Onset } from '../../trouble/onsets.ts';
 import type { Clue } from '../clue.ts';
 import { newestOf, sewnBetween, whole, type Evidence, type EvidenceInput } from './input.ts';
 import { bounded } from './likelihood.ts';

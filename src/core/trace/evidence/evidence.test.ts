@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { readNeedleLabel } from '../../needle/label.ts';
 import { defaultNeedleLife } from '../../needle/life.ts';
-import type { RunEvent } from '../../run/told.ts';
+import type { RunEvent } from '../../run/run-event.ts';
 import { finderFor } from '../compile.ts';
 import { causeKeys, causeOf, type Cause } from '../../trouble/causes.ts';
 import { parts } from '../../trouble/parts.ts';

@@ -1,9 +1,9 @@
 import { millisecondsInDay } from 'date-fns/constants';
 import type { Seat } from '../../ledger/head-now.ts';
 import type { NeedleLife } from '../../needle/life.ts';
-import { isKind, stitchesAt, stitchesOn, type RunEvent } from '../../run/told.ts';
+import { isKind, stitchesAt, stitchesOn, type RunEvent } from '../../run/run-event.ts';
 import type { Band } from '../../tension/targets.ts';
-import { symptomOfFault } from '../../trouble/seen.ts';
+import { symptomOfFault } from '../../trouble/symptoms.ts';
 
 /** What the ledger and the record of the job know of the place that breaks. Instants are ISO 8601. */
 export interface EvidenceInput {

@@ -1,6 +1,6 @@
 import { causeKeys, causeOf, type Cause } from '../../trouble/causes.ts';
 import { parts } from '../../trouble/parts.ts';
-import type { Location } from '../../trouble/sits.ts';
+import type { Location } from '../../trouble/locations.ts';
 import type { Clue } from '../clue.ts';
 
 /** No evidence of the ledger weighs more than this, either way: what was booked may be booked wrongly. From memory. */

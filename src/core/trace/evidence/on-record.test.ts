@@ -3,9 +3,9 @@ import { asked, brokeTold, minute, pieceTold, told } from '../../../../tests/sup
 import type { Seat } from '../../ledger/head-now.ts';
 import { readNeedleLabel } from '../../needle/label.ts';
 import { defaultNeedleLife } from '../../needle/life.ts';
-import type { RunEvent } from '../../run/told.ts';
+import type { RunEvent } from '../../run/run-event.ts';
 import type { Cause } from '../../trouble/causes.ts';
-import { onsets } from '../../trouble/since.ts';
+import { onsets } from '../../trouble/onsets.ts';
 import { before } from './before.ts';
 import { evidenceOf, type EvidenceInput } from './input.ts';
 import { blockShare, caseReading, needleAge, needleFit, speed, threadAge } from './on-record.ts';

@@ -5,7 +5,7 @@ import { needleText } from '../../needle/label.ts';
 import { needleWorn } from '../../needle/life.ts';
 import { fieldOf } from '../../ledger/about-kinds.ts';
 import { caseIn } from '../../run/cases-in.ts';
-import { isKind, type RunEvent } from '../../run/told.ts';
+import { isKind, type RunEvent } from '../../run/run-event.ts';
 import { bandOf, zoneOf, zones } from '../../tension/targets.ts';
 import type { Clue } from '../clue.ts';
 import { newestOf, percent, whole, type Evidence, type EvidenceInput } from './input.ts';

@@ -1,5 +1,5 @@
 import { seatAt } from '../../ledger/head-now.ts';
-import { locations } from '../../trouble/sits.ts';
+import { locations } from '../../trouble/locations.ts';
 import type { Clue } from '../clue.ts';
 import { percent, sewnBetween, sewnOnHead, whole, type Evidence } from './input.ts';
 import { against, bySits, evenTimes, hitsOf, ownTimes } from './likelihood.ts';

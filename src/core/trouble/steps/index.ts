@@ -1,5 +1,5 @@
 import { keysOf } from '../../base/keys.ts';
-import { gaugeChecks } from './gauged.ts';
+import { gaugeChecks } from './gauge-checks.ts';
 import { looks } from './looks.ts';
 import { repairs } from './repairs.ts';
 import { repairAnswers, swapAnswers, type AnswerRecord, type StepRecord } from './step.ts';

@@ -1,4 +1,4 @@
-import { maskOf } from '../parts/filled.ts';
+import { maskOf } from '../parts/solids.ts';
 import { lettersOf, type Letter } from '../letters/letters.ts';
 import { measureLine, type TextLine } from './measure-line.ts';
 import type { Part, PartMap } from '../parts/parts.ts';

@@ -1,6 +1,6 @@
 import { alphabet, holesOf, plainLetters, type Stroke } from './alphabet.ts';
 import { reachOf } from '../letters/reach.ts';
-import { flood, maskOf } from '../parts/filled.ts';
+import { flood, maskOf } from '../parts/solids.ts';
 import { wholeLetter } from '../letters/letters.ts';
 import type { Part, PartMap } from '../parts/parts.ts';
 

@@ -3,7 +3,7 @@ import { offOf, offOfMost, unevenness } from './level.ts';
 import { heightOf, isMostlyJoined, type Letter } from './letters.ts';
 import { reachOf, type Bent, type Course } from './reach.ts';
 import { tiltOf } from './tilt.ts';
-import { leanOffset } from './turned.ts';
+import { leanOffset } from './lean.ts';
 
 /** Letters on a line lie on a circle only from so many on (slices of joined ones: `joined`), and where it rises over its chord by so much of their height. */
 const bentFrom = { letters: 3, joined: 8, ofHeight: 0.1, sure: 0.3 } as const;

@@ -1,4 +1,4 @@
-import { maskOf } from '../parts/filled.ts';
+import { maskOf } from '../parts/solids.ts';
 import type { Part } from '../parts/parts.ts';
 
 /** A letter, or a slice of letters that are joined, as lines are made of. Lengths in working px. */

@@ -1,13 +1,13 @@
 import { median } from 'simple-statistics';
 import type { Reading, Region } from '../reading.ts';
 import { estimateStitches } from '../../../core/stitches/stitch-estimate.ts';
-import { isEye, joinBeneath } from './beneath.ts';
+import { isEye, joinBeneath } from './enclosed.ts';
 import { reachOf } from '../letters/reach.ts';
 import { kindOfShape } from './classify.ts';
 import { linesByHand, type LinesSaid } from '../lettering/by-hand.ts';
 import { withoutCarriers } from './carriers.ts';
 import { contactsOf } from '../parts/contacts.ts';
-import { solidsOf, type Solid } from '../parts/filled.ts';
+import { solidsOf, type Solid } from '../parts/solids.ts';
 import { wholeLetter, type Letter } from '../letters/letters.ts';
 import { findLines } from '../lettering/lines.ts';
 import { monograms } from '../lettering/monogram.ts';

@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import { changeTable, relationOf, type ChangeTable } from '../problem/minutes.ts';
 import {
   checkProblem,

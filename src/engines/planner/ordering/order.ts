@@ -3,7 +3,7 @@ import { Budget } from '../model/budget.ts';
 import { modelOf, type Model } from '../model/model.ts';
 import { FixedOrder, type FixedResult, type SearchLimits } from '../seating/fixed-order.ts';
 import { pricesOfAll, pricesOfOrder } from '../seating/multipliers.ts';
-import type { OrderPlan } from '../seating/planned.ts';
+import type { OrderPlan } from '../seating/order-plan.ts';
 import { Beginnings } from './beginnings.ts';
 import { goodOrders } from './good-orders.ts';
 import { isAsLateAsCanBe, LateOrders, lateWithoutChanging } from './late-orders.ts';

@@ -1,7 +1,7 @@
 import { crossOver } from '../seating/cross-over.ts';
 import { greedyPlan } from '../seating/greedy.ts';
 import type { Model } from '../model/model.ts';
-import type { OrderPlan } from '../seating/planned.ts';
+import type { OrderPlan } from '../seating/order-plan.ts';
 
 /** Requests beyond which assignments take longer than there is time for: pairs of them are a million numbers and more. */
 export const mostExact = 500;

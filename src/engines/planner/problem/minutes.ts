@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 
 /** Minutes of work at one position of one head: the workshop's own settings. */
 export interface ChangeMinutes {

@@ -1,6 +1,6 @@
-import { ownProperty } from '../../../core/base/own.ts';
+import { ownProperty } from '../../../core/base/own-property.ts';
 import type { ChangeMinutes } from './minutes.ts';
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import { positionUses, type PositionUse } from './uses.ts';
 
 /** What is on a position of one head: keys of needle and thread, null where there is none. */

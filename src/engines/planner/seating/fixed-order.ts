@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import { serveChains, type Chains } from '../model/chain.ts';
 import { forbidden, modelOf, type Model } from '../model/model.ts';
 import { isUsable } from '../problem/problem.ts';

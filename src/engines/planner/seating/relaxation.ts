@@ -1,6 +1,6 @@
 import { alikeOf, type Alike } from './alike.ts';
 import { Assignment } from '../../../core/base/assignment.ts';
-import { placeChains, ringsIn } from './followed.ts';
+import { placeChains, ringsIn } from './place-chains.ts';
 import { forbidden, type Model } from '../model/model.ts';
 
 /** How one request may follow another: not at all, in any way, or only with another needle. */

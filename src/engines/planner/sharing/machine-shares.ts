@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import type { PlanJob, PlanProblem } from '../problem/problem.ts';
 import { shareWhereFull } from '../problem/turns.ts';
 import { modelOf, type Model } from '../model/model.ts';

@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import { Budget } from '../model/budget.ts';
 import { MachineShares } from './machine-shares.ts';
 import { defaultSpanWeight, type ShareAsked, type ShareOutcome, type ShareProblem } from './share-problem.ts';

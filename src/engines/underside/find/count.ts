@@ -1,4 +1,4 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 
 const columns = (count: number) => (count === 1 ? '1 column is' : `${count} columns are`);
 const were = (count: number) => `${count} ${count === 1 ? 'was' : 'were'} said`;

@@ -1,9 +1,9 @@
 import { axesOf } from '../geometry/axes.ts';
 import type { Box } from '../geometry/box.ts';
-import { asClear, middleOf } from './missed.ts';
+import { asClear, middleOf } from './recover-columns.ts';
 import type { Planes } from '../image/planes.ts';
 import { endsOf, reaching } from '../geometry/reach.ts';
-import { endAt } from './standing.ts';
+import { endAt } from './contrast.ts';
 
 /** An end that shows by less than this is hidden; it is looked for where it shows by as much as the second. */
 const shows = { hidden: 0.03, found: 0.06 } as const;

@@ -1,6 +1,6 @@
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import type { Pixels } from '../../picture/index.ts';
-import { withoutOverlaps } from './apart.ts';
+import { withoutOverlaps } from './overlaps.ts';
 import { ownWidth, rowsOf, withUnseen, type Seen } from '../geometry/arrange.ts';
 import type { Box } from '../geometry/box.ts';
 import { boxesAmong, candidatesIn } from './boxes.ts';
@@ -9,9 +9,9 @@ import { boxFrom, type Outline } from '../geometry/by-hand.ts';
 import { columnsDiffer, isFarOff } from './count.ts';
 import { planesOf, type Planes } from '../image/planes.ts';
 import { withEnds } from './ends.ts';
-import { dropHalfColumns } from './halves.ts';
-import { alignToRows } from './in-row.ts';
-import { isSure, recoverColumns, type SearchedColumn } from './missed.ts';
+import { dropHalfColumns } from './half-columns.ts';
+import { alignToRows } from './rows.ts';
+import { isSure, recoverColumns, type SearchedColumn } from './recover-columns.ts';
 import { stripesAmong } from './stripes.ts';
 import { withoutTails } from './tails.ts';
 

@@ -1,6 +1,6 @@
 import { leastContrast } from './bobbin.ts';
 import { measured, type ColumnRead, type Sketch } from './column.ts';
-import { smoothedRows } from './evened.ts';
+import { smoothedRows } from './smooth-rows.ts';
 import { difference, type Colour } from '../image/planes.ts';
 import type { Strip } from '../image/strip.ts';
 

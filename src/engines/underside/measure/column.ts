@@ -6,7 +6,7 @@ import { cutRow, fineEdge, type RowColours, type RowEdges } from './segments.ts'
 import { noiseAbout, partOf, timesNoise } from './noise.ts';
 import { rimsOf } from './rim.ts';
 import type { Strip } from '../image/strip.ts';
-import { thin, recoverThinStripe, type FineEdges } from './thin.ts';
+import { thin, recoverThinStripe, type FineEdges } from './thin-stripe.ts';
 
 /** What a strip is made of, before its edges are known to a part of a step. */
 export interface Sketch {

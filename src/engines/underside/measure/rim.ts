@@ -1,6 +1,6 @@
 import { median, quantile } from 'simple-statistics';
 import { colourOf, medianOf, type Colour } from '../image/planes.ts';
-import type { FineEdges } from './thin.ts';
+import type { FineEdges } from './thin-stripe.ts';
 import { cellOf, type Strip } from '../image/strip.ts';
 
 /** A place across a strip over its rows, steps: in the first row and in the last. */

@@ -1,4 +1,4 @@
-import { readPullCurve } from '../../../core/tension/pull/trace.ts';
+import { readPullCurve } from '../../../core/tension/pull/pull-curve.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import { traceAnswer, traceQuestion } from '../../../schemas/tension.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';

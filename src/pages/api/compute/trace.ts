@@ -1,6 +1,6 @@
 import { adviseTrace } from '../../../core/trace/advise.ts';
 import { usualPrices } from '../../../core/trace/compile.ts';
-import { cluesFromReport } from '../../../core/trace/said.ts';
+import { cluesFromReport } from '../../../core/trace/fault-report.ts';
 import { worthText } from '../../../core/trace/worth.ts';
 import { causeOf } from '../../../core/trouble/causes.ts';
 import { answersOf, stepOf } from '../../../core/trouble/steps/index.ts';

@@ -12,7 +12,7 @@ import { cutOff, readAway } from '../../../server/http/body.ts';
 import { endpoint } from '../../../server/http/endpoint.ts';
 import { textStream } from '../../../server/http/text-stream.ts';
 import { invalid, ProblemError } from '../../../server/base/problem.ts';
-import { credentialsOf } from '../../../server/people/shown.ts';
+import { credentialsOf } from '../../../server/people/credentials.ts';
 import { whileAllowed } from '../../../server/http/while-allowed.ts';
 
 const query = object({ format: { enum: ['ndjson', 'json', 'csv'] }, table: { enum: exportTables } }, [

@@ -4,7 +4,7 @@ import { quickExamples, readQuickLine } from '../../../core/ledger/quick/quick-l
 import type { QuickContext, Understood } from '../../../core/ledger/quick/quick-understood.ts';
 import { inUse } from '../../../core/stores/in-use.ts';
 import { seatAt } from '../../../core/ledger/head-now.ts';
-import { UserError } from '../../../core/base/refusal.ts';
+import { UserError } from '../../../core/base/user-error.ts';
 import { useFrame } from '../context.tsx';
 
 const CameraScan = lazy(() => import('../CameraScan.tsx'));

@@ -1,7 +1,7 @@
 import type { Fault } from '../../../core/fault/faults.ts';
 import type { Event } from '../../../schemas/ledger/event.ts';
 import { clockNow } from '../clock.ts';
-import { inHead, type ActionContext, type Where } from './given.ts';
+import { inHead, type ActionContext, type Where } from './context.ts';
 
 /** Two touches of one position so close together, ms, are one. From memory. */
 const doubleTouchMs = 1000;

@@ -1,7 +1,7 @@
 import { entryNamed } from '../../../core/ledger/about-kinds.ts';
 import type { Written } from '../machine-live.ts';
 import { breakActions, forgetTouch } from './breaks.ts';
-import type { ActionContext } from './given.ts';
+import type { ActionContext } from './context.ts';
 import { jobActions } from './jobs.ts';
 import { pieceActions } from './pieces.ts';
 import { seatActions } from './seats.ts';

@@ -1,6 +1,6 @@
 import { seatJob, seatsToRecord } from '../../../core/seating/seating.ts';
 import type { Job } from '../../../schemas/workshop.ts';
-import type { ActionContext } from './given.ts';
+import type { ActionContext } from './context.ts';
 
 /** Which job is on the machine, and where its stops sew. */
 export function jobActions({ live, job, seating, say }: ActionContext) {

@@ -5,7 +5,7 @@ import { designOf, restOfPiece, type PlacedStop } from '../../../core/run/rest-o
 import { seatJob } from '../../../core/seating/seating.ts';
 import { keptHeads, keptSpeed } from '../../device/kept.ts';
 import { isSaidAgain } from '../second-press.ts';
-import { needleFirst, type ActionContext } from './given.ts';
+import { needleFirst, type ActionContext } from './context.ts';
 
 const agoText = (ms: number) =>
   ms < 90_000 ? `${Math.round(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`;

@@ -5,7 +5,7 @@ import { seatJob } from '../../../core/seating/seating.ts';
 import type { Thread } from '../../../schemas/workshop.ts';
 import { headsOf } from '../../device/kept.ts';
 import { shelfCone } from '../shelf-cone.ts';
-import { inHead, type ActionContext, type Where } from './given.ts';
+import { inHead, type ActionContext, type Where } from './context.ts';
 
 /** Needles fitted and cones mounted. */
 export function seatActions({ live, machine, view, job, seating, cones, say }: ActionContext) {

@@ -2,7 +2,7 @@ import { openStops } from '../../../core/ledger/open.ts';
 import type { Event } from '../../../schemas/ledger/event.ts';
 import type { Written } from '../machine-live.ts';
 import { forgetTouch } from './breaks.ts';
-import { needleFirst, type ActionContext } from './given.ts';
+import { needleFirst, type ActionContext } from './context.ts';
 
 /** Stops of the machine, pieces that are held, and going on. */
 export function stopActions({ live, machine, view, say }: ActionContext) {

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { KeptSeat } from '../../../core/seating/asked.ts';
+import type { KeptSeat } from '../../../core/seating/context.ts';
 import type { SavedPlan } from '../../../schemas/plan/plan.ts';
 import { getJson } from '../get-json.ts';
 import type { MachineLive } from '../machine-live.ts';

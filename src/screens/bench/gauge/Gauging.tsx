@@ -5,8 +5,8 @@ import { caseHealth, sinceFall, type CaseFault } from '../../../core/tension/cas
 import type { EventOfCase } from '../../../core/tension/case/life.ts';
 import { beliefOverLife, freshStep, stepsOf } from '../../../core/tension/case/life.ts';
 import { predictionOf, nextTurn } from '../../../core/tension/case/next-turn.ts';
-import { calibrate } from '../../../core/tension/case/as-it-came.ts';
-import type { TurnOutcome } from '../../../core/tension/case/foretold.ts';
+import { calibrate } from '../../../core/tension/case/calibration.ts';
+import type { TurnOutcome } from '../../../core/tension/case/turn-outcomes.ts';
 import {
   afterStep,
   beliefOf,
@@ -16,10 +16,10 @@ import {
 } from '../../../core/tension/case/belief/screw.ts';
 import type { ScrewPrior } from '../../../core/tension/case/belief/known-screw.ts';
 import { gaugesDisagree } from '../../../core/tension/case/gauges.ts';
-import type { Sewn } from '../../../core/tension/case/sewn.ts';
+import type { Sewn } from '../../../core/tension/case/stitches-by-day.ts';
 import type { PlateFriction } from '../../../core/tension/case/belief/scale.ts';
 import { zoneOf, zones, type Band } from '../../../core/tension/targets.ts';
-import { mayBeRound, readPullCurve, type PullReading } from '../../../core/tension/pull/trace.ts';
+import { mayBeRound, readPullCurve, type PullReading } from '../../../core/tension/pull/pull-curve.ts';
 import { simulatedGauge } from '../../../core/gauge/ways.ts';
 import { traceVerdicts } from '../../../core/gauge/verdicts.ts';
 import type { EntryData } from '../../../core/ledger/entry.ts';

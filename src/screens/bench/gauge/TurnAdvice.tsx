@@ -1,8 +1,8 @@
 import { mean } from 'simple-statistics';
 import { turnWords } from '../../../core/gauge/turn-words.ts';
 import type { TurnAdvice as Advice } from '../../../core/tension/case/next-turn.ts';
-import { enoughTurns, oftenText, seldom } from '../../../core/tension/case/said.ts';
-import type { TurnOutcome } from '../../../core/tension/case/foretold.ts';
+import { enoughTurns, oftenText, seldom } from '../../../core/tension/case/chance-words.ts';
+import type { TurnOutcome } from '../../../core/tension/case/turn-outcomes.ts';
 import { gramsText } from '../case/Dial.tsx';
 import { ScrewHead } from '../case/ScrewHead.tsx';
 

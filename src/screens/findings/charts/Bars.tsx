@@ -10,7 +10,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Chart } from '../../../core/learn/answers/words/answer.ts';
+import type { Chart } from '../../../core/findings/answers/words/answer.ts';
 import { ink, quietInk, tick, tooltip } from './ink.ts';
 
 type BarsChart = Extract<Chart, { is: 'bars' }>;

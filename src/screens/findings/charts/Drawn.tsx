@@ -1,4 +1,4 @@
-import type { Chart } from '../../../core/learn/answers/words/answer.ts';
+import type { Chart } from '../../../core/findings/answers/words/answer.ts';
 import Bars from './Bars.tsx';
 import Costs from './Costs.tsx';
 import Sum from './Sum.tsx';

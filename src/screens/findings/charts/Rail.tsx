@@ -1,6 +1,6 @@
 import { railOrder } from '../../../core/head/rail-order.ts';
-import type { Chart, SeatBar } from '../../../core/learn/answers/words/answer.ts';
-import { figure } from '../../../core/learn/answers/words/words.ts';
+import type { Chart, SeatBar } from '../../../core/findings/answers/words/answer.ts';
+import { figure } from '../../../core/findings/answers/words/words.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 
 type RailChart = Extract<Chart, { is: 'rail' }>;

@@ -8,8 +8,8 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Chart } from '../../../core/learn/answers/words/answer.ts';
-import { dayWords } from '../../../core/learn/answers/words/words.ts';
+import type { Chart } from '../../../core/findings/answers/words/answer.ts';
+import { dayWords } from '../../../core/findings/answers/words/words.ts';
 import { ink, quietInk, tick, tooltip } from './ink.ts';
 
 type SumChart = Extract<Chart, { is: 'sum' }>;

@@ -9,7 +9,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
-import type { Chart } from '../../../core/learn/answers/words/answer.ts';
+import type { Chart } from '../../../core/findings/answers/words/answer.ts';
 import { stitchesText } from '../../../parts/text.ts';
 import { dashes, ink, quietInk, thousands, tick, tooltip } from './ink.ts';
 

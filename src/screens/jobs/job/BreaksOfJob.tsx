@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { cloths } from '../../../core/garment/cloths.ts';
 import { garmentOf } from '../../../core/garment/from-words.ts';
 import type { Garment } from '../../../core/garment/garment.ts';
-import { jobBreaks } from '../../../core/learn/answers/for-job.ts';
+import { jobBreaks } from '../../../core/findings/answers/for-job.ts';
 import { ruleInStitches } from '../../../core/needle/rule-in-stitches.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 import { useHeard } from '../../../parts/frame/useAsked.ts';

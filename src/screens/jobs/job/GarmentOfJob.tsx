@@ -1,5 +1,5 @@
 import type { UseFormReturn } from 'react-hook-form';
-import { garmentRemarks } from '../../../core/advice/of-garment.ts';
+import { garmentRemarks } from '../../../core/advice/garment-remarks.ts';
 import { backings, toppings } from '../../../core/garment/backings.ts';
 import { cloths } from '../../../core/garment/cloths.ts';
 import { garmentOf } from '../../../core/garment/from-words.ts';

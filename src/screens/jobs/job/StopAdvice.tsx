@@ -1,5 +1,5 @@
 import type { UseFormReturn } from 'react-hook-form';
-import { adviseStop } from '../../../core/advice/of-stop.ts';
+import { adviseStop } from '../../../core/advice/stop-advice.ts';
 import { partsOf } from '../../../core/element/measures.ts';
 import { unsewable } from '../../../core/element/sewable.ts';
 import { needleText } from '../../../core/needle/label.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { heldTo } from '../../../core/plan/asked/setup.ts';
 import type { PlanProblem, PlanOutcome } from '../../../engines/planner/index.ts';
-import type { KeptSeat } from '../../../core/seating/asked.ts';
+import type { KeptSeat } from '../../../core/seating/context.ts';
 import { usePlanner, type PlannerState } from './usePlanner.ts';
 import type { useSavedPlan } from './useSavedPlan.ts';
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { v7 as uuid7 } from 'uuid';
 import type { PlanSetup } from '../../../core/plan/asked/setup.ts';
-import type { KeptSeat } from '../../../core/seating/asked.ts';
+import type { KeptSeat } from '../../../core/seating/context.ts';
 import { getJson } from '../../../parts/live/get-json.ts';
 import { NotTaken, send } from '../../../parts/live/send.ts';
 import type { SavedPlan } from '../../../schemas/plan/plan.ts';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Watch } from '../../../core/learn/change/watch.ts';
+import type { Watch } from '../../../core/findings/change/watch.ts';
 import { getJson } from '../../../parts/live/get-json.ts';
 
 /** What is usual changes from day to day: a page that stays open asks again so often, ms. */

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { keysOf } from '../../../core/base/keys.ts';
 import { scopes } from '../../../core/trouble/scopes.ts';
-import { symptoms } from '../../../core/trouble/seen.ts';
-import { onsets } from '../../../core/trouble/since.ts';
-import type { FaultReport } from '../../../core/trace/said.ts';
+import { symptoms } from '../../../core/trouble/symptoms.ts';
+import { onsets } from '../../../core/trouble/onsets.ts';
+import type { FaultReport } from '../../../core/trace/fault-report.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 import type { TraceState } from './useTrace.ts';
 

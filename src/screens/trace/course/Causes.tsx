@@ -1,6 +1,6 @@
 import { causeOf, type Cause } from '../../../core/trouble/causes.ts';
 import { afterOf, repairsOf } from '../../../core/trouble/steps/repairs-of.ts';
-import { pairReason } from '../../../core/trace/together.ts';
+import { pairReason } from '../../../core/trace/pair-odds.ts';
 import type { TraceState } from './useTrace.ts';
 
 /** Causes told at first; the rest on request. */

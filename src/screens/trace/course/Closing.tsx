@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { keysOf } from '../../../core/base/keys.ts';
 import { pieceFates } from '../../../core/ledger/kinds/trace_closed/definition.ts';
-import { replacedBy, shownBy } from '../../../core/trace/learning/of-repair.ts';
+import { replacedBy, shownBy } from '../../../core/trace/learning/repair-looks.ts';
 import { enoughStitches } from '../../../core/trace/course/stage.ts';
 import { causeKeys, causeOf, type Cause } from '../../../core/trouble/causes.ts';
 import { parts } from '../../../core/trouble/parts.ts';

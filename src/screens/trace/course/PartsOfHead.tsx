@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { railOrder } from '../../../core/head/rail-order.ts';
 import { cleared, partChances } from '../../../core/trace/advise.ts';
 import { partKeys, parts, type Part } from '../../../core/trouble/parts.ts';
-import { locations } from '../../../core/trouble/sits.ts';
+import { locations } from '../../../core/trouble/locations.ts';
 import { stepOf } from '../../../core/trouble/steps/index.ts';
 import { useFrame } from '../../../parts/frame/context.tsx';
 import { useSideScroll } from '../../../parts/rail/useSideScroll.ts';

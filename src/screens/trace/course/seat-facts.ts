@@ -1,8 +1,8 @@
 import { counting } from '../../../core/ledger/about-kinds.ts';
 import type { Event } from '../../../core/ledger/entry.ts';
-import type { FaultReport } from '../../../core/trace/said.ts';
+import type { FaultReport } from '../../../core/trace/fault-report.ts';
 import { newestOf, presentRow } from '../../../core/trace/evidence/input.ts';
-import { symptomOfFault } from '../../../core/trouble/seen.ts';
+import { symptomOfFault } from '../../../core/trouble/symptoms.ts';
 
 export interface Where {
   head: number;

@@ -1,6 +1,6 @@
 import { scopes } from '../../../core/trouble/scopes.ts';
-import { symptoms } from '../../../core/trouble/seen.ts';
-import { onsets } from '../../../core/trouble/since.ts';
+import { symptoms } from '../../../core/trouble/symptoms.ts';
+import { onsets } from '../../../core/trouble/onsets.ts';
 import { answersOf, stepOf } from '../../../core/trouble/steps/index.ts';
 import { Frame } from '../../../parts/frame/Frame.tsx';
 import { useFrame } from '../../../parts/frame/context.tsx';

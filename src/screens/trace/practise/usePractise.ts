@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { AnsweredStep } from '../../../core/trace/asked.ts';
+import type { AnsweredStep } from '../../../core/trace/question.ts';
 import type { Cause } from '../../../core/trouble/causes.ts';
 import { answersOf, stepOf, type Step } from '../../../core/trouble/steps/index.ts';
 import { hiddenCase, type HiddenCase } from '../../../simulators/troubled-head/case.ts';

@@ -9,7 +9,7 @@ import { validator } from '../../http/validate.ts';
 import { invalid, ProblemError } from '../../base/problem.ts';
 import { lineColumns, reading } from '../projecting/columns.ts';
 import { sentOf } from '../../../schemas/ledger/fields.ts';
-import { requireMayCorrect, isLimited, CurrentData, type Corrected } from './who-corrects.ts';
+import { requireMayCorrect, isLimited, CurrentData, type Corrected } from './correction-rights.ts';
 
 export const checkEntry = validator(entrySchema);
 

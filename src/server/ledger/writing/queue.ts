@@ -1,7 +1,7 @@
 import type { Entry } from '../../../core/ledger/entry.ts';
 import { isTimedOut, isUnreachable } from '../../base/problem.ts';
 import { batchEntries, batchSeconds, watchNumber } from '../../base/metrics.ts';
-import { isSlow, judge, suspect, wasSlow } from './dear-senders.ts';
+import { isSlow, judge, suspect, wasSlow } from './slow-senders.ts';
 import { writeEntries, type Stored } from './write.ts';
 
 interface Waiting {

@@ -2,7 +2,7 @@ import type { Entry } from '../../../core/ledger/entry.ts';
 import { entryRight } from '../../../core/people/entry-rights.ts';
 import { may } from '../../../core/people/roles.ts';
 import type { Principal } from '../../../schemas/people.ts';
-import { requireMachineScope, refused } from '../../people/askers.ts';
+import { requireMachineScope, refused } from '../../people/principals.ts';
 import { wereSignedIn } from '../../people/sessions.ts';
 
 /**

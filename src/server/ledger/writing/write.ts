@@ -11,7 +11,7 @@ import { makeMonths } from './months.ts';
 import { project } from '../projecting/project.ts';
 import { keepRoots } from '../projecting/roots.ts';
 import { readHeads } from '../projecting/seats.ts';
-import { requireSameContent, withoutDuplicates } from './sent-again.ts';
+import { requireSameContent, withoutDuplicates } from './duplicates.ts';
 
 export interface Stored {
   id: string;

@@ -3,7 +3,7 @@ import type { Principal, FeedToken } from '../../../schemas/people.ts';
 import { serverNow } from '../../base/clock.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
 import { notFound } from '../../base/problem.ts';
-import { accessChanged, recordAccessChange } from '../changed.ts';
+import { accessChanged, recordAccessChange } from '../access-change.ts';
 import { hashOf, newToken } from './tokens.ts';
 
 const columns = `id, name, kind, machine_id AS "machineId", made_at AS "madeAt"`;

@@ -1,7 +1,7 @@
 import type { Principal } from '../../../schemas/people.ts';
 import { database, inTransaction, rows } from '../../base/database.ts';
 import { ProblemError } from '../../base/problem.ts';
-import { accessChanged, recordAccessChange } from '../changed.ts';
+import { accessChanged, recordAccessChange } from '../access-change.ts';
 import type { PersonRole } from '../../../core/people/roles.ts';
 import { verifySecret } from '../guesses.ts';
 import { hashSecret } from './secrets.ts';

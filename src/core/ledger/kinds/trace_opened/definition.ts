@@ -1,7 +1,7 @@
 import { keyIn, object, orNull, text } from '../../../shape/parts.ts';
 import type { Scope } from '../../../trouble/scopes.ts';
-import type { Symptom } from '../../../trouble/seen.ts';
-import type { Onset } from '../../../trouble/since.ts';
+import type { Symptom } from '../../../trouble/symptoms.ts';
+import type { Onset } from '../../../trouble/onsets.ts';
 import { inWords } from '../in-words.ts';
 import { kindOfEntry } from '../kind.ts';
 

@@ -1,6 +1,6 @@
 import { busyTimes } from '../../wear/busy.ts';
 import type { PlanProblem } from '../../../../engines/planner/index.ts';
-import { UserError } from '../../../base/refusal.ts';
+import { UserError } from '../../../base/user-error.ts';
 import { arrange, mostGroups } from '../arrange.ts';
 import { chooseSeats, laidOf, oddSeats, worthOf, type ChooseHooks, type SeatChoice } from './choose-seats.ts';
 import { homeMinutes } from '../home-minutes.ts';

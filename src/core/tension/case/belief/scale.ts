@@ -1,4 +1,4 @@
-import { UserError } from '../../../base/refusal.ts';
+import { UserError } from '../../../base/user-error.ts';
 
 /** A reading on the case gauge's scale: grams, and how far it may be off (one standard deviation). */
 export interface CaseReading {

@@ -1,6 +1,6 @@
 import { findingsQuery, changedData } from '../../../../../schemas/findings.ts';
-import { askedOf } from '../../../../../server/learn/asked.ts';
-import { seriesOf } from '../../../../../server/learn/rates.ts';
+import { askedOf } from '../../../../../server/findings/question-scope.ts';
+import { seriesOf } from '../../../../../server/findings/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(

@@ -1,6 +1,6 @@
 import { findingsQuery, costData } from '../../../../../schemas/findings.ts';
-import { askedOf } from '../../../../../server/learn/asked.ts';
-import { costOf } from '../../../../../server/learn/cost.ts';
+import { askedOf } from '../../../../../server/findings/question-scope.ts';
+import { costOf } from '../../../../../server/findings/cost.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(

@@ -1,6 +1,6 @@
 import { needlesQuery, needlesData } from '../../../../../schemas/findings.ts';
-import { askedOf } from '../../../../../server/learn/asked.ts';
-import { needlesOf, needlesOfAll } from '../../../../../server/learn/needles.ts';
+import { askedOf } from '../../../../../server/findings/question-scope.ts';
+import { needlesOf, needlesOfAll } from '../../../../../server/findings/needles.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(

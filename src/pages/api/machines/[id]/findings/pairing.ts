@@ -1,6 +1,6 @@
 import { findingsQuery, pairingData } from '../../../../../schemas/findings.ts';
-import { askedOf } from '../../../../../server/learn/asked.ts';
-import { pairingOf } from '../../../../../server/learn/rates.ts';
+import { askedOf } from '../../../../../server/findings/question-scope.ts';
+import { pairingOf } from '../../../../../server/findings/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(

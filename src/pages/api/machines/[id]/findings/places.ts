@@ -1,6 +1,6 @@
 import { findingsQuery, placesData } from '../../../../../schemas/findings.ts';
-import { askedOf } from '../../../../../server/learn/asked.ts';
-import { placesOf } from '../../../../../server/learn/rates.ts';
+import { askedOf } from '../../../../../server/findings/question-scope.ts';
+import { placesOf } from '../../../../../server/findings/rates.ts';
 import { endpoint } from '../../../../../server/http/endpoint.ts';
 
 export const GET = endpoint(
