@@ -17,6 +17,8 @@ const arrows: Check = [
   ['src', 'scripts', 'ops', 'tools', '--output-type', 'err-long'],
 ];
 
+const unused: Check = ['nothing that is imported nowhere', 'node_modules/.bin/knip', ['--no-progress']];
+
 /** One command that passes or fails as a whole; its output is printed when it has ended. */
 async function check([name, command, args]: Check): Promise<void> {
   const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
@@ -51,6 +53,7 @@ export async function checkAll(): Promise<void> {
       ['--check', '--log-level', 'warn', '--cache', '--cache-location', '.test/prettier', '.'],
     ],
     arrows,
+    unused,
     ...(existsSync('.git')
       ? [
           [

@@ -57,7 +57,6 @@ export const adviceQuestion = object(
   },
   ['layers', 'seams', 'backings', 'hoop', 'letterMm', 'strokeMm', 'thread', 'priority', 'schools'],
 );
-export type AdviceQuestion = DataOf<typeof adviceQuestion>;
 
 const basis = among(bases);
 const quantity = object({

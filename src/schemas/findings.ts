@@ -57,7 +57,6 @@ export type PlacesData = DataOf<typeof placesData>;
 
 /** …/with: `zone`: whose clock tells the time of day (an IANA name, UTC where it is left out). */
 export const withQuery = object({ ...query, zone: text(1, 60) }, ['from', 'to', 'cloth', 'zone']);
-export type WithQuery = DataOf<typeof withQuery>;
 
 /** …/with: what was sewn and broke, by circumstances. `person` says who only where the machine's profile allows it. */
 export const withData = object({

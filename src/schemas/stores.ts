@@ -34,7 +34,6 @@ export const workshopChange = object(
   { schools: someSchools, letters, sharpsEmptiedAt: instant, simulators: { type: 'boolean' } },
   ['schools', 'letters', 'sharpsEmptiedAt', 'simulators'],
 );
-export type WorkshopMessage = DataOf<typeof workshop>;
 
 /** PATCH /api/needle-kinds/{id}: `counted` is what lies there now; `label` is what it should have been called. */
 export const needleKindChange = object(

@@ -1,5 +1,4 @@
 import { mostPositions } from '../core/shape/most.ts';
-import type { DataOf } from '../core/shape/data-of.ts';
 import { among, amongOrNull, object, text } from '../core/shape/parts.ts';
 import { causes } from '../core/trouble/causes.ts';
 import { parts } from '../core/trouble/parts.ts';
@@ -56,7 +55,6 @@ export const traceQuestion = object(
     'prices',
   ],
 );
-export type TraceQuestionMessage = DataOf<typeof traceQuestion>;
 
 export const traceAnswer = object({
   causes: {

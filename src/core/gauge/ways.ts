@@ -6,7 +6,6 @@ export const gaugeWays = {
   /** The stand-in: no case was read. */
   simulated: { name: 'simulated gauge' },
 } as const;
-export type GaugeWay = keyof typeof gaugeWays;
 
 /** What the stand-in gauge calls itself. */
 export const simulatedGauge = 'Simulated gauge';

@@ -3,4 +3,3 @@ export const caseTurns = {
   clockwise: { name: 'clockwise' },
   anticlockwise: { name: 'anticlockwise' },
 } as const;
-export type CaseTurn = keyof typeof caseTurns;

@@ -67,7 +67,6 @@ export const feedNow = object({
   },
   at: instantOrNull,
 });
-export type FeedNowMessage = DataOf<typeof feedNow>;
 
 /** The answer to a feed: lines taken, lines that had come before, and those refused with why. */
 export const feedTaken = object(
