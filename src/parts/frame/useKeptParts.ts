@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import { useRef } from 'react';
 
 /**
@@ -10,7 +11,7 @@ export function useKeptParts<T extends object>(now: T): T {
     const before = kept.current.parts;
     const parts = { ...now };
     for (const key of Object.keys(now) as (keyof T)[])
-      if (JSON.stringify(before[key]) === JSON.stringify(now[key])) parts[key] = before[key];
+      if (equal(before[key], now[key])) parts[key] = before[key];
     kept.current = { given: now, parts };
   }
   return kept.current.parts;

@@ -5,6 +5,7 @@ import { Frame } from '../../parts/frame/Frame.tsx';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import { counted } from '../../parts/text.ts';
+import { useSame } from '../../parts/useSame.ts';
 import type { Job } from '../../schemas/workshop.ts';
 import { minutesText } from '../../parts/weave/WeaveRow.tsx';
 import { Choices } from './Choices.tsx';
@@ -42,9 +43,9 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
   const { at, setAt, machines, onNow, chosen, setChosen, stays, stay, problem } = useChosen(all, jobs);
   const [weight, setWeight] = useState(defaultSpanWeight);
   const { state, search, cancel } = useShareOut();
-  const key = JSON.stringify([problem, weight]);
+  const question = useSame({ problem, spanWeight: weight });
   const outcome = state.is === 'found' ? state.outcome : null;
-  const isOld = state.is === 'found' && state.of !== key;
+  const isOld = state.is === 'found' && state.of !== question;
   // The lanes stay until the next answer, whatever is chosen meanwhile.
   const shown = all.filter(({ machine }) =>
     outcome?.machines.some((shared) => shared.machine === machine.id),
@@ -85,7 +86,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
             type="button"
             className="btn btn-primary"
             disabled={chosen.length === 0 || machines.length === 0}
-            onClick={() => search(problem, weight, key)}
+            onClick={() => search(question)}
           >
             Share out {counted(chosen.length, 'job')}
           </button>
@@ -118,7 +119,7 @@ function ShareOut({ machines: all, jobs }: Omit<ShareScreenProps, 'data'>) {
         ))}
       {state.is === 'found' && (
         <TakeOver
-          key={state.of}
+          key={state.answerNo}
           machines={machines}
           outcome={state.outcome}
           isOld={isOld}

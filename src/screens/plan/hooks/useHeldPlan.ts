@@ -1,7 +1,9 @@
+import equal from 'fast-deep-equal';
 import { useEffect, useMemo, useState } from 'react';
 import { heldTo } from '../../../core/plan/asked/setup.ts';
 import type { PlanProblem, PlanOutcome } from '../../../engines/planner/index.ts';
 import type { KeptSeat } from '../../../core/seating/context.ts';
+import { useSame } from '../../../parts/useSame.ts';
 import { usePlanner, type PlannerState } from './usePlanner.ts';
 import type { useSavedPlan } from './useSavedPlan.ts';
 
@@ -19,18 +21,16 @@ export function useHeldPlan(problem: PlanProblem, saved: ReturnType<typeof useSa
   const free = usePlanner(problem);
   const asPrinted = usePlanner(held);
   const planner = useMemo(() => (held ? together(free, asPrinted) : free), [held, free, asPrinted]);
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<KeptSeat[] | null>(null);
   const [moved, setMoved] = useState<Moved[]>([]);
   // Threads that take turns on a position have no seat of their own to be held to.
   const found = free.is === 'done' && free.outcome.shared.length === 0 ? free.outcome : null;
-  const seats = state === 'saved' && !held && found ? seatsOf(found, problem) : null;
-  const key = seats && JSON.stringify(seats);
+  const seats = useSame(state === 'saved' && !held && found ? seatsOf(found, problem) : null);
   useEffect(() => {
-    if (!key || key === refused || key === JSON.stringify(kept?.map(inOneOrder))) return;
-    const next = JSON.parse(key) as KeptSeat[];
-    if (kept) setMoved(movedBetween(kept, next));
-    keepSeats(next).catch(() => setRefused(key));
-  }, [key, kept, refused, keepSeats]);
+    if (!seats || seats === refused || equal(seats, kept)) return;
+    if (kept) setMoved(movedBetween(kept, seats));
+    keepSeats(seats).catch(() => setRefused(seats));
+  }, [seats, kept, refused, keepSeats]);
   const saves =
     held && free.is === 'done' && asPrinted.is === 'done' ? asPrinted.outcome.cost - free.outcome.cost : 0;
   return {
@@ -44,14 +44,6 @@ export function useHeldPlan(problem: PlanProblem, saved: ReturnType<typeof useSa
     },
   };
 }
-
-/** Fields in one order: what came back from the server is compared with what would be sent. */
-const inOneOrder = ({ job, stops, position, needle }: KeptSeat): KeptSeat => ({
-  job,
-  stops: [...stops],
-  position,
-  needle,
-});
 
 export interface Moved {
   job: string;
@@ -67,7 +59,9 @@ const movedBetween = (before: readonly KeptSeat[], after: readonly KeptSeat[]): 
   });
 
 const seatsOf = (outcome: PlanOutcome, problem: PlanProblem): KeptSeat[] =>
-  outcome.seats.filter(({ job }) => problem.jobs.some(({ id }) => id === job)).map(inOneOrder);
+  outcome.seats
+    .filter(({ job }) => problem.jobs.some(({ id }) => id === job))
+    .map(({ job, stops, position, needle }) => ({ job, stops: [...stops], position, needle }));
 
 /** The printed plan, with what the free one knows of how good it can be. */
 function together(free: PlannerState, asPrinted: PlannerState): PlannerState {

@@ -2,13 +2,14 @@ import { useEffect, useRef, useState } from 'react';
 import type { PlanProblem, PlanOutcome } from '../../../engines/planner/index.ts';
 import type { Keeping } from '../../../core/plan/scheme/keeping.ts';
 import type { HeadPlanAsked, HeadPlanSaid } from '../../../workers/head-plan.ts';
+import { useSame } from '../../../parts/useSame.ts';
 import { useOneWorker } from '../../useOneWorker.ts';
 
 export type PlannerState =
   | { is: 'empty' }
   | { is: 'working'; last: PlanOutcome | null }
   /** `of`: which problem it answers. */
-  | { is: 'done'; outcome: PlanOutcome; ms: number; of: string }
+  | { is: 'done'; outcome: PlanOutcome; ms: number; of: PlanProblem }
   | { is: 'refused'; why: string };
 
 const newWorker = () =>
@@ -16,15 +17,15 @@ const newWorker = () =>
 let asked = 0;
 
 /** Plans the jobs in the order they stand, anew whenever the problem changes; an answer that comes too late is dropped. */
-export function usePlanner(problem: PlanProblem | null): PlannerState {
+export function usePlanner(given: PlanProblem | null): PlannerState {
+  const problem = useSame(given);
   const [state, setState] = useState<PlannerState>(
     problem && problem.jobs.length > 0 ? { is: 'working', last: null } : { is: 'empty' },
   );
   const worker = useRef<Worker | null>(null);
-  const key = problem && JSON.stringify(problem);
   useEffect(() => () => worker.current?.terminate(), []);
   useEffect(() => {
-    if (!key || (JSON.parse(key) as PlanProblem).jobs.length === 0) {
+    if (!problem || problem.jobs.length === 0) {
       setState({ is: 'empty' });
       return;
     }
@@ -34,23 +35,18 @@ export function usePlanner(problem: PlanProblem | null): PlannerState {
     const mine = worker.current;
     const hear = ({ data }: MessageEvent<HeadPlanSaid>) => {
       if (!current || data.id !== id) return;
-      if (data.says === 'plan') setState({ is: 'done', outcome: data.outcome, ms: data.ms, of: key });
+      if (data.says === 'plan') setState({ is: 'done', outcome: data.outcome, ms: data.ms, of: problem });
       if (data.says === 'refused') setState({ is: 'refused', why: data.why });
     };
     mine.addEventListener('message', hear);
     setState((before) => ({ is: 'working', last: outcomeOf(before) }));
-    const message: HeadPlanAsked = {
-      asks: 'plan',
-      id,
-      asked: { problem: JSON.parse(key) as PlanProblem },
-      withinMs: 1500,
-    };
+    const message: HeadPlanAsked = { asks: 'plan', id, asked: { problem }, withinMs: 1500 };
     mine.postMessage(message);
     return () => {
       current = false;
       mine.removeEventListener('message', hear);
     };
-  }, [key]);
+  }, [problem]);
   return state;
 }
 
@@ -100,23 +96,23 @@ export function useOrderSearch(onFound: (outcome: PlanOutcome) => void) {
  * asked or it was refused.
  */
 function useAnswer<Answer>(
-  question: HeadPlanAsked | null,
+  asks: HeadPlanAsked | null,
   answerIn: (said: HeadPlanSaid) => Answer | null,
 ): Answer | null {
   const [answer, setAnswer] = useState<Answer | null>(null);
-  const key = question ? JSON.stringify(question) : '';
+  const question = useSame(asks);
   useEffect(() => {
     setAnswer(null);
-    if (!key) return;
+    if (!question) return;
     const worker = newWorker();
     worker.addEventListener('message', ({ data }: MessageEvent<HeadPlanSaid>) => {
       setAnswer(answerIn(data));
       worker.terminate();
     });
-    worker.postMessage(JSON.parse(key));
+    worker.postMessage(question);
     return () => worker.terminate();
     // `answerIn` only picks from what is said: the question decides.
-  }, [key]);
+  }, [question]);
   return answer;
 }
 /** A worker that is asked one thing need not tell its answers apart. */

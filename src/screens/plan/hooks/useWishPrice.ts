@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { PlanProblem } from '../../../engines/planner/index.ts';
 import { minutesText } from '../../../parts/weave/WeaveRow.tsx';
 import type { PlannerState } from './usePlanner.ts';
 
@@ -12,7 +13,7 @@ const priceText = (more: number) =>
 /** What the last change cost, in a sentence, once the plan is worked out anew; until then the old plan is still shown. */
 export function useWishPrice(planner: PlannerState) {
   const [says, setSays] = useState('');
-  const [before, setBefore] = useState<{ cost: number; of: string } | null>(null);
+  const [before, setBefore] = useState<{ cost: number; of: PlanProblem } | null>(null);
   if (before && planner.is === 'done' && planner.of !== before.of) {
     setBefore(null);
     setSays(priceText(planner.outcome.cost - before.cost));
