@@ -81,6 +81,12 @@ module.exports = {
       source('^src/server/'),
       { path: '^src/(parts|screens|pages|layouts|workers)/' },
     ),
+    forbid(
+      'made-up-below-tests',
+      'Made-up pictures, heads and workshops are for tests and measurements alike.',
+      { path: '^tools/made/' },
+      { path: '^(tests|tools/bench)/' },
+    ),
     forbid('house-below-tests', 'What ships imports no test and no script.', source('^src/'), {
       path: '^(tests|tools|scripts|ops)/',
     }),

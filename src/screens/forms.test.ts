@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { emptySetup } from '../core/plan/asked/setup.ts';
 import { runPlan } from '../engines/planner/run.ts';
-import { demoKind } from '../../tests/support/plan-demo.ts';
+import { demoKind } from '../../tools/made/plans/plan-demo.ts';
 import type { Event } from '../schemas/ledger/event.ts';
 import type { Job } from '../schemas/workshop.ts';
 import { chosenSchools, formOf, messageOf } from './jobs/job/job-form.ts';

@@ -1,7 +1,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
-import { crewLogo, drawLogo } from '../support/logo.ts';
+import { crewLogo, drawLogo } from '../../tools/made/logos/logo.ts';
 import sharp from 'sharp';
-import { loopsPath, outlines } from '../support/logos/faces.ts';
+import { loopsPath, outlines } from '../../tools/made/logos/faces.ts';
 import { v7 as uuid7 } from 'uuid';
 import { open, post } from './support.ts';
 

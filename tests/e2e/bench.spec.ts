@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { v7 as uuid7 } from 'uuid';
 import type { EntryData } from '../../src/core/ledger/entry.ts';
-import { madeUnderside } from '../support/underside.ts';
+import { madeUnderside } from '../../tools/made/undersides/underside.ts';
 import { eventsOf, newMachine, open, post, type TestMachine } from './support.ts';
 
 /** A case of its own for a test, chosen on the Bench of a machine of its own. */

@@ -4,8 +4,8 @@ import { colourDifference, rgbOf } from '../../src/core/thread/colour.ts';
 import { readArtwork } from '../../src/engines/logo/read.ts';
 import type { Reading, Region } from '../../src/engines/logo/reading.ts';
 import type { ElementKind } from '../../src/core/element/elements.ts';
-import { loopsPath, outlines, type Face } from '../support/logos/faces.ts';
-import { pixelsOf } from '../support/pixels.ts';
+import { loopsPath, outlines, type Face } from '../../tools/made/logos/faces.ts';
+import { pixelsOf } from '../../tools/made/pixels.ts';
 
 /**
  * Small pictures, as they come in a mail: 180 pixels for 60 mm, every kind of part once, each known by drawing it alone. What is right must

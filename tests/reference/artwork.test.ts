@@ -1,10 +1,17 @@
 import { differenceCiede2000 } from 'culori';
 import { describe, expect, test } from 'vitest';
-import { pictureChance } from '../support/picture-chance.ts';
+import { pictureChance } from '../../tools/made/picture-chance.ts';
 import { colourDifference, nearestThreads } from '../../src/core/thread/colour.ts';
 import { readArtwork } from '../../src/engines/logo/read.ts';
 import { type Reading } from '../../src/engines/logo/reading.ts';
-import { decode, drawLogo, typefaces, type LogoAsked, type Truth, type Typeface } from '../support/logo.ts';
+import {
+  decode,
+  drawLogo,
+  typefaces,
+  type LogoAsked,
+  type Truth,
+  type Typeface,
+} from '../../tools/made/logos/logo.ts';
 
 /** Pictures drawn from outlines and shapes of known size: the reader must find the sizes again. */
 const palette = [

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { casesTried } from '../support/cases-tried.ts';
-import { courseOf } from '../support/cases.ts';
+import { courseOf } from '../../tools/made/tension/cases.ts';
 
 /**
  * Whoever's beliefs are true of the cases that come, his stated chances come true as often as they say. Source: Dawid, “The well-calibrated Bayesian”,

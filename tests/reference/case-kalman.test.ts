@@ -6,7 +6,7 @@ import { usualScrew } from '../../src/core/tension/case/belief/known-screw.ts';
 import { density } from '../../src/core/tension/case/belief/normal.ts';
 import { followCase, type CaseStep } from '../../src/core/tension/case/belief/screw.ts';
 import { handError, noises, plays, springs } from '../../src/core/tension/case/belief/spring.ts';
-import { normal } from '../support/normal.ts';
+import { normal } from '../../tools/made/normal.ts';
 
 /**
  * Where the spring is linear, its screw has no play and no reading is a slip, a case with a known slope and noise is linear and Gaussian: a Kalman

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { chance } from '../../src/core/base/chance.ts';
 import { afterStep, beliefOf, newCase, type Followed } from '../../src/core/tension/case/belief/screw.ts';
-import { normal } from '../support/normal.ts';
+import { normal } from '../../tools/made/normal.ts';
 import { casesTried } from '../support/cases-tried.ts';
 
 /**

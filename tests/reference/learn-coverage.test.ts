@@ -10,7 +10,7 @@ import { goodAt, weibullFit } from '../../src/core/findings/life/weibull.ts';
 import { rateOf } from '../../src/core/findings/rates/rate.ts';
 import { ratioOf } from '../../src/core/findings/rates/ratio.ts';
 import { commonOf, shrunkRate } from '../../src/core/findings/rates/shrunk.ts';
-import { madeLives, madeYear, poisson } from '../support/learn.ts';
+import { madeLives, madeYear, poisson } from '../../tools/made/workshops/learn.ts';
 
 /* Intervals that say 95 in 100 hold the truth 95 in 100 times: on made-up workshops whose truth is known. `npm run bench:learn` runs more of them. */
 

@@ -2,11 +2,11 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { readArtwork } from '../../src/engines/logo/read.ts';
 import { someOf } from '../support/cases-tried.ts';
-import { drawBadge } from '../support/logos/badge.ts';
-import { drawPainted } from '../support/logos/painted.ts';
-import { scoreLogo, sumScores } from '../support/logos/score.ts';
-import type { DrawnLogo } from '../support/logos/truth.ts';
-import { pixelsOf } from '../support/pixels.ts';
+import { drawBadge } from '../../tools/made/logos/badge.ts';
+import { drawPainted } from '../../tools/made/logos/painted.ts';
+import { scoreLogo, sumScores } from '../../tools/made/logos/score.ts';
+import type { DrawnLogo } from '../../tools/made/logos/truth.ts';
+import { pixelsOf } from '../../tools/made/pixels.ts';
 
 /**
  * Made-up logos of two generators, each true to a hundredth of a mm. Few here, to see that nothing breaks; how well logos are read, of hundreds and

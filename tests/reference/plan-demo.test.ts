@@ -2,7 +2,7 @@ import { addDays } from 'date-fns';
 import { describe, expect, test } from 'vitest';
 import { runPlan } from '../../src/engines/planner/run.ts';
 import { someOf } from '../support/cases-tried.ts';
-import { demoHead } from '../support/plan-demo.ts';
+import { demoHead } from '../../tools/made/plans/plan-demo.ts';
 
 /** What the product promises of its own demo: the best order saves three minutes of changing in ten, and nothing is late. */
 describe('the demo’s head, on whatever day of the week it is opened', () => {

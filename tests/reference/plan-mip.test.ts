@@ -5,7 +5,7 @@ import { UserError } from '../../src/core/base/user-error.ts';
 import { chance } from '../../src/core/base/chance.ts';
 import { casesTried } from '../support/cases-tried.ts';
 import { mipMinutes } from '../support/plan-mip.ts';
-import { randomInstance, type InstanceAsked } from '../support/plan-instances.ts';
+import { randomInstance, type InstanceAsked } from '../../tools/made/plans/plan-instances.ts';
 
 /** The exact plan against a mixed-integer solver (HiGHS, from the package registry) on made-up instances. */
 const small = (seed: number, extra: Partial<InstanceAsked>): InstanceAsked => {

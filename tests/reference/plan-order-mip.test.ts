@@ -3,7 +3,7 @@ import { modelOf } from '../../src/engines/planner/model/model.ts';
 import { FixedOrder } from '../../src/engines/planner/seating/fixed-order.ts';
 import { planOrder } from '../../src/engines/planner/ordering/order.ts';
 import { someOf } from '../support/cases-tried.ts';
-import { demoKind } from '../support/plan-demo.ts';
+import { demoKind } from '../../tools/made/plans/plan-demo.ts';
 import { leastOfAnyOrder } from '../support/order-mip.ts';
 
 /**

@@ -11,7 +11,7 @@ import { spreadWear } from '../../src/engines/planner/model/spread.ts';
 import { changeMinutes } from '../support/plan-mip.ts';
 import { casesTried } from '../support/cases-tried.ts';
 import { permutations } from '../support/permutations.ts';
-import { anyInstance as asked, randomInstance } from '../support/plan-instances.ts';
+import { anyInstance as asked, randomInstance } from '../../tools/made/plans/plan-instances.ts';
 
 const least = (problem: PlanProblem) => planFixedOrder(modelOf(problem)).minutes;
 const runs = { numRuns: casesTried(60) };

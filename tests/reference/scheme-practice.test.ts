@@ -4,7 +4,7 @@ import type { JobToPlan } from '../../src/core/plan/asked/setup.ts';
 import { jobsLike } from '../../src/core/plan/scheme/propose/first.ts';
 import { proposeScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import { homesOf, positionsOf } from '../../src/core/plan/blocks/scheme.ts';
-import { problemWith, weeksOf, type Design, type Shop } from '../support/scheme-weeks.ts';
+import { problemWith, weeksOf, type Design, type Shop } from '../../tools/made/plans/scheme-weeks.ts';
 
 /** What practitioners lay down for shops of a kind. Common practice, no published source. */
 const bare: Shop['head'] = threads.slice(0, 15).map(({ code }) => [code, '75/11 sharp'] as const);

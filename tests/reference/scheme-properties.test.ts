@@ -6,7 +6,7 @@ import { checkScheme } from '../../src/core/plan/scheme/faults.ts';
 import { proposeScheme, type ProposedScheme } from '../../src/core/plan/scheme/propose/propose.ts';
 import { homesOf } from '../../src/core/plan/blocks/scheme.ts';
 import { casesTried } from '../support/cases-tried.ts';
-import { anyInstance, randomInstance, withNeedleNames } from '../support/plan-instances.ts';
+import { anyInstance, randomInstance, withNeedleNames } from '../../tools/made/plans/plan-instances.ts';
 
 /** Few exchanges: what holds, holds of every proposal, not of the best alone. */
 const propose = (problem: PlanProblem, odd = 1): ProposedScheme =>

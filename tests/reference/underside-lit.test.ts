@@ -2,7 +2,7 @@ import { expect, test } from 'vitest';
 import { boxFrom } from '../../src/engines/underside/geometry/by-hand.ts';
 import { readUnderside } from '../../src/engines/underside/read.ts';
 import { someOf } from '../support/cases-tried.ts';
-import { litUnderside } from '../support/underside-lit.ts';
+import { litUnderside } from '../../tools/made/undersides/lit.ts';
 
 /**
  * Blocks lit strand by strand (Lambert; the gloss of fibres after Kajiya and Kay, SIGGRAPH 1989), of any threads and cloths, on tables and in hoops, half in a shadow: other

@@ -4,7 +4,7 @@ import { fillIn } from '../../src/core/advice/fill-in.ts';
 import { readArtwork } from '../../src/engines/logo/read.ts';
 import { pairUp } from '../../src/core/bobbin/pair-up.ts';
 import type { Problem } from '../../src/server/base/problem.ts';
-import { drawLogo } from '../support/logo.ts';
+import { drawLogo } from '../../tools/made/logos/logo.ts';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 
 let base: string;

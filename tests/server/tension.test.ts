@@ -2,8 +2,8 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 as uuid7 } from 'uuid';
 import { ask, furnish, ids, newServer } from '../support/workshop.ts';
 import { readUnderside } from '../../src/engines/underside/read.ts';
-import { madeUnderside } from '../support/underside.ts';
-import { madePull } from '../support/pulls.ts';
+import { madeUnderside } from '../../tools/made/undersides/underside.ts';
+import { madePull } from '../../tools/made/tension/pulls.ts';
 
 let base: string;
 const caseId = uuid7();

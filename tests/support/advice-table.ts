@@ -3,7 +3,7 @@ import { cloths } from '../../src/core/garment/cloths.ts';
 import { advise } from '../../src/core/advice/advise.ts';
 import { fillIn, type PartialQuestion } from '../../src/core/advice/fill-in.ts';
 import { schoolText, schoolTopics, type SchoolTopic } from '../../src/core/advice/schools.ts';
-import { firstNeedle, practiceRows } from './needle-practice.ts';
+import { firstNeedle, practiceRows } from '../../tools/made/plans/needle-practice.ts';
 
 const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`;
 const table = (headings: readonly string[], rows: readonly (readonly string[])[]) =>

@@ -1,8 +1,8 @@
 import sharp from 'sharp';
 import type { LinesSaid } from '../../src/engines/logo/lettering/by-hand.ts';
 import { readArtwork } from '../../src/engines/logo/read.ts';
-import { loopsPath, outlines, type Face } from './logos/faces.ts';
-import { pixelsOf } from './pixels.ts';
+import { loopsPath, outlines, type Face } from '../../tools/made/logos/faces.ts';
+import { pixelsOf } from '../../tools/made/pixels.ts';
 
 /** A word as outlines, 10 px to a mm, its base line at 0. */
 export const wordPath = (

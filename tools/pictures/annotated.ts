@@ -2,10 +2,10 @@ import { mkdirSync } from 'node:fs';
 import sharp from 'sharp';
 import { readArtwork, type Reading, type Region } from '../../src/engines/logo/index.ts';
 import { readUnderside, type UndersideColumn } from '../../src/engines/underside/index.ts';
-import { drawBadge } from '../../tests/support/logos/badge.ts';
-import { drawPainted } from '../../tests/support/logos/painted.ts';
-import { pixelsOf } from '../../tests/support/pixels.ts';
-import { anyBlock, madeUnderside } from '../../tests/support/underside.ts';
+import { drawBadge } from '../made/logos/badge.ts';
+import { drawPainted } from '../made/logos/painted.ts';
+import { pixelsOf } from '../made/pixels.ts';
+import { anyBlock, madeUnderside } from '../made/undersides/underside.ts';
 
 /** npm run pictures:readers: four made-up pictures with what was read of them written on, for docs/arithmetic.md. */
 const folder = 'docs/readers';

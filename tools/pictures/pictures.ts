@@ -1,6 +1,6 @@
 import { chromium, type Page } from 'playwright-core';
 import { v7 as uuid7 } from 'uuid';
-import { crewLogo, drawLogo } from '../../tests/support/logo.ts';
+import { crewLogo, drawLogo } from '../made/logos/logo.ts';
 
 /**
  * npm run pictures -- ADDRESS [name …]: the README's pictures, taken anew from a freshly started demo

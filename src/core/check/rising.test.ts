@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../base/chance.ts';
-import { poisson } from '../../../tests/support/learn.ts';
+import { poisson } from '../../../tools/made/workshops/learn.ts';
 import { risingSeats, type SeatDays } from './rising.ts';
 
 const days = Array.from({ length: 20 }, (_, index) => `2026-11-${String(index + 1).padStart(2, '0')}`);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../base/chance.ts';
-import { poisson } from '../../../tests/support/learn.ts';
+import { poisson } from '../../../tools/made/workshops/learn.ts';
 import { gatheredAt } from '../findings/change/watch.ts';
 import { watchesOf } from './watches.ts';
 

@@ -1,8 +1,13 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { casesTried } from '../../../tests/support/cases-tried.ts';
-import { pixelsOf } from '../../../tests/support/pixels.ts';
-import { anyBlock, madeUnderside, worseBlock, type UndersideMade } from '../../../tests/support/underside.ts';
+import { pixelsOf } from '../../../tools/made/pixels.ts';
+import {
+  anyBlock,
+  madeUnderside,
+  worseBlock,
+  type UndersideMade,
+} from '../../../tools/made/undersides/underside.ts';
 import { readUnderside, type UndersideColumn } from './read.ts';
 
 describe('reading the underside from a photo', () => {

@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { chromium } from 'playwright-core';
-import { drawLogo } from '../../../tests/support/logo.ts';
+import { drawLogo } from '../../made/logos/logo.ts';
 import { residentMb } from '../measure.ts';
 
 /**

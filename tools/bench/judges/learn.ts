@@ -4,7 +4,7 @@ import { changesFound } from '../../../src/core/findings/answers/changed.ts';
 import { goesWith } from '../../../src/core/findings/factors/goes-with.ts';
 import { ageRule, bestAge, costAt } from '../../../src/core/findings/life/replace.ts';
 import { weibullFit } from '../../../src/core/findings/life/weibull.ts';
-import { madeLives, madeYear } from '../../../tests/support/learn.ts';
+import { madeLives, madeYear } from '../../made/workshops/learn.ts';
 
 /** npm run bench:learn [RUNS [FIRST SEED]]: what Findings say of made-up years, against what those years hide. */
 const runs = Number(process.argv[2] ?? 200);

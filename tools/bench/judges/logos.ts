@@ -1,17 +1,17 @@
 import { chromium } from 'playwright-core';
 import sharp from 'sharp';
 import { readArtwork } from '../../../src/engines/logo/index.ts';
-import { drawBadge } from '../../../tests/support/logos/badge.ts';
-import { drawBoard } from '../../../tests/support/logos/board.ts';
-import { drawCard } from '../../../tests/support/logos/cards.ts';
-import { drawLockup } from '../../../tests/support/logos/lockup.ts';
-import { drawSign } from '../../../tests/support/logos/page.ts';
-import { drawPainted } from '../../../tests/support/logos/painted.ts';
-import { drawPlaque } from '../../../tests/support/logos/plaque.ts';
-import { farCardFaces, otherCardFaces } from '../../../tests/support/logos/faces.ts';
-import { scoreLogo, sumScores, type LogoScore } from '../../../tests/support/logos/score.ts';
-import type { DrawnLogo } from '../../../tests/support/logos/truth.ts';
-import { pixelsOf } from '../../../tests/support/pixels.ts';
+import { drawBadge } from '../../made/logos/badge.ts';
+import { drawBoard } from '../../made/logos/board.ts';
+import { drawCard } from '../../made/logos/cards.ts';
+import { drawLockup } from '../../made/logos/lockup.ts';
+import { drawSign } from '../../made/logos/page.ts';
+import { drawPainted } from '../../made/logos/painted.ts';
+import { drawPlaque } from '../../made/logos/plaque.ts';
+import { farCardFaces, otherCardFaces } from '../../made/logos/faces.ts';
+import { scoreLogo, sumScores, type LogoScore } from '../../made/logos/score.ts';
+import type { DrawnLogo } from '../../made/logos/truth.ts';
+import { pixelsOf } from '../../made/pixels.ts';
 import { quantile } from '../measure.ts';
 
 /**
@@ -21,7 +21,7 @@ import { quantile } from '../measure.ts';
 const count = Number(process.argv[2] ?? 100);
 const seed = Number(process.argv[3] ?? 50_001);
 const only = process.argv[4];
-const unhinted = new URL('../../../tests/support/logos/unhinted.conf', import.meta.url).pathname;
+const unhinted = new URL('../../made/logos/unhinted.conf', import.meta.url).pathname;
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--force-color-profile=srgb'],

@@ -8,8 +8,8 @@ import {
   planOrder,
   runPlan,
 } from '../../../src/engines/planner/index.ts';
-import { demoHead, demoKind } from '../../../tests/support/plan-demo.ts';
-import { randomInstance, type InstanceAsked } from '../../../tests/support/plan-instances.ts';
+import { demoHead, demoKind } from '../../made/plans/plan-demo.ts';
+import { randomInstance, type InstanceAsked } from '../../made/plans/plan-instances.ts';
 import { median } from '../measure.ts';
 
 /**

@@ -17,8 +17,8 @@ import { proposeScheme } from '../../../src/core/plan/scheme/propose/propose.ts'
 import { homesOf, type Scheme } from '../../../src/core/plan/blocks/scheme.ts';
 import { Sewing, sewFrom, type Laid } from '../../../src/core/plan/scheme/propose/sewing.ts';
 import { middlingNeedle } from '../../../src/core/plan/scheme/propose/shares.ts';
-import { inventedShops, tarnsideAsItCame } from '../../../tests/support/scheme-shops.ts';
-import { tarnside, weeksOf, type Shop } from '../../../tests/support/scheme-weeks.ts';
+import { inventedShops, tarnsideAsItCame } from '../../made/plans/scheme-shops.ts';
+import { tarnside, weeksOf, type Shop } from '../../made/plans/scheme-weeks.ts';
 
 /**
  * What a proposed scheme saves, over four weeks of a shop's jobs: proposed from the four weeks before (seed 1) and judged on the

@@ -1,10 +1,10 @@
 import { rangeText } from '../../../src/core/tension/case/chance-words.ts';
 import { mayBeRound, readPullCurve } from '../../../src/core/tension/pull/pull-curve.ts';
 import { traceVerdicts, type TraceVerdict } from '../../../src/core/gauge/verdicts.ts';
-import { blocksRead } from '../../../tests/support/blocks.ts';
-import { courseOf, type Course, type World } from '../../../tests/support/cases.ts';
-import { workshopOf } from '../../../tests/support/workshops.ts';
-import { handPull, madePull, withoutSpeeds } from '../../../tests/support/pulls.ts';
+import { blocksRead } from '../../made/tension/blocks.ts';
+import { courseOf, type Course, type World } from '../../made/tension/cases.ts';
+import { workshopOf } from '../../made/workshops/workshops.ts';
+import { handPull, madePull, withoutSpeeds } from '../../made/tension/pulls.ts';
 
 /** npm run bench:tension [CASES [FIRST SEED [PART]]]: how often the advice of the Bench is right, on simulated cases, pulls and blocks. */
 const percent = (part: number) => `${(100 * part).toFixed(1)} %`;

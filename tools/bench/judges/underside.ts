@@ -11,18 +11,18 @@ import {
   type UndersideColumn,
 } from '../../../src/engines/underside/index.ts';
 import { photograph } from '../../../src/simulators/block-camera.ts';
-import { pixelsOf } from '../../../tests/support/pixels.ts';
+import { pixelsOf } from '../../made/pixels.ts';
 import {
   anyBlock,
   madeUnderside,
   startsOf,
   worseBlock,
   type UndersideMade,
-} from '../../../tests/support/underside.ts';
-import { drawnUnderside, type DrawnUnderside } from '../../../tests/support/underside-drawn.ts';
-import { litUnderside } from '../../../tests/support/underside-lit.ts';
-import { sewnUnderside } from '../../../tests/support/underside-sewn.ts';
-import { isAlike, isReadable } from '../../../tests/support/underside-readable.ts';
+} from '../../made/undersides/underside.ts';
+import { drawnUnderside, type DrawnUnderside } from '../../made/undersides/drawn.ts';
+import { litUnderside } from '../../made/undersides/lit.ts';
+import { sewnUnderside } from '../../made/undersides/sewn.ts';
+import { isAlike, isReadable } from '../../made/undersides/readable.ts';
 
 /**
  * npm run bench:underside [PHOTOS [FIRST SEED [FOLDER]]]: what the reader says of made-up photos of eight kinds, against what was drawn. FOLDER: photos with

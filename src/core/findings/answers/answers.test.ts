@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { madeNeedles } from '../../../../tests/support/learn.ts';
+import { madeNeedles } from '../../../../tools/made/workshops/learn.ts';
 import { changedAnswer } from './changed.ts';
 import { costAnswer, type CostAsked } from './cost.ts';
 import { jobBreaks } from './for-job.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { madeNeedles } from '../../../../tests/support/learn.ts';
+import { madeNeedles } from '../../../../tools/made/workshops/learn.ts';
 import { weibullFit } from '../life/weibull.ts';
 import { costAt } from '../life/replace.ts';
 import { whatIfAnswer } from './what-if.ts';

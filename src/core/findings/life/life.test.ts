@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../base/chance.ts';
 import { faultKeys, faults } from '../../fault/faults.ts';
-import { madeLives } from '../../../../tests/support/learn.ts';
+import { madeLives } from '../../../../tools/made/workshops/learn.ts';
 import { ageReached, kaplanMeier } from './kaplan-meier.ts';
 import { byAge, triedLives, type Life } from './lives.ts';
 import { logRank } from './log-rank.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { anyInstance, randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { anyInstance, randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { defaultMinutes } from '../../../engines/planner/problem/minutes.ts';
 import type { PlanProblem } from '../../../engines/planner/problem/problem.ts';
 import { runPlan } from '../../../engines/planner/run.ts';

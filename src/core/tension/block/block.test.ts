@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { blocksRead } from '../../../../tests/support/blocks.ts';
+import { blocksRead } from '../../../../tools/made/tension/blocks.ts';
 import { readBlock, scatterOf, shareSchools, type BlockColumn } from './block.ts';
 
 const columns = (shares: readonly number[], width = 10): BlockColumn[] =>

@@ -2,7 +2,7 @@ import jStat from 'jstat';
 import { describe, expect, it } from 'vitest';
 import type { EventOfCase } from './life.ts';
 import { platePairs } from './plate-pairs.ts';
-import { normal } from '../../../../tests/support/normal.ts';
+import { normal } from '../../../../tools/made/normal.ts';
 import { chance } from '../../base/chance.ts';
 import { fromPlate, learnFriction, plateAngle, studentFactor } from './belief/scale.ts';
 

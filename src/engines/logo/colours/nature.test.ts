@@ -1,6 +1,6 @@
 import sharp, { type Sharp } from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { pixelsOf } from '../../../../tests/support/pixels.ts';
+import { pixelsOf } from '../../../../tools/made/pixels.ts';
 import { natureOf } from './nature.ts';
 import { findTones } from './palette.ts';
 

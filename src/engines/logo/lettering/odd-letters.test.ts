@@ -1,8 +1,8 @@
 import { expect, test } from 'vitest';
 import { someOf } from '../../../../tests/support/cases-tried.ts';
 import { readDrawn, wordPath } from '../../../../tests/support/drawn-words.ts';
-import { sizeFor, tallOf, type Face } from '../../../../tests/support/logos/faces.ts';
-import { lettered } from '../../../../tests/support/logos/lettered.ts';
+import { sizeFor, tallOf, type Face } from '../../../../tools/made/logos/faces.ts';
+import { lettered } from '../../../../tools/made/logos/lettered.ts';
 
 const blue = '#12509a';
 const ring = '<circle cx="400" cy="270" r="210" fill="none" stroke="#c99a2e" stroke-width="24"/>';

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { loopsPath, outlines, type Face } from '../../../../tests/support/logos/faces.ts';
+import { loopsPath, outlines, type Face } from '../../../../tools/made/logos/faces.ts';
 import { alphabet, holesOf, plainLetters } from './alphabet.ts';
 import { isIn, standsWithin } from './monogram.ts';
 import { splitParts, type Part, type PartMap } from '../parts/parts.ts';

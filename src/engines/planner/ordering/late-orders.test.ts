@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../../core/base/chance.ts';
 import { permutations } from '../../../../tests/support/permutations.ts';
-import { randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { modelOf, type Model } from '../model/model.ts';
 import { planFixedOrder } from '../seating/fixed-order.ts';
 import { changesBefore, isAsLateAsCanBe, LateOrders, lateWithoutChanging } from './late-orders.ts';

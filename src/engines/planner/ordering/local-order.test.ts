@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { planFixedOrder } from '../seating/fixed-order.ts';
 import { chance as chanceOf } from '../../../core/base/chance.ts';
 import { anneal } from './local-order.ts';

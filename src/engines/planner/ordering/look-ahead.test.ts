@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../../../core/base/chance.ts';
 import { changeMinutes } from '../../../../tests/support/plan-mip.ts';
-import { randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { isUsable, type PlanProblem } from '../problem/problem.ts';
 import { forbidden, modelOf } from '../model/model.ts';
 import { LookAhead } from './look-ahead.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { modelOf } from '../model/model.ts';
 import { planFixedOrder } from '../seating/fixed-order.ts';
 import { greedyPlan } from '../seating/greedy.ts';

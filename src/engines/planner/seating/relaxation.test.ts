@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { anyInstance as asked, randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { anyInstance as asked, randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 import { serveChains } from '../model/chain.ts';
 import { climb } from './climb.ts';
 import { crossOver } from './cross-over.ts';

@@ -6,7 +6,7 @@ import { changesBefore } from '../ordering/late-orders.ts';
 import { shareOut } from './share-out.ts';
 import { type ShareProblem } from './share-problem.ts';
 import { permutations } from '../../../../tests/support/permutations.ts';
-import { randomInstance } from '../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../tools/made/plans/plan-instances.ts';
 
 /** Two machines of unlike heads; every job may be sewn on either, quicker on the second. */
 function twoMachines(seed: number, jobs: number): ShareProblem {

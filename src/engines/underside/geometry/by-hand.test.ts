@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { madeUnderside, type UndersideMade } from '../../../../tests/support/underside.ts';
+import { madeUnderside, type UndersideMade } from '../../../../tools/made/undersides/underside.ts';
 import { boxFrom, oneMore, orderOf, outlinesFrom, shifted, type Outline } from './by-hand.ts';
 import { readUnderside } from '../read.ts';
 

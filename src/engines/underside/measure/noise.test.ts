@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { chance } from '../../../core/base/chance.ts';
-import { normal } from '../../../../tests/support/normal.ts';
+import { normal } from '../../../../tools/made/normal.ts';
 import type { Cells } from '../image/cells.ts';
 import { partOf, timesNoise } from './noise.ts';
 import type { Colour } from '../image/planes.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { chance, type Chance } from '../../../base/chance.ts';
 import { changeMinutes } from '../../../../../tests/support/plan-mip.ts';
-import { randomInstance } from '../../../../../tests/support/plan-instances.ts';
+import { randomInstance } from '../../../../../tools/made/plans/plan-instances.ts';
 import type { PlanProblem } from '../../../../engines/planner/problem/problem.ts';
 import { mixOf, type Mix } from './mix.ts';
 import { Sewing, sewFrom, type Laid, type SewnMinutes } from './sewing.ts';

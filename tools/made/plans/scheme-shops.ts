@@ -1,5 +1,5 @@
-import type { Chance } from '../../src/core/base/chance.ts';
-import { threads } from '../../tools/demo/world.ts';
+import type { Chance } from '../../../src/core/base/chance.ts';
+import { threads } from '../../demo/world.ts';
 import { tarnside, type Design, type Shop } from './scheme-weeks.ts';
 
 /**

@@ -1,8 +1,8 @@
 import sharp from 'sharp';
-import { pixelsOf } from './pixels.ts';
-import { pictureChance } from './picture-chance.ts';
-import { isAlike, isReadable } from './underside-readable.ts';
-import type { Pixels } from '../../src/engines/picture/pixels.ts';
+import { pixelsOf } from '../pixels.ts';
+import { pictureChance } from '../picture-chance.ts';
+import { isAlike, isReadable } from './readable.ts';
+import type { Pixels } from '../../../src/engines/picture/pixels.ts';
 
 /**
  * Blocks drawn stitch by stitch as strokes of a vector drawing and rendered by librsvg. It judged the reader until another was written to (underside-sewn.ts); its misses were looked at since.

@@ -1,6 +1,6 @@
-import { fillIn, type PartialQuestion } from '../../src/core/advice/fill-in.ts';
-import { advise } from '../../src/core/advice/advise.ts';
-import type { NeedleSpec } from '../../src/core/needle/label.ts';
+import { fillIn, type PartialQuestion } from '../../../src/core/advice/fill-in.ts';
+import { advise } from '../../../src/core/advice/advise.ts';
+import type { NeedleSpec } from '../../../src/core/needle/label.ts';
 
 type Fits = (needle: NeedleSpec) => boolean;
 const size =

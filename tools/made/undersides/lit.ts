@@ -1,10 +1,10 @@
 import sharp from 'sharp';
-import { pixelsOf } from './pixels.ts';
-import { pictureChance } from './picture-chance.ts';
-import { isAlike, isReadable } from './underside-readable.ts';
-import { clutterOf } from './underside-clutter.ts';
-import { hardOf, notHard, type Hard } from './underside-hard.ts';
-import type { Pixels } from '../../src/engines/picture/pixels.ts';
+import { pixelsOf } from '../pixels.ts';
+import { pictureChance } from '../picture-chance.ts';
+import { isAlike, isReadable } from './readable.ts';
+import { clutterOf } from './clutter.ts';
+import { hardOf, notHard, type Hard } from './hard.ts';
+import type { Pixels } from '../../../src/engines/picture/pixels.ts';
 
 /**
  * Blocks as light falls on them: every strand of thread and cloth is a cylinder with its own normal, lit by one lamp (Lambert, and Kajiya and Kay's gloss along

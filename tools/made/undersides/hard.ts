@@ -1,4 +1,4 @@
-import type { pictureChance } from './picture-chance.ts';
+import type { pictureChance } from '../picture-chance.ts';
 
 type Luck = ReturnType<typeof pictureChance>;
 

@@ -1,6 +1,6 @@
-import { chance } from '../../src/core/base/chance.ts';
-import type { Pull } from '../../src/core/tension/pull/pull-curve.ts';
-import type { TraceVerdict } from '../../src/core/gauge/verdicts.ts';
+import { chance } from '../../../src/core/base/chance.ts';
+import type { Pull } from '../../../src/core/tension/pull/pull-curve.ts';
+import type { TraceVerdict } from '../../../src/core/gauge/verdicts.ts';
 
 /**
  * A made-up pull with a known fault. Other noise than the shipped stand-in's (src/simulators/gauge.ts): correlated, as

@@ -1,6 +1,6 @@
-import type { Chance } from '../../src/core/base/chance.ts';
+import type { Chance } from '../../../src/core/base/chance.ts';
 import type { MadeCase } from './made-case.ts';
-import { normal } from './normal.ts';
+import { normal } from '../normal.ts';
 
 /**
  * A case made for judging alone, after all that is believed was settled: a spring by the power 1.3 of its way above a pull that the case has by itself, whose leaf sticks (it

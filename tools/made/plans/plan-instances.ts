@@ -1,8 +1,8 @@
-import { type PositionUse } from '../../src/engines/planner/problem/uses.ts';
+import { type PositionUse } from '../../../src/engines/planner/problem/uses.ts';
 import fc from 'fast-check';
-import type { PlanProblem, PlanRequest } from '../../src/engines/planner/problem/problem.ts';
-import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
-import { chance } from '../../src/core/base/chance.ts';
+import type { PlanProblem, PlanRequest } from '../../../src/engines/planner/problem/problem.ts';
+import { defaultMinutes } from '../../../src/engines/planner/problem/minutes.ts';
+import { chance } from '../../../src/core/base/chance.ts';
 
 export interface InstanceAsked {
   seed: number;

@@ -1,7 +1,7 @@
-import { chance, type Chance } from '../../src/core/base/chance.ts';
-import { applyEntry, emptyHead } from '../../src/core/ledger/head.ts';
-import { effectiveEntries } from '../../src/core/ledger/effective.ts';
-import { addExposure, blockHours, noExposures } from '../../src/core/findings/exposure/exposures.ts';
+import { chance, type Chance } from '../../../src/core/base/chance.ts';
+import { applyEntry, emptyHead } from '../../../src/core/ledger/head.ts';
+import { effectiveEntries } from '../../../src/core/ledger/effective.ts';
+import { addExposure, blockHours, noExposures } from '../../../src/core/findings/exposure/exposures.ts';
 import {
   ageBand,
   comparedJobs,
@@ -9,12 +9,12 @@ import {
   partOfDay,
   speedBand,
   type FactorCell,
-} from '../../src/core/findings/factors/factors.ts';
-import type { NeedleAsked } from '../../src/core/findings/answers/words/needle-groups.ts';
-import type { Life } from '../../src/core/findings/life/lives.ts';
-import { needleText, readNeedleLabel } from '../../src/core/needle/label.ts';
-import { eyeFit } from '../../src/core/needle/eye.ts';
-import { yearOf, type YearJob, type YearShop } from '../../src/simulators/year.ts';
+} from '../../../src/core/findings/factors/factors.ts';
+import type { NeedleAsked } from '../../../src/core/findings/answers/words/needle-groups.ts';
+import type { Life } from '../../../src/core/findings/life/lives.ts';
+import { needleText, readNeedleLabel } from '../../../src/core/needle/label.ts';
+import { eyeFit } from '../../../src/core/needle/eye.ts';
+import { yearOf, type YearJob, type YearShop } from '../../../src/simulators/year.ts';
 
 /** Needles of a Weibull law, some taken out early for another reason. */
 export function madeLives(

@@ -1,11 +1,11 @@
 import { createCanvas, type SKRSContext2D } from '@napi-rs/canvas';
 import { formatHex } from 'culori';
 import sharp, { type Sharp } from 'sharp';
-import { pixelsOf } from './pixels.ts';
-import { pictureChance } from './picture-chance.ts';
-import { isAlike, isReadable } from './underside-readable.ts';
+import { pixelsOf } from '../pixels.ts';
+import { pictureChance } from '../picture-chance.ts';
+import { isAlike, isReadable } from './readable.ts';
 import { seenAslant } from './aslant.ts';
-import type { DrawnUnderside } from './underside-drawn.ts';
+import type { DrawnUnderside } from './drawn.ts';
 
 type Luck = ReturnType<typeof pictureChance>;
 type Hsl = readonly [hue: number, saturation: number, lightness: number];

@@ -1,6 +1,6 @@
 import { addDays, formatISO } from 'date-fns';
-import { chance } from '../../src/core/base/chance.ts';
-import { piecesSewn } from '../../tools/demo/history.ts';
+import { chance } from '../../../src/core/base/chance.ts';
+import { piecesSewn } from '../../demo/history.ts';
 import {
   heron,
   heronHead,
@@ -10,12 +10,12 @@ import {
   needleLabels,
   threadByCode,
   threads,
-} from '../../tools/demo/world.ts';
-import { needleText } from '../../src/core/needle/label.ts';
-import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
-import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
-import { requestsOf, weightClass } from '../../src/core/plan/asked/requests.ts';
-import { emptySetup, problemOf } from '../../src/core/plan/asked/setup.ts';
+} from '../../demo/world.ts';
+import { needleText } from '../../../src/core/needle/label.ts';
+import { defaultMinutes } from '../../../src/engines/planner/problem/minutes.ts';
+import type { PlanProblem } from '../../../src/engines/planner/problem/problem.ts';
+import { requestsOf, weightClass } from '../../../src/core/plan/asked/requests.ts';
+import { emptySetup, problemOf } from '../../../src/core/plan/asked/setup.ts';
 
 /**
  * A problem of the demo's kind, `count` jobs: the demo's waiting jobs first, then jobs like them (the same cloths and

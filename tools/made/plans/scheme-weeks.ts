@@ -6,15 +6,15 @@ import {
   needleLabels,
   threadByCode,
   threads,
-} from '../../tools/demo/world.ts';
-import { chance, type Chance } from '../../src/core/base/chance.ts';
-import type { ElementKind } from '../../src/core/element/elements.ts';
-import type { Garment } from '../../src/core/garment/garment.ts';
-import { needleText } from '../../src/core/needle/label.ts';
-import { defaultMinutes } from '../../src/engines/planner/problem/minutes.ts';
-import type { PlanProblem } from '../../src/engines/planner/problem/problem.ts';
-import { requestsOf, weightClass } from '../../src/core/plan/asked/requests.ts';
-import type { JobToPlan } from '../../src/core/plan/asked/setup.ts';
+} from '../../demo/world.ts';
+import { chance, type Chance } from '../../../src/core/base/chance.ts';
+import type { ElementKind } from '../../../src/core/element/elements.ts';
+import type { Garment } from '../../../src/core/garment/garment.ts';
+import { needleText } from '../../../src/core/needle/label.ts';
+import { defaultMinutes } from '../../../src/engines/planner/problem/minutes.ts';
+import type { PlanProblem } from '../../../src/engines/planner/problem/problem.ts';
+import { requestsOf, weightClass } from '../../../src/core/plan/asked/requests.ts';
+import type { JobToPlan } from '../../../src/core/plan/asked/setup.ts';
 
 /** A design that a shop sews, and how often among its jobs. */
 export interface Design {

@@ -1,9 +1,9 @@
-import { chance } from '../../src/core/base/chance.ts';
-import { calibrate } from '../../src/core/tension/case/calibration.ts';
-import { landedChance, type TurnOutcome } from '../../src/core/tension/case/turn-outcomes.ts';
-import { usualScrew, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
-import { pooledScrew } from '../../src/core/tension/case/life.ts';
-import { course, worlds, type Course, type World } from './cases.ts';
+import { chance } from '../../../src/core/base/chance.ts';
+import { calibrate } from '../../../src/core/tension/case/calibration.ts';
+import { landedChance, type TurnOutcome } from '../../../src/core/tension/case/turn-outcomes.ts';
+import { usualScrew, type ScrewPrior } from '../../../src/core/tension/case/belief/known-screw.ts';
+import { pooledScrew } from '../../../src/core/tension/case/life.ts';
+import { course, worlds, type Course, type World } from '../tension/cases.ts';
 
 const most = 4;
 

@@ -1,12 +1,12 @@
-import { chance, type Chance } from '../../src/core/base/chance.ts';
+import { chance, type Chance } from '../../../src/core/base/chance.ts';
 import {
   readBlock,
   shareSchools,
   type BlockColumn,
   type ShareSchool,
   type StartSchool,
-} from '../../src/core/tension/block/block.ts';
-import { normal } from './normal.ts';
+} from '../../../src/core/tension/block/block.ts';
+import { normal } from '../normal.ts';
 
 /** A made-up test block with what is wrong with it. */
 export interface MadeBlock {

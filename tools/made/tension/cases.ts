@@ -1,19 +1,25 @@
-import { chance, type Chance } from '../../src/core/base/chance.ts';
-import { screwOf, type ScrewPrior } from '../../src/core/tension/case/belief/known-screw.ts';
-import { predictionOf, nextTurn, type TurnAdvice } from '../../src/core/tension/case/next-turn.ts';
-import type { Calibration } from '../../src/core/tension/case/calibration.ts';
+import { chance, type Chance } from '../../../src/core/base/chance.ts';
+import { screwOf, type ScrewPrior } from '../../../src/core/tension/case/belief/known-screw.ts';
+import { predictionOf, nextTurn, type TurnAdvice } from '../../../src/core/tension/case/next-turn.ts';
+import type { Calibration } from '../../../src/core/tension/case/calibration.ts';
 import {
   afterStep,
   beliefOf,
   newCase,
   type CaseBelief,
   type CaseStep,
-} from '../../src/core/tension/case/belief/screw.ts';
-import { effective } from '../../src/core/tension/case/belief/rows.ts';
-import { handError, noises, plays, springs, usualGrams } from '../../src/core/tension/case/belief/spring.ts';
-import { bandOf } from '../../src/core/tension/targets.ts';
+} from '../../../src/core/tension/case/belief/screw.ts';
+import { effective } from '../../../src/core/tension/case/belief/rows.ts';
+import {
+  handError,
+  noises,
+  plays,
+  springs,
+  usualGrams,
+} from '../../../src/core/tension/case/belief/spring.ts';
+import { bandOf } from '../../../src/core/tension/targets.ts';
 import type { MadeCase } from './made-case.ts';
-import { normal } from './normal.ts';
+import { normal } from '../normal.ts';
 import { stickyCase } from './sticky-case.ts';
 
 /** Worlds that cases are made in. The advice was tuned on the first two at most; the others are for judging alone. */

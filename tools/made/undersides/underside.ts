@@ -1,8 +1,8 @@
 import sharp from 'sharp';
-import { pixelsOf } from './pixels.ts';
-import { pictureChance } from './picture-chance.ts';
-import { threads } from '../../tools/demo/world.ts';
-import type { Pixels } from '../../src/engines/picture/pixels.ts';
+import { pixelsOf } from '../pixels.ts';
+import { pictureChance } from '../picture-chance.ts';
+import { threads } from '../../demo/world.ts';
+import type { Pixels } from '../../../src/engines/picture/pixels.ts';
 
 export interface UndersideMade {
   seed: number;

@@ -1,10 +1,10 @@
-import { type ElementKind } from '../../src/core/element/elements.ts';
+import { type ElementKind } from '../../../src/core/element/elements.ts';
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
-import { pixelsOf } from './pixels.ts';
-import type { Pixels } from '../../src/engines/picture/pixels.ts';
+import { pixelsOf } from '../pixels.ts';
+import type { Pixels } from '../../../src/engines/picture/pixels.ts';
 
 const require = createRequire(import.meta.url);
 const load = (name: string, weight: number) => {
