@@ -243,7 +243,7 @@ describe('what cannot be read is said', () => {
     expect(reading.tones).toMatchObject([{ colour: '#ffffff', isGround: false }]);
     expect(reading.heightMm).toBeCloseTo(20, 0);
   });
-  test('a blurred picture, letters too small and a logo too wide are warned of', async () => {
+  test('a blurred picture and letters too small are warned of', async () => {
     const asked: LogoAsked = {
       typeface: 'roboto',
       word: 'TARNSIDE',
@@ -254,9 +254,7 @@ describe('what cannot be read is said', () => {
       pictureWidth: 1600,
     };
     const sharpOne = readArtwork((await drawLogo(asked)).pixels, { widthMm: 120 });
-    expect(sharpOne.warnings.map((warning) => warning.kind)).toEqual(
-      expect.arrayContaining(['letters', 'large']),
-    );
+    expect(sharpOne.warnings.map((warning) => warning.kind)).toContain('letters');
     const blurred = readArtwork((await drawLogo({ ...asked, letterMm: 5, blurPx: 7 })).pixels, {
       widthMm: 120,
     });

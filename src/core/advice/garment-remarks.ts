@@ -2,7 +2,7 @@ import { garmentOf } from '../garment/from-words.ts';
 import type { Cloth } from '../garment/cloths.ts';
 import { hoopSizes } from '../garment/hoops.ts';
 import { nearestCloths } from '../garment/nearest-cloths.ts';
-import { placeOf } from '../garment/places.ts';
+import { placeOfGarment, sizeRemark } from '../garment/size.ts';
 import { advise } from './advise.ts';
 import { byThreadAlone, questionsOf, type JobToAdvise } from './stop-advice.ts';
 
@@ -15,8 +15,6 @@ export interface GarmentRemark {
 }
 
 const mm = (value: number) => `${Number(value.toFixed(1))} mm`;
-/** A finished size may pass what is usual by this much before it is told. From memory. */
-const tolerance = 1.05;
 /** A hoop more than this many times as wide and as high as the design holds its cloth badly. From memory. */
 const muchLarger = 2.5;
 
@@ -39,21 +37,14 @@ function ofCloth(job: JobToAdvise): GarmentRemark[] {
 }
 
 function ofPlace(job: JobToAdvise): GarmentRemark[] {
-  const { place, widthMm, heightMm } = garmentOf(job).garment;
-  if (!place) return [];
-  const usual = placeOf(place);
-  const isWide = widthMm !== undefined && usual.widthMm !== null && widthMm > usual.widthMm * tolerance;
-  const isHigh = heightMm !== undefined && usual.heightMm !== null && heightMm > usual.heightMm * tolerance;
-  if (!isWide && !isHigh) return [];
-  const size = [isWide && `${mm(widthMm)} wide`, isHigh && `${mm(heightMm)} high`]
-    .filter(Boolean)
-    .join(' and ');
-  return [{ id: 'place', says: `${size} is large for the ${usual.name}. ${usual.because}` }];
+  const says = sizeRemark(garmentOf(job).garment);
+  return says === null ? [] : [{ id: 'place', says }];
 }
 
 function ofOrder(job: JobToAdvise): GarmentRemark[] {
-  const { cloth, hoop, place, order } = garmentOf(job).garment;
-  const isCap = cloth === 'cap' || hoop === 'cap-frame' || place === 'cap-front';
+  const { garment } = garmentOf(job);
+  const { order } = garment;
+  const isCap = placeOfGarment(garment) === 'cap-front';
   if (isCap === (order === 'cap') || (!isCap && order === undefined)) return [];
   return [
     {

@@ -10,8 +10,6 @@ export const sewable = {
   leastColumnMm: 0.7,
   /** Letters lower than this cannot be read in any thread. */
   leastLetterMm: 2.5,
-  /** A logo on a shirt's front stays around 75 mm; 100 mm suits bags and packs. Common practice. */
-  shirtFrontMm: 100,
 } as const;
 
 /** What is wrong with a part as it is to be sewn, and what to do about it. */

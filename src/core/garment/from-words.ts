@@ -6,8 +6,9 @@ import type { Place } from './places.ts';
 
 /** Words of the trade for a cloth; of several lists that fit a text the first counts. */
 const clothWords: readonly [Cloth, RegExp][] = [
-  ['cap', /\bcaps?\b|buckram|visor|trucker/i],
-  ['knit-heavy', /knit.*(heavy|thick)|heavy.*knit|sweater|jumper|cardigan|sweatshirt|hoodie|beanie/i],
+  ['knit-heavy', /beanie|\b(knit(ted)?|bobble|wool(ly|en)?) (caps?|hats?)\b/i],
+  ['cap', /\b(caps?|hats?)\b|buckram|visor|trucker|flat[ -]?bill|snap[ -]?back/i],
+  ['knit-heavy', /knit.*(heavy|thick)|heavy.*knit|sweater|jumper|cardigan|sweatshirt|hoodie/i],
   ['knit-light', /knit|jersey|stretch|polo|t-shirt|\btees?\b|piqu[eé]|interlock|\brib\b/i],
   ['nylon', /nylon|ripstop|coated|umbrella|windbreaker|anorak|cagoule/i],
   ['towel', /towel|terry|fleece|pile|bathrobe|velour|sherpa/i],
@@ -16,25 +17,46 @@ const clothWords: readonly [Cloth, RegExp][] = [
   ['softshell', /softshell|soft shell|neoprene/i],
   ['leather', /leather|vinyl|suede/i],
   ['felt', /felt/i],
-  ['woven-dense', /dense|poplin|satin|taffeta|oxford|percale/i],
-  ['woven-light', /woven|cotton|linen|muslin|chambray|batiste|\bsilk\b|shirting/i],
+  ['woven-dense', /dense|poplin|satin|taffeta|oxford|percale|micro-?fib(re|er)|dress shirt/i],
+  ['woven-light', /woven|cotton|linen|muslin|chambray|batiste|\bsilk\b|shirting|batik/i],
+  // Where its cloth is not named.
+  ['canvas', /\btotes?\b/i],
 ];
 
 /** The cloth that words mean, or null when they name none that is known. */
 export function clothFromWords(text: string): Cloth | null {
   const named = keysOf(cloths).find((key) => cloths[key].name === text.trim().toLowerCase());
-  return named ?? clothWords.find(([, pattern]) => pattern.test(text))?.[0] ?? null;
+  if (named) return named;
+  // A cap without buckram is its cloth: cotton twill unless another is named.
+  if (softCap.test(text)) return clothFromWords(text.replace(softCap, '$1')) ?? 'twill';
+  return clothWords.find(([, pattern]) => pattern.test(text))?.[0] ?? null;
 }
+
+/** Caps that nothing stiffens. Common practice, no published source. */
+const softCap = /\b(?:unstructured|soft|dad|bucket)(?=\W)(.*?)\b(?:caps?|hats?)\b/i;
+
+/** Words that name goods, not a cloth: which cloths they are usually made of, the commonest first. From memory. */
+const goodsWords: readonly [RegExp, readonly Cloth[]][] = [
+  [/\bjackets?\b|\bcoats?\b/i, ['softshell', 'nylon', 'canvas']],
+  [/duffels?|rucksacks?|back ?packs?|\bbags?\b/i, ['nylon', 'canvas', 'leather']],
+  [/fishing shirts?/i, ['nylon', 'woven-light', 'knit-light']],
+  [/\bshirts?\b/i, ['knit-light', 'woven-dense', 'woven-light']],
+  [/\blace\b/i, ['woven-light', 'knit-light', 'woven-dense']],
+];
+
+/** The cloths that words for goods may mean, the commonest first; none: the words name no goods that are known. */
+export const clothsOfGoods = (text: string): readonly Cloth[] =>
+  goodsWords.find(([pattern]) => pattern.test(text))?.[1] ?? [];
 
 const counts: Record<string, number> = { one: 1, single: 1, two: 2, double: 2, three: 3, triple: 3, four: 4 };
 const placeWords: readonly [Place, RegExp][] = [
-  ['cap-side', /\b(side|back) of (the |a )?cap|cap (side|back)/i],
-  ['cap-front', /cap front|front of (the |a )?cap/i],
+  ['cap-side', /\b(side|back) of (the |a )?(cap|hat)|(cap|hat) (side|back)/i],
+  ['cap-front', /(cap|hat) front|front of (the |a )?(cap|hat)/i],
   ['chest', /\bchest\b|breast/i],
   ['full-front', /full front/i],
   ['sleeve', /sleeve|cuff/i],
   ['back', /\b(full|jacket|yoke) back\b|\bon the back\b|\bback of\b/i],
-  ['bag', /\bbags?\b|\bpacks?\b|rucksack|tote/i],
+  ['bag', /\bbags?\b|\bpacks?\b|rucksack|tote|duffel/i],
 ];
 
 function backingsFromWords(text: string): Backing[] {

@@ -4,16 +4,33 @@ import { clothFromWords, garmentFromWords, garmentOf } from './from-words.ts';
 import { clothSuggestions, nearestCloths } from './nearest-cloths.ts';
 import { cloths } from './cloths.ts';
 import { hoopOf } from './hoops.ts';
+import { askWhere, sizeRemark } from './size.ts';
 import { garmentText } from './text.ts';
 import { thicknessMm } from './thickness.ts';
 
 describe('a cloth in the operator’s words', () => {
-  test.each([
+  test.each<readonly [string, string | null]>([
     ['polo shirts, piqué', 'knit-light'],
     ['grey hoodies', 'knit-heavy'],
     ['thick heavy knit', 'knit-heavy'],
     ['denim jackets', 'canvas'],
     ['trucker caps', 'cap'],
+    // Caps and hats (common practice, no published source): what nothing stiffens is no structured cap.
+    ...['hat', 'hats', 'trucker', 'flat bill', 'flat-bill hat', 'structured cap'].map(
+      (words) => [words, 'cap'] as const,
+    ),
+    ...['beanie', 'knit cap', 'knitted hats'].map((words) => [words, 'knit-heavy'] as const),
+    ...['dad cap', 'dad hats', 'unstructured cap', 'soft twill cap'].map(
+      (words) => [words, 'twill'] as const,
+    ),
+    ['unstructured denim cap', 'canvas'],
+    ['dress shirt', 'woven-dense'],
+    ['batik', 'woven-light'],
+    ['microfibre', 'woven-dense'],
+    ['canvas tote', 'canvas'],
+    ['leather jacket', 'leather'],
+    // Goods of several cloths are asked about.
+    ...['jacket', 'duffel bag', 'fishing shirt', 'shirt', 'lace'].map((words) => [words, null] as const),
     ['beach towel', 'towel'],
     ['anorak', 'nylon'],
     ['vinyl patches', 'leather'],
@@ -31,6 +48,8 @@ describe('a cloth in the operator’s words', () => {
     expect(nearestCloths('swaeter')[0]).toBe('knit-heavy');
     expect(nearestCloths('xqzw')).toEqual(['knit-light', 'twill', 'woven-light']);
     expect(nearestCloths('')).toHaveLength(3);
+    expect(nearestCloths('club jacket')).toEqual(['softshell', 'nylon', 'canvas']);
+    expect(nearestCloths('duffel bag')[0]).toBe('nylon');
   });
 });
 
@@ -97,4 +116,22 @@ test('a garment in one line, only what was said', () => {
   expect(garmentText({ hoop: 'small', hoopWidthMm: 100, hoopHeightMm: 90, heightMm: 12 })).toBe(
     'small hoop, 100 × 90 mm · 12 mm high',
   );
+});
+
+describe('how large a design may be (common practice, no published source)', () => {
+  const wide = { widthMm: 110 };
+  test('110 mm are within a cap’s front; a chest takes about 75 mm, a bag 100', () => {
+    expect(sizeRemark({ ...wide, place: 'cap-front' })).toBeNull();
+    expect(sizeRemark({ ...wide, cloth: 'cap' })).toBeNull();
+    expect(sizeRemark({ ...wide, hoop: 'cap-frame' })).toBeNull();
+    expect(sizeRemark({ widthMm: 130, cloth: 'cap' })).toMatch(/large for the cap front/);
+    expect(sizeRemark({ ...wide, place: 'chest' })).toMatch(/75 mm/);
+    expect(sizeRemark({ ...wide, place: 'bag' })).toMatch(/100 mm/);
+  });
+  test('where nothing says where it goes it is asked, from 100 mm on; of a cap never', () => {
+    expect(sizeRemark(wide)).toBeNull();
+    expect(askWhere(wide)).toMatch(/^110 mm wide: say where it goes/);
+    expect(askWhere({ widthMm: 100 })).toBeNull();
+    expect(askWhere({ ...wide, cloth: 'cap' })).toBeNull();
+  });
 });

@@ -1,7 +1,7 @@
 import { closest, distance } from 'fastest-levenshtein';
 import { keysOf } from '../base/keys.ts';
 import { cloths, type Cloth } from './cloths.ts';
-import { clothFromWords } from './from-words.ts';
+import { clothFromWords, clothsOfGoods } from './from-words.ts';
 
 /** Single words to offer and to guess by, with the cloth they mean. */
 const offered: readonly string[] = [
@@ -16,7 +16,7 @@ export const clothSuggestions: readonly string[] = [
   ...offered,
 ];
 
-/** Up to three known cloths nearest to words that name none, nearest first: by their spelling, else the commonest. */
+/** Up to three known cloths nearest to words that name none, nearest first: by their spelling, by what such goods are made of, else the commonest. */
 export function nearestCloths(text: string): Cloth[] {
   const words = text.toLowerCase().match(/[\p{L}-]{3,}/gu) ?? [];
   const guesses = words
@@ -25,5 +25,7 @@ export function nearestCloths(text: string): Cloth[] {
     .filter(({ off }) => off <= 0.5)
     .sort((a, b) => a.off - b.off)
     .flatMap(({ near }) => clothFromWords(near) ?? []);
-  return [...new Set<Cloth>([...guesses, 'knit-light', 'twill', 'woven-light'])].slice(0, 3);
+  return [
+    ...new Set<Cloth>([...guesses, ...clothsOfGoods(text), 'knit-light', 'twill', 'woven-light']),
+  ].slice(0, 3);
 }

@@ -2,7 +2,7 @@ import type { ElementKind } from '../../core/element/elements.ts';
 import type { Counted } from '../../core/stitches/stitch-estimate.ts';
 
 export interface Warning {
-  kind: 'blurred' | 'coarse' | 'gradient' | 'letters' | 'thin' | 'wide' | 'large' | 'colours';
+  kind: 'blurred' | 'coarse' | 'gradient' | 'letters' | 'thin' | 'wide' | 'colours';
   says: string;
   /** The region it is about, or null: the whole picture. */
   region: number | null;

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Place, Warning } from '../../engines/logo/index.ts';
 import { Frame } from '../../parts/frame/Frame.tsx';
 import { OnlyFor } from '../../parts/people/OnlyFor.tsx';
+import { askWhere, sizeRemark } from '../../core/garment/size.ts';
 import type { OwnFactor } from '../../core/artwork/own-factor.ts';
 import type { FrameData } from '../../schemas/frame-data.ts';
 import type { Overruling } from '../../schemas/advice.ts';
@@ -46,6 +47,7 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
   useEffect(() => {
     if (touching !== 'picks') picture.current?.scrollIntoView({ block: 'nearest' });
   }, [touching]);
+  const large = reading && (sizeRemark(design.garment) ?? askWhere(design.garment));
   const picked = reading?.regions.find((region) => shown.length === 1 && region.id === shown[0]) ?? null;
 
   function join(other: number): void {
@@ -109,6 +111,7 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
           {reading && url && (
             <>
               <GroundAsked reading={reading} url={url} onGround={design.setGround} />
+              {large && <Warned says={large} region={null} onShow={setShown} />}
               {reading.warnings.slice(0, 6).map((warning) => (
                 <Warned key={warning.says} {...warning} onShow={setShown} />
               ))}
@@ -166,7 +169,11 @@ function Working({ share, doing, onCancel }: { share: number; doing: string; onC
   );
 }
 
-function Warned({ says, region, onShow }: Warning & { onShow: (regions: readonly number[]) => void }) {
+function Warned({
+  says,
+  region,
+  onShow,
+}: Omit<Warning, 'kind'> & { onShow: (regions: readonly number[]) => void }) {
   return (
     <p className="flex gap-2 text-sm">
       <b aria-hidden="true">!</b>

@@ -34,10 +34,6 @@ describe('what to know before believing a reading', () => {
   });
   test('colours that run into each other are told', () =>
     expect(warningsOf(reading(), 1, true).map((warning) => warning.kind)).toEqual(['gradient']));
-  test('a shirt’s front takes about 75 mm (common practice, no published source): above 100 mm it is said', () => {
-    expect(kinds({ widthMm: 100 })).toEqual([]);
-    expect(kinds({ widthMm: 101 })).toEqual(['large']);
-  });
   test('letters under 2.5 mm are too small for any thread (common practice, no published source)', () => {
     const letters = (smallestMm: number) => [
       region({

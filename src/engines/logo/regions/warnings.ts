@@ -1,4 +1,4 @@
-import { sewable, unsewable } from '../../../core/element/sewable.ts';
+import { unsewable } from '../../../core/element/sewable.ts';
 import type { Reading, Warning } from '../reading.ts';
 
 const mm = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} mm`;
@@ -39,8 +39,6 @@ export function warningsOf(reading: Omit<Reading, 'warnings'>, scale: number, is
       'gradient',
       'Colours run into each other here; a thread has one colour. The steps below are a guess: ask the customer which plain colours to sew.',
     );
-  if (reading.widthMm > sewable.shirtFrontMm)
-    say('large', `${mm(reading.widthMm)} wide: a shirt’s front takes about 75 mm, bags and packs 100 mm.`);
   const sewn = reading.tones.filter((tone) => tone.share > 0).length;
   if (sewn > 12)
     say('colours', `${sewn} thread colours: is this a photograph? A logo rarely needs more than 12.`);
