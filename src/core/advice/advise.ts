@@ -1,5 +1,6 @@
 import { isMetallic } from '../thread/fibres.ts';
-import { eyeBest, eyeFit, type EyeFit } from '../needle/eye.ts';
+import type { ThreadBody } from '../thread/diameter.ts';
+import { eyeBandFor, eyeFit, type EyeFit } from '../needle/eye.ts';
 import { needleText, type NeedleSpec } from '../needle/label.ts';
 import type { NeedleCoating, NeedleEye, NeedlePoint } from '../needle/letters.ts';
 import { coverOf, usualSpacingMm, type Cover } from '../thread/cover.ts';
@@ -134,7 +135,7 @@ const none = <Value>(value: Value): Vote<Value> => ({ value, weight: 0, rules: [
 function rankNeedles(rules: readonly Rule[], { thread }: Question): RankedNeedle[] {
   const eye = votes<NeedleEye>(rules, (rule) => rule.wants.eye)[0] ?? none<NeedleEye>('standard');
   const withEye = ({ value, weight }: Vote<NeedleMetric>) =>
-    weight + (thread ? eyeScore(eyeFit({ sizeMetric: value, eye: eye.value }, thread)) : 0);
+    weight + (thread ? eyeScore(eyeFit({ sizeMetric: value, eye: eye.value }, thread), thread) : 0);
   const sizes = sizeVotes(rules).sort((a, b) => withEye(b) - withEye(a));
   const points = votes<NeedlePoint>(rules, (rule) => rule.wants.point);
   const coatings = votes<NeedleCoating>(rules, (rule) => rule.wants.coating);
@@ -153,7 +154,12 @@ function rankNeedles(rules: readonly Rule[], { thread }: Question): RankedNeedle
         const fit = thread ? eyeFit(spec, thread) : null;
         found.push({
           spec,
-          score: size.weight + point.weight + eye.weight + coating.weight + eyeScore(fit),
+          score:
+            size.weight +
+            point.weight +
+            eye.weight +
+            coating.weight +
+            (fit && thread ? eyeScore(fit, thread) : 0),
           fit,
           given: [size, point, eye, coating].flatMap((vote) => vote.rules),
         });
@@ -196,7 +202,8 @@ export function judge(question: Question): (spec: NeedleSpec) => number {
       (spec) => spec.coating,
     ),
   ];
-  return (spec) => tables.reduce((sum, points) => sum + points(spec), 0) + eyeScore(eyeFit(spec, thread));
+  return (spec) =>
+    tables.reduce((sum, points) => sum + points(spec), 0) + eyeScore(eyeFit(spec, thread), thread);
 }
 
 function weightsOf<Value>(
@@ -208,9 +215,8 @@ function weightsOf<Value>(
 }
 
 /** Outside the comfortable band a needle loses as much as a usual rule weighs; a tight eye loses more. */
-function eyeScore(fit: EyeFit | null): number {
-  if (!fit) return 0;
-  const off = Math.abs(fit.fill.value - eyeBest);
+function eyeScore(fit: EyeFit, { fibre }: ThreadBody): number {
+  const off = Math.abs(fit.fill.value - eyeBandFor(fibre).best);
   return -off * 10 - (fit.verdict === 'tight' ? 12 : 0) - Math.abs(fit.outside) * 25;
 }
 

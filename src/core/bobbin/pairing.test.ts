@@ -20,9 +20,8 @@ const pair = (ratio: number, more: object = {}) =>
 describe('a bobbin thread under a top thread', () => {
   test.each([
     [1, 'poor', /as thick as the top thread/],
-    [0.93, 'poor', /as thick/],
-    [0.91, 'usable', /^Finer than the top thread/],
-    [0.86, 'usable', /^Finer/],
+    [0.94, 'poor', /hardly finer than the top thread/],
+    [0.86, 'poor', /hardly finer/],
     [0.84, 'good', /^Finer/],
     [0.76, 'good', /^Finer/],
     [0.74, 'good', /^Well hidden/],
@@ -33,6 +32,19 @@ describe('a bobbin thread under a top thread', () => {
     expect(pair(ratio).says).toHaveLength(1);
     expect(pair(ratio).says[0]).toMatch(says);
     expect(pair(ratio).ratio.value).toBeCloseTo(ratio, 9);
+  });
+  // 40 over 50 comes through; 60 over 60 serves the small letters of a 40 wt job with one bobbin.
+  test.each([
+    [40, 60, 'good', /^Finer/],
+    [40, 80, 'good', /^Well hidden/],
+    [40, 50, 'poor', /comes up as specks. Take 60 wt, better 80 wt under it/],
+    [40, 40, 'poor', /as thick as the top thread/],
+    [60, 60, 'good', /^As thick as this fine top thread: usual where one bobbin serves a whole job/],
+  ])('%i wt over %i wt is %s', (over, under, verdict, says) => {
+    const wt = (no: number) => ({ tex: 1000 / no, fibre: 'polyester' as const });
+    const found = pairThreads({ top: wt(over), bobbin: wt(under), size: 'L', school: '25-30' });
+    expect(found.verdict).toBe(verdict);
+    expect(found.says[0]).toMatch(says);
   });
   test('one kind on purpose, for lace, is good and has its own word; much finer it is as ever', () => {
     expect(pair(1, { same: true })).toMatchObject({

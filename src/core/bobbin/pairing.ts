@@ -38,10 +38,26 @@ interface Pair {
   same?: boolean;
 }
 
+/** A top thread this fine (60 wt, tex) sews the small letters of a job whose other stops are 40 wt. */
+const smallLetterTex = 1000 / 55;
+/** Weights that bobbin thread is sold in. From memory. */
+const bobbinWeights = [60, 70, 80, 90, 120] as const;
+
+/** The usual bobbin weights that are fine enough for a top thread, in words; "" where none is. */
+function finerBobbins(over: Quantity, fibre: ThreadBody['fibre']): string {
+  const bobbinFibre = isMetallic(fibre) ? 'polyester' : fibre;
+  const fine = bobbinWeights.filter(
+    (no) => threadDiameter({ fibre: bobbinFibre, tex: 1000 / no }).value <= 0.83 * over.value,
+  );
+  const [first, ...rest] = fine;
+  const better = rest.find((no) => no === 80) ?? rest[0];
+  return first === undefined ? '' : better ? `${first} wt, better ${better} wt` : `${first} wt`;
+}
+
 /**
  * How a bobbin thread goes with a top thread. Practice: the bobbin thread is finer than the top (60 wt, better
- * 80 wt under 40 wt); as thick or thicker it adds bulk and shows on top as specks. Common practice, no published
- * source. Throws as threadDiameter.
+ * 80 wt under 40 wt); as thick or thicker it adds bulk and shows on top as specks; 60 wt over 60 wt is usual for the small letters of a job
+ * that one bobbin serves. Common practice, no published source. Throws as threadDiameter.
  */
 export function pairThreads({ top, bobbin, size, school, same = false }: Pair): Pairing {
   const over = threadDiameter(top);
@@ -49,19 +65,23 @@ export function pairThreads({ top, bobbin, size, school, same = false }: Pair): 
   const ratio = under.value / over.value;
   const says: string[] = [];
   let verdict: PairVerdict = 'good';
-  if (ratio > 0.92 && !same) {
-    verdict = 'poor';
-    says.push(
-      'The bobbin thread is as thick as the top thread: it adds bulk and comes up as specks. Take 60 wt, better 80 wt, under 40 wt.',
-    );
-  } else if (ratio > 0.75) {
-    if (!same) says.push('Finer than the top thread, as it should be. 80 wt would hide better still.');
-    else
+  if (same && ratio > 0.75)
+    says.push('Both sides alike: right for lace or where the underside shows. Measure the case anew for it.');
+  else if (ratio > 0.85) {
+    const finer = finerBobbins(over, top.fibre);
+    if (top.tex <= smallLetterTex && ratio < 1.1)
       says.push(
-        'Both sides alike: right for lace or where the underside shows. Measure the case anew for it.',
+        `As thick as this fine top thread: usual where one bobbin serves a whole job with small letters in it.${finer ? ` ${finer} would hide better.` : ''}`,
       );
-    if (ratio > 0.85 && !same) verdict = 'usable';
-  } else if (ratio > 0.5) says.push('Well hidden: clearly finer than the top thread.');
+    else {
+      verdict = 'poor';
+      says.push(
+        `The bobbin thread is ${ratio > 0.95 ? 'as thick as' : 'hardly finer than'} the top thread: it adds bulk and comes up as specks.${finer ? ` Take ${finer} under it.` : ''}`,
+      );
+    }
+  } else if (ratio > 0.75)
+    says.push('Finer than the top thread, as it should be. A finer one still would hide better.');
+  else if (ratio > 0.5) says.push('Well hidden: clearly finer than the top thread.');
   else {
     verdict = 'usable';
     says.push(

@@ -10,6 +10,7 @@ export const drawings = {
   discs: { name: 'Tension discs' },
   depth_gauge: { name: 'Gauge in the hook' },
   depth_peg: { name: 'Hook peg and needle tip' },
+  hook_point: { name: 'Hook’s point beside the needle' },
   foot: { name: 'Foot over the plate' },
   foot_slot: { name: 'Foot in its slot' },
   hole: { name: 'Hole of the plate from above' },

@@ -32,7 +32,7 @@ describe('cards for the hands', () => {
 
   test('the eye is straight or a little right, never left; the screw is never taken out', () => {
     const text = textOf(stepsOf('fit_needle', known));
-    expect(text).toContain('a little to the right, about 10°');
+    expect(text).toContain('up to 10° to the right');
     expect(text).toContain('Never left');
     expect(text).toContain('a half to three quarters of a turn. Never out.');
     expect(text).toContain('scarf (the hollow above the eye) to the back');

@@ -24,7 +24,7 @@ export const fittingCards = {
         drawing: 'needle_front',
       },
       {
-        says: 'Eye straight to the front, or turned a little to the right, about 10°. Never left: left shreds the thread.',
+        says: 'Eye straight to the front, or up to 10° to the right. Some shops turn it further: 30°, the scarf at 11 o’clock seen from above. Never left: left shreds the thread.',
         drawing: 'needle_above',
       },
       { says: 'An old needle’s point through the new eye is a handle to turn it by.', drawing: 'old_point' },

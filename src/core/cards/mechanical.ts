@@ -80,10 +80,10 @@ export const mechanicalCards = {
     steps: ({ hookDegrees }) => [
       {
         says: `Turn the shaft by hand to ${degreesText(hookDegrees, 'near 200°')}.`,
-        drawing: 'depth_peg',
+        drawing: 'hook_point',
         isOpen: hookDegrees === null,
       },
-      { says: 'Between the hook’s point and the needle there must be a little play.', drawing: 'depth_peg' },
+      { says: 'Between the hook’s point and the needle there must be a little play.', drawing: 'hook_point' },
       { says: 'A touch, or a wide gap: timing. That is a technician’s.', drawing: 'power' },
     ],
   },

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { packing } from '../thread/diameter.ts';
 import { fibres } from '../thread/fibres.ts';
-import { eyeBand, eyeFit, eyeWidth } from './eye.ts';
+import { eyeFit, eyeWidth } from './eye.ts';
 
 /** A polyester thread that fills the standard eye of a 75 (an 80's, 0.32 mm) to `share`, by the circle's formula. */
 const filling = (share: number) => ({
@@ -38,6 +38,10 @@ describe('a needle’s eye', () => {
     expect(fill.because).toBe('0.19 mm of thread in an eye 0.32 mm wide.');
     // 0.08 of the eye; half of 0.05, 0.15 and 0.03 of the diameter.
     expect(fill.spread).toBeCloseTo(Math.sqrt(0.08 ** 2 + 0.025 ** 2 + 0.075 ** 2 + 0.015 ** 2), 9);
-    expect(eyeBand.tight).toBeGreaterThan(eyeBand.to);
+  });
+  test('a metallic runs through the large eye of a 90/14, and rubs in a 75/11 (common practice, no published source)', () => {
+    const metallic = { fibre: 'metallic', tex: 25 } as const;
+    expect(eyeFit({ sizeMetric: 90, eye: 'large' }, metallic).verdict).toBe('comfortable');
+    expect(eyeFit({ sizeMetric: 75, eye: 'standard' }, metallic).verdict).toBe('tight');
   });
 });

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import type { Drawing } from '../../core/cards/card.ts';
 import type { Mechanics } from '../../core/cards/mechanics.ts';
 import { Layers, Power, Ring, Sharps } from './drawn/around.tsx';
-import { Case, CaseIn, DepthGauge, DepthPeg, Foot, FootSlot, Hole } from './drawn/below.tsx';
+import { Case, CaseIn, DepthGauge, DepthPeg, Foot, FootSlot, Hole, HookPoint } from './drawn/below.tsx';
 import { Clamp, NeedleAbove, NeedleFront, OldPoint } from './drawn/needle.tsx';
 import { ConeNet, Discs, Path, Tails } from './drawn/thread.tsx';
 
@@ -16,6 +16,7 @@ const drawn: Readonly<Record<Drawing, (mechanics: Mechanics) => ReactNode>> = {
   discs: () => <Discs />,
   depth_gauge: () => <DepthGauge />,
   depth_peg: () => <DepthPeg />,
+  hook_point: () => <HookPoint />,
   foot: () => <Foot />,
   foot_slot: () => <FootSlot />,
   hole: () => <Hole />,

@@ -123,6 +123,35 @@ export function DepthPeg() {
   );
 }
 
+/** Needle and hook where they meet, from the front: the hook's point passes behind the scarf, above the eye, with a little play. The play is drawn larger than it is. */
+export function HookPoint() {
+  return (
+    <svg
+      viewBox="0 0 320 260"
+      role="img"
+      aria-label="The hook's point beside the needle's scarf, above the eye, with a little play between them"
+    >
+      <path d="M120 8h36v46q-16 26 0 54v72l-18 60-18-60Z" className="steel" />
+      <path d="M138 118v34" className="hole" strokeWidth="9" strokeLinecap="round" />
+      <path d="M166 82q60-6 104 34v60q-40-50-96-78Z" className="steel" />
+      <path d="M151 70v40m15-40v40" className="ink" strokeWidth="1.5" />
+      <path d="M151 64h15" className="ink" strokeWidth="3" />
+      <text x="172" y="56">
+        a little play
+      </text>
+      <text x="226" y="206" textAnchor="middle">
+        hook’s point
+      </text>
+      <text x="108" y="88" textAnchor="end">
+        scarf
+      </text>
+      <text x="108" y="140" textAnchor="end">
+        eye
+      </text>
+    </svg>
+  );
+}
+
 /** Case and bobbin from the open side, the way it turns as an arrow where the profile knows it. */
 export function Case({ way }: { way: 'clockwise' | 'counter' | null }) {
   return (

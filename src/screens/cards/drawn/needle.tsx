@@ -46,7 +46,10 @@ export function NeedleFront() {
   );
 }
 
-/** The needle from above: the eye's turn as a dial. Straight and up to 10° to the right are good, left is not. To scale: the angles. */
+/**
+ * The needle from above: the eye's turn as a dial. Straight and up to 10° to the right are usual; some shops turn it to 30°, where the scarf stands at
+ * 11 o'clock; left is wrong. To scale: the angles.
+ */
 export function NeedleAbove() {
   const ray = (degrees: number, length: number) => {
     const angle = (degrees * Math.PI) / 180;
@@ -54,13 +57,14 @@ export function NeedleAbove() {
     return { x: 160 + length * Math.sin(angle), y: 100 + length * Math.cos(angle) };
   };
   const right = ray(10, 120);
+  const further = ray(30, 112);
   const straight = ray(0, 120);
   const left = ray(-25, 112);
   return (
     <svg
       viewBox="0 0 320 260"
       role="img"
-      aria-label="From above: the eye straight to the front or ten degrees to the right; a turn to the left is struck out"
+      aria-label="From above: the eye straight to the front or ten degrees to the right, in some shops thirty; a turn to the left is struck out"
     >
       <circle cx="160" cy="100" r="34" className="steel" />
       <path d={`M160 134 L${straight.x} ${straight.y}`} className="ink" strokeWidth="4" />
@@ -71,18 +75,22 @@ export function NeedleAbove() {
         strokeWidth="2"
         fill="none"
       />
+      <path d={`M166 132 L${further.x} ${further.y}`} className="ink" strokeWidth="2" strokeDasharray="2 5" />
       <path d={`M150 132 L${left.x} ${left.y}`} className="ink" strokeWidth="2" strokeDasharray="5 5" />
       <path d={`M${left.x - 14} ${left.y - 14}l28 28m0-28l-28 28`} className="ink" strokeWidth="4" />
       <path d="M153 132h14" className="ink" strokeWidth="6" />
       <path d="M144 70q16-14 32 0" className="ink" strokeWidth="3" fill="none" />
       <text x="160" y="52" textAnchor="middle">
-        scarf, to the back (11 o’clock with the 10°)
+        scarf, to the back
       </text>
-      <text x="194" y="196">
-        straight, or 10°
+      <text x="228" y="190">
+        30°: 11 o’clock,
       </text>
-      <text x="194" y="216">
-        to the right: good
+      <text x="228" y="208">
+        some shops
+      </text>
+      <text x="150" y="240">
+        straight, or to 10° right
       </text>
       <text x="14" y="240">
         left: never
