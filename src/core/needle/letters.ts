@@ -51,6 +51,12 @@ export const labelLetters: Readonly<Record<string, LabelMeaning>> = {
   SHARP: { point: 'sharp' },
   RG: { point: 'sharp' },
   R: { point: 'sharp' },
+  // Words for a purpose. What they mean: from memory.
+  MICROTEX: { point: 'sharp', blade: 'slim' },
+  JEANS: { point: 'sharp' },
+  DENIM: { point: 'sharp' },
+  STRETCH: { point: 'medium-ball' },
+  EMBROIDERY: { eye: 'standard' },
   UNIVERSAL: { point: 'universal' },
   UNI: { point: 'universal' },
   NY: { blade: 'slim' },
