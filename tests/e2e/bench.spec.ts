@@ -92,7 +92,7 @@ test('a turn of which nothing was said is kept without a chance', async ({ page,
     .toEqual([['bobbinKindId', 'caseId', 'turns']]);
 });
 
-test('through the plate 35 g are 30 g at the case; a drop test that runs says tighten', async ({
+test('through the plate 35 g are 30 g at the case; a drop test that runs says tighten only below the band', async ({
   page,
   request,
 }) => {
@@ -102,8 +102,10 @@ test('through the plate 35 g are 30 g at the case; a drop test that runs says ti
   await expect(page.getByText(/^About 30\.0 g at the case/)).toBeVisible();
   await page.getByLabel('How it was read').selectOption({ label: 'drop test, weight' });
   await page.getByLabel('What the case does').selectOption({ label: 'it runs' });
-  await expect(page.getByText('Below 35.0 g: tighten, or try a lighter weight.')).toBeVisible();
+  await expect(page.getByText(/^Below 35 g: may be right. Turn nothing/)).toBeVisible();
   await expect(page.getByRole('button', { name: /^Log the reading/ })).toBeDisabled();
+  await page.getByLabel('Reading in grams').fill('15');
+  await expect(page.getByText(/^Below 15 g: too loose. Tighten/)).toBeVisible();
   await page.getByLabel('Reading in grams').fill('-3');
   await expect(page.getByText('A reading is a number of grams above 0')).toBeVisible();
 });

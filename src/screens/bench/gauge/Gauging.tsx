@@ -188,6 +188,7 @@ export function Gauging(props: GaugingProps) {
           </button>
         </div>
         <Reading
+          band={band}
           friction={props.friction}
           key={fields}
           onRead={(reading, says) => {

@@ -1,11 +1,12 @@
 import { useState } from 'react';
 import {
-  fromDrop,
   fromPlate,
   dropOutcomes,
   type DropOutcome,
   type PlateFriction,
 } from '../../../core/tension/case/belief/scale.ts';
+import { dropText } from '../../../core/tension/case/drop-words.ts';
+import type { Band } from '../../../core/tension/targets.ts';
 import { counted } from '../../../parts/text.ts';
 import { gramsText } from '../case/Dial.tsx';
 
@@ -17,6 +18,8 @@ export interface TypedReading {
 }
 
 interface ReadingProps {
+  /** What the workshop calls right. */
+  band: Band;
   /** Of this machine's plate, as learnt so far. */
   friction: PlateFriction;
   onRead: (reading: TypedReading | null, says: string) => void;
@@ -29,7 +32,7 @@ const ways = {
 } as const;
 
 /** A reading without a streaming gauge: typed, in whichever way it was taken; brought to the case gauge's scale. */
-export function Reading({ friction, onRead }: ReadingProps) {
+export function Reading({ band, friction, onRead }: ReadingProps) {
   const [by, setBy] = useState<TypedReading['by']>('case-gauge');
   const [text, setText] = useState('');
   const [outcome, setOutcome] = useState<DropOutcome>('crawls');
@@ -49,14 +52,7 @@ export function Reading({ friction, onRead }: ReadingProps) {
         `About ${gramsText(own.grams)} g at the case, give or take ${gramsText(own.spread)}: the thread rubs on the plate’s edge. ${friction.pairs > 0 ? `This machine’s rub is known from ${counted(friction.pairs, 'reading')} taken both ways.` : 'Read the same case at the gauge too, and this machine’s own rub is learnt.'}`,
       );
     }
-    const { from, to } = fromDrop(grams, drop);
-    const says =
-      drop === 'crawls'
-        ? `Between ${gramsText(from)} and ${gramsText(to)} g.`
-        : drop === 'holds'
-          ? `Above ${gramsText(from)} g: loosen, or try a heavier weight.`
-          : `Below ${gramsText(to)} g: tighten, or try a lighter weight.`;
-    onRead(drop === 'crawls' ? { grams, by: way } : null, says);
+    onRead(drop === 'crawls' ? { grams, by: way } : null, dropText(grams, drop, band));
   }
   return (
     <div className="flex flex-wrap items-center gap-2">
