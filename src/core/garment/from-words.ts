@@ -35,19 +35,6 @@ export function clothFromWords(text: string): Cloth | null {
 /** Caps that nothing stiffens. Common practice, no published source. */
 const softCap = /\b(?:unstructured|soft|dad|bucket)(?=\W)(.*?)\b(?:caps?|hats?)\b/i;
 
-/** Words that name goods, not a cloth: which cloths they are usually made of, the commonest first. From memory. */
-const goodsWords: readonly [RegExp, readonly Cloth[]][] = [
-  [/\bjackets?\b|\bcoats?\b/i, ['softshell', 'nylon', 'canvas']],
-  [/duffels?|rucksacks?|back ?packs?|\bbags?\b/i, ['nylon', 'canvas', 'leather']],
-  [/fishing shirts?/i, ['nylon', 'woven-light', 'knit-light']],
-  [/\bshirts?\b/i, ['knit-light', 'woven-dense', 'woven-light']],
-  [/\blace\b/i, ['woven-light', 'knit-light', 'woven-dense']],
-];
-
-/** The cloths that words for goods may mean, the commonest first; none: the words name no goods that are known. */
-export const clothsOfGoods = (text: string): readonly Cloth[] =>
-  goodsWords.find(([pattern]) => pattern.test(text))?.[1] ?? [];
-
 const counts: Record<string, number> = { one: 1, single: 1, two: 2, double: 2, three: 3, triple: 3, four: 4 };
 const placeWords: readonly [Place, RegExp][] = [
   ['cap-side', /\b(side|back) of (the |a )?(cap|hat)|(cap|hat) (side|back)/i],

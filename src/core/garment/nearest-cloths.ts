@@ -1,7 +1,8 @@
 import { closest, distance } from 'fastest-levenshtein';
 import { keysOf } from '../base/keys.ts';
 import { cloths, type Cloth } from './cloths.ts';
-import { clothFromWords, clothsOfGoods } from './from-words.ts';
+import { clothFromWords } from './from-words.ts';
+import { clothsOfGoods } from './goods.ts';
 
 /** Single words to offer and to guess by, with the cloth they mean. */
 const offered: readonly string[] = [

@@ -1,4 +1,3 @@
-import equal from 'fast-deep-equal';
 import { useRef } from 'react';
 
 /**
@@ -11,7 +10,7 @@ export function useKeptParts<T extends object>(now: T): T {
     const before = kept.current.parts;
     const parts = { ...now };
     for (const key of Object.keys(now) as (keyof T)[])
-      if (equal(before[key], now[key])) parts[key] = before[key];
+      if (JSON.stringify(before[key]) === JSON.stringify(now[key])) parts[key] = before[key];
     kept.current = { given: now, parts };
   }
   return kept.current.parts;

@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState } from 'react';
-import { quickExamples } from '../../../core/ledger/quick/quick-line.ts';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useFrame } from '../context.tsx';
-import { keysOn } from '../keys.ts';
+
+/** Seldom opened, and not wanted before. */
+const HelpText = lazy(() => import('./HelpText.tsx'));
 
 /** `?`: the keys that this screen hears, and the words of the quick line. */
 export function Help() {
@@ -41,18 +42,9 @@ export function Help() {
       >
         {isOpen && (
           <>
-            <h2>Keys here</h2>
-            <dl className="mt-1">
-              {keysOn(data.screen).map(({ key, does }) => (
-                <Line key={key} name={key} means={does} />
-              ))}
-            </dl>
-            <h2 className="mt-3">Words of the quick line</h2>
-            <dl className="mt-1">
-              {quickExamples.map(({ example, means }) => (
-                <Line key={example} name={example} means={means} />
-              ))}
-            </dl>
+            <Suspense fallback={null}>
+              <HelpText screen={data.screen} />
+            </Suspense>
             <form method="dialog" className="mt-3 text-end">
               <button type="submit" className="btn btn-primary">
                 Close
@@ -62,14 +54,5 @@ export function Help() {
         )}
       </dialog>
     </>
-  );
-}
-
-function Line({ name, means }: { name: string; means: string }) {
-  return (
-    <div className="flex justify-between gap-4 border-t py-1 rule first:border-t-0">
-      <dt className="figures font-bold whitespace-nowrap">{name}</dt>
-      <dd className="quiet text-end">{means}</dd>
-    </div>
   );
 }
