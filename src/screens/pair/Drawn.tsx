@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { bobbinSides } from '../../core/bobbin/capacity.ts';
+import { eyeBandFor } from '../../core/needle/eye.ts';
 import { needleText } from '../../core/needle/label.ts';
 import { Needle } from '../../parts/rail/Needle.tsx';
 import { EyeDrawing } from './EyeDrawing.tsx';
@@ -15,6 +16,8 @@ const fitWords = {
   tight: 'Too tight: it will shred.',
 } as const;
 
+const percent = (share: number): number => Math.round(share * 100);
+
 /** Thread in the eye, cover, column and bobbin, drawn to scale, with the verdict in words. */
 export function Drawn({ paired }: { paired: Paired }) {
   return (
@@ -26,7 +29,8 @@ export function Drawn({ paired }: { paired: Paired }) {
   );
 }
 
-function InTheEye({ paired: { pair, needle, colour, choices } }: { paired: Paired }) {
+function InTheEye({ paired: { pair, needle, colour, choices, top } }: { paired: Paired }) {
+  const band = eyeBandFor(top.fibre);
   return (
     <div className="sheet flex flex-wrap items-center gap-4 p-4">
       <EyeDrawing pair={pair} colour={colour} />
@@ -42,7 +46,8 @@ function InTheEye({ paired: { pair, needle, colour, choices } }: { paired: Paire
           </span>
         </p>
         <p className="quiet mt-1 text-sm">
-          50 to 70 % runs freely; above 80 % it rubs. {pair.fit.fill.because}
+          {`${percent(band.from)} to ${percent(band.to)} % runs freely; above ${percent(band.tight)} % it rubs. `}
+          {pair.fit.fill.because}
         </p>
         <Here needle={needleText(needle)} cloth={choices.cloth} />
       </div>
