@@ -1,6 +1,7 @@
 import { defineConfig, passthroughImageService } from 'astro/config';
 import type { AstroIntegration } from 'astro';
 import type { directRequest as DirectRequest } from './src/server/app/direct.ts';
+import { pathOf } from './src/server/app/request-path.ts';
 import node from '@astrojs/node';
 import react from '@astrojs/react';
 import tailwindcss from '@tailwindcss/vite';
@@ -24,7 +25,7 @@ const serverEntries: AstroIntegration = {
     'astro:server:setup': ({ server }) => {
       server.middlewares.use((request, response, next) => {
         void server.ssrLoadModule('/src/server/app/direct.ts').then(({ directRequest }) => {
-          const direct = (directRequest as typeof DirectRequest)(request, (request.url ?? '').split('?')[0]!);
+          const direct = (directRequest as typeof DirectRequest)(request, pathOf(request.url ?? ''));
           if (direct) void direct.answer(response, {}, { isNear: true, isHttps: false, address: '' });
           else next();
         }, next);

@@ -2,7 +2,7 @@ import { garmentOf } from '../garment/from-words.ts';
 import type { Cloth } from '../garment/cloths.ts';
 import { hoopSizes } from '../garment/hoops.ts';
 import { nearestCloths } from '../garment/nearest-cloths.ts';
-import { placeOfGarment, sizeRemark } from '../garment/size.ts';
+import { mm, placeOfGarment, sizeRemark } from '../garment/size.ts';
 import { advise } from './advise.ts';
 import { byThreadAlone, questionsOf, type JobToAdvise } from './stop-advice.ts';
 
@@ -14,7 +14,6 @@ export interface GarmentRemark {
   nearest?: Cloth[];
 }
 
-const mm = (value: number) => `${Number(value.toFixed(1))} mm`;
 /** A hoop more than this many times as wide and as high as the design holds its cloth badly. From memory. */
 const muchLarger = 2.5;
 

@@ -71,7 +71,7 @@ export function pairThreads({ top, bobbin, size, school, same = false }: Pair): 
     const finer = finerBobbins(over, top.fibre);
     if (top.tex <= smallLetterTex && ratio < 1.1)
       says.push(
-        `As thick as this fine top thread: usual where one bobbin serves a whole job with small letters in it.${finer ? ` ${finer} would hide better.` : ''}`,
+        `As thick as this fine top thread: usual where one bobbin serves a whole job with small letters in it.${finer ? ` Finer hides better: ${finer}.` : ''}`,
       );
     else {
       verdict = 'poor';

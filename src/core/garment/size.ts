@@ -6,7 +6,8 @@ const tolerance = 1.05;
 /** Wider than this a design is asked where it goes: bags and packs take about 100 mm. Common practice, no published source. */
 const askFromMm = 100;
 
-const mm = (value: number) => `${Number(value.toFixed(1))} mm`;
+/** A length, mm, to a tenth at most. */
+export const mm = (value: number): string => `${Number(value.toFixed(1))} mm`;
 
 /** Where on the garment it is sewn: as was said, else as its cloth or its frame says. */
 export const placeOfGarment = ({ place, cloth, hoop }: Garment): Place | undefined =>

@@ -31,7 +31,7 @@ describe('the label reader', () => {
     ['75/11 ball-point', { sizeMetric: 75, point: 'light-ball' }],
     ['75/11 SES/FFG', { sizeMetric: 75, point: 'light-ball' }],
     // Words for a purpose (common practice, no published source).
-    ['microtex 70/10', { sizeMetric: 70, point: 'sharp', blade: 'slim' }],
+    ['slim sharp 70/10', { sizeMetric: 70, point: 'sharp', blade: 'slim' }],
     ['90/14 jeans/denim', { sizeMetric: 90, point: 'sharp' }],
     ['stretch 75/11', { sizeMetric: 75, point: 'medium-ball' }],
     ['embroidery 75/11 ball', { sizeMetric: 75, point: 'light-ball' }],

@@ -47,12 +47,12 @@ export const labelLetters: Readonly<Record<string, LabelMeaning>> = {
   FG: { point: 'medium-ball' },
   SUK: { point: 'medium-ball' },
   ESB: { point: 'extra-slim-ball' },
+  'SLIM SHARP': { point: 'sharp', blade: 'slim' },
   'SHARP POINT': { point: 'sharp' },
   SHARP: { point: 'sharp' },
   RG: { point: 'sharp' },
   R: { point: 'sharp' },
   // Words for a purpose. What they mean: from memory.
-  MICROTEX: { point: 'sharp', blade: 'slim' },
   JEANS: { point: 'sharp' },
   DENIM: { point: 'sharp' },
   STRETCH: { point: 'medium-ball' },

@@ -1,5 +1,5 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { Problem } from '../base/problem.ts';
+import { problemFrom, problemHeaders, tooMany, type Problem } from '../base/problem.ts';
 import type { RequestOrigin } from '../people/credentials.ts';
 import { ConnectionLimiter } from './connection-limiter.ts';
 import { directRequest } from './direct.ts';
@@ -8,7 +8,7 @@ import { problem, requestGuard } from './guard.ts';
 import { dataHeaders, allowStyleAttributes, headers } from './headers.ts';
 import { room, watchStream } from './live-streams.ts';
 import { fromOf, isOwnComputer, plainHttp, sayTrusted, securePort, trustedAddress } from './network.ts';
-import { pathOf } from './request-path.ts';
+import { isApi, pathOf } from './request-path.ts';
 
 const liveAddress = /^\/api\/(machines\/[^/]+|board)\/live\/?$/;
 
@@ -55,7 +55,7 @@ export function requestListeners(listensOn: string) {
       if (!isLetIn(request, response, from)) return;
       const instead = plainHttp(request);
       if (!instead) return answer(request, response, from);
-      if (instead === 'refuse' || /^\/api(\/|$)/.test(pathOf(request.url ?? '')))
+      if (instead === 'refuse' || isApi(pathOf(request.url ?? '')))
         return answerProblem(
           request,
           response,
@@ -77,11 +77,7 @@ function answer(request: IncomingMessage, response: ServerResponse, from: Reques
       return answerProblem(
         request,
         response,
-        problem(
-          429,
-          'Too many at once',
-          'This device holds too many streams open. Close pages that are not looked at.',
-        ),
+        problemFrom(tooMany('This device holds too many streams open. Close pages that are not looked at.')),
       );
     response.on('close', leave);
   }
@@ -107,13 +103,9 @@ function limitTime(request: IncomingMessage, response: ServerResponse, path: str
 }
 
 function answerProblem(request: IncomingMessage, response: ServerResponse, told: Problem): void {
-  const { allow } = told as { allow?: string };
   response.writeHead(told.status, {
     ...headers,
-    'content-type': 'application/problem+json',
-    'cache-control': 'no-store',
-    ...(allow && { allow }),
-    ...(told.status === 429 && { 'retry-after': '5' }),
+    ...problemHeaders(told),
     // What is left of a body that was refused unread must not be taken for the next request.
     ...(!request.complete && { connection: 'close' }),
   });

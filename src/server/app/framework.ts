@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import compression from 'compression';
 import send from 'send';
-import { pathOf } from './request-path.ts';
+import { isApi, pathOf } from './request-path.ts';
 
 /** What Astro's Node adapter makes in its middleware mode. Without a page for the address it calls `next`. */
 type Handler = (
@@ -34,7 +34,7 @@ export function answerByFramework(
   const page = () =>
     void handler(request, response, () => void noSuchPage(request, response, locals), locals);
   compress(request as Compressed[0], response as Compressed[1], () => {
-    if (path === '/' || /^\/api(\/|$)/.test(path)) return page();
+    if (path === '/' || isApi(path)) return page();
     send(request, path, { root: files, index: false, dotfiles: 'deny', redirect: false } as send.SendOptions)
       .on('error', page)
       .on('directory', page)

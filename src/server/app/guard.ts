@@ -1,7 +1,7 @@
 import type { IncomingHttpHeaders, IncomingMessage } from 'node:http';
 import { hostname, networkInterfaces } from 'node:os';
 import type { Problem } from '../base/problem.ts';
-import { canonicalPath } from './request-path.ts';
+import { canonicalPath, isApi } from './request-path.ts';
 
 /** Which requests are answered at all, decided by method, path and headers before anything else is read. */
 
@@ -77,8 +77,6 @@ export function requestGuard(listensOn: string): (request: IncomingMessage) => P
     return null;
   };
 }
-
-const isApi = (path: string): boolean => /^\/api(\/|$)/.test(path);
 
 const wrongMethod = (method: string, allow: string): Problem =>
   problem(405, 'Not this way', `This address does not take ${method}. It takes ${allow}.`, { allow });

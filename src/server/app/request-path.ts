@@ -32,5 +32,8 @@ export function canonicalPath(target: string): string | null {
   }
 }
 
+/** Whether a path is an endpoint's, and no page's. */
+export const isApi = (path: string): boolean => /^\/api(\/|$)/.test(path);
+
 /** The path of a target that was found canonical. */
 export const pathOf = (target: string): string => target.split('?', 1)[0]!;
