@@ -11,21 +11,25 @@ export const zones = {
 } as const satisfies Record<string, { says: string; is: 'loose' | 'right' | 'tight' }>;
 export type Zone = keyof typeof zones;
 
-/** The band of a school, grams at the case gauge. */
+/** The band of a school, grams at the case gauge. `aim`: what is aimed at within it; left out: its middle. */
 export interface Band {
   from: number;
   to: number;
+  aim?: number;
 }
 
 /** Limits outside the band that all schools share. Common practice, no published source. */
 const farLoose = 15;
-const tolerable = 35;
 const farTight = 40;
+/** So many grams above the band a case is on the tight side and left alone. Common practice, no published source. */
+const tolerable = 5;
 
 /** The band in which the case should read, g at the case gauge, by the workshop's school. */
 export const bandOf = (school: CaseSchool): Band => caseSchools[school];
 /** What is aimed at within a band, g. */
-export const middleOf = ({ from, to }: Band) => (from + to) / 2;
+export const aimOf = ({ from, to, aim = (from + to) / 2 }: Band) => aim;
+/** Up to here a case that reads above the band is left alone, g. */
+export const tolerableTo = ({ to }: Band) => to + tolerable;
 
 /**
  * The zone of a reading at the case gauge, grams above 0. Around 10 to 15 g nearly all bobbin shows below; 25 to 30 is
@@ -36,5 +40,5 @@ export function zoneOf(grams: number, band: Band): Zone {
   if (grams < band.from) return 'loose';
   if (grams <= band.to) return 'right';
   if (grams >= farTight) return 'far-tight';
-  return grams <= tolerable ? 'tolerable' : 'tight';
+  return grams <= tolerableTo(band) ? 'tolerable' : 'tight';
 }

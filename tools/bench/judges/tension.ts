@@ -2,7 +2,7 @@ import { rangeText } from '../../../src/core/tension/case/chance-words.ts';
 import { mayBeRound, readPullCurve } from '../../../src/core/tension/pull/pull-curve.ts';
 import { traceVerdicts, type TraceVerdict } from '../../../src/core/gauge/verdicts.ts';
 import { blocksRead } from '../../made/tension/blocks.ts';
-import { courseOf, type Course, type World } from '../../made/tension/cases.ts';
+import { courseOf, inside, type Course, type World } from '../../made/tension/cases.ts';
 import { workshopOf } from '../../made/workshops/workshops.ts';
 import { handPull, madePull, withoutSpeeds } from '../../made/tension/pulls.ts';
 
@@ -31,9 +31,9 @@ function tellCourses(world: World, how: Parameters<typeof courseOf>[2], who = ''
 
 function tellAll(courses: readonly Course[], of: string): void {
   const left = courses.flatMap((course) => course.left ?? []);
-  const pulls = courses.reduce((sum, course) => sum + course.pulls, 0) / courses.length;
+  const meanOf = (value: (course: Course) => number) => (courses.reduce((sum, course) => sum + value(course), 0) / courses.length).toFixed(2); // prettier-ignore
   console.log(
-    `screw, ${of}: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}; ${pulls.toFixed(1)} pulls`,
+    `screw, ${of}: in the band after ${inBandText(courses)}; told to stop ${left.length}, in the band ${percent(left.filter(({ isIn }) => isIn).length / left.length)}, at most 5 g above ${percent(left.filter(({ grams }) => grams >= 25 && grams <= 35).length / left.length)}; ${meanOf(({ pulls }) => pulls)} pulls, ${meanOf(({ turns }) => turns)} turns, ${meanOf(({ minutes }) => minutes)} min`,
   );
   const stated = courses.flatMap((course) => [
     ...course.stated,
@@ -54,6 +54,8 @@ function tellAll(courses: readonly Course[], of: string): void {
 
 if (isWanted('screw')) {
   for (const world of ['own', 'plain', 'second', 'third', 'fourth', 'fifth'] as const) tellCourses(world, {});
+  for (const world of ['plain', 'second', 'third', 'fourth', 'fifth'] as const)
+    tellCourses(world, { start: inside }, ', in the band from the beginning');
   // The same cases by one who knows slope and play from the beginning: how much of that is reached.
   for (const world of ['own', 'second', 'third', 'fourth', 'fifth'] as const)
     tellCourses(world, { isKnowing: true }, ', by one who knows the screw');

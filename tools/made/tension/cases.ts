@@ -17,6 +17,7 @@ import {
   springs,
   usualGrams,
 } from '../../../src/core/tension/case/belief/spring.ts';
+import { usualHands } from '../../../src/core/tension/hands.ts';
 import { bandOf } from '../../../src/core/tension/targets.ts';
 import type { MadeCase } from './made-case.ts';
 import { normal } from '../normal.ts';
@@ -25,7 +26,7 @@ import { stickyCase } from './sticky-case.ts';
 /** Worlds that cases are made in. The advice was tuned on the first two at most; the others are for judging alone. */
 export const worlds = {
   /** Grams against turns about linear, a hand that turns exactly, a gauge that repeats to 1.5 g; near the band at first. */
-  plain(luck: Chance): MadeCase {
+  plain(luck: Chance, anyStart: Start = outside): MadeCase {
     const slope = luck.between(20, 120);
     const play = luck.between(0, 0.03);
     let last = 0;
@@ -45,7 +46,7 @@ export const worlds = {
     };
   },
   /** Each turn changes it by the same part; play to 0.08; a hand that is off by up to 1/32; gauges of 0.5 to 3 g, one reading in 25 wild. */
-  second(luck: Chance): MadeCase {
+  second(luck: Chance, anyStart: Start = outside): MadeCase {
     const part = luck.between(0.8, 3.2);
     const play = luck.between(0, 0.08);
     const noise = luck.between(0.5, 3);
@@ -72,7 +73,7 @@ export const worlds = {
    * A leaf that bends under a screw: force by the power 1.6 of the way, the screw carries it with slack on both sides, the hand
    * turns a little too far and is off by a tenth; the gauge rounds to half a gram, errs by part of the load, and hangs now and then.
    */
-  third(luck: Chance): MadeCase {
+  third(luck: Chance, anyStart: Start = outside): MadeCase {
     const stiff = Math.exp(luck.between(Math.log(7), Math.log(45)));
     const slack = luck.next() ** 2 * 0.08;
     const error = luck.between(0.02, 0.06);
@@ -108,7 +109,7 @@ export const worlds = {
    * A spring that stiffens by the cube of its way besides; play that is most often small; a hand off by up to a twelfth and a hundredth of a turn; a gauge
    * with seldom, far errors (Student's, 4 degrees), and a case that wanders by a hundredth whenever it is touched.
    */
-  fourth(luck: Chance): MadeCase {
+  fourth(luck: Chance, anyStart: Start = outside): MadeCase {
     const per = Math.exp(luck.between(Math.log(15), Math.log(70)));
     const stiffens = luck.between(0, 1.2);
     const play = 0.09 * Math.min(luck.next(), luck.next());
@@ -151,9 +152,9 @@ export const worlds = {
     };
   },
   /** Written to judge alone, last. */
-  fifth: (luck: Chance) => stickyCase(luck, anyStart),
+  fifth: (luck: Chance, anyStart: Start = outside) => stickyCase(luck, anyStart),
   /** Cases drawn from what is believed of cases: here the chances that are stated must come true. */
-  own(luck: Chance): MadeCase {
+  own(luck: Chance, anyStart: Start = outside): MadeCase {
     const law = luck.pick(springs);
     const { slope } = byChance(luck, law.slopes);
     const { play } = byChance(luck, plays);
@@ -185,7 +186,7 @@ export const worlds = {
       truth: () => law.grams(tension),
     };
   },
-} as const satisfies Record<string, (luck: Chance) => MadeCase>;
+} as const satisfies Record<string, (luck: Chance, anyStart?: Start) => MadeCase>;
 export type World = keyof typeof worlds;
 
 /** One of several, each with its chance. */
@@ -197,9 +198,14 @@ function byChance<Each extends { chance: number }>(luck: Chance, each: readonly 
 const band = bandOf('25-30');
 const isIn = (grams: number) => grams >= band.from && grams <= band.to;
 
-function anyStart(draw: () => number): number {
+/** Where a case begins: drawn anew until it is out of the band, or until it is in it. */
+export type Start = (draw: () => number) => number;
+const outside: Start = (draw) => drawnUntil(draw, (grams) => !isIn(grams));
+export const inside: Start = (draw) => drawnUntil(draw, isIn);
+
+function drawnUntil(draw: () => number, isWanted: (grams: number) => boolean): number {
   let grams = draw();
-  while (isIn(grams)) grams = draw();
+  while (!isWanted(grams)) grams = draw();
   return grams;
 }
 
@@ -233,8 +239,11 @@ export interface Course {
   /** The chance that was stated for each turn, and whether it landed. */
   stated: { chance: number; landed: boolean }[];
   /** When the screw was left alone: whether it was in the band; null: never. */
-  left: { chance: number; isIn: boolean } | null;
+  left: { chance: number; isIn: boolean; grams: number } | null;
   pulls: number;
+  turns: number;
+  /** Minutes of the hands. */
+  minutes: number;
 }
 
 const mostPulls = 40;
@@ -264,7 +273,7 @@ export function course(
   let advice = advised();
   while (inBand.length <= most && pulls < mostPulls) {
     if (advice.is === 'leave') {
-      left = { chance: advice.chance, isIn: isIn(made.truth()) };
+      left = { chance: advice.chance, isIn: isIn(made.truth()), grams: made.truth() };
       break;
     }
     if (advice.is === 'turn') {
@@ -275,8 +284,10 @@ export function course(
     }
     advice = advised();
   }
+  const turns = stated.length;
   while (inBand.length <= most) inBand.push(isIn(made.truth()));
-  return { course: { inBand, stated, left, pulls }, belief: beliefOf(followed)!, steps };
+  const minutes = (pulls * usualHands.pull + turns * usualHands.turn) / 60;
+  return { course: { inBand, stated, left, pulls, turns, minutes }, belief: beliefOf(followed)!, steps };
 }
 
 /**
@@ -286,9 +297,9 @@ export function course(
 export function courseOf(
   world: World,
   seed: number,
-  { most = 4, isKnowing = false, before = 0 } = {},
+  { most = 4, isKnowing = false, before = 0, start = outside } = {},
 ): Course {
-  const made = worlds[world](chance(seed * 31 + 7));
+  const made = worlds[world](chance(seed * 31 + 7), start);
   let prior = isKnowing ? knowing(made) : undefined;
   for (let time = 0; time < before; time++) {
     const { belief } = course(made, prior, most);

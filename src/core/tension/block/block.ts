@@ -1,6 +1,6 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
 import { UserError } from '../../base/user-error.ts';
-import { middleOf, type Band } from '../targets.ts';
+import { aimOf, type Band } from '../targets.ts';
 import { explain } from './explain.ts';
 
 /** One column of a test block seen from below, widths in mm from left to right: top thread, bobbin, top thread. */
@@ -130,7 +130,7 @@ export function readBlock(
       position,
       share,
       offset: (left - right) / (left + bobbin + right),
-      is: !isOff ? 'right' : then > middleOf(band) ? 'too-much' : 'too-little',
+      is: !isOff ? 'right' : then > aimOf(band) ? 'too-much' : 'too-little',
       offCentre: Math.abs(left - right) / (left + bobbin + right) > centreLimit,
       uneven: (unevenness ?? 0) > unevenLimit,
     };

@@ -1,5 +1,5 @@
 import { chanceWithin, density } from '../case/belief/normal.ts';
-import { middleOf, type Band } from '../targets.ts';
+import { aimOf, type Band } from '../targets.ts';
 
 /** What explains a test block: a shift that all positions have in common (the case), and single positions (their knobs). */
 export interface Explanation {
@@ -33,7 +33,7 @@ export function explain(
   caseOff: number,
 ): Explanation {
   const width = band.to - band.from;
-  const middle = middleOf(band);
+  const middle = aimOf(band);
   const sound = (share: number, spread: number) => chanceWithin(band.from, band.to, share, spread) / width;
   const off = (share: number, spread: number) => density(share, middle, Math.hypot(reach, spread));
   const at = (shift: number) => {

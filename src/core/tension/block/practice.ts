@@ -1,6 +1,6 @@
 import { shareSchools, type BlockColumn, type ShareSchool } from './block.ts';
 import { usualGrams } from '../case/belief/spring.ts';
-import { middleOf, type Band } from '../targets.ts';
+import { aimOf, type Band } from '../targets.ts';
 
 /** What may be wrong on the practice machine, and what is to be learnt from it. Common practice, no published source. */
 export const lessons = {
@@ -125,7 +125,7 @@ export function beginPractice(
 ): PracticeState {
   const keys = Object.keys(lessons) as LessonKey[];
   const chosen = lesson ?? keys[Math.floor(chance() * keys.length)]!;
-  const middle = middleOf(band);
+  const middle = aimOf(band);
   const knobs = Array.from({ length: positions }, () => 0);
   const isKnob = chosen === 'one-knob' || chosen === 'case-and-knob';
   if (isKnob)
@@ -213,14 +213,14 @@ export function sewBlock(
   band: Band,
   chance: () => number,
 ): BlockColumn[] {
-  const middle = middleOf(band);
+  const middle = aimOf(band);
   return state.knobs.map((knob, index) => {
     const scatter = 0.02 * (chance() - 0.5);
     const share = Math.min(
       0.9,
       Math.max(
         0.02,
-        middleOf(shareSchools[school]) - perGram * (pulls(state) - middle) + perStep * knob + scatter,
+        aimOf(shareSchools[school]) - perGram * (pulls(state) - middle) + perStep * knob + scatter,
       ),
     );
     const tenth = (value: number) => Math.round(value * 10) / 10;

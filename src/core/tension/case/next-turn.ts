@@ -1,9 +1,8 @@
-import { turnText } from '../../gauge/turn-words.ts';
-import { middleOf, type Band } from '../targets.ts';
+import { usualHands } from '../hands.ts';
+import { aimOf, zoneOf, zones, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './belief/after-turn.ts';
 import { uncalibrated, type Calibration } from './calibration.ts';
 import { valueOfAnotherPull } from './value-of-information.ts';
-import { rangeText } from './chance-words.ts';
 import { isDoubted, type CaseBelief, type Foretold } from './belief/screw.ts';
 
 /** What to do at the case next. */
@@ -28,69 +27,58 @@ export const predictionOf = (
   { from, to }: Band,
 ): Foretold => ({ believed, said: chance, from, to });
 
-/** Steps a hand can do, in eighths: a sixteenth is the least. */
+/** Steps a hand can do, in eighths: a sixteenth is the least, half a turn the most at once (common practice, no published source). */
 const steps = [0.5, 1, 1.5, 2, 3, 4] as const;
-/** A quarter turn at most at once, but for a case that is far off (common practice, no published source). */
-const quarter = 2;
-/** So far off it is where more than a quarter goes right past the band no oftener than this: a reading follows, and turns back what went too far. From memory. */
-const mayGoPast = 0.3;
-/** "Leave it" is said from this chance on. */
-export const sure = 0.92;
-/** A turn must make it likelier by this much. */
-const worthTurning = 0.04;
-/** So near that a turn lands in the band this often, it is only turned by two readings. From memory. */
-const near = 0.2;
-const twice = 2;
-/** Another pull before a turn must make what comes of the turn likelier by this much, and there are no more of them in a row. From memory. */
-const worthPulling = 0.02;
-const enoughToTurn = 5;
-/** More readings in a row than this tell nothing new. */
-const enoughReadings = 8;
+const choices = [0, ...steps.map((step) => -step), ...steps];
+/** How many times too much or too little, as a logarithm, a case is off that is turned boldly: about half a turn from 15 to 17 g and from 50 g (common practice, no published source). */
+const farOff = 0.4;
+/** So many readings in a row are enough: after them it is turned or left, but for one that may be a slip. */
+const enoughReadings = 2;
 
 /**
- * The next turn towards the band: of those a hand can do, the one that lands in it most often, given the hand; while none is
- * likely, the one that brings the next within reach. A quarter turn at most at once (common practice, no published source),
- * up to half a turn where the case is so far off that it seldom goes past. The screw is left alone from a chance of nine
- * in ten on; while that is not reached and no turn makes it likelier, and where the last reading may have been a slip, it is
- * pulled once more. `said`: how chances of turns are said, by how they came out here.
+ * What costs the fewest seconds of the hands, with what it costs to leave the case as it is ({@link costOfLeaving}): leave it, turn it by one of the steps that a hand can
+ * do, or pull once more where that saves more than the pull takes. It is never asked for a third pull in a row but where the last reading may have been a slip.
+ * `said`: how chances of turns are said, by how they came out here.
  */
 export function nextTurn(belief: CaseBelief, band: Band, said: Calibration = uncalibrated): TurnAdvice {
   const cells = cellsOf(belief);
-  const stay = afterTurn(cells, 0, belief.last, band);
-  const again = (why: string): TurnAdvice => ({ ...told(stay), is: 'again', why });
-  const leave = (why: string): TurnAdvice => ({ ...told(stay), is: 'leave', why });
+  const [stay, ...turns] = choices.map((eighths) => afterTurn(cells, { ...belief, eighths, band }));
+  const again = (why: string): TurnAdvice => ({ ...told(stay!), is: 'again', why });
   if (isDoubted(belief)) return again(doesNotFit(belief));
-  if (stay.chance >= sure)
-    return leave(`It is in the band ${inHundred(stay.chance)}: leave the screw alone.`);
-  const options = [-1, 1]
-    .flatMap((way) => steps.map((step) => afterTurn(cells, way * step, belief.last, band)))
-    .filter(({ eighths, past }) => Math.abs(eighths) <= quarter || past < mayGoPast);
-  const best = options.reduce((option, other) => (other.worth > option.worth + 1e-9 ? other : option));
-  if (best.worth > stay.worth + worthTurning) {
-    if (belief.readings < twice && best.chance > near)
-      return again('Near the band one pull is too little to turn by: pull once more.');
-    const turns = [stay, ...options].map(({ eighths }) => eighths);
-    if (belief.readings < enoughToTurn && valueOfAnotherPull(belief, turns, band) > worthPulling)
-      return again('What was read so far leaves open how far to turn: pull once more.');
-    const turn = { ...told(best), chance: said(best.chance) };
-    return { ...turn, is: 'turn', why: whyTurn(turn, belief, band) };
-  }
-  if (belief.readings >= enoughReadings)
-    return leave(
-      `No turn that a hand can do makes it likelier than it is: in the band ${rangeText(stay.chance)}.`,
+  const cheapest = turns.reduce((option, other) => (other.cost < option.cost - 1e-9 ? other : option), stay!);
+  const isFar = cheapest !== stay && Math.abs(Math.log(belief.grams / aimOf(band))) > farOff;
+  const best = isFar ? boldest(turns, cheapest) : cheapest;
+  if (belief.readings < enoughReadings && valueOfAnotherPull(belief, choices, band) > usualHands.pull)
+    return again(
+      best === stay
+        ? `${gramsText(belief.grams)} is at the edge of what is right: one more pull tells.`
+        : `One more pull tells better how far to turn.`,
     );
-  return again(
-    `In the band ${rangeText(stay.chance)}: too little to leave it, and no turn makes it likelier. Pull once more.`,
-  );
+  if (best === stay) return { ...told(stay), is: 'leave', why: whyLeave(belief, band) };
+  const turn = { ...told(best), chance: said(best.chance) };
+  return { ...turn, is: 'turn', why: whyTurn(turn, belief) };
 }
+
+/** The largest turn the same way that costs no more than a pull beyond the cheapest. */
+const boldest = (turns: readonly After[], cheapest: After): After =>
+  turns
+    .filter(({ eighths, cost }) => eighths * cheapest.eighths > 0 && cost < cheapest.cost + usualHands.pull)
+    .reduce((bold, other) => (Math.abs(other.eighths) > Math.abs(bold.eighths) ? other : bold));
 
 const told = ({ eighths, grams, spread, chance }: After) => ({
   ...{ eighths, grams, spread, chance },
   believed: chance,
 });
 
-/** "in 93 of 100". */
-const inHundred = (chance: number) => `in ${Math.floor(chance * 100)} of 100`;
+const gramsText = (grams: number) => `${grams.toFixed(0)} g`;
+
+function whyLeave({ grams }: CaseBelief, band: Band): string {
+  const { is } = zones[zoneOf(grams, band)];
+  if (is === 'right') return `Between ${band.from} and ${band.to} g: right. On with the work.`;
+  return is === 'tight'
+    ? `A little above ${band.to} g, still fine: turn only if the block shows too little bobbin.`
+    : `Hardly below ${band.from} g: less than a turn can mend.`;
+}
 
 function doesNotFit({ read, grams }: CaseBelief): string {
   return Math.abs(Math.log(read! / grams)) > 0.1
@@ -98,22 +86,14 @@ function doesNotFit({ read, grams }: CaseBelief): string {
     : `${read!.toFixed(1)} g does not quite fit what it read before. Pull once more.`;
 }
 
-/** Farther off than this it is no fine tuning any more, part of the middle of the band. From memory. */
-const farOff = 0.6;
+/** Farther off than this another turn is likely to follow. */
+const likelyLands = 0.5;
 
-function whyTurn(
-  { eighths, chance }: Pick<After, 'eighths' | 'chance'>,
-  { turns, slope, slopeSd, grams }: CaseBelief,
-  band: Band,
-): string {
+function whyTurn({ chance }: Pick<After, 'chance'>, { turns, slope, slopeSd }: CaseBelief): string {
   const answer = `${Math.round(slope)} g a turn, give or take ${Math.round(slopeSd)}`;
   const known =
     turns === 0
       ? `Cases at this tension usually answer by about ${answer}.`
       : `This case answers by about ${answer} (${turns} ${turns === 1 ? 'turn' : 'turns'} logged).`;
-  if (Math.abs(Math.log(grams / middleOf(band))) > farOff && chance < 0.5)
-    return `${known} ${grams.toFixed(0)} g is no fine tuning any more: ${turnText(eighths)} now, then a reading, then the rest.`;
-  if (Math.abs(eighths) === quarter && chance < 0.5)
-    return `${known} More than ${turnText(eighths)} at once is too much: measure again after it.`;
-  return known;
+  return chance < likelyLands ? `Then read again: it may need another turn. ${known}` : known;
 }

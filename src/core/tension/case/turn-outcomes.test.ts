@@ -23,7 +23,7 @@ test('each turn of which something was said is told with the readings before the
   // The last is what is believed of it now; the first what was believed before the second turn.
   const inBand = (upTo: number) => {
     const known = followCase(steps.slice(0, upTo))!;
-    return afterTurn(cellsOf(known), 0, known.last, band).chance;
+    return afterTurn(cellsOf(known), { ...known, eighths: 0, band }).chance;
   };
   expect(came[1]!.landed).toBeCloseTo(inBand(7), 12);
   expect(came[0]!.landed).toBeCloseTo(inBand(4), 12);

@@ -51,7 +51,7 @@ export function turnOutcomes(
 const cameOut = (foretold: Foretold, belief: CaseBelief): TurnOutcome => ({
   believed: foretold.believed,
   said: foretold.said,
-  landed: afterTurn(cellsOf(belief), 0, belief.last, foretold).chance,
+  landed: afterTurn(cellsOf(belief), { ...belief, eighths: 0, band: foretold }).chance,
 });
 
 /** What steps showed of the screw (null: it was not turned between readings), and how its turns came out. */

@@ -1,5 +1,5 @@
 import type { Band } from '../targets.ts';
-import { leastWeight, worthAt } from './belief/after-turn.ts';
+import { costAt, leastWeight } from './belief/after-turn.ts';
 import { byScrew, type Row } from './belief/rows.ts';
 import type { CaseBelief } from './belief/screw.ts';
 import { springs, type Spring } from './belief/spring.ts';
@@ -8,8 +8,8 @@ import { springs, type Spring } from './belief/spring.ts';
 const thoughtOf = [-2, -1.2, -0.6, 0, 0.6, 1.2, 2] as const;
 
 /**
- * How much likelier it gets that the turn lands, if one more reading comes first: what the best turn is worth after each reading that may come, on average, less
- * what the best one is worth now; 0 where no reading would change the turn. `turns`: those that may be chosen, eighths to the right. Source: the expected value of sample
+ * Seconds that one more reading saves, if it comes first: what the best choice comes to now, less what the best one comes to after each reading that may come, on
+ * average; 0 where no reading would change the choice. `turns`: those that may be chosen, eighths to the right, 0 to leave it. Source: the expected value of sample
  * information, Raiffa and Schlaifer, “Applied Statistical Decision Theory”, 1961, chapter 4.
  */
 export function valueOfAnotherPull(belief: CaseBelief, turns: readonly number[], band: Band): number {
@@ -17,24 +17,24 @@ export function valueOfAnotherPull(belief: CaseBelief, turns: readonly number[],
   const readings = readingsToCome(screws);
   const now = turns.map(() => 0);
   let [then, all] = [0, 0];
-  const worths = screws.map((screw) =>
-    turns.map((eighths) => worthAt(screw, { eighths, last: belief.last, band }, screw.from, screw.until)),
+  const costs = screws.map((screw) =>
+    turns.map((eighths) => costAt(screw, { ...belief, eighths, band }, screw.from, screw.until)),
   );
   for (const grams of readings) {
     const after = turns.map(() => 0);
     screws.forEach((screw, index) => {
       const fits = fitting(screw, grams);
       for (let at = 0; at < fits.length; at++) all += fits[at]!;
-      worths[index]!.forEach((worth, turn) => {
+      costs[index]!.forEach((cost, turn) => {
         let sum = 0;
-        for (let at = 0; at < fits.length; at++) sum += fits[at]! * worth[at]!;
+        for (let at = 0; at < fits.length; at++) sum += fits[at]! * cost[at]!;
         after[turn]! += sum;
       });
     });
-    then += Math.max(...after);
-    after.forEach((worth, turn) => (now[turn]! += worth));
+    then += Math.min(...after);
+    after.forEach((cost, turn) => (now[turn]! += cost));
   }
-  return all === 0 ? 0 : Math.max(0, (then - Math.max(...now)) / all);
+  return all === 0 ? 0 : Math.max(0, (Math.min(...now) - then) / all);
 }
 
 /** One screw that the case may have, with its rows by the gauge's noise, and where on the grid they weigh anything. */

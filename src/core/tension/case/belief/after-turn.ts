@@ -1,4 +1,6 @@
-import { middleOf, type Band } from '../../targets.ts';
+import { usualHands } from '../../hands.ts';
+import { aimOf, type Band } from '../../targets.ts';
+import { costOfLeaving } from '../cost.ts';
 import { chanceWithin } from './normal.ts';
 import { byScrew, effective, type Row } from './rows.ts';
 import type { CaseBelief } from './screw.ts';
@@ -52,10 +54,8 @@ export interface After {
   grams: number;
   spread: number;
   chance: number;
-  /** Chance to have gone right through the band and out on the other side. */
-  past: number;
-  /** Chance to be in the band, with what a later turn may still make of the rest. */
-  worth: number;
+  /** What it comes to, seconds: see {@link costAt}. */
+  cost: number;
 }
 
 /** How a turn moves the tension of a screw: by how much, how widely, and the band as the law of its spring has it. */
@@ -71,46 +71,77 @@ function movedBy(law: Spring, slope: number, play: number, turns: number, last: 
   };
 }
 
+/** Where a hand's error puts a turn, in deviations, and how likely: the normal by three points (Gauss–Hermite, Abramowitz and Stegun 25.4.46). */
+const landings = [
+  { off: -Math.sqrt(3), chance: 1 / 6 },
+  { off: 0, chance: 2 / 3 },
+  { off: Math.sqrt(3), chance: 1 / 6 },
+] as const;
+
+/** A turn with the reading after it, seconds. */
+const turnAndRead = usualHands.turn + usualHands.pull;
+/** How many times too much or too little, as a logarithm, a case is off that needs a turn more than the next. From memory. */
+const oneMoreTurn = 0.5;
+
+/** Seconds that are still to come once it was turned and read there: it is left so, or turned again, the oftener the farther off. */
+const stillToCome = (grams: number, band: Band) =>
+  Math.min(
+    costOfLeaving(grams, band, true),
+    turnAndRead * (1 + Math.abs(Math.log(grams / aimOf(band))) / oneMoreTurn),
+  );
+
+/** A turn that may be chosen, in eighths to the right, 0: none; which way the last one went, and whether the case is being set. */
+export interface Choice {
+  eighths: number;
+  last: number;
+  isBeingSet: boolean;
+  band: Band;
+}
+
+/** What a tension comes to that a turn led to, seconds. */
+function costOf(law: Spring, tension: number, wide: number, what: Choice): number {
+  const { eighths, band, isBeingSet } = what;
+  const grams = (at: number) => Math.max(1, law.grams(at));
+  if (eighths === 0) return costOfLeaving(grams(tension), band, isBeingSet);
+  let cost = turnAndRead;
+  for (const { off, chance } of landings) cost += chance * stillToCome(grams(tension + off * wide), band);
+  return cost;
+}
+
 /**
- * What a turn is worth at each tension of a spring's grid from `from` to before `until`: the chance to be in the band then, with what a later turn may
- * still make of the rest. As `afterTurn` adds it up.
+ * What a turn comes to, in seconds, at each tension of a spring's grid from `from` to before `until`: the hands' own time, and what is still to be done or
+ * put up with after it; of no turn, what it costs to leave the case so. As `afterTurn` adds it up.
  */
-export function worthAt(
-  screw: { law: Spring; slope: number; play: number },
-  { eighths, last, band }: { eighths: number; last: number; band: Band },
+export function costAt(
+  { law, slope, play }: { law: Spring; slope: number; play: number },
+  choice: Choice,
   from: number,
   until: number,
 ): Float64Array {
-  const { law, slope, play } = screw;
-  const { shift, wide, low, high } = movedBy(law, slope, play, eighths / 8, last, band);
-  const middle = middleOf(band);
-  const worth = new Float64Array(until - from);
-  for (let at = from; at < until; at++) {
-    const then = law.from + at * law.step + shift;
-    worth[at - from] = worthOf(landsIn(then, wide, low, high), Math.max(1, law.grams(then)), middle);
-  }
-  return worth;
+  const { shift, wide } = movedBy(law, slope, play, choice.eighths / 8, choice.last, choice.band);
+  const cost = new Float64Array(until - from);
+  for (let at = from; at < until; at++)
+    cost[at - from] = costOf(law, law.from + at * law.step + shift, wide, choice);
+  return cost;
 }
 
 /** What a turn would make of it. */
-export function afterTurn(cells: readonly Cell[], eighths: number, last: number, band: Band): After {
+export function afterTurn(cells: readonly Cell[], choice: Choice): After {
+  const { eighths, last, band } = choice;
   const turns = eighths / 8;
-  const middle = middleOf(band);
-  let [all, sum, square, chance, past, worth] = [0, 0, 0, 0, 0, 0];
+  let [all, sum, square, chance, cost] = [0, 0, 0, 0, 0];
   for (const { spring, slope, play, tensions, weights } of cells) {
     const law = springs[spring]!;
     const { shift, wide, low, high } = movedBy(law, slope, play, turns, last, band);
     for (let at = 0; at < tensions.length; at++) {
       const weight = weights[at]!;
       const then = tensions[at]! + shift;
-      const inBand = landsIn(then, wide, low, high);
       const grams = Math.max(1, law.grams(then));
       all += weight;
       sum += weight * grams;
       square += weight * grams ** 2;
-      chance += weight * inBand;
-      worth += weight * worthOf(inBand, grams, middle);
-      if (turns !== 0 && (turns < 0 ? then < low : then > high)) past += weight;
+      chance += weight * landsIn(then, wide, low, high);
+      cost += weight * costOf(law, then, wide, choice);
     }
   }
   const mean = sum / all;
@@ -119,24 +150,10 @@ export function afterTurn(cells: readonly Cell[], eighths: number, last: number,
     grams: mean,
     spread: Math.sqrt(Math.max(0, square / all - mean ** 2)),
     chance: chance / all,
-    past: past / all,
-    worth: worth / all,
+    cost: cost / all,
   };
 }
 
 /** Chance to land between two bounds; five deviations off it is not worked out. */
 const landsIn = (mean: number, sd: number, from: number, to: number) =>
   mean < from - 5 * sd || mean > to + 5 * sd ? 0 : chanceWithin(from, to, mean, sd);
-
-/** What nearness is worth to the next turn: so much of the band's own at the band, less the farther off. From memory. */
-const stillToCome = 0.7;
-
-/** What a tension is worth that is in the band so often, at these grams. */
-const worthOf = (inBand: number, grams: number, middle: number) =>
-  inBand + stillToCome * (1 - inBand) * nearness(grams, middle);
-
-/** How near the band's middle grams are: 1 there, falling off by the fourth power of how many times too much or too little. From memory. */
-function nearness(grams: number, middle: number): number {
-  const part = grams < middle ? grams / middle : middle / grams;
-  return part * part * part * part;
-}

@@ -36,6 +36,8 @@ export interface CaseBelief {
   wild: number;
   /** Readings since the last turn. */
   readings: number;
+  /** The screw was turned a moment ago, and the reading after it is this one: it is being set. */
+  isBeingSet: boolean;
 }
 
 /** How often a reading is a slip: from memory. Half of them lie about the true one, half anywhere. */
@@ -63,7 +65,11 @@ export const newCase = (prior: ScrewPrior = usualScrew): Followed => ({
   read: null,
   wild: 0,
   readings: 0,
+  isBeingSet: false,
 });
+
+/** A reading so many days after the turn finds the case as it is, and does not set it any more. From memory. */
+const setWithin = 0.5;
 
 /** One step more of a case's history. */
 export function afterStep(before: Followed, step: CaseStep): Followed {
@@ -71,7 +77,14 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
   if (step.is === 'turn') {
     if (step.turns === 0) return before;
     // A case whose first step is a turn is not known before its first reading.
-    const after = { ...before, last: Math.sign(step.turns), read: null, wild: 0, readings: 0 };
+    const after = {
+      ...before,
+      last: Math.sign(step.turns),
+      read: null,
+      wild: 0,
+      readings: 0,
+      isBeingSet: true,
+    };
     if (!isKnown) return after;
     const isBack = Math.sign(step.turns) === -before.last;
     const apart = isBack || before.apart === 'plays' ? 'plays' : 'slopes';
@@ -92,15 +105,16 @@ export function afterStep(before: Followed, step: CaseStep): Followed {
     // The first reading has nothing that it could fail to fit.
     wild: isKnown ? wild : 0,
     readings: before.readings + 1,
+    isBeingSet: before.isBeingSet && (step.days ?? 0) < setWithin,
   };
 }
 
 /** What is believed of a case as far as it was followed; null: nothing was read yet. */
 export function beliefOf(followed: Followed): CaseBelief | null {
-  const { isKnown, turns, last, read, wild, readings } = followed;
+  const { isKnown, turns, last, read, wild, readings, isBeingSet } = followed;
   if (!isKnown) return null;
   const rows = toldApart(followed, 'plays');
-  return { rows, turns, last, read, wild, readings, ...summary(rows) };
+  return { rows, turns, last, read, wild, readings, isBeingSet, ...summary(rows) };
 }
 
 /**
