@@ -132,8 +132,13 @@ export const blockQuestion = object(
     },
     share: answersOf('share'),
     start: answersOf('start'),
+    /** What is known of the case that sewed it: grams at the case gauge, one standard deviation. */
+    case: object({
+      grams: { type: 'number', exclusiveMinimum: 0, maximum: 200 },
+      spread: { type: 'number', exclusiveMinimum: 0, maximum: 50 },
+    }),
   },
-  ['share', 'start'],
+  ['share', 'start', 'case'],
 );
 const way = { enum: ['tighten', 'loosen'] } as const;
 export const blockAnswer = object({
@@ -152,12 +157,13 @@ export const blockAnswer = object({
   off: number,
   common: number,
   caseChance: number,
+  next: { enum: ['turn', 'gauge-case', 'look', 'nothing'] },
   moves: {
     type: 'array',
     items: {
       oneOf: [
         object({ part: { const: 'case' }, way }),
-        object({ part: { const: 'knob' }, position: count, way }),
+        object({ part: { const: 'knob' }, position: count, way, times: number }),
       ],
     },
   },

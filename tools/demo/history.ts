@@ -196,7 +196,11 @@ function machineHistory({ machine, head, sewn, speed }: Plan, now: number, seed:
     if (turns === 0) return;
     clock += minute;
     const known = beliefOf(followed)!;
-    const { chance: believed } = afterTurn(cellsOf(known), { ...known, eighths: turns * 8, band: { from, to } });
+    const { chance: believed } = afterTurn(cellsOf(known), {
+      ...known,
+      eighths: turns * 8,
+      band: { from, to },
+    });
     put('screw_turned', { caseId, turns, bobbinKindId, foretold: { believed, said: believed, from, to } });
     followed = afterStep(followed, { is: 'turn', turns });
     caseGrams += turns * (machine === heron ? 44 : 61);

@@ -41,12 +41,8 @@ export default function BenchScreen({ data, ...rest }: BenchScreenProps) {
 function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenProps, 'data'>) {
   const { data, view, threads, live, say, headNo, caseId: inHead, threadName } = useFrame();
   const { machine, schools } = data;
-  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, screws, came } = useCases(
-    cases,
-    lives,
-    sewn,
-    bobbins,
-  );
+  const { listed, caseId, setCaseId, chosen, bobbinKindId, setBobbinKind, friction, screws, came, known } =
+    useCases(cases, lives, sewn, bobbins);
   const order = railOrder(machine.positions, machine.numberingSide);
   const newestBlock = view.events.find(counting('block_read')) ?? block;
 
@@ -126,6 +122,7 @@ function Bench({ cases, bobbins, lives, sewn, block, uppers }: Omit<BenchScreenP
       <Block
         order={order}
         schools={schools}
+        known={known}
         before={newestBlock?.kind === 'block_read' ? newestBlock.data.columns : []}
         colourAt={(position) => {
           const cone = view.seats.find((seat) => seat.head === 1 && seat.position === position)?.cone;

@@ -1,9 +1,12 @@
 import { useMemo, useState } from 'react';
 import { fieldOf } from '../../core/ledger/about-kinds.ts';
-import { workshopCases } from '../../core/tension/case/life.ts';
+import { beliefOverLife, workshopCases } from '../../core/tension/case/life.ts';
 import { caseDue } from '../../core/tension/case/due.ts';
 import { platePairs } from '../../core/tension/case/plate-pairs.ts';
 import type { Sewn } from '../../core/tension/case/stitches-by-day.ts';
+import { beliefOf } from '../../core/tension/case/belief/screw.ts';
+import { knownBy } from '../../core/tension/block/known-case.ts';
+import { bandOf } from '../../core/tension/targets.ts';
 import { learnFriction } from '../../core/tension/case/belief/scale.ts';
 import { useFrame } from '../../parts/frame/context.tsx';
 import type { Event } from '../../schemas/ledger/event.ts';
@@ -75,7 +78,13 @@ export function useCases(
       ),
     [listed, chosen, sewn],
   );
+  // A case that is due at the gauge is not known: dropped, turned, another thread in it, or read too long ago.
+  const known = useMemo(() => {
+    if (!chosen || caseDue(chosen.life, { now: data.now, everyDays, bobbinKindId }).length > 0) return null;
+    return knownBy(beliefOf(beliefOverLife(chosen.life, bobbinKindId, screws, sewn)), bandOf(schools.case));
+  }, [chosen, data.now, everyDays, bobbinKindId, screws, sewn, schools.case]);
   return {
+    known,
     screws,
     came,
     listed,

@@ -4,7 +4,6 @@ import {
   shareSchools,
   type BlockColumn,
   type ShareSchool,
-  type StartSchool,
 } from '../../../src/core/tension/block/block.ts';
 import { normal } from '../normal.ts';
 
@@ -75,18 +74,17 @@ function column(position: number, wanted: number, spread?: number): BlockColumn 
 export function blocksRead(
   world: BlockWorld,
   school: ShareSchool,
-  start: StartSchool,
   count: number,
   firstSeed = 1,
 ): { sideWrong: number; precision: number; recall: number } {
   let [sideWrong, named, right, off] = [0, 0, 0, 0];
   for (let seed = firstSeed; seed < firstSeed + count; seed++) {
     const made = worlds[world](chance(seed * 17 + 3), school);
-    const { moves } = readBlock(made.columns, school, start);
-    const screw = moves.find((move) => move.part === 'case');
-    const side = !screw ? 0 : screw.way === 'tighten' ? 1 : -1;
+    // As it is read before the case was gauged: what all have in common, and who is off besides.
+    const { columns, common } = readBlock(made.columns, school, 'bobbin-first');
+    const side = -Math.sign(common);
     sideWrong += Number(side !== made.side) / count;
-    const knobs = moves.flatMap((move) => (move.part === 'knob' ? [move.position] : []));
+    const knobs = columns.flatMap(({ is, position }) => (is === 'right' ? [] : [position]));
     named += knobs.length;
     right += knobs.filter((position) => made.knobs.includes(position)).length;
     off += made.knobs.length;

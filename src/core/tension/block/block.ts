@@ -1,7 +1,10 @@
 import { median, medianAbsoluteDeviation } from 'simple-statistics';
+import { chanceWithin } from '../case/belief/normal.ts';
 import { UserError } from '../../base/user-error.ts';
-import { aimOf, type Band } from '../targets.ts';
+import { aimOf } from '../targets.ts';
+import { standingOf, type KnownCase, type Standing } from './known-case.ts';
 import { explain } from './explain.ts';
+import { wordsOf } from './words.ts';
 
 /** One column of a test block seen from below, widths in mm from left to right: top thread, bobbin, top thread. */
 export interface BlockColumn {
@@ -50,23 +53,27 @@ export interface ColumnReading {
   uneven: boolean;
 }
 
-/** One thing to do. */
+/** One thing to do. `times`: so many times as tight as now the upper thread should be. */
 export type BlockMove =
-  { part: 'case'; way: 'tighten' | 'loosen' } | { part: 'knob'; position: number; way: 'tighten' | 'loosen' };
+  | { part: 'case'; way: 'tighten' | 'loosen' }
+  | { part: 'knob'; position: number; way: 'tighten' | 'loosen'; times: number };
 
 export interface BlockVerdict {
   columns: ColumnReading[];
   /** Median share, and how far it lies outside the band (0: inside; above: too much bobbin). */
   share: number;
   off: number;
-  /** What all positions have in common that the case must mend, as a change of share; 0: nothing. */
+  /** What all positions have in common, as a change of share that would mend it; 0: nothing. */
   common: number;
-  /** Chance that the case is off. */
+  /** Chance that something is off that all positions have in common. */
   caseChance: number;
+  /** What comes next: turn what `moves` names, gauge the case before anything is turned, look for drag, or nothing. */
+  next: 'turn' | 'gauge-case' | 'look' | 'nothing';
+  /** What to turn, in order; empty unless it is to be turned. */
   moves: BlockMove[];
   /** What would tell case and knobs apart, where both explain it; null: one of them does. */
   test: string | null;
-  /** One sentence. */
+  /** One sentence or two. */
   says: string;
   /** Sentences on what no knob mends: off centre, uneven. */
   also: string[];
@@ -85,20 +92,32 @@ const bands = 24;
 const spreadOf = ({ spread, unevenness }: BlockColumn) =>
   Math.max(0.005, spread ?? Math.hypot(byEye, (1.25 * (unevenness ?? 0)) / Math.sqrt(bands)));
 
-/** Both explanations stand while neither has more than this chance. From memory. */
-const stands = 0.9;
+/** A column is called off by itself from this chance on that its share lies outside the band. From memory. */
+const surelyOff = 0.8;
 
 /**
- * Reads a test block. All positions off the same way: the bobbin side. One position off: that position's knob (common
- * practice, no published source). What is likelier is weighed by a mixture of a shift that all have in common and of single positions,
- * each share with how far it may be off ({@link explain}); where both explanations stand, the test that tells them apart is
- * given. The sentence is made from the moves. With the bobbin stripe too wide,
- * top is tight or bobbin loose; too narrow, top is loose or bobbin tight. Throws BlockEmpty, ColumnOdd, ColumnTwice.
+ * How a column's share follows the tensions: the logarithm of its odds rises by so much with the logarithm of upper over bobbin tension. With the case at 45 g for 27.5 all
+ * columns show 1 of 10 where 45 in 100 are right, at 15 g nearly all bobbin (9 of 10): 4.1 and 4.0. Common practice, no published source; learnt from nothing here yet.
+ */
+export const balanceSlope = 4;
+const odds = (share: number) => {
+  const inside = Math.min(0.97, Math.max(0.03, share));
+  return Math.log(inside / (1 - inside));
+};
+
+/**
+ * Reads a test block together with what is known of the case that sewed it (null: nothing). With the bobbin stripe too wide, top is tight or
+ * bobbin loose; too narrow, top is loose or bobbin tight. The case known to be right: what a column shows is its knob's, also where all show the same.
+ * The case known to be off: the case first. Not known: what all have in common is weighed against single positions, each share with how far it may be off
+ * ({@link explain}); where all have something in common nothing is turned before the case was gauged (bobbin first), or the tops are turned (top first).
+ * Columns uneven along their length nearly everywhere: drag, and nothing is turned. Common practice, no published source.
+ * Throws BlockEmpty, ColumnOdd, ColumnTwice.
  */
 export function readBlock(
   columns: readonly BlockColumn[],
   school: ShareSchool,
   start: StartSchool,
+  known: KnownCase | null = null,
 ): BlockVerdict {
   if (columns.length === 0)
     throw new UserError('BlockEmpty', 'No column was read. Measure at least one column of the test block.');
@@ -120,12 +139,24 @@ export function readBlock(
     band,
     startSchools[start].caseOff,
   );
-  // One column alone does not tell case from knob: nothing is said of the case.
+  const standing = known ? standingOf(known) : 'unknown';
+  // One column alone does not tell what all have in common.
   const common = columns.length > 1 && explained.caseChance > 0.5 ? -explained.shift : 0;
-  const read = columns.map(({ position, left, bobbin, right, unevenness }, index): ColumnReading => {
+  const byItself =
+    standing === 'right' ||
+    columns.length === 1 ||
+    (common !== 0 && start === 'top-first' && standing === 'unknown');
+  const read = columns.map((column, index): ColumnReading => {
     const share = shares[index]!;
-    const then = share + common;
-    const isOff = columns.length === 1 ? then > band.to || then < band.from : explained.knobs[index]! > 0.5;
+    const then = byItself ? share : share + common;
+    const outside = 1 - chanceWithin(band.from, band.to, share, spreadOf(column));
+    const isOff =
+      columns.length === 1
+        ? share > band.to || share < band.from
+        : byItself
+          ? outside > surelyOff
+          : explained.knobs[index]! > 0.5;
+    const { position, left, bobbin, right, unevenness } = column;
     return {
       position,
       share,
@@ -135,99 +166,48 @@ export function readBlock(
       uneven: (unevenness ?? 0) > unevenLimit,
     };
   });
+  const target = odds(aimOf(band));
   const knobs = read
     .filter((column) => column.is !== 'right')
-    .map(({ position, is }): BlockMove => ({
+    .map(({ position, share, is }): BlockMove => ({
       part: 'knob',
       position,
       way: is === 'too-much' ? 'loosen' : 'tighten',
+      times: Math.exp((target - odds(byItself ? share : share + common)) / balanceSlope),
     }));
-  const screw: BlockMove[] = common === 0 ? [] : [{ part: 'case', way: common < 0 ? 'tighten' : 'loosen' }];
-  const moves = start === 'top-first' ? [...knobs, ...screw] : [...screw, ...knobs];
   const share = median([...shares]);
-  return {
+  const verdict = {
     columns: read,
     share,
     off: share > band.to ? share - band.to : share < band.from ? share - band.from : 0,
     common,
     caseChance: explained.caseChance,
-    moves,
-    test: testOf(read, knobs.length + screw.length > 0 ? explained.caseChance : null),
-    says: saysOf(moves, read, band),
-    also: alsoOf(read),
+    ...whatNext(read, knobs, { standing, common, start }),
   };
+  return { ...verdict, ...wordsOf(verdict, { band, known, standing, start }) };
 }
 
-/** The test that tells case and knobs apart, where both stand: the position farthest off, and the one nearest the middle of all. */
-function testOf(read: readonly ColumnReading[], caseChance: number | null): string | null {
-  if (caseChance === null) return null;
-  if (read.length === 1)
-    return 'One column does not tell the case from the knob: sew the block with its neighbours too.';
-  if (caseChance > stands || caseChance < 1 - stands) return null;
-  const middle = median(read.map(({ share }) => share));
-  const byDistance = [...read].sort((a, b) => Math.abs(b.share - middle) - Math.abs(a.share - middle));
-  const pair = [byDistance[0]!.position, byDistance.at(-1)!.position].sort((a, b) => a - b);
-  return `It may be the case or the knobs: sew ${pair[0]} and ${pair[1]} again with the spare case. If both change alike, it is the case.`;
+/** Part of the columns that are uneven from which on it is drag, and no knob. From memory. */
+const mostly = 0.5;
+
+function whatNext(
+  read: readonly ColumnReading[],
+  knobs: readonly BlockMove[],
+  { standing, common, start }: { standing: Standing; common: number; start: StartSchool },
+): Pick<BlockVerdict, 'next' | 'moves'> {
+  if (read.filter(({ uneven }) => uneven).length > mostly * read.length) return { next: 'look', moves: [] };
+  if (standing === 'loose' || standing === 'tight')
+    return {
+      next: 'turn',
+      moves: [
+        { part: 'case', way: standing === 'loose' ? 'tighten' : 'loosen' },
+        ...(common === 0 ? [] : knobs),
+      ],
+    };
+  if (standing === 'unknown' && common !== 0 && start === 'bobbin-first')
+    return { next: 'gauge-case', moves: [] };
+  return knobs.length > 0 ? { next: 'turn', moves: [...knobs] } : { next: 'nothing', moves: [] };
 }
 
 /** How far the shares scatter about their median, robustly: what the block's single positions are judged against. */
 export const scatterOf = (shares: readonly number[]) => 1.4826 * medianAbsoluteDeviation([...shares]);
-
-const numbers = new Intl.ListFormat('en-GB', { type: 'conjunction' });
-
-/** The moves in words, in their order, and what is right and left alone. */
-function saysOf(moves: readonly BlockMove[], read: readonly ColumnReading[], band: Band): string {
-  const count = read.length;
-  const knobs = moves.filter((move) => move.part === 'knob');
-  const screw = moves.find((move) => move.part === 'case');
-  const list = (way: BlockMove['way']) =>
-    knobs.filter((move) => move.way === way).map(({ position }) => String(position));
-  const singles = (['loosen', 'tighten'] as const)
-    .filter((way) => list(way).length > 0)
-    .map(
-      (way) =>
-        `${positions(list(way))} too ${way === 'loosen' ? 'much' : 'little'} bobbin: ${way} ${knobWord(list(way))} a little`,
-    )
-    .join('; ');
-  if (!screw) {
-    if (knobs.length === 0) return count === 1 ? 'The column is right.' : `All ${count} columns are right.`;
-    const others =
-      count === 1
-        ? ''
-        : knobs.length === count
-          ? ' Leave the case alone.'
-          : ' The others are right: leave the case alone.';
-    return `${singles}.${others}`;
-  }
-  // Those that show it themselves: one that lies in the band as it is shows nothing, though the case is off.
-  const shown = read.filter(
-    ({ share, is }) => is === 'right' && (screw.way === 'tighten' ? share > band.to : share < band.from),
-  ).length;
-  const who = shown === count ? `All ${count}` : shown === 0 ? 'All together' : `${shown} of ${count}`;
-  const case_ = `${who} show too ${screw.way === 'tighten' ? 'much' : 'little'} bobbin: ${screw.way} the case`;
-  if (knobs.length === 0) return `${case_}, leave the knobs alone.`;
-  return moves[0] === screw ? `${case_}. Then ${singles}.` : `${singles}. Then ${lowered(case_)}.`;
-}
-
-const lowered = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-
-const positions = (list: readonly string[]) =>
-  `${list.length === 1 ? 'position' : 'positions'} ${numbers.format(list)} ${list.length === 1 ? 'shows' : 'show'}`;
-const knobWord = (list: readonly string[]) => (list.length === 1 ? 'its knob' : 'their knobs');
-
-function alsoOf(read: readonly ColumnReading[]): string[] {
-  const off = read.filter((column) => column.offCentre).map((column) => String(column.position));
-  const uneven = read.filter((column) => column.uneven).map((column) => String(column.position));
-  return [
-    ...(off.length > 0
-      ? [
-          `Off centre: ${numbers.format(off)}. No knob mends that: look at the hooping, the needle’s angle, or a damaged part.`,
-        ]
-      : []),
-    ...(uneven.length > 0
-      ? [
-          `Uneven along the column: ${numbers.format(uneven)}. Look for a swollen or bent bobbin side, a dropped case, lint under the spring, old thread.`,
-        ]
-      : []),
-  ];
-}

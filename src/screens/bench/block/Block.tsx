@@ -1,4 +1,5 @@
 import { readBlock, shareSchools, type BlockColumn } from '../../../core/tension/block/block.ts';
+import type { KnownCase } from '../../../core/tension/block/known-case.ts';
 import type { Schools } from '../../../core/advice/schools.ts';
 import { Photo } from '../photo/Photo.tsx';
 import { Columns } from './Columns.tsx';
@@ -8,6 +9,8 @@ import { WidthsForm } from './WidthsForm.tsx';
 interface BlockProps {
   order: readonly number[];
   schools: Schools;
+  /** What is known of the case that sews; null: it is to be gauged. */
+  known: KnownCase | null;
   /** The last block read here. */
   before: readonly BlockColumn[];
   colourAt: (position: number) => string;
@@ -16,11 +19,11 @@ interface BlockProps {
 }
 
 /** The underside of a test block: every position's column to scale under the rail, typed width by width. */
-export function Block({ order, schools, before, colourAt, bobbinColour, onKeep }: BlockProps) {
+export function Block({ order, schools, known, before, colourAt, bobbinColour, onKeep }: BlockProps) {
   const typing = useWidths(order, onKeep);
   const { isNew } = typing;
   const columns = isNew ? typing.columns : before;
-  const verdict = columns.length > 0 ? readBlock(columns, schools.share, schools.start) : null;
+  const verdict = columns.length > 0 ? readBlock(columns, schools.share, schools.start, known) : null;
 
   return (
     <section aria-label="Test block" className="border-t py-3 rule">
