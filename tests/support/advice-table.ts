@@ -51,7 +51,14 @@ function firstChoices(schools: PartialQuestion['schools']): string {
     .join('\n\n');
 }
 
-const needleTopics = ['point', 'size40', 'size60', 'metallicSize'] as const satisfies readonly SchoolTopic[];
+const needleTopics = [
+  'point',
+  'size40',
+  'size60',
+  'metallicSize',
+  'capNeedle',
+  'heavyNeedle',
+] as const satisfies readonly SchoolTopic[];
 
 /** One layer, by each other answer of a school: only what the school changes. */
 function otherSchools(): string {

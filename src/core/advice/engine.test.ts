@@ -204,7 +204,7 @@ describe('the rules as data', () => {
   test('name only schools that exist, and every answer of a needle school has a rule', () => {
     for (const { school, id } of all)
       if (school) expect(Object.keys(schoolTopics[school.topic].choices), id).toContain(school.choice);
-    for (const topic of ['point', 'size40', 'size60', 'metallicSize'] as const)
+    for (const topic of ['point', 'size40', 'size60', 'metallicSize', 'capNeedle', 'heavyNeedle'] as const)
       for (const choice of Object.keys(schoolTopics[topic].choices))
         expect(
           needleRules.some((rule) => rule.school?.topic === topic && rule.school.choice === choice),

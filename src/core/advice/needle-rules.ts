@@ -4,7 +4,7 @@ const knits = ['knit-light', 'knit-heavy', 'towel'] as const;
 const forever = 1000;
 
 /**
- * Which needle: size, point, eye, coating. Each rule votes on one of them, the one that its reason is about. Common practice, no
+ * Which needle: size, point, eye, coating. A rule votes on what its reason is about. Common practice, no
  * published source, unless a rule says memory. What cloth and seams ask of a size is a least, so that one layer more never makes
  * the blade thinner.
  */
@@ -99,11 +99,73 @@ export const needleRules: readonly Rule[] = [
   },
   // Size by cloth: what it asks for at least
   {
-    id: 'thick-cloth',
-    when: { cloth: ['cap', 'twill', 'canvas'] },
+    id: 'heavy-80',
+    when: { cloth: ['twill', 'canvas'] },
     wants: { atLeast: 80 },
     strength: 4,
-    because: 'Buckram, thick twill, canvas and denim push a light blade aside, into the hook: burrs, breaks.',
+    because: 'Thick twill, canvas and denim push a light blade aside, into the hook: burrs, breaks.',
+    basis: 'practice',
+    school: { topic: 'heavyNeedle', choice: '80' },
+  },
+  {
+    id: 'heavy-90',
+    when: { cloth: ['twill', 'canvas'] },
+    wants: { atLeast: 90 },
+    strength: 4,
+    because: 'In thick twill, canvas and denim a 90/14 keeps straight where an 80/12 still gives.',
+    basis: 'practice',
+    school: { topic: 'heavyNeedle', choice: '90' },
+  },
+  {
+    id: 'cap-80-sharp',
+    when: { cloth: ['cap'] },
+    wants: { atLeast: 80 },
+    strength: 4,
+    because: 'Buckram pushes a light blade aside, into the hook: burrs, breaks.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice: '80-sharp' },
+  },
+  {
+    id: 'cap-90-sharp',
+    when: { cloth: ['cap'] },
+    wants: { atLeast: 90 },
+    strength: 4,
+    because: 'Stiff twill with buckram takes a 90/14: a thinner blade is pushed aside and shreds the thread.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice: '90-sharp' },
+  },
+  {
+    id: 'cap-75-sharp',
+    when: { cloth: ['cap'], element: ['lettering', 'fill', 'satin', 'run'] },
+    wants: { size: [75] },
+    strength: 4,
+    because: 'A 75/11 sharp pierces the cap’s front with the smallest hole.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice: '75-sharp' },
+  },
+  {
+    id: 'cap-75-ball',
+    when: { cloth: ['cap'], element: ['lettering', 'fill', 'satin', 'run'] },
+    wants: { size: [75] },
+    strength: 4,
+    because: 'Some sew caps with the 75/11 ball that is on the head for everything else.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice: '75-ball' },
+  },
+  {
+    id: 'cap-foam',
+    when: { cloth: ['cap'], element: ['foam'] },
+    wants: { atLeast: 80 },
+    strength: 4,
+    because: 'Foam on buckram is perforated by a stout blade.',
+    basis: 'practice',
+  },
+  {
+    id: 'woven-fine-70',
+    when: { cloth: ['woven-fine'], weightNo: [35, 55], metallic: false },
+    wants: { size: [70, 65] },
+    strength: 3,
+    because: 'Batiste and other very fine cloth shows every hole: 70/10.',
     basis: 'practice',
   },
   {
@@ -121,6 +183,15 @@ export const needleRules: readonly Rule[] = [
     strength: 4,
     because: 'A seam deflects a light blade towards the hook’s point.',
     basis: 'practice',
+  },
+  {
+    id: 'seams-90',
+    when: { seams: true },
+    wants: { atLeast: 90 },
+    strength: 4,
+    because: 'Over a thick seam a 90/14 keeps straight.',
+    basis: 'practice',
+    school: { topic: 'heavyNeedle', choice: '90' },
   },
   {
     id: 'very-thick',
@@ -166,11 +237,29 @@ export const needleRules: readonly Rule[] = [
   },
   {
     id: 'dense-sharp',
-    when: { cloth: ['woven-dense', 'nylon', 'canvas', 'twill', 'cap'] },
+    when: { cloth: ['woven-dense', 'nylon', 'canvas', 'twill'] },
     wants: { point: ['sharp'] },
     strength: 4,
     because: 'Dense wovens, nylon and coated cloth must be pierced: a ball point there puckers.',
     basis: 'practice',
+  },
+  ...(['80-sharp', '75-sharp', '90-sharp'] as const).map((choice): Rule => ({
+    id: `cap-sharp-${choice}`,
+    when: { cloth: ['cap'] },
+    wants: { point: ['sharp'] },
+    strength: 4,
+    because: 'Dense twill on buckram must be pierced: a ball point there puckers.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice },
+  })),
+  {
+    id: 'cap-ball',
+    when: { cloth: ['cap'], element: ['lettering', 'fill', 'satin', 'run'] },
+    wants: { point: ['light-ball', 'medium-ball'] },
+    strength: 4,
+    because: 'Some sew caps with the ball point that is on the head for everything else.',
+    basis: 'practice',
+    school: { topic: 'capNeedle', choice: '75-ball' },
   },
   {
     id: 'leather-sharp',

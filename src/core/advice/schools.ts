@@ -23,6 +23,19 @@ export const schoolTopics = {
     asks: 'Needle for metallic',
     choices: { '90': '90/14 at once', '80': '80/12 first' },
   },
+  capNeedle: {
+    asks: 'Needle for caps without foam',
+    choices: {
+      '80-sharp': '80/12 sharp',
+      '75-sharp': '75/11 sharp',
+      '90-sharp': '90/14 sharp',
+      '75-ball': '75/11 ball',
+    },
+  },
+  heavyNeedle: {
+    asks: 'Needle for denim, heavy cloth and seams',
+    choices: { '80': '80/12 or stouter', '90': '90/14 or stouter' },
+  },
   case: {
     asks: 'Bobbin case, by the case gauge',
     choices: { '25-30': '25 to 30 g', '18-25': '18 to 25 g' },
@@ -53,6 +66,8 @@ export const defaultSchools: Schools = {
   size40: '75',
   size60: '65',
   metallicSize: '90',
+  capNeedle: '80-sharp',
+  heavyNeedle: '80',
   case: '25-30',
   share: 'third',
   start: 'bobbin-first',

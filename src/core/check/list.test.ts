@@ -125,7 +125,7 @@ describe('needles', () => {
     expect(worn(399_999)).toBeNull();
     expect(worn(400_000)).toMatchObject({
       says: 'Position 1: change the needle',
-      why: 'It has sewn 400,000 stitches; the rule is 400,000 stitches.',
+      why: 'It has sewn 400,000 stitches; the rule is 400,000 stitches, or 4 hours with metallic.',
       scope: 'job',
     });
   });

@@ -2,6 +2,7 @@
 export const cloths = {
   'knit-light': { name: 'knit, light', thicknessMm: 0.6 },
   'knit-heavy': { name: 'knit, heavy or sweater', thicknessMm: 1.6 },
+  'woven-fine': { name: 'woven, very fine (batiste)', thicknessMm: 0.2 },
   'woven-light': { name: 'woven, light', thicknessMm: 0.3 },
   'woven-dense': { name: 'woven, dense', thicknessMm: 0.5 },
   nylon: { name: 'nylon, ripstop or coated', thicknessMm: 0.2 },

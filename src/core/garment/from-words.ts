@@ -18,7 +18,8 @@ const clothWords: readonly [Cloth, RegExp][] = [
   ['leather', /leather|vinyl|suede/i],
   ['felt', /felt/i],
   ['woven-dense', /dense|poplin|satin|taffeta|oxford|percale|micro-?fib(re|er)|dress shirt/i],
-  ['woven-light', /woven|cotton|linen|muslin|chambray|batiste|\bsilk\b|shirting|batik/i],
+  ['woven-fine', /batiste|voile|\blawn\b|organza/i],
+  ['woven-light', /woven|cotton|linen|muslin|chambray|\bsilk\b|shirting|batik/i],
   // Where its cloth is not named.
   ['canvas', /\btotes?\b/i],
 ];

@@ -16,8 +16,15 @@ const words: Readonly<Record<NeedleLife['school'], LifeWords>> = {
     countsIn: 'hours',
     limit: ({ hours, metallicHours }) => `${hours} hours, ${metallicHours} with metallic`,
   },
-  stitches: { countsIn: 'stitches', limit: ({ stitches }) => stitchesText(stitches) },
-  'until-trouble': { countsIn: 'hours', limit: () => '' },
+  stitches: {
+    countsIn: 'stitches',
+    limit: ({ stitches, metallicHours }) =>
+      `${stitchesText(stitches)}, or ${metallicHours} hours with metallic`,
+  },
+  'until-trouble': {
+    countsIn: 'hours',
+    limit: ({ metallicHours }) => `${metallicHours} hours with metallic`,
+  },
   learnt: {
     countsIn: 'stitches',
     limit: ({ learnt }) => (learnt ? learntText(learnt) : 'nothing learnt yet, so no limit'),

@@ -26,7 +26,7 @@ export interface NeedleLife {
   school: 'hours' | 'stitches' | 'until-trouble' | 'learnt';
   /** Hours of sewing (school `hours`). */
   hours: number;
-  /** Hours with metallic thread (school `hours`). */
+  /** Hours with metallic thread; they count in every school. */
   metallicHours: number;
   /** Stitches (school `stitches`). */
   stitches: number;
@@ -65,11 +65,13 @@ export const defaultNeedleLife: NeedleLife = {
 };
 
 /**
- * Share of its life a needle has used: 0 new, 1 due, above 1 overdue; null where the school sets no limit.
- * Valid: ages ≥ 0, limits > 0.
+ * Share of its life a needle has used: 0 new, 1 due, above 1 overdue; null where the school sets no limit and no metallic thread was sewn. The hours with metallic
+ * count in every school, whichever comes first (common practice, no published source). Valid: ages ≥ 0, limits > 0.
  */
 export function needleWorn(age: NeedleAge, life: NeedleLife): number | null {
-  return needleLifeSchools[life.school].worn(age, life);
+  const worn = needleLifeSchools[life.school].worn(age, life);
+  const byMetallic = age.metallicMs / 3_600_000 / life.metallicHours;
+  return byMetallic > (worn ?? 0) ? byMetallic : worn;
 }
 
 /** Metallic wears faster, so its time counts against its own, shorter limit; the two shares add up. */

@@ -72,6 +72,20 @@ describe('advice', () => {
     expect(worthText(swap)).toMatch(/^clears up to \d+ of \d+ causes$/);
   });
 
+  // Common practice, no published source.
+  test('a cone two years on its pin whose thread snaps early by hand: silicone, a minute, before another cone', () => {
+    const clues = [
+      ...cluesFromReport({ seen: 'snap', scope: 'one_position', since: null }),
+      { key: 'record:thread-age', says: 'The cone has sat here for 730 days', weights: { thread_old: 3 } },
+    ];
+    const asked = (answered: readonly AnsweredStep[]) =>
+      adviseTrace({ clues, answered }).steps.map(({ step }) => step);
+    const steps = asked([{ step: 'snap_by_hand', answer: 'weak' }]);
+    expect(steps).toContain('silicone');
+    expect(steps.indexOf('silicone')).toBeLessThan(steps.indexOf('other_cone'));
+    expect(asked([])).not.toContain('silicone');
+  });
+
   test('two causes at once are told where one alone explains badly: an impact bends foot and bar', () => {
     const advice = adviseTrace({
       clues: cluesFromReport({ seen: 'shred', scope: 'one_position', since: 'impact' }),

@@ -61,6 +61,16 @@ export const repairs = {
     shows: ['look_needle'],
     basis,
   },
+  silicone: {
+    kind,
+    name: 'Silicone on the dry thread',
+    says: 'Take the cone outside and spray it lightly with silicone, away from the machine and from anything that can ignite. Let it rest, then sew the section again.',
+    minutes: 1,
+    parts: ['thread'],
+    mends: { thread_old: 0.7 },
+    after: [{ look: 'snap_by_hand', answers: ['weak'] }],
+    basis,
+  },
   clean_discs: {
     kind,
     name: 'Clean between the discs',
