@@ -76,7 +76,7 @@ describe('advice', () => {
   test('a cone two years on its pin whose thread snaps early by hand: silicone, a minute, before another cone', () => {
     const clues = [
       ...cluesFromReport({ seen: 'snap', scope: 'one_position', since: null }),
-      { key: 'record:thread-age', says: 'The cone has sat here for 730 days', weights: { thread_old: 3 } },
+      { key: 'record:thread-age', says: 'The cone has sat here for 730 days', weights: { thread_old: 8 } },
     ];
     const asked = (answered: readonly AnsweredStep[]) =>
       adviseTrace({ clues, answered }).steps.map(({ step }) => step);

@@ -135,7 +135,7 @@ export const mendsHead: Partial<Record<Step, Mend>> = {
     if (draw.next() < 0.9) thread.badBatch = 0;
     if (draw.next() < 0.85) path.coneCatch = 0;
   },
-  silicone: ({ thread }, draw) => (thread.dry = draw.next() < 0.7 ? 0 : thread.dry),
+  silicone: ({ thread }, draw) => (thread.dry = draw.next() < 0.85 ? 0 : thread.dry),
   slower: (head) => {
     head.overSpeed = Math.max(0, head.overSpeed - 180);
     head.piece.seam *= 0.85;

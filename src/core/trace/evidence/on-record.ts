@@ -49,6 +49,8 @@ export function needleFit(input: EvidenceInput): Clue[] {
 
 /** A thread that has sat on the machine so long may have dried, days. From memory. */
 const oldDays = 180;
+/** After so many it most likely has, days. Common practice, no published source; the weights are from memory. */
+const dryDays = 730;
 
 /** Since when the cone sits there. Weights from memory. */
 export function threadAge(input: EvidenceInput): Clue[] {
@@ -60,7 +62,7 @@ export function threadAge(input: EvidenceInput): Clue[] {
     {
       key: 'record:thread-age',
       says: `The cone has sat here for ${whole(days)} days`,
-      weights: { thread_old: 3 },
+      weights: { thread_old: days < dryDays ? 3 : 8 },
     },
   ];
 }

@@ -67,7 +67,7 @@ export const repairs = {
     says: 'Take the cone outside and spray it lightly with silicone, away from the machine and from anything that can ignite. Let it rest, then sew the section again.',
     minutes: 1,
     parts: ['thread'],
-    mends: { thread_old: 0.7 },
+    mends: { thread_old: 0.85 },
     after: [{ look: 'snap_by_hand', answers: ['weak'] }],
     basis,
   },
