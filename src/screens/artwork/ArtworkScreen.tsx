@@ -111,6 +111,7 @@ function Artwork({ overrulings, own, here }: ArtworkProps) {
           {reading && url && (
             <>
               <GroundAsked reading={reading} url={url} onGround={design.setGround} />
+              {design.order && <p>{design.order}</p>}
               {large && <Warned says={large} region={null} onShow={setShown} />}
               {reading.warnings.slice(0, 6).map((warning) => (
                 <Warned key={warning.says} {...warning} onShow={setShown} />

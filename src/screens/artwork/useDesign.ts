@@ -1,5 +1,7 @@
 import { inUse } from '../../core/stores/in-use.ts';
 import { useMemo, useRef, useState } from 'react';
+import { capOrder, capOrderText } from '../../core/artwork/cap-order.ts';
+import { placeOfGarment } from '../../core/garment/size.ts';
 import { proposeStops } from '../../core/artwork/propose.ts';
 import type { Place, Reading } from '../../engines/logo/index.ts';
 import {
@@ -59,16 +61,23 @@ export function useDesign(factor: number) {
     read(noCorrections, picture);
   }
 
-  const stops = useMemo(() => {
-    if (!reading) return [];
-    return proposeStops(reading, { cloth: '', garment }, inUse(data.threads), data.schools, {
+  const isCap = placeOfGarment(garment) === 'cap-front';
+  const { stops, order } = useMemo(() => {
+    if (!reading) return { stops: [], order: null };
+    const proposed = proposeStops(reading, { cloth: '', garment }, inUse(data.threads), data.schools, {
       kinds,
       factor,
     });
+    if (!isCap) return { stops: proposed, order: null };
+    const { stops: inOrder, splits } = capOrder(proposed, reading.regions);
+    return { stops: inOrder, order: capOrderText({ splits }) };
     // The garment is made of the facts.
-  }, [reading, facts, kinds, factor, data.schools, data.threads]);
+  }, [reading, facts, isCap, kinds, factor, data.schools, data.threads]);
   return {
-    ...{ file, url, facts, garment, setFacts, shown, setShown },
+    // What is proposed in a cap's order is kept as such.
+    order,
+    ...{ garment: order ? { ...garment, order: 'cap' as const } : garment },
+    ...{ file, url, facts, setFacts, shown, setShown },
     ...{ reading, measured, isList, take, stops, ...putRight },
     readMs: state.is === 'done' ? state.ms : 0,
     refusal: measuring.is === 'refused' ? measuring.why : !isList && state.is === 'refused' ? state.why : '',
