@@ -68,7 +68,9 @@ test('a typed reading of 50 g: the screw is turned three eighths left, logged, m
   await page.getByRole('button', { name: /^Log 45\.0 g/ }).click();
   await expect(page.getByRole('img', { name: /^Gauge: 45\.0 g/ })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Pull once more' })).toBeVisible();
-  await expect(page.getByText(/^45\.0 g does not (quite )?fit what it read before.*Pull once more\.$/)).toBeVisible();
+  await expect(
+    page.getByText(/^45\.0 g does not (quite )?fit what it read before.*Pull once more\.$/),
+  ).toBeVisible();
   await page.getByLabel('Reading in grams').fill('27,5');
   await page.getByRole('button', { name: /^Log 27\.5 g/ }).click();
   await expect.poll(async () => (await measured(request, machine)).length).toBe(4);
@@ -164,9 +166,12 @@ test('a test block is typed width by width; one position off is its knob, all of
   await expect(block.getByRole('button', { name: /^Position 14:/ })).toHaveAccessibleName(
     'Position 14: 1.5 mm top, 7 mm bobbin, 1.5 mm top, loosen',
   );
-  await expect(block).toContainText('position 14 shows too much bobbin: loosen its knob to about 30 % less pull', {
-    ignoreCase: true,
-  });
+  await expect(block).toContainText(
+    'position 14 shows too much bobbin: loosen its knob to about 30 % less pull',
+    {
+      ignoreCase: true,
+    },
+  );
   await field.fill('x');
   await field.press('Enter');
   await expect(block.getByRole('alert')).toContainText('Type a width in mm, 0 to 15');

@@ -4,6 +4,7 @@ import { UserError } from '../../base/user-error.ts';
 import { aimOf } from '../targets.ts';
 import { standingOf, type KnownCase, type Standing } from './known-case.ts';
 import { explain } from './explain.ts';
+import type { BlockMove, BlockVerdict, ColumnReading } from './verdict.ts';
 import { wordsOf } from './words.ts';
 
 /** One column of a test block seen from below, widths in mm from left to right: top thread, bobbin, top thread. */
@@ -40,44 +41,6 @@ export const startSchools = {
   },
 } as const;
 export type StartSchool = keyof typeof startSchools;
-
-export interface ColumnReading {
-  position: number;
-  /** Bobbin's part of the width, 0 to 1. */
-  share: number;
-  /** Left less right top thread over the width: 0 in the middle. */
-  offset: number;
-  /** Against the band once the common shift is taken off. */
-  is: 'right' | 'too-much' | 'too-little';
-  offCentre: boolean;
-  uneven: boolean;
-}
-
-/** One thing to do. `times`: so many times as tight as now the upper thread should be. */
-export type BlockMove =
-  | { part: 'case'; way: 'tighten' | 'loosen' }
-  | { part: 'knob'; position: number; way: 'tighten' | 'loosen'; times: number };
-
-export interface BlockVerdict {
-  columns: ColumnReading[];
-  /** Median share, and how far it lies outside the band (0: inside; above: too much bobbin). */
-  share: number;
-  off: number;
-  /** What all positions have in common, as a change of share that would mend it; 0: nothing. */
-  common: number;
-  /** Chance that something is off that all positions have in common. */
-  caseChance: number;
-  /** What comes next: turn what `moves` names, gauge the case before anything is turned, look for drag, or nothing. */
-  next: 'turn' | 'gauge-case' | 'look' | 'nothing';
-  /** What to turn, in order; empty unless it is to be turned. */
-  moves: BlockMove[];
-  /** What would tell case and knobs apart, where both explain it; null: one of them does. */
-  test: string | null;
-  /** One sentence or two. */
-  says: string;
-  /** Sentences on what no knob mends: off centre, uneven. */
-  also: string[];
-}
 
 /** Left and right may differ by this part of the width before the needle or the hooping is suspected: from memory. */
 const centreLimit = 0.15;
@@ -184,7 +147,7 @@ export function readBlock(
     caseChance: explained.caseChance,
     ...whatNext(read, knobs, { standing, common, start }),
   };
-  return { ...verdict, ...wordsOf(verdict, { band, known, standing, start }) };
+  return { ...verdict, ...wordsOf(verdict, { band, known, standing }) };
 }
 
 /** Part of the columns that are uneven from which on it is drag, and no knob. From memory. */

@@ -1,14 +1,13 @@
 import { median } from 'simple-statistics';
 import { zoneOf, zones, type Band } from '../targets.ts';
-import type { BlockMove, BlockVerdict, ColumnReading, StartSchool } from './block.ts';
 import type { KnownCase, Standing } from './known-case.ts';
+import type { BlockMove, BlockVerdict, ColumnReading } from './verdict.ts';
 
 /** What a block is judged with. */
 interface Asked {
   band: Band;
   known: KnownCase | null;
   standing: Standing;
-  start: StartSchool;
 }
 type Judged = Omit<BlockVerdict, 'says' | 'test' | 'also'>;
 type KnobMove = Extract<BlockMove, { part: 'knob' }>;

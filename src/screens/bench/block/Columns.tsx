@@ -1,4 +1,5 @@
-import { shareSchools, type BlockColumn, type BlockVerdict } from '../../../core/tension/block/block.ts';
+import { shareSchools, type BlockColumn } from '../../../core/tension/block/block.ts';
+import type { BlockVerdict } from '../../../core/tension/block/verdict.ts';
 import type { Schools } from '../../../core/advice/schools.ts';
 import { Column } from './Column.tsx';
 import type { Typing } from './useWidths.ts';
