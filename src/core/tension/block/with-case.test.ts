@@ -31,7 +31,7 @@ describe.each(['bobbin-first', 'top-first'] as const)(
         expect(knobsOf(block)).toHaveLength(15);
         expect(block.moves.every(({ part, way }) => part === 'knob' && way === 'tighten')).toBe(true);
         expect(block.says).toMatch(
-          /^All 15 show too little bobbin; the case reads \d\d g, so the upper threads are too loose\. Tighten \d+ first.*thread gauge, then sew one block\.$/,
+          /^All 15 show too little bobbin; the case reads \d\d g, so the upper threads are too loose\. Tighten position \d+ first.*thread gauge, then sew one block\.$/,
         );
         expect(block.test).toBeNull();
       },

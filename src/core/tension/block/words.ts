@@ -32,11 +32,17 @@ function saysOf(judged: Judged, asked: Asked): string {
   if (next === 'gauge-case')
     return `${manyText(columns, asked.band)}, and the case is not measured. Gauge it now: turn nothing before.`;
   if (screw) return caseText(screw.way, knobs, asked);
-  if (knobs.length === 0) return count === 1 ? 'The column is right.' : `All ${count} columns are right.`;
+  if (knobs.length === 0) return rightText(columns);
   const isAll = knobs.length > mostly * count && count > 2 && knobs.every(({ way }) => way === knobs[0]!.way);
   return isAll
     ? topsText(judged, knobs, asked)
     : `${capital(singles(knobs))}.${othersText(knobs.length, count, asked)}`;
+}
+
+function rightText(columns: readonly ColumnReading[]): string {
+  if (columns.length === 1) return 'The column is right.';
+  const is = columns.some(({ offCentre }) => offCentre) ? 'show the right share' : 'are right';
+  return `All ${columns.length} columns ${is}.`;
 }
 
 /** From this part of the positions on it is the tops, and not single knobs. From memory. */
@@ -48,7 +54,7 @@ function manyText(columns: readonly ColumnReading[], band: Band): string {
   const tooLittle = columns.filter(({ share }) => share < band.from).length;
   const most = Math.max(tooMuch, tooLittle);
   const who = most === columns.length ? `All ${most}` : `${most} of ${columns.length}`;
-  return `${capital(who)} show too ${tooMuch > tooLittle ? 'much' : 'little'} bobbin`;
+  return `${who} show too ${tooMuch > tooLittle ? 'much' : 'little'} bobbin`;
 }
 
 const caseReads = ({ known }: Asked) => `${known!.grams.toFixed(0)} g`;
@@ -64,7 +70,7 @@ function caseText(way: BlockMove['way'], knobs: readonly KnobMove[], asked: Aske
 function topsText({ columns }: Judged, knobs: readonly KnobMove[], asked: Asked): string {
   const { way } = knobs[0]!;
   const right = columns.length - knobs.length;
-  const who = right === 0 ? `All ${columns.length}` : positionsText(knobs);
+  const who = right === 0 ? `All ${columns.length}` : `${knobs.length} of ${columns.length}`;
   const because =
     asked.standing === 'right'
       ? `the case reads ${caseReads(asked)}, so the upper threads are too ${way === 'tighten' ? 'loose' : 'tight'}`
@@ -74,7 +80,7 @@ function topsText({ columns }: Judged, knobs: readonly KnobMove[], asked: Asked)
       ? ''
       : ` The ${right === 1 ? 'other is' : `other ${right} are`} right: leave ${right === 1 ? 'it' : 'them'}.`;
   const first = firstOf(knobs);
-  return `${capital(who)} show too ${way === 'tighten' ? 'little' : 'much'} bobbin; ${because}. ${capital(way)} ${first.position} first, ${timesText(first.times)}, until its column is right; set the ${right === 0 ? 'others' : 'rest of them'} to its number at the thread gauge, then sew one block.${others}`;
+  return `${who} show too ${way === 'tighten' ? 'little' : 'much'} bobbin; ${because}. ${capital(way)} position ${first.position} first, ${timesText(first.times)}, until its column is right; set the ${right === 0 ? 'others' : 'rest of them'} to its number at the thread gauge, then sew one block.${others}`;
 }
 
 /** The one nearest the middle of them: its number suits the others best. */
@@ -134,7 +140,9 @@ function timesText(times: number): string {
 
 function alsoOf(read: readonly ColumnReading[]): string[] {
   const of = (those: readonly ColumnReading[]) =>
-    numbers.format(those.map(({ position }) => String(position)));
+    those.length === read.length && read.length > 2
+      ? 'everywhere'
+      : numbers.format(those.map(({ position }) => String(position)));
   const off = read.filter(({ offCentre }) => offCentre);
   const uneven = read.filter((column) => column.uneven);
   return [

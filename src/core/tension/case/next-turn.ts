@@ -1,5 +1,5 @@
 import { usualHands } from '../hands.ts';
-import { aimOf, zoneOf, zones, type Band } from '../targets.ts';
+import { aimOf, tolerableTo, zoneOf, zones, type Band } from '../targets.ts';
 import { afterTurn, cellsOf, type After } from './belief/after-turn.ts';
 import { uncalibrated, type Calibration } from './calibration.ts';
 import { valueOfAnotherPull } from './value-of-information.ts';
@@ -73,11 +73,12 @@ const told = ({ eighths, grams, spread, chance }: After) => ({
 const gramsText = (grams: number) => `${grams.toFixed(0)} g`;
 
 function whyLeave({ grams }: CaseBelief, band: Band): string {
-  const { is } = zones[zoneOf(grams, band)];
+  const { is } = zones[zoneOf(Math.round(grams), band)];
   if (is === 'right') return `Between ${band.from} and ${band.to} g: right. On with the work.`;
-  return is === 'tight'
-    ? `A little above ${band.to} g, still fine: turn only if the block shows too little bobbin.`
-    : `Hardly below ${band.from} g: less than a turn can mend.`;
+  if (is === 'loose') return `Hardly below ${band.from} g: less than a turn can mend.`;
+  return grams > tolerableTo(band)
+    ? `Hardly above ${tolerableTo(band)} g: turn only if the block shows too little bobbin.`
+    : `A little above ${band.to} g, still fine: turn only if the block shows too little bobbin.`;
 }
 
 function doesNotFit({ read, grams }: CaseBelief): string {
