@@ -41,9 +41,9 @@ describe('POST /api/compute/gauge-trace', () => {
 
 describe('POST /api/compute/screw', () => {
   const steps = [{ is: 'reading', grams: 50 }];
-  test('50 g: a quarter turn left, and no more at once', async () => {
+  test('50 g: about half a turn left at once', async () => {
     const { body } = await compute('screw', { steps });
-    expect(body).toMatchObject({ zone: 'far-tight', advice: { eighths: -2, words: '1/4 left' }, faults: [] });
+    expect(body).toMatchObject({ zone: 'far-tight', advice: { eighths: -3, words: '3/8 left' }, faults: [] });
   });
   test('the school asked for, else the workshop’s', async () => {
     const at22 = { steps: [{ is: 'reading', grams: 22 }] };
@@ -82,9 +82,15 @@ describe('POST /api/compute/block', () => {
     bobbin,
     right: (10 - bobbin) / 2,
   });
-  test('all off the same way: the case', async () => {
-    const { body } = await compute('block', { columns: [1, 2, 3].map((one) => column(one, 6)) });
-    expect(body).toMatchObject({ moves: [{ part: 'case', way: 'tighten' }] });
+  test('all off the same way: the case is gauged; known off it is turned, known right it is the tops', async () => {
+    const columns = [1, 2, 3].map((one) => column(one, 6));
+    const of = async (more: object) => (await compute('block', { columns, ...more })).body;
+    expect(await of({})).toMatchObject({ next: 'gauge-case', moves: [] });
+    expect(await of({ case: { grams: 15, spread: 1 } })).toMatchObject({
+      moves: [{ part: 'case', way: 'tighten' }],
+    });
+    expect((await of({ case: { grams: 27, spread: 1 } }))['moves']).toHaveLength(3);
+    expect((await compute('block', { columns, case: { grams: 0, spread: 1 } })).status).toBe(422);
   });
   test('half is right for one school', async () => {
     const { body } = await compute('block', { columns: [column(1, 5)], share: 'half' });
