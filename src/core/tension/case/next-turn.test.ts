@@ -66,6 +66,10 @@ describe('the coach does what is done at the machine', () => {
     expect(advise(reading(50), turn(-0.5), reading(22))).toMatchObject({ is: 'turn', eighths: 1 });
     expect(advise(reading(50), turn(-0.5), reading(22), turn(0.125), reading(28)).is).toBe('leave');
   });
+  test('what reads in the band is never turned, though it was turned a moment ago', () => {
+    for (const grams of [25.5, 27, 29.5, 29.8])
+      expect(advise(reading(40), turn(-0.25), reading(grams), reading(grams)).is).toBe('leave');
+  });
   test('no third pull in a row, but for one that may be a slip', () => {
     for (const grams of [18, 23, 26, 31, 36, 38, 44])
       expect(advise(reading(grams), reading(grams + 2)).is).not.toBe('again');

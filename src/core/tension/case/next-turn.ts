@@ -47,7 +47,9 @@ export function nextTurn(belief: CaseBelief, band: Band, said: Calibration = unc
   if (isDoubted(belief)) return again(doesNotFit(belief));
   const cheapest = turns.reduce((option, other) => (other.cost < option.cost - 1e-9 ? other : option), stay!);
   const isFar = cheapest !== stay && Math.abs(Math.log(belief.grams / aimOf(band))) > farOff;
-  const best = isFar ? boldest(turns, cheapest) : cheapest;
+  // What lies in the band is never turned, however it came there.
+  const isRight = belief.grams >= band.from && belief.grams <= band.to;
+  const best = isRight ? stay! : isFar ? boldest(turns, cheapest) : cheapest;
   if (belief.readings < enoughReadings && valueOfAnotherPull(belief, choices, band) > usualHands.pull)
     return again(
       best === stay
