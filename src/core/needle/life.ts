@@ -70,12 +70,13 @@ export const defaultNeedleLife: NeedleLife = {
  */
 export function needleWorn(age: NeedleAge, life: NeedleLife): number | null {
   const worn = needleLifeSchools[life.school].worn(age, life);
-  const byMetallic = age.metallicMs / 3_600_000 / life.metallicHours;
+  const byMetallic = hours(age.metallicMs) / life.metallicHours;
   return byMetallic > (worn ?? 0) ? byMetallic : worn;
 }
 
+const hours = (ms: number) => ms / 3_600_000;
+
 /** Metallic wears faster, so its time counts against its own, shorter limit; the two shares add up. */
 function byHours(age: NeedleAge, life: NeedleLife): number {
-  const hours = (ms: number) => ms / 3_600_000;
   return hours(age.sewingMs - age.metallicMs) / life.hours + hours(age.metallicMs) / life.metallicHours;
 }

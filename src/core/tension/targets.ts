@@ -11,11 +11,10 @@ export const zones = {
 } as const satisfies Record<string, { says: string; is: 'loose' | 'right' | 'tight' }>;
 export type Zone = keyof typeof zones;
 
-/** The band of a school, grams at the case gauge. `aim`: what is aimed at within it; left out: its middle. */
+/** The band of a school, grams at the case gauge. */
 export interface Band {
   from: number;
   to: number;
-  aim?: number;
 }
 
 /** Limits outside the band that all schools share. Common practice, no published source. */
@@ -27,7 +26,7 @@ const tolerable = 5;
 /** The band in which the case should read, g at the case gauge, by the workshop's school. */
 export const bandOf = (school: CaseSchool): Band => caseSchools[school];
 /** What is aimed at within a band, g. */
-export const aimOf = ({ from, to, aim = (from + to) / 2 }: Band) => aim;
+export const aimOf = ({ from, to }: Band) => (from + to) / 2;
 /** Up to here a case that reads above the band is left alone, g. */
 export const tolerableTo = ({ to }: Band) => to + tolerable;
 

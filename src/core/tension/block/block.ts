@@ -62,7 +62,7 @@ const surelyOff = 0.8;
  * How a column's share follows the tensions: the logarithm of its odds rises by so much with the logarithm of upper over bobbin tension. With the case at 45 g for 27.5 all
  * columns show 1 of 10 where 45 in 100 are right, at 15 g nearly all bobbin (9 of 10): 4.1 and 4.0. Common practice, no published source; learnt from nothing here yet.
  */
-export const balanceSlope = 4;
+const balanceSlope = 4;
 const odds = (share: number) => {
   const inside = Math.min(0.97, Math.max(0.03, share));
   return Math.log(inside / (1 - inside));
@@ -109,9 +109,10 @@ export function readBlock(
     standing === 'right' ||
     columns.length === 1 ||
     (common !== 0 && start === 'top-first' && standing === 'unknown');
+  /** A column's share once what all have in common is mended. */
+  const mended = (share: number) => (byItself ? share : share + common);
   const read = columns.map((column, index): ColumnReading => {
     const share = shares[index]!;
-    const then = byItself ? share : share + common;
     const outside = 1 - chanceWithin(band.from, band.to, share, spreadOf(column));
     const isOff =
       columns.length === 1
@@ -124,7 +125,7 @@ export function readBlock(
       position,
       share,
       offset: (left - right) / (left + bobbin + right),
-      is: !isOff ? 'right' : then > aimOf(band) ? 'too-much' : 'too-little',
+      is: !isOff ? 'right' : mended(share) > aimOf(band) ? 'too-much' : 'too-little',
       offCentre: Math.abs(left - right) / (left + bobbin + right) > centreLimit,
       uneven: (unevenness ?? 0) > unevenLimit,
     };
@@ -136,7 +137,7 @@ export function readBlock(
       part: 'knob',
       position,
       way: is === 'too-much' ? 'loosen' : 'tighten',
-      times: Math.exp((target - odds(byItself ? share : share + common)) / balanceSlope),
+      times: Math.exp((target - odds(mended(share))) / balanceSlope),
     }));
   const share = median([...shares]);
   const verdict = {
@@ -155,7 +156,7 @@ const mostly = 0.5;
 
 function whatNext(
   read: readonly ColumnReading[],
-  knobs: readonly BlockMove[],
+  knobs: BlockMove[],
   { standing, common, start }: { standing: Standing; common: number; start: StartSchool },
 ): Pick<BlockVerdict, 'next' | 'moves'> {
   if (read.filter(({ uneven }) => uneven).length > mostly * read.length) return { next: 'look', moves: [] };
@@ -169,7 +170,7 @@ function whatNext(
     };
   if (standing === 'unknown' && common !== 0 && start === 'bobbin-first')
     return { next: 'gauge-case', moves: [] };
-  return knobs.length > 0 ? { next: 'turn', moves: [...knobs] } : { next: 'nothing', moves: [] };
+  return knobs.length > 0 ? { next: 'turn', moves: knobs } : { next: 'nothing', moves: [] };
 }
 
 /** How far the shares scatter about their median, robustly: what the block's single positions are judged against. */

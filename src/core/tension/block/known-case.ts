@@ -1,4 +1,4 @@
-import { afterTurn, cellsOf } from '../case/belief/after-turn.ts';
+import { chanceIn } from '../case/belief/after-turn.ts';
 import { chanceWithin } from '../case/belief/normal.ts';
 import { isDoubted, type CaseBelief } from '../case/belief/screw.ts';
 import { tolerableTo, type Band } from '../targets.ts';
@@ -22,7 +22,7 @@ export const knownBy = (belief: CaseBelief | null, band: Band): KnownCase | null
   belief && !isDoubted(belief)
     ? {
         grams: belief.grams,
-        rightChance: afterTurn(cellsOf(belief), { ...belief, eighths: 0, band: harmless(band) }).chance,
+        rightChance: chanceIn(belief, harmless(band)),
         band,
       }
     : null;

@@ -22,13 +22,17 @@ export const wordsOf = (judged: Judged, asked: Asked): Pick<BlockVerdict, 'says'
       : alsoOf(judged.columns),
 });
 
+/** What makes a column uneven along its length. */
+const dragLooks =
+  'Look for a swollen or bent bobbin side, a dropped case, lint under the spring, old thread.';
+
 function saysOf(judged: Judged, asked: Asked): string {
   const { columns, moves, next } = judged;
   const count = columns.length;
   const knobs = moves.filter((move) => move.part === 'knob');
   const screw = moves.find((move) => move.part === 'case');
   if (next === 'look')
-    return 'Uneven along the column nearly everywhere: something drags. Turn nothing. Press the case on a flat table and pull: what drags there drags in the machine. Look for a swollen or bent bobbin side, a dropped case, lint under the spring, old thread.';
+    return `Uneven along the column nearly everywhere: something drags. Turn nothing. Press the case on a flat table and pull: what drags there drags in the machine. ${dragLooks}`;
   if (next === 'gauge-case')
     return `${manyText(columns, asked.band)}, and the case is not measured. Gauge it now: turn nothing before.`;
   if (screw) return caseText(screw.way, knobs, asked);
@@ -151,10 +155,6 @@ function alsoOf(read: readonly ColumnReading[]): string[] {
           `Off centre: ${of(off)}. No knob mends that: look at the hooping, the needle’s angle, or a damaged part.`,
         ]
       : []),
-    ...(uneven.length > 0
-      ? [
-          `Uneven along the column: ${of(uneven)}. Look for a swollen or bent bobbin side, a dropped case, lint under the spring, old thread.`,
-        ]
-      : []),
+    ...(uneven.length > 0 ? [`Uneven along the column: ${of(uneven)}. ${dragLooks}`] : []),
   ];
 }

@@ -1,4 +1,4 @@
-import { afterTurn, cellsOf } from './belief/after-turn.ts';
+import { chanceIn } from './belief/after-turn.ts';
 import { screwOf, type ScrewPrior } from './belief/known-screw.ts';
 import {
   afterStep,
@@ -51,7 +51,7 @@ export function turnOutcomes(
 const cameOut = (foretold: Foretold, belief: CaseBelief): TurnOutcome => ({
   believed: foretold.believed,
   said: foretold.said,
-  landed: afterTurn(cellsOf(belief), { ...belief, eighths: 0, band: foretold }).chance,
+  landed: chanceIn(belief, foretold),
 });
 
 /** What steps showed of the screw (null: it was not turned between readings), and how its turns came out. */

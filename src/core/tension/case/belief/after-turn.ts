@@ -154,6 +154,10 @@ export function afterTurn(cells: readonly Cell[], choice: Choice): After {
   };
 }
 
+/** Chance that the case, as it stands, lies in a band. */
+export const chanceIn = (belief: CaseBelief, band: Band): number =>
+  afterTurn(cellsOf(belief), { ...belief, eighths: 0, band }).chance;
+
 /** Chance to land between two bounds; five deviations off it is not worked out. */
 const landsIn = (mean: number, sd: number, from: number, to: number) =>
   mean < from - 5 * sd || mean > to + 5 * sd ? 0 : chanceWithin(from, to, mean, sd);
